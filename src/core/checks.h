@@ -1,0 +1,11 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+
+namespace hinge {
+
+/// Findings about the piece itself: closing, grain, bleed, press sheet, items off their panels.
+[[nodiscard]] std::vector<Finding> checkPiece(const Job& job, const Plan& plan);
+
+} // namespace hinge

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/length.h"
+
+#include <QHash>
+#include <QString>
+#include <vector>
+
+namespace hinge {
+
+/// What is known of one page of a PDF. Boxes as ISO 32000-1, 14.11.2, after any rotation.
+struct PageFacts {
+    Size trim; ///< TrimBox, else CropBox, else MediaBox
+    /// How far print reaches beyond the trim: left, top, right, bottom.
+    std::array<Length, 4> bleed;
+    bool hasTrimBox = false;
+};
+
+/// What reading a linked file told. Filled outside core; core only draws conclusions.
+struct FileFacts {
+    /// Empty when the file could be read; else the reason, in words for the user.
+    QString error;
+    bool isPdf = false;
+    /// PDF: one entry a page.
+    std::vector<PageFacts> pages;
+    /// Pictures: size in pixels.
+    int pixelWidth = 0;
+    int pixelHeight = 0;
+    /// PDF: fonts that are used but not in the file.
+    QStringList missingFonts;
+    qint64 bytes = 0;
+    QString sha256;
+};
+
+/// Facts by the path as it stands in the job.
+using FileFactsMap = QHash<QString, FileFacts>;
+
+} // namespace hinge

@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job.h"
+
+namespace hinge {
+
+enum class Severity {
+    Stop, ///< the piece cannot be made like this
+    Warn, ///< it can, but somebody should look
+};
+
+/// A change to the job that settles a finding.
+enum class Remedy {
+    None,
+    UseStockTuck, ///< let go of the typed tuck allowance and panel widths
+    PullToBleed, ///< move the named side of the item out to the bleed
+    TurnGrain, ///< have the grain run along the folds
+};
+
+/// Something the checks noticed.
+struct Finding {
+    /// Stable name, e.g. "fold.buckles"; not unique.
+    QString code;
+    Severity severity = Severity::Warn;
+    /// What is the matter and where, in one line.
+    QString message;
+    /// Why it matters, in the trade's words.
+    QString reason;
+    /// Where it is: a face, and an item on it when `itemId` is not empty.
+    std::optional<Face> face;
+    QString itemId;
+    ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed`
+    Remedy remedy = Remedy::None;
+};
+
+/// What the remedy's button says; empty for none.
+[[nodiscard]] QString remedyText(Remedy remedy);
+/// The job with the finding settled; the same job when there is no remedy.
+[[nodiscard]] Job settled(Job job, const Finding& finding);
+
+} // namespace hinge

@@ -1,0 +1,433 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/job_file.h"
+
+#include "core/json_reader.h"
+
+#include <QFile>
+#include <QFileInfo>
+#include <QJsonDocument>
+#include <QSaveFile>
+
+namespace hinge {
+namespace {
+
+constexpr qint64 largestJobFile = 64 * 1024 * 1024;
+
+// The words of the file. Reading and writing both look here.
+constexpr Word<Unit> unitWords[] = {{"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
+constexpr Word<Grain> grainWords[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
+constexpr Word<FoldScheme> schemeWords[] = {{"roll", FoldScheme::Roll}, {"zigzag", FoldScheme::Zigzag}, {"own", FoldScheme::Own}};
+constexpr Word<LineSide> partWords[] = {{"left", LineSide::Before}, {"right", LineSide::After}};
+constexpr Word<FoldWay> wayWords[] = {{"over", FoldWay::Over}, {"under", FoldWay::Under}};
+constexpr Word<FlipEdge> flipWords[] = {{"long edge", FlipEdge::Long}, {"short edge", FlipEdge::Short}};
+constexpr Word<ItemKind> kindWords[] = {{"picture", ItemKind::Picture}, {"text", ItemKind::Text}, {"tint", ItemKind::Tint}};
+constexpr Word<PictureFit> fitWords[] = {{"fill", PictureFit::Fill}, {"whole", PictureFit::Whole}};
+constexpr Word<Align> alignWords[] = {{"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
+constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed}, {"edge", PaperLine::Edge}, {"safe", PaperLine::Safe}, {"column", PaperLine::Column}};
+constexpr Word<bool> endWords[] = {{"start", false}, {"end", true}};
+constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
+constexpr const char* faceKeys[] = {"outside", "inside"};
+
+template <class T, std::size_t N>
+QString wordFor(const Word<T> (&words)[N], T value)
+{
+    for (const Word<T>& w : words)
+        if (w.value == value)
+            return QString::fromLatin1(w.word);
+    return {};
+}
+
+template <class T, std::size_t N>
+void readWord(JsonReader& r, const char* key, T& out, const Word<T> (&words)[N])
+{
+    r.readWord(key, out, std::span<const Word<T>>(words));
+}
+
+/// Writes lengths in the job's unit.
+class Writer {
+public:
+    explicit Writer(Unit unit) : unit_(unit) {}
+
+    QJsonObject job(const Job& job) const
+    {
+        QJsonObject o = job.extra;
+        o[QStringLiteral("format")] = jobFormatVersion;
+        o[QStringLiteral("title")] = job.title;
+        o[QStringLiteral("customer")] = job.customer;
+        o[QStringLiteral("unit")] = wordFor(unitWords, job.unit);
+        o[QStringLiteral("flat")] = size(job.flat);
+        o[QStringLiteral("stock")] = stock(job.stock);
+        o[QStringLiteral("fold")] = fold(job.fold);
+        QJsonObject zones = job.zones.extra;
+        zones[QStringLiteral("bleed")] = length(job.zones.bleed);
+        zones[QStringLiteral("safe")] = length(job.zones.safe);
+        zones[QStringLiteral("foldClearance")] = length(job.zones.foldClearance);
+        o[QStringLiteral("zones")] = zones;
+        o[QStringLiteral("quantity")] = job.quantity;
+        o[QStringLiteral("oversPercent")] = job.oversPercent;
+        QJsonObject press = job.press.extra;
+        press[QStringLiteral("sheet")] = size(job.press.sheet);
+        press[QStringLiteral("gripper")] = length(job.press.gripper);
+        press[QStringLiteral("margin")] = length(job.press.margin);
+        press[QStringLiteral("flip")] = wordFor(flipWords, job.press.flip);
+        o[QStringLiteral("press")] = press;
+        QJsonArray inks;
+        for (const Ink& ink : job.inks)
+            inks.append(QJsonObject{{QStringLiteral("name"), ink.name},
+                                    {QStringLiteral("cmyk"), QJsonArray{ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k}}});
+        o[QStringLiteral("inks")] = inks;
+        QJsonObject faces;
+        for (const Face f : bothFaces)
+            faces[QLatin1String(faceKeys[std::size_t(f)])] = face(job.face(f));
+        o[QStringLiteral("faces")] = faces;
+        return o;
+    }
+
+private:
+    QString length(Length l) const { return exactText(l, unit_); }
+    QJsonObject size(Size s) const
+    {
+        return {{QStringLiteral("width"), length(s.w)}, {QStringLiteral("height"), length(s.h)}};
+    }
+    static QJsonObject stock(const Stock& stock)
+    {
+        QJsonObject o = stock.extra;
+        o[QStringLiteral("name")] = stock.name;
+        o[QStringLiteral("grammage")] = stock.grammage;
+        o[QStringLiteral("bulk")] = stock.bulkMilli / 1000.0;
+        o[QStringLiteral("coated")] = stock.coated;
+        o[QStringLiteral("grain")] = wordFor(grainWords, stock.grain);
+        return o;
+    }
+    QJsonObject fold(const Fold& fold) const
+    {
+        QJsonObject o = fold.extra;
+        o[QStringLiteral("scheme")] = wordFor(schemeWords, fold.scheme);
+        o[QStringLiteral("panels")] = fold.panels;
+        o[QStringLiteral("front")] = fold.coverPanel + 1;
+        if (fold.tuckAllowance)
+            o[QStringLiteral("tuckAllowance")] = length(*fold.tuckAllowance);
+        QJsonArray widths;
+        for (const auto& w : fold.widths)
+            widths.append(w ? QJsonValue(length(*w)) : QJsonValue(QJsonValue::Null));
+        if (!widths.isEmpty())
+            o[QStringLiteral("widths")] = widths;
+        QJsonArray steps;
+        for (const FoldStep& s : fold.steps)
+            steps.append(QJsonObject{{QStringLiteral("line"), s.line},
+                                     {QStringLiteral("part"), wordFor(partWords, s.moves)},
+                                     {QStringLiteral("way"), wordFor(wayWords, s.way)}});
+        if (!steps.isEmpty())
+            o[QStringLiteral("steps")] = steps;
+        return o;
+    }
+    static QJsonObject file(const LinkedFile& f)
+    {
+        QJsonObject o{{QStringLiteral("path"), f.path}};
+        if (f.page != 1)
+            o[QStringLiteral("page")] = f.page;
+        if (f.bytes > 0)
+            o[QStringLiteral("bytes")] = f.bytes;
+        if (!f.sha256.isEmpty())
+            o[QStringLiteral("sha256")] = f.sha256;
+        return o;
+    }
+    QJsonObject side(const Placed& p) const
+    {
+        QJsonObject o{{QStringLiteral("line"), wordFor(lineWords, p.line)},
+                      {QStringLiteral("panel"), p.panel + 1},
+                      {QStringLiteral("at"), wordFor(endWords, p.farEdge)},
+                      {QStringLiteral("offset"), length(p.offset)},
+                      {QStringLiteral("holds"), p.holds}};
+        if (p.line == PaperLine::Column)
+            o[QStringLiteral("column")] = p.column + 1;
+        return o;
+    }
+    QJsonObject paragraph(const Paragraph& p) const
+    {
+        return {{QStringLiteral("text"), p.text},
+                {QStringLiteral("font"), p.style.font},
+                {QStringLiteral("size"), exactText(p.style.size, Unit::Point)},
+                {QStringLiteral("leading"), exactText(p.style.leading, Unit::Point)},
+                {QStringLiteral("spaceAfter"), exactText(p.style.spaceAfter, Unit::Point)},
+                {QStringLiteral("align"), wordFor(alignWords, p.style.align)},
+                {QStringLiteral("ink"), p.style.ink}};
+    }
+    QJsonObject item(const Item& item) const
+    {
+        QJsonObject o = item.extra;
+        o[QStringLiteral("id")] = item.id;
+        o[QStringLiteral("kind")] = wordFor(kindWords, item.kind);
+        o[QStringLiteral("name")] = item.name;
+        QJsonObject sides;
+        for (std::size_t i = 0; i < 4; ++i)
+            sides[QLatin1String(sideKeys[i])] = side(item.sides[i]);
+        o[QStringLiteral("sides")] = sides;
+        switch (item.kind) {
+        case ItemKind::Picture:
+            o[QStringLiteral("file")] = file(item.file);
+            o[QStringLiteral("fit")] = wordFor(fitWords, item.fit);
+            break;
+        case ItemKind::Text: {
+            QJsonArray paragraphs;
+            for (const Paragraph& p : item.paragraphs)
+                paragraphs.append(paragraph(p));
+            o[QStringLiteral("paragraphs")] = paragraphs;
+            break;
+        }
+        case ItemKind::Tint:
+            o[QStringLiteral("ink")] = item.ink;
+            o[QStringLiteral("strength")] = item.strength;
+            break;
+        }
+        return o;
+    }
+    QJsonObject face(const FaceContent& content) const
+    {
+        QJsonObject o;
+        if (content.supplied)
+            o[QStringLiteral("supplied")] = file(*content.supplied);
+        QJsonArray items;
+        for (const Item& i : content.items)
+            items.append(item(i));
+        o[QStringLiteral("items")] = items;
+        QJsonArray columns;
+        for (const ColumnGrid& g : content.columns)
+            columns.append(QJsonObject{{QStringLiteral("panel"), g.panel + 1},
+                                       {QStringLiteral("columns"), g.columns},
+                                       {QStringLiteral("gutter"), length(g.gutter)}});
+        if (!columns.isEmpty())
+            o[QStringLiteral("columns")] = columns;
+        return o;
+    }
+    Unit unit_;
+};
+
+/// Panels, columns and pages count from 1 in the file, as people do.
+void readOrdinal(JsonReader& r, const char* key, int& out)
+{
+    int n = out + 1;
+    r.read(key, n);
+    out = n - 1;
+}
+
+void readSize(JsonReader& r, const char* key, Size& out)
+{
+    r.readObject(key, [&](JsonReader& o) {
+        o.read("width", out.w);
+        o.read("height", out.h);
+    });
+}
+
+void readFold(JsonReader& r, Fold& fold)
+{
+    readWord(r, "scheme", fold.scheme, schemeWords);
+    r.read("panels", fold.panels);
+    fold.coverPanel = fold.panels - 1;
+    readOrdinal(r, "front", fold.coverPanel);
+    r.read("tuckAllowance", fold.tuckAllowance);
+    const QJsonArray widths = r.takeArray("widths");
+    for (const QJsonValue& w : widths) {
+        if (w.isNull()) {
+            fold.widths.push_back(std::nullopt);
+            continue;
+        }
+        const auto length = parseLength(w.toString(), Unit::Mm);
+        if (!length)
+            return r.fail("widths", length.error().message);
+        fold.widths.push_back(*length);
+    }
+    r.readArray("steps", [&](JsonReader& o) {
+        FoldStep step;
+        o.read("line", step.line);
+        readWord(o, "part", step.moves, partWords);
+        readWord(o, "way", step.way, wayWords);
+        fold.steps.push_back(step);
+    });
+    fold.extra = r.leftOver();
+}
+
+void readFile(JsonReader& r, LinkedFile& file)
+{
+    r.read("path", file.path);
+    r.read("page", file.page);
+    r.read("bytes", file.bytes);
+    r.read("sha256", file.sha256);
+    if (file.path.isEmpty())
+        r.fail("path", QStringLiteral("The file has no path."));
+    if (file.page < 1)
+        r.fail("page", QStringLiteral("Pages count from 1."));
+}
+
+void readItem(JsonReader& r, Item& item)
+{
+    r.read("id", item.id);
+    readWord(r, "kind", item.kind, kindWords);
+    r.read("name", item.name);
+    r.readObject("sides", [&](JsonReader& sides) {
+        for (std::size_t i = 0; i < 4; ++i) {
+            sides.readObject(sideKeys[i], [&](JsonReader& o) {
+                Placed& p = item.sides[i];
+                readWord(o, "line", p.line, lineWords);
+                readOrdinal(o, "panel", p.panel);
+                readWord(o, "at", p.farEdge, endWords);
+                readOrdinal(o, "column", p.column);
+                o.read("offset", p.offset);
+                o.read("holds", p.holds);
+            });
+        }
+    });
+    r.readObject("file", [&](JsonReader& o) { readFile(o, item.file); });
+    readWord(r, "fit", item.fit, fitWords);
+    r.readArray("paragraphs", [&](JsonReader& o) {
+        Paragraph p;
+        o.read("text", p.text);
+        o.read("font", p.style.font);
+        o.read("size", p.style.size);
+        o.read("leading", p.style.leading);
+        o.read("spaceAfter", p.style.spaceAfter);
+        readWord(o, "align", p.style.align, alignWords);
+        o.read("ink", p.style.ink);
+        item.paragraphs.push_back(std::move(p));
+    });
+    r.read("ink", item.ink);
+    r.read("strength", item.strength);
+    item.extra = r.leftOver();
+    if (item.kind == ItemKind::Picture && item.file.path.isEmpty())
+        r.fail("file", QStringLiteral("A picture needs a file."));
+}
+
+void readFace(JsonReader& r, FaceContent& content)
+{
+    r.readObject("supplied", [&](JsonReader& o) {
+        content.supplied.emplace();
+        readFile(o, *content.supplied);
+    });
+    r.readArray("items", [&](JsonReader& o) {
+        Item item;
+        readItem(o, item);
+        content.items.push_back(std::move(item));
+    });
+    r.readArray("columns", [&](JsonReader& o) {
+        ColumnGrid grid;
+        readOrdinal(o, "panel", grid.panel);
+        o.read("columns", grid.columns);
+        o.read("gutter", grid.gutter);
+        content.columns.push_back(grid);
+    });
+}
+
+void readInk(JsonReader& r, Job& job)
+{
+    Ink ink;
+    r.read("name", ink.name);
+    const QJsonArray parts = r.takeArray("cmyk");
+    int* const out[] = {&ink.cmyk.c, &ink.cmyk.m, &ink.cmyk.y, &ink.cmyk.k};
+    if (parts.size() != 4)
+        return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
+    for (qsizetype i = 0; i < 4; ++i) {
+        if (!parts[i].isDouble())
+            return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
+        *out[i] = parts[i].toInt(-1);
+    }
+    job.inks.push_back(ink);
+}
+
+void readJobObject(JsonReader& r, Job& job)
+{
+    r.read("title", job.title);
+    r.read("customer", job.customer);
+    readWord(r, "unit", job.unit, unitWords);
+    readSize(r, "flat", job.flat);
+    r.readObject("stock", [&](JsonReader& o) {
+        o.read("name", job.stock.name);
+        o.read("grammage", job.stock.grammage);
+        o.readMilli("bulk", job.stock.bulkMilli);
+        o.read("coated", job.stock.coated);
+        readWord(o, "grain", job.stock.grain, grainWords);
+        job.stock.extra = o.leftOver();
+    });
+    r.readObject("fold", [&](JsonReader& o) { readFold(o, job.fold); });
+    r.readObject("zones", [&](JsonReader& o) {
+        o.read("bleed", job.zones.bleed);
+        o.read("safe", job.zones.safe);
+        o.read("foldClearance", job.zones.foldClearance);
+        job.zones.extra = o.leftOver();
+    });
+    r.read("quantity", job.quantity);
+    r.read("oversPercent", job.oversPercent);
+    r.readObject("press", [&](JsonReader& o) {
+        readSize(o, "sheet", job.press.sheet);
+        o.read("gripper", job.press.gripper);
+        o.read("margin", job.press.margin);
+        readWord(o, "flip", job.press.flip, flipWords);
+        job.press.extra = o.leftOver();
+    });
+    r.readArray("inks", [&](JsonReader& o) { readInk(o, job); });
+    r.readObject("faces", [&](JsonReader& o) {
+        for (const Face f : bothFaces)
+            o.readObject(faceKeys[std::size_t(f)], [&](JsonReader& face) { readFace(face, job.face(f)); });
+    });
+    job.extra = r.leftOver();
+}
+
+} // namespace
+
+QString jobFileSuffix() { return QStringLiteral("hinge.json"); }
+
+QByteArray writeJob(const Job& job) { return QJsonDocument(Writer(job.unit).job(job)).toJson(QJsonDocument::Indented); }
+
+Result<Job> readJob(const QByteArray& json, const QString& name)
+{
+    QJsonParseError error;
+    const QJsonDocument document = QJsonDocument::fromJson(json, &error);
+    if (error.error != QJsonParseError::NoError) {
+        const qsizetype line = json.left(error.offset).count('\n') + 1;
+        return problem(name, QStringLiteral("This is not a readable job: %1 in line %2.").arg(error.errorString()).arg(line));
+    }
+    if (!document.isObject() || !document.object().contains(QStringLiteral("format")))
+        return problem(name, QStringLiteral("This JSON is not a job: it has no “format” at its top level."));
+    std::optional<Problem> found;
+    JsonReader reader(document.object(), {}, found);
+    int version = 0;
+    reader.read("format", version);
+    if (!found && version > jobFormatVersion)
+        return problem(name, QStringLiteral("The job was saved by a newer version of the program (format %1; this one reads up to %2). Update to open it; nothing was changed.")
+                                 .arg(version).arg(jobFormatVersion));
+    if (!found && version < 1)
+        return problem(name, QStringLiteral("“format” is %1; job formats count from 1.").arg(version));
+    Job job;
+    job.stock.name.clear();
+    readJobObject(reader, job);
+    if (!found)
+        if (const auto valid = validate(job); !valid)
+            found = valid.error();
+    if (found)
+        return problem(QStringLiteral("%1, %2").arg(name, found->where), found->message);
+    return job;
+}
+
+Result<Job> loadJob(const QString& path)
+{
+    QFile file(path);
+    if (!QFileInfo::exists(path))
+        return problem(path, QStringLiteral("There is no such file."));
+    if (!file.open(QIODevice::ReadOnly))
+        return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
+    if (file.size() > largestJobFile)
+        return problem(path, QStringLiteral("The file is too large to be a job."));
+    return readJob(file.readAll(), QFileInfo(path).fileName());
+}
+
+Result<void> saveJob(const Job& job, const QString& path)
+{
+    QSaveFile file(path);
+    if (!file.open(QIODevice::WriteOnly))
+        return problem(path, QStringLiteral("The job could not be saved here: %1. Save it in another folder.").arg(file.errorString()));
+    file.write(writeJob(job));
+    if (!file.commit())
+        return problem(path, QStringLiteral("The job could not be saved: %1. The file on disk is unchanged.").arg(file.errorString()));
+    return {};
+}
+
+} // namespace hinge

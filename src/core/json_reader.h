@@ -1,0 +1,76 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/length_text.h"
+
+#include <QJsonArray>
+#include <QJsonObject>
+#include <functional>
+#include <span>
+
+namespace hinge {
+
+/// A word of the file and the value it stands for.
+template <class T>
+struct Word {
+    const char* word;
+    T value;
+};
+
+/// Takes fields out of a JSON object one by one and remembers the first problem. What nobody took
+/// is left over, so that it can be written back.
+class JsonReader {
+public:
+    /// `problem` is shared by all readers of one file; once it is set, fields keep their defaults.
+    JsonReader(QJsonObject object, QString path, std::optional<Problem>& problem)
+        : object_(std::move(object)), path_(std::move(path)), problem_(&problem) {}
+
+    /// Each leaves `out` as it is when the field is missing, and sets the problem when it is wrong.
+    void read(const char* key, QString& out);
+    void read(const char* key, int& out);
+    void read(const char* key, qint64& out);
+    void read(const char* key, bool& out);
+    void read(const char* key, Length& out);
+    void read(const char* key, std::optional<Length>& out);
+    /// A number with decimals, kept as a whole count of thousandths.
+    void readMilli(const char* key, int& out);
+
+    template <class T>
+    void readWord(const char* key, T& out, std::span<const Word<T>> words)
+    {
+        QString text;
+        read(key, text);
+        if (text.isNull())
+            return;
+        QStringList known;
+        for (const Word<T>& w : words) {
+            if (text == QLatin1String(w.word)) {
+                out = w.value;
+                return;
+            }
+            known << QString::fromLatin1(w.word);
+        }
+        fail(key, QStringLiteral("“%1” is not one of: %2.").arg(text, known.join(QStringLiteral(", "))));
+    }
+
+    /// Reads a nested object when it is there.
+    void readObject(const char* key, const std::function<void(JsonReader&)>& body);
+    /// Reads an array of objects.
+    void readArray(const char* key, const std::function<void(JsonReader&)>& body);
+    /// An array as it stands, for values that are not objects. Empty when it is missing.
+    [[nodiscard]] QJsonArray takeArray(const char* key);
+    [[nodiscard]] bool has(const char* key) const { return object_.contains(QLatin1String(key)); }
+
+    void fail(const char* key, const QString& message);
+    [[nodiscard]] const QJsonObject& leftOver() const { return object_; }
+
+private:
+    [[nodiscard]] QString pathOf(const char* key) const;
+    std::optional<QJsonValue> take(const char* key);
+
+    QJsonObject object_;
+    QString path_;
+    std::optional<Problem>* problem_;
+};
+
+} // namespace hinge

@@ -1,0 +1,129 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/lines.h"
+
+#include <algorithm>
+
+namespace hinge {
+namespace {
+
+Length lowEdge(const Rect& r, ItemSide side) { return isHorizontal(side) ? r.x : r.y; }
+Length highEdge(const Rect& r, ItemSide side) { return isHorizontal(side) ? r.right() : r.bottom(); }
+Length edgeOf(const Rect& r, ItemSide side, bool farEdge) { return farEdge ? highEdge(r, side) : lowEdge(r, side); }
+
+const Panel& panelOf(const Paper& paper, Face face, int index)
+{
+    const auto& panels = paper.face(face);
+    return panels[std::size_t(std::clamp(index, 0, int(panels.size()) - 1))];
+}
+
+/// The edge of the panel that a line belongs to.
+ItemSide panelEdge(ItemSide side, bool farEdge)
+{
+    if (isHorizontal(side))
+        return farEdge ? ItemSide::Right : ItemSide::Left;
+    return farEdge ? ItemSide::Bottom : ItemSide::Top;
+}
+
+} // namespace
+
+Length linePosition(const Paper& paper, Face face, ItemSide side, const Placed& placed)
+{
+    const Panel& panel = panelOf(paper, face, placed.panel);
+    switch (placed.line) {
+    case PaperLine::Bleed: return edgeOf(panel.bleedArea, side, placed.farEdge);
+    case PaperLine::Edge: return edgeOf(panel.area, side, placed.farEdge);
+    case PaperLine::Safe: return edgeOf(panel.safeArea, side, placed.farEdge);
+    case PaperLine::Column: {
+        const int last = int(panel.columnAreas.size()) - 1;
+        return edgeOf(panel.columnAreas[std::size_t(std::clamp(placed.column, 0, last))], side, placed.farEdge);
+    }
+    }
+    return {};
+}
+
+Length sidePosition(const Paper& paper, Face face, ItemSide side, const Placed& placed)
+{
+    return linePosition(paper, face, side, placed) + placed.offset;
+}
+
+QString lineName(const Paper& paper, Face face, ItemSide side, const Placed& placed)
+{
+    const EdgeFate fate = panelOf(paper, face, placed.panel).edge(panelEdge(side, placed.farEdge));
+    switch (placed.line) {
+    case PaperLine::Bleed: return fate == EdgeFate::Folded ? QStringLiteral("fold") : QStringLiteral("bleed");
+    case PaperLine::Edge: return fate == EdgeFate::Folded ? QStringLiteral("fold") : QStringLiteral("trim");
+    case PaperLine::Safe: return QStringLiteral("safe");
+    case PaperLine::Column: return QStringLiteral("column");
+    }
+    return {};
+}
+
+Rect frameOf(const Paper& paper, Face face, const Item& item)
+{
+    const auto at = [&](ItemSide s) { return sidePosition(paper, face, s, item.side(s)); };
+    return Rect::fromEdges(at(ItemSide::Left), at(ItemSide::Top), at(ItemSide::Right), at(ItemSide::Bottom));
+}
+
+int panelAt(const Paper& paper, Face face, Length x)
+{
+    for (const Panel& panel : paper.face(face))
+        if (x < panel.area.right())
+            return panel.position;
+    return int(paper.face(face).size()) - 1;
+}
+
+Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position)
+{
+    Placed placed;
+    placed.panel = isHorizontal(side) ? panelAt(paper, face, position) : 0;
+    const Rect area = panelOf(paper, face, placed.panel).area;
+    placed.farEdge = abs(position - highEdge(area, side)) < abs(position - lowEdge(area, side));
+    placed.offset = position - edgeOf(area, side, placed.farEdge);
+    return placed;
+}
+
+std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, Length position, Length across, Length reach)
+{
+    std::optional<Placed> best;
+    Length bestDistance = reach;
+    const auto consider = [&](Placed candidate) {
+        const Length distance = abs(linePosition(paper, face, side, candidate) - position);
+        if (distance > bestDistance || (best && distance == bestDistance))
+            return;
+        best = candidate;
+        bestDistance = distance;
+    };
+    for (const Panel& panel : paper.face(face)) {
+        if (!isHorizontal(side) && panel.position != panelAt(paper, face, across))
+            continue;
+        for (const PaperLine line : {PaperLine::Bleed, PaperLine::Edge, PaperLine::Safe}) {
+            for (const bool farEdge : {false, true})
+                consider({line, panel.position, farEdge, 0, Length(), true});
+        }
+        for (int column = 0; isHorizontal(side) && column < int(panel.columnAreas.size()); ++column)
+            for (const bool farEdge : {false, true})
+                consider({PaperLine::Column, panel.position, farEdge, column, Length(), true});
+    }
+    return best;
+}
+
+namespace {
+
+std::array<Placed, 4> sidesOn(PaperLine line, int panel)
+{
+    const auto at = [&](bool farEdge) { return Placed{line, panel, farEdge, 0, Length(), true}; };
+    return {at(false), at(false), at(true), at(true)};
+}
+
+} // namespace
+
+std::array<Placed, 4> sidesFillingPanel(int panel) { return sidesOn(PaperLine::Bleed, panel); }
+std::array<Placed, 4> sidesFillingSafeArea(int panel) { return sidesOn(PaperLine::Safe, panel); }
+
+std::array<Placed, 4> freeSides(const Paper& paper, Face face, const Rect& frame)
+{
+    return {freeSide(paper, face, ItemSide::Left, frame.x), freeSide(paper, face, ItemSide::Top, frame.y),
+            freeSide(paper, face, ItemSide::Right, frame.right()), freeSide(paper, face, ItemSide::Bottom, frame.bottom())};
+}
+
+} // namespace hinge

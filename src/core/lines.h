@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/panels.h"
+
+namespace hinge {
+
+/// An item with its sides worked out.
+struct PlacedItem {
+    QString id;
+    Face face = Face::Outside;
+    /// In face coordinates. May be empty when its sides have crossed; then a finding says so.
+    Rect frame;
+    /// What of it is printed: the frame within the bleed of the face.
+    Rect printed;
+    bool operator==(const PlacedItem&) const = default;
+};
+
+/// Where a line of the paper lies, along the direction the side moves in.
+/// A line of a panel or column that no longer exists falls back to the last one there is.
+[[nodiscard]] Length linePosition(const Paper& paper, Face face, ItemSide side, const Placed& placed);
+
+/// Where a side lies: its line plus its offset.
+[[nodiscard]] Length sidePosition(const Paper& paper, Face face, ItemSide side, const Placed& placed);
+
+/// What the line is to the user: "bleed", "trim", "fold", "safe", "column".
+[[nodiscard]] QString lineName(const Paper& paper, Face face, ItemSide side, const Placed& placed);
+
+/// The frame of an item, from its four sides.
+[[nodiscard]] Rect frameOf(const Paper& paper, Face face, const Item& item);
+
+/// A side at `position` that is free: kept by its distance from the nearer edge of the panel it
+/// lies in (or nearest to).
+[[nodiscard]] Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position);
+
+/// The line nearest to `position` within `reach`, ready to hold on to; among lines at the same
+/// place the most useful to the user wins (bleed and edge before safe before column). Empty when
+/// none is near. `across` is the middle of the item in the other direction, which tells the panel
+/// whose head and foot lines are meant.
+[[nodiscard]] std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, Length position,
+                                                Length across, Length reach);
+
+/// Sides for an item that fills the panel out to the bleed, all holding.
+[[nodiscard]] std::array<Placed, 4> sidesFillingPanel(int panel);
+/// Sides for an item that fills the safe area of the panel, all holding.
+[[nodiscard]] std::array<Placed, 4> sidesFillingSafeArea(int panel);
+/// Free sides for a frame.
+[[nodiscard]] std::array<Placed, 4> freeSides(const Paper& paper, Face face, const Rect& frame);
+
+/// The panel at a place on the face, or the nearest one.
+[[nodiscard]] int panelAt(const Paper& paper, Face face, Length x);
+
+} // namespace hinge
