@@ -70,7 +70,7 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
 {
     before_.push_back(cells_);
     const Axis axis = step.axis;
-    FoldEvent event{step, linePosition(axis, step.line), false, {}};
+    FoldEvent event{step, linePosition(axis, step.line), false, {}, 0};
     const Length c = event.position;
 
     const auto moves = [&](const Cell& cell) {
@@ -98,7 +98,13 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
         }
         if (!isInside)
             continue;
+        ++event.layersInside;
         const bool isBefore = doubleMiddle(cell, axis) < c * 2;
+        // Followed from the crease, the paper enters a panel at one edge and leaves it at the other.
+        const bool nearEdgeIsLast = isBefore != mirrored(cell, axis);
+        const bool leavesAtLast = index(cell, axis) >= step.line;
+        if (nearEdgeIsLast != leavesAtLast)
+            continue;
         event.enclosed.push_back({cell.column, cell.row, isBefore ? c - high(cell, axis) : low(cell, axis) - c});
     }
 

@@ -52,12 +52,15 @@ struct FoldEvent {
     bool outsideValley = false;
     /// A panel that the fold closes around, and how far its edge stays away from the crease.
     /// A negative gap means that it lies across the crease, where it has no line: it would buckle.
+    /// Listed is the panel whose own width puts the edge there, not the one that hangs on to it.
     struct Enclosed {
         int column = 0;
         int row = 0;
         Length gap;
     };
     std::vector<Enclosed> enclosed;
+    /// How many layers of paper the fold closes around.
+    int layersInside = 0;
 };
 
 /// A sheet with two faces and straight lines across it, folded step by step.

@@ -102,7 +102,7 @@ Result<Paper> foldPaper(const Job& job)
         paper.folds.push_back(line);
         for (const FoldEvent::Enclosed& e : event.enclosed) {
             // Every enclosed layer and the crease itself take up one thickness of paper.
-            const Length spare = e.gap - caliper * (std::int64_t(event.enclosed.size()) + 1);
+            const Length spare = e.gap - caliper * (event.layersInside + 1);
             if (!paper.closing.spare || spare < *paper.closing.spare) {
                 paper.closing.spare = spare;
                 paper.closing.tightestColumn = e.column;

@@ -1,0 +1,279 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/reading.h"
+#include "testing.h"
+
+using namespace hinge;
+using testing::len;
+
+class TestFolding : public QObject {
+    Q_OBJECT
+
+    static Job z(int panels = 3)
+    {
+        Job job = newLeaflet();
+        job.fold.scheme = FoldScheme::Zigzag;
+        job.fold.panels = panels;
+        job.fold.coverPanel = panels - 1;
+        return job;
+    }
+
+    static Job roll(const char* width, int panels, const char* tuck)
+    {
+        Job job = testing::a4Roll(tuck);
+        job.flat.w = len(width);
+        job.fold.panels = panels;
+        job.fold.coverPanel = panels - 1;
+        return job;
+    }
+
+private Q_SLOTS:
+    void rollFoldWidths()
+    {
+        // Arithmetic: (W+a)/3, (W+a)/3, (W-2a)/3; the cover on the right of the outside face.
+        QCOMPARE(testing::widthsMm(testing::planned(testing::a4Roll("3 mm"))), (QList<double>{97, 100, 100}));
+        QCOMPARE(testing::widthsMm(testing::planned(roll("420 mm", 4, "2 mm"))), (QList<double>{102.5, 104.5, 106.5, 106.5}));
+        QCOMPARE(testing::widthsMm(testing::planned(roll("420 mm", 5, "2 mm"))), (QList<double>{80.4, 82.4, 84.4, 86.4, 86.4}));
+    }
+
+    void letterRollFoldIsExactInSixteenths()
+    {
+        // Letter landscape with a sixteenth of an inch: 3 5/8, 3 11/16, 3 11/16 in.
+        Job job = roll("11 in", 3, "1/16 in");
+        job.flat.h = len("8 1/2 in");
+        job.unit = Unit::Inch;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.widths[0], len("3 5/8 in"));
+        QCOMPARE(plan.paper.widths[1], len("3 11/16 in"));
+        QCOMPARE(plan.paper.widths[2], len("3 11/16 in"));
+        QCOMPARE(plan.findFigure(QStringLiteral("panel.3.width"))->value, QStringLiteral("3 11/16 in"));
+    }
+
+    void zFoldsAtThirds()
+    {
+        // A4 landscape in equal thirds: folds at 99 and 198 mm (arithmetic).
+        const Plan plan = testing::planned(z());
+        const auto folds = plan.foldPositions(Face::Outside);
+        COMPARE_MM(folds[0], 99);
+        COMPARE_MM(folds[1], 198);
+        QCOMPARE(plan.paper.tuckCounts, (std::vector<int>{0, 0, 0}));
+    }
+
+    void facesAreMirrored()
+    {
+        const Plan plan = testing::planned(testing::a4Roll());
+        const auto& outside = plan.paper.face(Face::Outside);
+        const auto& inside = plan.paper.face(Face::Inside);
+        COMPARE_MM(outside[0].area.w, 97);
+        COMPARE_MM(inside[0].area.w, 100);
+        COMPARE_MM(inside[2].area.w, 97);
+        COMPARE_MM(inside[2].area.x, 200);
+        for (const Panel& p : outside) {
+            const Panel& back = plan.paper.behind(p);
+            QCOMPARE(back.column, p.column);
+            QCOMPARE(back.area.x, Length::mm(297) - p.area.right());
+        }
+    }
+
+    void rolesOfARollFold()
+    {
+        // Common practice: seen from outside the cover is right, the back in the middle, the flap left.
+        const Plan plan = testing::planned(testing::a4Roll());
+        QCOMPARE(testing::roles(plan, Face::Outside),
+                 (QStringList{QStringLiteral("tuck-in flap"), QStringLiteral("back cover"), QStringLiteral("front cover")}));
+        QCOMPARE(testing::roles(plan, Face::Inside),
+                 (QStringList{QStringLiteral("inside left"), QStringLiteral("inside middle"), QStringLiteral("inside right")}));
+
+        Job left = testing::a4Roll();
+        left.fold.coverPanel = 0;
+        QCOMPARE(testing::roles(testing::planned(left), Face::Outside),
+                 (QStringList{QStringLiteral("front cover"), QStringLiteral("back cover"), QStringLiteral("tuck-in flap")}));
+    }
+
+    void readerMeetsThePanelsInOrder()
+    {
+        // Opening a roll fold: cover; then its back beside the flap; then the rest of the inside; last the back.
+        const Plan plan = testing::planned(testing::a4Roll());
+        const auto order = [&](Face f) {
+            QList<int> n;
+            for (const Panel& p : plan.paper.face(f))
+                n << p.readingNumber;
+            return n;
+        };
+        QCOMPARE(order(Face::Outside), (QList<int>{3, 6, 1}));
+        QCOMPARE(order(Face::Inside), (QList<int>{2, 4, 5}));
+        const auto views = readerViews(plan.paper);
+        QCOMPARE(views.size(), std::size_t(4)); // closed, cover open, all open, turned over
+        QCOMPARE(views[2].panels.size(), std::size_t(3));
+    }
+
+    void coversOfAccordions()
+    {
+        // Computed by folding paper by hand: with an odd number of panels the covers lie on opposite
+        // faces, with an even number on the same one.
+        for (int panels = 2; panels <= 8; ++panels) {
+            const Plan plan = testing::planned(z(panels));
+            const Panel* back = nullptr;
+            for (const Face f : bothFaces)
+                for (const Panel& p : plan.paper.face(f))
+                    if (p.role == Role::BackCover)
+                        back = &p;
+            QVERIFY(back);
+            QCOMPARE(back->face == Face::Outside, panels % 2 == 0);
+        }
+    }
+
+    void creasesAlternateInAZ()
+    {
+        const Plan plan = testing::planned(z(4));
+        bool last = !plan.paper.folds.front().valley[0];
+        for (const FoldLine& f : plan.paper.folds) {
+            QCOMPARE(f.valley[0], !last);
+            QCOMPARE(f.valley[0], !f.valley[1]);
+            last = f.valley[0];
+        }
+        // In a roll fold every crease is a mountain outside.
+        for (const FoldLine& f : testing::planned(testing::a4Roll()).paper.folds)
+            QVERIFY(!f.valley[0]);
+    }
+
+    void closes()
+    {
+        const Plan good = testing::planned(testing::a4Roll());
+        QCOMPARE(formatSize(good.paper.closing.size, Unit::Mm), QStringLiteral("100 × 210 mm"));
+        // 3 mm of room, less the thickness of two layers of 0.11475 mm in the fold.
+        COMPARE_MM(*good.paper.closing.spare, 3 - 2 * 0.11475);
+        QVERIFY(!testing::hasFinding(good.findings, "fold.buckles"));
+        QVERIFY(testing::hasFinding(testing::planned(testing::a4Roll("0")).findings, "fold.buckles"));
+        QVERIFY(!testing::hasFinding(testing::planned(z()).findings, "fold.buckles"));
+    }
+
+    void flapTooWideBuckles()
+    {
+        Job job = testing::a4Roll();
+        job.fold.widths = {len("105 mm"), std::nullopt, std::nullopt};
+        const Plan plan = testing::planned(job);
+        QVERIFY(*plan.paper.closing.spare < Length::mm(-9));
+        QVERIFY(testing::hasFinding(plan.findings, "fold.buckles"));
+        // The remedy lets go of what was typed.
+        for (const Finding& f : plan.findings)
+            if (f.code == QStringLiteral("fold.buckles"))
+                job = settled(job, f);
+        QVERIFY(!testing::hasFinding(testing::planned(job).findings, "fold.buckles"));
+    }
+
+    void ownStepsFoldLikeTheSameScheme()
+    {
+        Job job = testing::a4Roll();
+        const auto named = testing::planned(job);
+        job.fold.steps = foldSteps(job.fold);
+        job.fold.scheme = FoldScheme::Own;
+        const auto own = testing::planned(job);
+        QCOMPARE(testing::roles(own, Face::Outside), testing::roles(named, Face::Outside));
+        QCOMPARE(testing::widthsMm(own), testing::widthsMm(named));
+    }
+
+    void frontPanelMustLieOutside()
+    {
+        Job job = testing::a4Roll();
+        job.fold.steps = foldSteps(job.fold);
+        job.fold.scheme = FoldScheme::Own;
+        job.fold.coverPanel = 0;
+        const auto refused = plan(job);
+        QVERIFY(!refused);
+        QVERIFY(refused.error().message.contains(QStringLiteral("does not lie in front")));
+    }
+
+    void crossFoldTurnsHeads()
+    {
+        // A sheet folded once across and once along: of the four quarters of a face two stand on their heads
+        // (as in every 8-page signature; common practice).
+        FoldedSheet sheet({Length::mm(100), Length::mm(100)}, {Length::mm(150), Length::mm(150)});
+        sheet.fold({Axis::Horizontal, 1, LineSide::Before, FoldWay::Under});
+        sheet.fold({Axis::Vertical, 1, LineSide::Before, FoldWay::Under});
+        QCOMPARE(sheet.extent().size(), (Size{Length::mm(100), Length::mm(150)}));
+        int upsideDown = 0;
+        for (const Cell& c : sheet.cells())
+            upsideDown += c.headUp() ? 0 : 1;
+        QCOMPARE(upsideDown, 2);
+    }
+
+    void panelsAddUp()
+    {
+        CHECK_PROPERTY("panels of both faces add up to the flat exactly", [](const Job& job) {
+            const auto paper = foldPaper(job);
+            RC_ASSERT(paper);
+            for (const Face face : bothFaces) {
+                Length x;
+                for (const Panel& p : paper->face(face)) {
+                    RC_ASSERT(p.area.x == x);
+                    x += p.area.w;
+                }
+                RC_ASSERT(x == job.flat.w);
+            }
+        });
+    }
+
+    void unfoldingRestores()
+    {
+        CHECK_PROPERTY("folding any way and unfolding is the identity", [] {
+            const int columns = *rc::gen::inRange(2, 6);
+            const int rows = *rc::gen::inRange(1, 4);
+            const auto sizes = [](int n) {
+                std::vector<Length> out;
+                for (int i = 0; i < n; ++i)
+                    out.push_back(Length::mm(*rc::gen::inRange(40, 120)));
+                return out;
+            };
+            FoldedSheet sheet(sizes(columns), sizes(rows));
+            const auto flat = sheet.cells();
+            const int folds = *rc::gen::inRange(1, 6);
+            for (int i = 0; i < folds; ++i) {
+                FoldStep step;
+                step.axis = rows > 1 && *rc::gen::arbitrary<bool>() ? Axis::Horizontal : Axis::Vertical;
+                step.line = *rc::gen::inRange(1, step.axis == Axis::Vertical ? columns : rows);
+                step.moves = *rc::gen::element(LineSide::Before, LineSide::After);
+                step.way = *rc::gen::element(FoldWay::Over, FoldWay::Under);
+                sheet.fold(step);
+            }
+            RC_ASSERT(sheet.cells() != flat);
+            for (int i = 0; i < folds; ++i)
+                sheet.unfold();
+            RC_ASSERT(sheet.cells() == flat);
+        });
+    }
+
+    void everyPanelHasOneRoleAndNumber()
+    {
+        CHECK_PROPERTY("roles and reading numbers are unique", [](const Job& job) {
+            const auto paper = foldPaper(job);
+            RC_ASSERT(paper);
+            QSet<QString> names;
+            QSet<int> numbers;
+            for (const auto& panels : paper->panels) {
+                for (const Panel& p : panels) {
+                    RC_ASSERT(!p.roleName.isEmpty());
+                    names.insert(p.roleName);
+                    numbers.insert(p.readingNumber);
+                }
+            }
+            RC_ASSERT(names.size() == job.fold.panels * 2);
+            RC_ASSERT(numbers.size() == job.fold.panels * 2);
+            RC_ASSERT(numbers.contains(1));
+            RC_ASSERT(numbers.contains(job.fold.panels * 2));
+        });
+    }
+
+    void closedSizeIsTheWidestPanel()
+    {
+        CHECK_PROPERTY("a piece with its allowance closes to its widest panel", [](Job job) {
+            job.fold.tuckAllowance.reset();
+            const auto paper = foldPaper(job);
+            RC_ASSERT(paper);
+            RC_ASSERT(paper->closing.size.w == *std::ranges::max_element(paper->widths));
+            RC_ASSERT(!paper->closing.spare || *paper->closing.spare > Length());
+        });
+    }
+};
+
+QTEST_APPLESS_MAIN(TestFolding)
+#include "test_folding.moc"

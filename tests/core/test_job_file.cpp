@@ -1,0 +1,159 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/job_file.h"
+#include "testing.h"
+
+#include <QDir>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QProcess>
+#include <QTemporaryDir>
+
+using namespace hinge;
+using testing::len;
+
+class TestJobFile : public QObject {
+    Q_OBJECT
+
+    static Job filled()
+    {
+        Job job = testing::a4Roll();
+        job.title = QStringLiteral("Tide table “Spring”");
+        Item text;
+        text.id = QStringLiteral("a");
+        text.kind = ItemKind::Text;
+        text.sides = sidesFillingSafeArea(1);
+        text.sides[1] = {PaperLine::Column, 1, false, 1, len("1/3 in"), true};
+        TextStyle style;
+        style.align = Align::Justified;
+        style.size = len("9.5 pt");
+        text.paragraphs = {{QStringLiteral("Zwölf Flüsse\u2028und “ﬁ”"), style}};
+        Item picture;
+        picture.id = QStringLiteral("b");
+        picture.kind = ItemKind::Picture;
+        picture.file = {QStringLiteral("pictures/lamp.jpg"), 1, 4711, QStringLiteral("abc")};
+        Item tint;
+        tint.id = QStringLiteral("c");
+        tint.ink = QStringLiteral("Lamp");
+        tint.strength = 40;
+        job.face(Face::Outside).items = {tint, picture, text};
+        job.face(Face::Inside).supplied = LinkedFile{QStringLiteral("art.pdf"), 2, 0, {}};
+        job.face(Face::Inside).columns = {{0, 2, len("5 mm")}};
+        job.fold.widths = {std::nullopt, len("100"), std::nullopt};
+        return job;
+    }
+
+    static QString refusal(const QByteArray& json)
+    {
+        const auto job = readJob(json, QStringLiteral("x.hinge.json"));
+        return job ? QStringLiteral("accepted") : job.error().text();
+    }
+
+    static QByteArray edited(const std::function<void(QJsonObject&)>& edit)
+    {
+        QJsonObject o = QJsonDocument::fromJson(writeJob(filled())).object();
+        edit(o);
+        return QJsonDocument(o).toJson();
+    }
+
+private Q_SLOTS:
+    void savingAndLoadingIsTheIdentity()
+    {
+        const Job job = filled();
+        const auto back = readJob(writeJob(job), {});
+        QVERIFY2(back, qPrintable(back ? QString() : back.error().text()));
+        QVERIFY(*back == job);
+        QCOMPARE(writeJob(*back), writeJob(job));
+        CHECK_PROPERTY("any leaflet comes back as it was saved", [](const Job& any) {
+            const auto read = readJob(writeJob(any), {});
+            RC_ASSERT(read);
+            RC_ASSERT(*read == any);
+        });
+    }
+
+    void unknownKeysSurvive()
+    {
+        const QByteArray json = edited([](QJsonObject& o) {
+            o[QStringLiteral("x-colour-bar")] = true;
+            QJsonObject stock = o[QStringLiteral("stock")].toObject();
+            stock[QStringLiteral("x-mill")] = QStringLiteral("north");
+            o[QStringLiteral("stock")] = stock;
+        });
+        const auto job = readJob(json, {});
+        QVERIFY(job);
+        const QJsonObject back = QJsonDocument::fromJson(writeJob(*job)).object();
+        QCOMPARE(back[QStringLiteral("x-colour-bar")], QJsonValue(true));
+        QCOMPARE(back[QStringLiteral("stock")].toObject()[QStringLiteral("x-mill")].toString(), QStringLiteral("north"));
+    }
+
+    void followsItsPublishedSchema()
+    {
+        // Checked by an independent validator: python3-jsonschema, JSON Schema draft 2020-12.
+        QTemporaryDir dir;
+        const QString path = dir.filePath(QStringLiteral("job.hinge.json"));
+        QVERIFY(saveJob(filled(), path));
+        const auto validate = [](const QString& file) {
+            QProcess p;
+            p.start(QStringLiteral("/usr/bin/python3"),
+                    {QStringLiteral("-c"),
+                     QStringLiteral("import json,sys,jsonschema\n"
+                                    "jsonschema.Draft202012Validator(json.load(open(sys.argv[1]))).validate(json.load(open(sys.argv[2])))"),
+                     QStringLiteral(HINGE_SOURCE_DIR "/docs/job.schema.json"), file});
+            p.waitForFinished();
+            return p.exitCode() == 0 ? QString() : QString::fromUtf8(p.readAllStandardError());
+        };
+        QCOMPARE(validate(path), QString());
+        QCOMPARE(validate(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json")), QString());
+        QFile broken(dir.filePath(QStringLiteral("broken.json")));
+        QVERIFY(broken.open(QIODevice::WriteOnly));
+        broken.write(edited([](QJsonObject& o) { o[QStringLiteral("quantity")] = QStringLiteral("many"); }));
+        broken.close();
+        QVERIFY(!validate(broken.fileName()).isEmpty());
+    }
+
+    void badFilesAreExplained()
+    {
+        QVERIFY(refusal("{\n\"format\": 1,\n oops").contains(QStringLiteral("line 3")));
+        QVERIFY(refusal("[]").contains(QStringLiteral("not a job")));
+        QVERIFY(refusal("{}").contains(QStringLiteral("not a job")));
+        QVERIFY(refusal("{\"format\": 99}").contains(QStringLiteral("newer version")));
+        QVERIFY(refusal("{\"format\": \"one\"}").contains(QStringLiteral("whole number")));
+        QVERIFY(refusal(QByteArray()).startsWith(QStringLiteral("x.hinge.json: ")));
+        QVERIFY(refusal(QByteArray("{\"format\": 1, \"a\": ") + QByteArray(100000, '[')).contains(QStringLiteral("not a readable job")));
+        const QString wide = refusal(edited([](QJsonObject& o) {
+            o[QStringLiteral("flat")] = QJsonObject{{QStringLiteral("width"), QStringLiteral("-3 mm")}, {QStringLiteral("height"), QStringLiteral("1/0")}};
+        }));
+        QVERIFY2(wide.startsWith(QStringLiteral("x.hinge.json, flat.height: ")), qPrintable(wide));
+        const QString stock = refusal(edited([](QJsonObject& o) { o[QStringLiteral("stock")] = 3; }));
+        QVERIFY2(stock.startsWith(QStringLiteral("x.hinge.json, stock: ")), qPrintable(stock));
+        const QString word = refusal(edited([](QJsonObject& o) { o[QStringLiteral("unit")] = QStringLiteral("ell"); }));
+        QVERIFY2(word.contains(QStringLiteral("not one of: mm, cm, in")), qPrintable(word));
+        QVERIFY(refusal(edited([](QJsonObject& o) { o[QStringLiteral("quantity")] = 1e300; })).contains(QStringLiteral("quantity")));
+        QVERIFY(refusal(edited([](QJsonObject& o) { o[QStringLiteral("inks")] = QJsonArray(); })).contains(QStringLiteral("no ink named")));
+    }
+
+    void filesThatCannotBeReadOrWritten()
+    {
+        QVERIFY(loadJob(QStringLiteral("/nowhere/at/all.hinge.json")).error().text().contains(QStringLiteral("no such file")));
+        QVERIFY(!loadJob(QDir::tempPath()));
+        // A folder nobody may write to, not even an administrator.
+        const auto saved = saveJob(filled(), QStringLiteral("/sys/job.hinge.json"));
+        QVERIFY(!saved);
+        QVERIFY(saved.error().text().startsWith(QStringLiteral("/sys/job.hinge.json: ")));
+        QVERIFY(saved.error().message.contains(QStringLiteral("another folder")));
+    }
+
+    void aFailedSaveLeavesTheOldFile()
+    {
+        QTemporaryDir dir;
+        const QString path = dir.filePath(QStringLiteral("job.hinge.json"));
+        QVERIFY(saveJob(filled(), path));
+        Job changed = filled();
+        changed.quantity = 7;
+        QVERIFY(saveJob(changed, path));
+        QCOMPARE(loadJob(path)->quantity, 7);
+        QCOMPARE(QDir(dir.path()).entryList(QDir::Files).size(), 1);
+    }
+};
+
+QTEST_APPLESS_MAIN(TestJobFile)
+#include "test_job_file.moc"

@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job.h"
+#include "core/plan.h"
+
+#include <QTest>
+#include <rapidcheck.h>
+
+namespace testing {
+
+/// Runs a property and fails the Qt test when it does not hold (rapidcheck prints the counterexample).
+#define CHECK_PROPERTY(...) QVERIFY(rc::check(__VA_ARGS__))
+
+/// Compares two lengths and prints millimetres when they differ.
+#define COMPARE_MM(actual, expectedMm) QCOMPARE((actual).toMm(), double(expectedMm))
+
+/// Reads a length in the test's own words; a mistake in the test is a failure of the test.
+inline hinge::Length len(const char* text, hinge::Unit unit = hinge::Unit::Mm)
+{
+    const auto length = hinge::parseLength(QString::fromUtf8(text), unit);
+    if (!length)
+        qFatal("bad length in a test: %s", text);
+    return *length;
+}
+
+/// The reference leaflet: A4 landscape, three panels, rolled, with the tuck allowance given.
+inline hinge::Job a4Roll(const char* tuck = "3 mm")
+{
+    hinge::Job job = hinge::newLeaflet();
+    job.fold.tuckAllowance = len(tuck);
+    return job;
+}
+
+/// A plan that must succeed.
+inline hinge::Plan planned(const hinge::Job& job)
+{
+    auto plan = hinge::plan(job);
+    if (!plan)
+        qFatal("plan failed: %s", qPrintable(plan.error().text()));
+    return std::move(*plan);
+}
+
+/// The role names of a face, from left to right.
+inline QStringList roles(const hinge::Plan& plan, hinge::Face face)
+{
+    QStringList names;
+    for (const hinge::Panel& p : plan.paper.face(face))
+        names << p.roleName;
+    return names;
+}
+
+/// Widths of the columns in millimetres, from the left of the outside face.
+inline QList<double> widthsMm(const hinge::Plan& plan)
+{
+    QList<double> widths;
+    for (const hinge::Length w : plan.paper.widths)
+        widths << w.toMm();
+    return widths;
+}
+
+inline bool hasFinding(const std::vector<hinge::Finding>& findings, const char* code)
+{
+    return std::ranges::any_of(findings, [&](const hinge::Finding& f) { return f.code == QLatin1String(code); });
+}
+
+} // namespace testing
+
+namespace rc {
+
+/// Any leaflet that could be made: sizes in whole tenths of a millimetre or thirds of an inch.
+template <>
+struct Arbitrary<hinge::Job> {
+    static Gen<hinge::Job> arbitrary()
+    {
+        return gen::exec([] {
+            hinge::Job job = hinge::newLeaflet();
+            const auto side = [] {
+                return *gen::arbitrary<bool>() ? hinge::Length::micrometres(100) * *gen::inRange(1500, 9000)
+                                               : hinge::Length::inches(1).part(3) * *gen::inRange(18, 100);
+            };
+            job.flat = {side(), side()};
+            job.unit = *gen::element(hinge::Unit::Mm, hinge::Unit::Inch, hinge::Unit::Cm, hinge::Unit::Point);
+            job.stock.grammage = *gen::inRange(60, 300);
+            job.fold.scheme = *gen::element(hinge::FoldScheme::Roll, hinge::FoldScheme::Zigzag);
+            job.fold.panels = *gen::inRange(2, 7);
+            job.fold.coverPanel = *gen::arbitrary<bool>() ? 0 : job.fold.panels - 1;
+            if (*gen::arbitrary<bool>())
+                job.fold.tuckAllowance = hinge::Length::units(*gen::inRange<std::int64_t>(0, 4 * hinge::Length::perMm));
+            job.zones.bleed = hinge::Length::micrometres(*gen::inRange(0, 5000));
+            job.quantity = *gen::inRange(1, 100000);
+            return job;
+        });
+    }
+};
+
+} // namespace rc
