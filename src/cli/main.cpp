@@ -1,0 +1,129 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/plan_report.h"
+#include "core/job_file.h"
+#include "core/version.h"
+#include "pdf/export_pdf.h"
+#include "pdf/read_facts.h"
+#include "typeset/content_checks.h"
+
+#include <CLI/CLI.hpp>
+#include <QFileInfo>
+#include <QCoreApplication>
+#include <QTextStream>
+#include <algorithm>
+
+using namespace hinge;
+
+namespace {
+
+// What a script can rely on.
+constexpr int exitDone = 0;
+constexpr int exitFault = 1; // the job or a file is at fault
+constexpr int exitUsage = 2; // the command was called wrongly
+constexpr int exitFindings = 3; // a finding stops the export
+
+void say(const QString& line) { QTextStream(stderr) << line << Qt::endl; }
+
+int fail(const Problem& p)
+{
+    say(QStringLiteral("hinge: ") + p.text());
+    return exitFault;
+}
+
+struct Loaded {
+    Job job;
+    Plan plan;
+    std::vector<Finding> findings;
+    QString folder;
+};
+
+Result<Loaded> load(const QString& path)
+{
+    auto job = loadJob(path);
+    if (!job)
+        return tl::unexpected(job.error());
+    auto planned = plan(*job);
+    if (!planned)
+        return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where, planned.error().message);
+    Loaded loaded{std::move(*job), std::move(*planned), {}, QFileInfo(path).absolutePath()};
+    loaded.findings = allFindings(loaded.job, loaded.plan, readAllFacts(loaded.job, loaded.folder), FontLibrary::shipped());
+    return loaded;
+}
+
+int runPlan(const QString& path, bool json)
+{
+    const auto loaded = load(path);
+    if (!loaded)
+        return fail(loaded.error());
+    QTextStream out(stdout);
+    if (json)
+        out << QString::fromUtf8(planJson(loaded->job, loaded->plan, loaded->findings));
+    else
+        out << planText(loaded->job, loaded->plan, loaded->findings);
+    return exitDone;
+}
+
+int runExport(const QString& path, ExportKind kind, const QString& target, bool despite)
+{
+    const auto loaded = load(path);
+    if (!loaded)
+        return fail(loaded.error());
+    bool stops = false;
+    for (const Finding& f : loaded->findings) {
+        say(QStringLiteral("%1: %2. %3").arg(f.severity == Severity::Stop ? QStringLiteral("stop") : QStringLiteral("warning"), f.message, f.reason));
+        stops = stops || f.severity == Severity::Stop;
+    }
+    if (stops && !despite) {
+        say(QStringLiteral("hinge: nothing was written. Settle what stops it, or add --despite-findings."));
+        return exitFindings;
+    }
+    if (const auto done = exportPdf(loaded->job, kind, loaded->folder, target); !done)
+        return fail(done.error());
+    return exitDone;
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    QCoreApplication application(argc, argv);
+
+    CLI::App cli{"hinge works out folded print pieces and writes their files, without a window.\n"
+                 "It computes exactly what the window computes.\n"};
+    cli.set_version_flag("--version", std::string("hinge ") + programVersion);
+    cli.require_subcommand(1);
+    cli.footer("Examples:\n"
+               "  hinge plan leaflet.hinge.json                               figures, panels and findings to read\n"
+               "  hinge plan leaflet.hinge.json --json | jq .sheet.up         the same for scripts\n"
+               "  hinge export leaflet.hinge.json --what flat --out flat.pdf  one page a face, for a printer who imposes\n"
+               "  hinge export leaflet.hinge.json --what sheets --out s.pdf   the press sheet, front and back\n\n"
+               "Exit codes: 0 done; 1 the job or a file is at fault (see stderr); 2 called wrongly;\n"
+               "3 a finding stops the export (--despite-findings writes all the same).");
+
+    std::string job;
+    bool json = false;
+    CLI::App* planCommand = cli.add_subcommand("plan", "Work out a job: panel widths, folds, roles, sheet, findings");
+    planCommand->add_option("JOB", job, "a *.hinge.json file")->required();
+    planCommand->add_flag("--json", json, "write JSON; lengths are exact texts such as \"97 mm\"");
+
+    std::string what;
+    std::string out;
+    bool despite = false;
+    CLI::App* exportCommand = cli.add_subcommand("export", "Write a PDF for the printer");
+    exportCommand->add_option("JOB", job, "a *.hinge.json file")->required();
+    exportCommand->add_option("--what", what, "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back")
+        ->required()->check(CLI::IsMember({"flat", "sheets"}));
+    exportCommand->add_option("--out", out, "the PDF to write; an existing file is replaced")->required();
+    exportCommand->add_flag("--despite-findings", despite, "write even when a finding would stop it");
+
+    try {
+        cli.parse(argc, argv);
+    } catch (const CLI::ParseError& e) {
+        const int code = cli.exit(e);
+        return code == 0 ? exitDone : exitUsage;
+    }
+    const QString path = QString::fromLocal8Bit(job.c_str());
+    if (planCommand->parsed())
+        return runPlan(path, json);
+    return runExport(path, what == "flat" ? ExportKind::Flat : ExportKind::Sheets, QString::fromLocal8Bit(out.c_str()), despite);
+}

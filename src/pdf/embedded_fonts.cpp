@@ -1,0 +1,294 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "pdf/embedded_fonts.h"
+
+#include "pdf/pdf_number.h"
+
+#include <QCryptographicHash>
+#include <cmath>
+#include <hb-ot.h>
+#include <hb-subset.h>
+#include <memory>
+
+namespace hinge {
+namespace {
+
+template <class T, void (*release)(T*)>
+struct Release {
+    void operator()(T* p) const { release(p); }
+};
+using SubsetInput = std::unique_ptr<hb_subset_input_t, Release<hb_subset_input_t, hb_subset_input_destroy>>;
+using SubsetPlan = std::unique_ptr<hb_subset_plan_t, Release<hb_subset_plan_t, hb_subset_plan_destroy>>;
+using Face = std::unique_ptr<hb_face_t, Release<hb_face_t, hb_face_destroy>>;
+using Blob = std::unique_ptr<hb_blob_t, Release<hb_blob_t, hb_blob_destroy>>;
+
+std::string bytesOf(hb_blob_t* blob)
+{
+    unsigned length = 0;
+    const char* data = hb_blob_get_data(blob, &length);
+    return std::string(data, length);
+}
+
+QByteArray postScriptName(const FontFace& face)
+{
+    char name[128];
+    unsigned size = sizeof name;
+    hb_ot_name_get_utf8(face.hbFace(), HB_OT_NAME_ID_POSTSCRIPT_NAME, HB_LANGUAGE_INVALID, &size, name);
+    const QByteArray found(name, int(size));
+    return found.isEmpty() ? face.name().toLatin1().replace(' ', '-') : found;
+}
+
+/// Six capital letters that differ when the glyphs differ (ISO 32000-1, 9.6.4).
+QByteArray subsetTag(const std::set<quint32>& glyphs, const QByteArray& name)
+{
+    QByteArray key = name;
+    for (const quint32 g : glyphs)
+        key += ' ' + QByteArray::number(g);
+    const QByteArray hash = QCryptographicHash::hash(key, QCryptographicHash::Sha256);
+    QByteArray tag;
+    for (int i = 0; i < 6; ++i)
+        tag += char('A' + quint8(hash[i]) % 26);
+    return tag;
+}
+
+QByteArray utf16Hex(const QString& text)
+{
+    QByteArray hex;
+    for (const QChar c : text)
+        hex += QByteArray::number(c.unicode(), 16).rightJustified(4, '0').toUpper();
+    return hex;
+}
+
+QByteArray code(quint32 glyph) { return QByteArray::number(glyph, 16).rightJustified(4, '0').toUpper(); }
+
+/// ISO 32000-1, 9.10.3. Blocks hold at most 100 entries.
+std::string toUnicodeMap(const std::map<quint32, QString>& byNewGlyph)
+{
+    QByteArray s = "/CIDInit /ProcSet findresource begin\n12 dict begin\nbegincmap\n"
+                   "/CIDSystemInfo << /Registry (Adobe) /Ordering (UCS) /Supplement 0 >> def\n"
+                   "/CMapName /Adobe-Identity-UCS def\n/CMapType 2 def\n"
+                   "1 begincodespacerange\n<0000> <FFFF>\nendcodespacerange\n";
+    auto it = byNewGlyph.begin();
+    auto left = byNewGlyph.size();
+    while (left > 0) {
+        const std::size_t block = std::min<std::size_t>(left, 100);
+        s += QByteArray::number(qulonglong(block)) + " beginbfchar\n";
+        for (std::size_t i = 0; i < block; ++i, ++it)
+            s += '<' + code(it->first) + "> <" + utf16Hex(it->second) + ">\n";
+        s += "endbfchar\n";
+        left -= block;
+    }
+    s += "endcmap\nCMapName currentdict /CMap defineresource pop\nend\nend\n";
+    return s.toStdString();
+}
+
+/// xMin, yMin, xMax, yMax in thousandths of the em (OpenType, head table).
+std::array<int, 4> boundingBox(const FontFace& face)
+{
+    const Blob blob(hb_face_reference_table(face.hbFace(), HB_TAG('h', 'e', 'a', 'd')));
+    const std::string head = bytesOf(blob.get());
+    std::array<int, 4> box{0, -250, 1000, 1000};
+    if (head.size() < 44)
+        return box;
+    for (std::size_t i = 0; i < 4; ++i) {
+        const auto at = 36 + i * 2;
+        const auto value = qint16((quint8(head[at]) << 8) | quint8(head[at + 1]));
+        box[i] = int(std::lround(double(value) * 1000 / face.unitsPerEm()));
+    }
+    return box;
+}
+
+int thousandths(double units, const FontFace& face) { return int(std::lround(units * 1000 / face.unitsPerEm())); }
+
+QString clusterText(const GlyphRun& run, const Glyph& glyph) { return run.text.mid(glyph.textStart, glyph.textLength); }
+
+bool sharesCluster(const GlyphRun& run, std::size_t i)
+{
+    const auto same = [&](std::size_t j) { return run.glyphs[j].textStart == run.glyphs[i].textStart; };
+    return (i > 0 && same(i - 1)) || (i + 1 < run.glyphs.size() && same(i + 1));
+}
+
+} // namespace
+
+void EmbeddedFonts::collect(const TextLayout& layout)
+{
+    for (const GlyphRun& run : layout.runs) {
+        if (!subsets_.contains(run.font))
+            order_.push_back(run.font);
+        Subset& subset = subsets_[run.font];
+        for (std::size_t i = 0; i < run.glyphs.size(); ++i) {
+            const Glyph& g = run.glyphs[i];
+            subset.glyphs.insert(g.id);
+            if (!sharesCluster(run, i))
+                subset.unicode.try_emplace(g.id, clusterText(run, g));
+        }
+    }
+}
+
+Result<void> EmbeddedFonts::embed(QPDF& pdf)
+{
+    int number = 1;
+    for (const FontFace* face : order_) {
+        Subset& subset = subsets_[face];
+        subset.resourceName = "/F" + QByteArray::number(number++);
+        if (!face->mayEmbed())
+            return problem(face->name(), QStringLiteral("This font forbids embedding. Choose another one for print."));
+        if (auto done = embedOne(pdf, *face, subset); !done)
+            return done;
+    }
+    return {};
+}
+
+Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& subset)
+{
+    const SubsetInput input(hb_subset_input_create_or_fail());
+    if (!input)
+        return problem(face.name(), QStringLiteral("There is not enough memory to embed this font."));
+    hb_set_t* glyphs = hb_subset_input_glyph_set(input.get());
+    hb_set_add(glyphs, 0); // .notdef must stay
+    for (const quint32 g : subset.glyphs)
+        hb_set_add(glyphs, g);
+    hb_set_t* drop = hb_subset_input_set(input.get(), HB_SUBSET_SETS_DROP_TABLE_TAG);
+    for (const char* tag : {"GSUB", "GPOS", "GDEF", "kern"})
+        hb_set_add(drop, HB_TAG(tag[0], tag[1], tag[2], tag[3]));
+    const SubsetPlan plan(hb_subset_plan_create_or_fail(face.hbFace(), input.get()));
+    const Face cut(plan ? hb_subset_plan_execute_or_fail(plan.get()) : nullptr);
+    if (!cut)
+        return problem(face.name(), QStringLiteral("This font cannot be embedded: its file is damaged."));
+    const hb_map_t* mapping = hb_subset_plan_old_to_new_glyph_mapping(plan.get());
+
+    std::map<quint32, int> widthByNew;
+    std::map<quint32, QString> unicodeByNew;
+    for (const quint32 old : subset.glyphs) {
+        const quint32 made = hb_map_get(mapping, old);
+        subset.newGlyph[old] = made;
+        subset.width[old] = thousandths(hb_font_get_glyph_h_advance(face.hbFont(), old), face);
+        widthByNew[made] = subset.width[old];
+        if (const auto it = subset.unicode.find(old); it != subset.unicode.end())
+            unicodeByNew[made] = it->second;
+    }
+
+    const QByteArray psName = postScriptName(face);
+    const std::string baseFont = '/' + (subsetTag(subset.glyphs, psName) + '+' + psName).toStdString();
+    QPDFObjectHandle file;
+    if (face.isCff()) {
+        const Blob table(hb_face_reference_table(cut.get(), HB_TAG('C', 'F', 'F', ' ')));
+        file = pdf.newStream(bytesOf(table.get()));
+        file.getDict().replaceKey("/Subtype", QPDFObjectHandle::newName("/CIDFontType0C"));
+    } else {
+        const Blob whole(hb_face_reference_blob(cut.get()));
+        const std::string bytes = bytesOf(whole.get());
+        file = pdf.newStream(bytes);
+        file.getDict().replaceKey("/Length1", QPDFObjectHandle::newInteger(qint64(bytes.size())));
+    }
+
+    QPDFObjectHandle descriptor = QPDFObjectHandle::newDictionary();
+    const auto box = boundingBox(face);
+    descriptor.replaceKey("/Type", QPDFObjectHandle::newName("/FontDescriptor"));
+    descriptor.replaceKey("/FontName", QPDFObjectHandle::newName(baseFont));
+    descriptor.replaceKey("/Flags", QPDFObjectHandle::newInteger(4)); // symbolic: codes are glyph numbers
+    QPDFObjectHandle boxArray = QPDFObjectHandle::newArray();
+    for (const int v : box)
+        boxArray.appendItem(QPDFObjectHandle::newInteger(v));
+    descriptor.replaceKey("/FontBBox", boxArray);
+    descriptor.replaceKey("/ItalicAngle", QPDFObjectHandle::newInteger(face.name().contains(QStringLiteral("Italic")) ? -12 : 0));
+    descriptor.replaceKey("/Ascent", QPDFObjectHandle::newInteger(thousandths(face.ascender(), face)));
+    descriptor.replaceKey("/Descent", QPDFObjectHandle::newInteger(thousandths(face.descender(), face)));
+    descriptor.replaceKey("/CapHeight", QPDFObjectHandle::newInteger(box[3]));
+    descriptor.replaceKey("/StemV", QPDFObjectHandle::newInteger(80));
+    descriptor.replaceKey(face.isCff() ? "/FontFile3" : "/FontFile2", file);
+
+    QPDFObjectHandle cid = QPDFObjectHandle::newDictionary();
+    cid.replaceKey("/Type", QPDFObjectHandle::newName("/Font"));
+    cid.replaceKey("/Subtype", QPDFObjectHandle::newName(face.isCff() ? "/CIDFontType0" : "/CIDFontType2"));
+    cid.replaceKey("/BaseFont", QPDFObjectHandle::newName(baseFont));
+    cid.replaceKey("/CIDSystemInfo", QPDFObjectHandle::parse("<< /Registry (Adobe) /Ordering (Identity) /Supplement 0 >>"));
+    cid.replaceKey("/FontDescriptor", pdf.makeIndirectObject(descriptor));
+    cid.replaceKey("/DW", QPDFObjectHandle::newInteger(0));
+    QPDFObjectHandle widths = QPDFObjectHandle::newArray();
+    for (const auto& [glyph, width] : widthByNew) {
+        widths.appendItem(QPDFObjectHandle::newInteger(glyph));
+        widths.appendItem(QPDFObjectHandle::newArray({QPDFObjectHandle::newInteger(width)}));
+    }
+    cid.replaceKey("/W", widths);
+    if (!face.isCff())
+        cid.replaceKey("/CIDToGIDMap", QPDFObjectHandle::newName("/Identity"));
+
+    QPDFObjectHandle font = QPDFObjectHandle::newDictionary();
+    font.replaceKey("/Type", QPDFObjectHandle::newName("/Font"));
+    font.replaceKey("/Subtype", QPDFObjectHandle::newName("/Type0"));
+    font.replaceKey("/BaseFont", QPDFObjectHandle::newName(baseFont));
+    font.replaceKey("/Encoding", QPDFObjectHandle::newName("/Identity-H"));
+    font.replaceKey("/DescendantFonts", QPDFObjectHandle::newArray({pdf.makeIndirectObject(cid)}));
+    font.replaceKey("/ToUnicode", pdf.newStream(toUnicodeMap(unicodeByNew)));
+    subset.font = pdf.makeIndirectObject(font);
+    return {};
+}
+
+QPDFObjectHandle EmbeddedFonts::resources() const
+{
+    QPDFObjectHandle fonts = QPDFObjectHandle::newDictionary();
+    for (const auto& [face, subset] : subsets_)
+        if (subset.font.isInitialized())
+            fonts.replaceKey(subset.resourceName.toStdString(), subset.font);
+    return fonts;
+}
+
+QByteArray EmbeddedFonts::drawRun(const GlyphRun& run, double x0, double y0) const
+{
+    if (run.glyphs.empty())
+        return {};
+    const Subset& subset = subsets_.at(run.font);
+    QByteArray out = "BT\n" + subset.resourceName + ' ' + pdfNumber(run.size) + " Tf\n";
+    // The pen is tracked as a reader computes it, from the rounded widths; TJ takes up the difference.
+    double pen = 0;
+    double lineY = 0;
+    bool open = false;
+    const auto close = [&] {
+        if (open)
+            out += "] TJ\n";
+        open = false;
+    };
+    const auto moveTo = [&](double x, double y) {
+        close();
+        out += "1 0 0 1 " + pdfNumbers(x, y) + "Tm\n";
+        pen = x;
+        lineY = y;
+    };
+    for (std::size_t i = 0; i < run.glyphs.size(); ++i) {
+        const Glyph& g = run.glyphs[i];
+        const double x = x0 + g.x;
+        const double y = y0 - g.y;
+        const auto known = subset.unicode.find(g.id);
+        const bool shared = sharesCluster(run, i);
+        const bool firstOfCluster = i == 0 || run.glyphs[i - 1].textStart != g.textStart;
+        const bool lastOfCluster = i + 1 == run.glyphs.size() || run.glyphs[i + 1].textStart != g.textStart;
+        // Where the glyph alone does not tell its text, the text is said outright (ISO 32000-1, 14.9.4).
+        const bool spell = !run.rightToLeft && (shared || known == subset.unicode.end() || known->second != clusterText(run, g));
+        if (spell && firstOfCluster) {
+            close();
+            out += "/Span << /ActualText <FEFF" + utf16Hex(clusterText(run, g)) + "> >> BDC\n";
+        }
+        if (i == 0 || std::abs(y - lineY) > 1e-6)
+            moveTo(x, y);
+        const double adjust = (pen - x) / run.size * 1000;
+        if (!open) {
+            out += '[';
+            open = true;
+        }
+        if (std::abs(adjust) > 0.0005) {
+            const QByteArray number = QByteArray::number(adjust, 'f', 3);
+            out += number;
+            pen -= number.toDouble() / 1000 * run.size;
+        }
+        out += '<' + code(subset.newGlyph.at(g.id)) + '>';
+        pen += double(subset.width.at(g.id)) / 1000 * run.size;
+        if (spell && lastOfCluster) {
+            close();
+            out += "EMC\n";
+        }
+    }
+    close();
+    return out + "ET\n";
+}
+
+} // namespace hinge

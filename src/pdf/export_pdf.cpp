@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "pdf/export_pdf.h"
+
+#include "pdf/face_form.h"
+#include "pdf/pdf_number.h"
+#include "pdf/press_file.h"
+
+#include <qpdf/QPDFPageDocumentHelper.hh>
+
+namespace hinge {
+namespace {
+
+constexpr Length markWidth = Length::micrometres(88); // a quarter of a point: fine but never a hairline
+
+/// Registration colour: prints on every plate (ISO 32000-1, 8.6.6.4, Separation All).
+QPDFObjectHandle registrationSpace()
+{
+    return QPDFObjectHandle::parse("[ /Separation /All /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [1 1 1 1] /N 1 >> ]");
+}
+
+/// Marks as operators; `height` turns y down into y up.
+QByteArray drawMarks(const std::vector<MarkLine>& marks, Length height)
+{
+    QByteArray out = "q /Reg CS 1 SCN " + pdfNumber(markWidth.toPoints()) + " w\n";
+    for (const bool fold : {false, true}) {
+        out += fold ? "[2 1.5] 0 d\n" : "[] 0 d\n";
+        for (const MarkLine& m : marks)
+            if (m.fold == fold)
+                out += pdfNumbers(m.from.x.toPoints(), (height - m.from.y).toPoints()) + "m "
+                       + pdfNumbers(m.to.x.toPoints(), (height - m.to.y).toPoints()) + "l S\n";
+    }
+    return out + "Q\n";
+}
+
+QPDFObjectHandle box(double x, double y, double w, double h)
+{
+    return QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(x, y, x + w, y + h));
+}
+
+/// A page with one or more face forms and marks.
+void addPage(QPDF& pdf, const QByteArray& content, const QPDFObjectHandle& form, double width, double height,
+             const QPDFObjectHandle& bleedBox, const QPDFObjectHandle& trimBox)
+{
+    QPDFObjectHandle page = QPDFObjectHandle::newDictionary();
+    page.replaceKey("/Type", QPDFObjectHandle::newName("/Page"));
+    page.replaceKey("/MediaBox", box(0, 0, width, height));
+    page.replaceKey("/BleedBox", bleedBox);
+    page.replaceKey("/TrimBox", trimBox);
+    QPDFObjectHandle resources = QPDFObjectHandle::newDictionary();
+    QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
+    objects.replaceKey("/Face", form);
+    resources.replaceKey("/XObject", objects);
+    QPDFObjectHandle spaces = QPDFObjectHandle::newDictionary();
+    spaces.replaceKey("/Reg", registrationSpace());
+    resources.replaceKey("/ColorSpace", spaces);
+    page.replaceKey("/Resources", resources);
+    page.replaceKey("/Contents", pdf.newStream(content.toStdString()));
+    QPDFPageDocumentHelper(pdf).addPage(QPDFPageObjectHelper(pdf.makeIndirectObject(page)), false);
+}
+
+void addFlatPage(QPDF& pdf, const Job& job, const Plan& plan, Face face, const QPDFObjectHandle& form)
+{
+    const double margin = flatPageMargin(job).toPoints();
+    const double w = job.flat.w.toPoints();
+    const double h = job.flat.h.toPoints();
+    const double bleed = job.zones.bleed.toPoints();
+    const QByteArray content = "q 1 0 0 1 " + pdfNumbers(margin, margin) + "cm\n/Face Do\n"
+                               + drawMarks(flatMarks(job.flat, job.zones.bleed, plan.foldPositions(face)), job.flat.h) + "Q\n";
+    addPage(pdf, content, form, w + margin * 2, h + margin * 2,
+            box(margin - bleed, margin - bleed, w + bleed * 2, h + bleed * 2), box(margin, margin, w, h));
+}
+
+/// The matrix that lays a face form on its place, y up.
+QByteArray placeMatrix(const SheetPlace& place, Size sheet)
+{
+    const double left = place.trim.x.toPoints();
+    const double right = place.trim.right().toPoints();
+    const double foot = (sheet.h - place.trim.bottom()).toPoints();
+    const double head = (sheet.h - place.trim.y).toPoints();
+    switch (place.turn) {
+    case Turn::None: return pdfNumbers(1, 0, 0, 1, left, foot) + "cm";
+    case Turn::Quarter: return pdfNumbers(0, -1, 1, 0, left, head) + "cm"; // head to the right
+    case Turn::Half: return pdfNumbers(-1, 0, 0, -1, right, head) + "cm";
+    case Turn::ThreeQuarters: return pdfNumbers(0, 1, -1, 0, right, foot) + "cm"; // head to the left
+    }
+    return {};
+}
+
+void addSheetPage(QPDF& pdf, const Job& job, const Plan& plan, Face face, const QPDFObjectHandle& form)
+{
+    const SheetLayout& layout = plan.sheet;
+    const bool front = face == Face::Outside;
+    const auto& places = front ? layout.front : layout.back;
+    QByteArray content;
+    for (const SheetPlace& place : places)
+        content += "q " + placeMatrix(place, layout.sheet) + " /Face Do Q\n";
+    content += drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, job.zones.bleed, plan.foldPositions(face)),
+                         layout.sheet.h);
+    const double w = layout.sheet.w.toPoints();
+    const double h = layout.sheet.h.toPoints();
+    addPage(pdf, content, form, w, h, box(0, 0, w, h), box(0, 0, w, h));
+}
+
+} // namespace
+
+Length flatPageMargin(const Job& job) { return job.zones.bleed + markClearance + markLength + Length::mm(2); }
+
+Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target, const ExportProgress& progress)
+{
+    const auto planned = plan(job);
+    if (!planned)
+        return tl::unexpected(planned.error());
+    if (kind == ExportKind::Sheets && planned->sheet.up() == 0)
+        return problem(QStringLiteral("press.sheet"), QStringLiteral("The flat does not fit on the press sheet; choose a larger one."));
+    const auto goesOn = [&](int percent) { return !progress || progress(percent); };
+    const auto stopped = problem(target, QStringLiteral("The export was stopped. Nothing was written."));
+    try {
+        QPDF pdf;
+        pdf.emptyPDF();
+        FaceComposer composer(pdf, job, *planned, jobFolder);
+        if (!goesOn(0))
+            return stopped;
+        if (auto ready = composer.prepare(); !ready)
+            return ready;
+        int done = 10;
+        for (const Face face : bothFaces) {
+            if (!goesOn(done))
+                return stopped;
+            const auto form = composer.compose(face);
+            if (!form)
+                return tl::unexpected(form.error());
+            if (kind == ExportKind::Flat)
+                addFlatPage(pdf, job, *planned, face, *form);
+            else
+                addSheetPage(pdf, job, *planned, face, *form);
+            done += 20;
+        }
+        dressForPress(pdf, job.title, !composer.placedForeignPages());
+        return writePressFile(pdf, target, progress);
+    } catch (const std::exception& e) {
+        return problem(target, QStringLiteral("The PDF could not be made: %1.").arg(QString::fromUtf8(e.what())));
+    }
+}
+
+} // namespace hinge

@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+
+#include <functional>
+
+namespace hinge {
+
+enum class ExportKind {
+    Flat, ///< one page a face, with marks around it
+    Sheets, ///< the press sheet, front and back
+};
+
+/// Told how far an export has come, in percent; returns false to stop it.
+using ExportProgress = std::function<bool(int percent)>;
+
+/// Writes a PDF that a printer accepts: PDF/X-4 (ISO 15930-7) as far as the program makes the contents,
+/// process colours as they are, fonts as subsets, the press profile as output intent. The job must plan.
+/// `jobFolder` is where relative links start. The file appears whole or not at all.
+/// Fails, naming the file, when a linked file cannot be read, the target cannot be written, or
+/// `progress` asked to stop.
+[[nodiscard]] Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target,
+                                     const ExportProgress& progress = {});
+
+/// Distance from trim to the edge of the page of an exported flat: bleed, clearance, marks and a little air.
+[[nodiscard]] Length flatPageMargin(const Job& job);
+
+} // namespace hinge

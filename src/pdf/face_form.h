@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+#include "pdf/embedded_fonts.h"
+#include "pdf/picture_object.h"
+#include "pdf/placed_page.h"
+
+#include <map>
+
+namespace hinge {
+
+/// Composes faces as form XObjects. A face form has its origin at the lower left trim corner, y up,
+/// in points, and a box that ends at the bleed: it can be painted on a flat's page or many times on a
+/// press sheet, and what it shows stands in the file once.
+class FaceComposer {
+public:
+    FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder);
+
+    /// Lays out all text and embeds fonts; call once, before composing.
+    [[nodiscard]] Result<void> prepare();
+    [[nodiscard]] Result<QPDFObjectHandle> compose(Face face);
+    /// True once a page of another PDF has been placed (its contents are beyond our control).
+    [[nodiscard]] bool placedForeignPages() const { return !sources_.empty(); }
+
+private:
+    struct Content {
+        QByteArray operators;
+        QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
+        int nextObject = 1;
+    };
+    [[nodiscard]] Result<void> addSupplied(Content& content, const LinkedFile& file);
+    [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlacedItem& placed);
+    void addText(Content& content, const Item& item, const PlacedItem& placed) const;
+    void addTint(Content& content, const Item& item, const PlacedItem& placed) const;
+    [[nodiscard]] Result<PlacedPage> pageFor(const LinkedFile& file);
+    /// "x y w h re" of a rectangle of the face, in form space.
+    [[nodiscard]] QByteArray rectangle(const Rect& r) const;
+    static QByteArray useObject(Content& content, const QPDFObjectHandle& object);
+
+    QPDF& pdf_;
+    const Job& job_;
+    const Plan& plan_;
+    QString jobFolder_;
+    EmbeddedFonts fonts_;
+    std::map<QString, TextLayout> layouts_; ///< by item id
+    std::map<std::pair<QString, int>, PlacedPage> pages_; ///< each page is copied once
+    std::map<QString, PictureObject> pictures_; ///< each picture stands in the file once
+    std::vector<std::shared_ptr<QPDF>> sources_;
+};
+
+} // namespace hinge

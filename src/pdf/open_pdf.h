@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/result.h"
+
+#include <memory>
+#include <qpdf/QPDF.hh>
+
+namespace hinge {
+
+/// Opens a PDF for reading. Fails with a reason for people when it is missing, broken beyond repair,
+/// without pages, or locked by a password.
+[[nodiscard]] Result<std::shared_ptr<QPDF>> openPdf(const QString& path);
+
+/// The page `number`, from 1; fails when the file has no such page.
+[[nodiscard]] Result<QPDFObjectHandle> pageOf(QPDF& pdf, int number, const QString& path);
+
+} // namespace hinge

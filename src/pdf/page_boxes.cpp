@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "pdf/page_boxes.h"
+
+namespace hinge {
+namespace {
+
+/// Null rectangle when the box is missing or is no box.
+QRectF boxOf(QPDFPageObjectHelper& page, const char* key)
+{
+    QPDFObjectHandle box = page.getAttribute(key, false);
+    if (!box.isRectangle())
+        return {};
+    const auto r = box.getArrayAsRectangle(); // normalised: lower left, upper right
+    return QRectF(QPointF(r.llx, r.lly), QPointF(r.urx, r.ury));
+}
+
+} // namespace
+
+QSizeF PageBoxes::uprightTrim() const
+{
+    const QSizeF size = trim.size() * userUnit;
+    return rotate % 180 == 0 ? size : size.transposed();
+}
+
+std::array<double, 6> PageBoxes::toUprightTrim() const
+{
+    const double u = userUnit;
+    const double l = trim.left() * u;
+    const double b = trim.top() * u; // QRectF's top is the smaller y, which is the lower edge here
+    const double r = trim.right() * u;
+    const double t = trim.bottom() * u;
+    switch (rotate) {
+    case 90: return {0, -u, u, 0, -b, r};
+    case 180: return {-u, 0, 0, -u, r, t};
+    case 270: return {0, u, -u, 0, t, -l};
+    default: return {u, 0, 0, u, -l, -b};
+    }
+}
+
+PageFacts PageBoxes::facts() const
+{
+    PageFacts f;
+    const QSizeF size = uprightTrim();
+    f.trim = {Length::nearestPoints(size.width()), Length::nearestPoints(size.height())};
+    f.hasTrimBox = hasTrimBox;
+    // Left, top, right, bottom of the page as it lies in the file; turning the page moves them round.
+    const std::array<double, 4> sides{trim.left() - bleed.left(), bleed.bottom() - trim.bottom(),
+                                      bleed.right() - trim.right(), trim.top() - bleed.top()};
+    const std::size_t quarterTurns = std::size_t(rotate / 90);
+    for (std::size_t i = 0; i < 4; ++i)
+        f.bleed[(i + quarterTurns) % 4] = Length::nearestPoints(sides[i] * userUnit);
+    return f;
+}
+
+PageBoxes readPageBoxes(QPDFPageObjectHelper page)
+{
+    PageBoxes boxes;
+    boxes.media = boxOf(page, "/MediaBox");
+    if (boxes.media.isEmpty())
+        boxes.media = QRectF(0, 0, 612, 792);
+    QRectF crop = boxOf(page, "/CropBox").intersected(boxes.media);
+    if (crop.isEmpty())
+        crop = boxes.media;
+    const QRectF trim = boxOf(page, "/TrimBox").intersected(boxes.media);
+    boxes.hasTrimBox = !trim.isEmpty();
+    boxes.trim = boxes.hasTrimBox ? trim : crop;
+    const QRectF bleed = boxOf(page, "/BleedBox").intersected(boxes.media);
+    boxes.bleed = bleed.isEmpty() ? boxes.trim : bleed.united(boxes.trim);
+    QPDFObjectHandle rotate = page.getAttribute("/Rotate", false);
+    if (rotate.isNumber())
+        boxes.rotate = ((int(rotate.getNumericValue()) % 360) + 360) % 360 / 90 * 90;
+    QPDFObjectHandle unit = page.getObjectHandle().getKey("/UserUnit");
+    if (unit.isNumber() && unit.getNumericValue() > 0)
+        boxes.userUnit = unit.getNumericValue();
+    return boxes;
+}
+
+} // namespace hinge
