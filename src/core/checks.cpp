@@ -10,7 +10,6 @@ namespace {
 /// A picture below this is worth a look, below the lower one it will show. Common practice.
 constexpr double goodPpi = 300;
 constexpr double poorPpi = 150;
-/// Page sizes in PDFs are rounded to a hundredth of a point or so; a tenth of a millimetre is no mistake.
 constexpr Length sizeTolerance = Length::micrometres(100);
 
 QString shown(const Job& job, Length l) { return formatLength(l, job.unit); }
@@ -203,8 +202,8 @@ void checkSupplied(const Job& job, Face face, const FileFacts& facts, std::vecto
         return;
     }
     const PageFacts& page = facts.pages[std::size_t(file.page - 1)];
-    if (abs(page.trim.w - job.flat.w) > sizeTolerance || abs(page.trim.h - job.flat.h) > sizeTolerance) {
-        const bool turned = abs(page.trim.w - job.flat.h) <= sizeTolerance && abs(page.trim.h - job.flat.w) <= sizeTolerance;
+    if (!sameTrim(page.trim, job.flat)) {
+        const bool turned = sameTrim(page.trim.turned(), job.flat);
         out.push_back(fileFinding(QStringLiteral("supplied.size"), Severity::Stop, face, {},
                                   QStringLiteral("%1 is %2, the flat is %3").arg(file.path, formatSize(page.trim, job.unit), formatSize(job.flat, job.unit)),
                                   turned ? QStringLiteral("The page is turned by 90 degrees.")
@@ -241,6 +240,8 @@ std::vector<Finding> checkPiece(const Job& job, const Plan& plan)
     }
     return out;
 }
+
+bool sameTrim(Size a, Size b) { return abs(a.w - b.w) <= sizeTolerance && abs(a.h - b.h) <= sizeTolerance; }
 
 double effectivePpi(const Item& item, const Rect& frame, const FileFacts& facts)
 {

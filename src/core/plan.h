@@ -37,6 +37,10 @@ struct Plan {
 /// Fails with the first thing that makes the job impossible (see `validate` and `foldPaper`).
 [[nodiscard]] Result<Plan> plan(const Job& job);
 
+/// True when two trims are the same for the trade: PDF pages are rounded to a hundredth of a point or so,
+/// and a tenth of a millimetre is no mistake.
+[[nodiscard]] bool sameTrim(Size a, Size b);
+
 /// The resolution a picture prints at, in pixels per inch; 0 when its size is not known.
 [[nodiscard]] double effectivePpi(const Item& item, const Rect& frame, const FileFacts& facts);
 

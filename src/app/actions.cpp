@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/actions.h"
+
+#include "app/theme.h"
+
+#include <QWidget>
+
+namespace hinge {
+
+Actions::Actions(QWidget* window)
+{
+    const auto make = [window](const char* name, const QString& text, const QString& icon, const QKeySequence& shortcut, const QString& tip) {
+        auto* action = new QAction(text, window);
+        action->setObjectName(QString::fromLatin1(name));
+        action->setShortcut(shortcut);
+        action->setStatusTip(tip);
+        action->setToolTip(tip);
+        action->setProperty("iconName", icon);
+        window->addAction(action);
+        return action;
+    };
+    const auto tr = [](const char* text) { return QObject::tr(text); };
+    newJob = make("newJob", tr("&New leaflet"), QStringLiteral("file-plus"), QKeySequence::New, tr("Start a new leaflet"));
+    open = make("open", tr("&Open…"), QStringLiteral("folder-open"), QKeySequence::Open, tr("Open a job"));
+    save = make("save", tr("&Save"), QStringLiteral("save"), QKeySequence::Save, tr("Save the job"));
+    saveAs = make("saveAs", tr("Save &as…"), QStringLiteral("save-all"), QKeySequence::SaveAs, tr("Save the job under another name"));
+    exportFlat = make("exportFlat", tr("Export the &flat…"), QStringLiteral("file-output"), QKeySequence(tr("Ctrl+E")), tr("Write a PDF with one page a face"));
+    exportSheets = make("exportSheets", tr("Export the &press sheet…"), QStringLiteral("file-output"), QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of the press sheet, front and back"));
+    quit = make("quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence::Quit, tr("Close the window"));
+
+    duplicate = make("duplicate", tr("&Duplicate"), QStringLiteral("copy"), QKeySequence(tr("Ctrl+D")), tr("Make a copy of the selected item"));
+    remove = make("remove", tr("&Remove"), QStringLiteral("trash-2"), QKeySequence(Qt::Key_Delete), tr("Take the selected item off the face"));
+    bringForward = make("bringForward", tr("Bring &forward"), QStringLiteral("arrow-up-to-line"), QKeySequence(tr("Ctrl+Up")), tr("Print the selected item over its neighbour"));
+    sendBack = make("sendBack", tr("Send &back"), QStringLiteral("arrow-down-to-line"), QKeySequence(tr("Ctrl+Down")), tr("Print the selected item under its neighbour"));
+
+    placePicture = make("placePicture", tr("Place a &picture…"), QStringLiteral("image"), QKeySequence(tr("Ctrl+Shift+P")), tr("Fill the panel with a picture or a PDF page, out to the bleed"));
+    addText = make("addText", tr("Add &text"), QStringLiteral("type"), QKeySequence(tr("Ctrl+Shift+T")), tr("Set text in the safe area of the panel"));
+    addTint = make("addTint", tr("&Tint the panel"), QStringLiteral("paint-bucket"), QKeySequence(tr("Ctrl+Shift+I")), tr("Lay an ink over the panel, out to the bleed"));
+    takeSupplied = make("takeSupplied", tr("Take &supplied artwork…"), QStringLiteral("file-input"), QKeySequence(tr("Ctrl+Shift+U")), tr("Take a customer's finished PDF as the whole face"));
+    dropSupplied = make("dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {}, tr("Take the customer's PDF off this face"));
+
+    turnOver = make("turnOver", tr("&Turn over"), QStringLiteral("flip-horizontal-2"), QKeySequence(tr("Ctrl+T")), tr("Show the other face"));
+    nextView = make("nextView", tr("Next &view of the paper"), QStringLiteral("layers"), QKeySequence(Qt::Key_F6), tr("Working, as printed, as trimmed"));
+    zoomIn = make("zoomIn", tr("Zoom &in"), QStringLiteral("zoom-in"), QKeySequence::ZoomIn, tr("Show the paper larger"));
+    zoomOut = make("zoomOut", tr("Zoom &out"), QStringLiteral("zoom-out"), QKeySequence::ZoomOut, tr("Show the paper smaller"));
+    zoomFit = make("zoomFit", tr("&Fit"), QStringLiteral("maximize"), QKeySequence(tr("Ctrl+0")), tr("Show all of the paper"));
+    darkTheme = make("darkTheme", tr("&Dark theme"), QStringLiteral("sun-moon"), {}, tr("Dim the window; paper stays paper"));
+    darkTheme->setCheckable(true);
+
+    stageBrief = make("stageBrief", tr("&Brief"), {}, QKeySequence(tr("Ctrl+1")), tr("What it is: sizes, paper, folds"));
+    stageFlat = make("stageFlat", tr("&Flat"), {}, QKeySequence(tr("Ctrl+2")), tr("Fill the panels of both faces"));
+    stageSheet = make("stageSheet", tr("&Sheet"), {}, QKeySequence(tr("Ctrl+3")), tr("Lay the piece out on the press sheet"));
+    stageRelease = make("stageRelease", tr("&Release"), {}, QKeySequence(tr("Ctrl+4")), tr("Settle findings and write the files"));
+
+    keys = make("keys", tr("&Keys"), QStringLiteral("keyboard"), QKeySequence::HelpContents, tr("What the keyboard does"));
+    about = make("about", tr("&About"), QStringLiteral("info"), {}, tr("Version, licence and what ships with the program"));
+    about->setMenuRole(QAction::AboutRole);
+    refreshIcons(window);
+}
+
+void Actions::refreshIcons(const QWidget* window)
+{
+    const QColor colour = Theme::of(window).ink;
+    for (QAction* action : window->actions())
+        if (const QString icon = action->property("iconName").toString(); !icon.isEmpty())
+            action->setIcon(themedIcon(icon, colour));
+}
+
+} // namespace hinge

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QAction>
+#include <QObject>
+
+class QWidget;
+
+namespace hinge {
+
+/// Every action of the window, made in one place with its text, icon, shortcut and status tip.
+struct Actions {
+    explicit Actions(QWidget* window);
+    /// Draws the icons in the colour of the theme in use.
+    void refreshIcons(const QWidget* window);
+
+    QAction *newJob, *open, *save, *saveAs, *exportFlat, *exportSheets, *quit;
+    QAction *undo = nullptr, *redo = nullptr; // made by the history
+    QAction *duplicate, *remove, *bringForward, *sendBack;
+    QAction *placePicture, *addText, *addTint, *takeSupplied, *dropSupplied;
+    QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *darkTheme;
+    QAction *stageBrief, *stageFlat, *stageSheet, *stageRelease;
+    QAction *keys, *about;
+};
+
+} // namespace hinge

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/dimension_lines.h"
+
+#include "app/theme.h"
+
+namespace hinge {
+namespace {
+
+void paintAlong(QPainter& p, double length, const QString& text, const QColor& line, const QColor& ink)
+{
+    const QFont font = uiFont(type::label, QFont::DemiBold);
+    const double gap = QFontMetricsF(font).horizontalAdvance(text) + 12;
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(line, 1));
+    if (gap < length - 8) {
+        p.drawLine(QPointF(0, 0), QPointF((length - gap) / 2, 0));
+        p.drawLine(QPointF((length + gap) / 2, 0), QPointF(length, 0));
+    } else {
+        p.drawLine(QPointF(0, 0), QPointF(length, 0));
+    }
+    for (const double x : {0.0, length}) {
+        p.drawLine(QPointF(x, -6), QPointF(x, 6));
+        p.drawLine(QPointF(x - 3, 3), QPointF(x + 3, -3));
+    }
+    p.setPen(ink);
+    p.setFont(font);
+    const double lift = gap < length - 8 ? 0 : -13; // too narrow for its figure: written above
+    p.drawText(QRectF(length / 2 - 100, -10 + lift, 200, 20), Qt::AlignCenter, text);
+}
+
+} // namespace
+
+void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text, const QColor& line, const QColor& ink)
+{
+    painter.save();
+    painter.translate(x0, y);
+    paintAlong(painter, x1 - x0, text, line, ink);
+    painter.restore();
+}
+
+void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text, const QColor& line, const QColor& ink)
+{
+    painter.save();
+    painter.translate(x, y1);
+    painter.rotate(-90);
+    paintAlong(painter, y1 - y0, text, line, ink);
+    painter.restore();
+}
+
+} // namespace hinge

@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QPainter>
+#include <QString>
+
+namespace hinge {
+
+/// Dimension lines like a workshop drawing's: a thin line with slanted ticks and the figure in a gap.
+/// In pixels.
+void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text, const QColor& line, const QColor& ink);
+void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text, const QColor& line, const QColor& ink);
+
+} // namespace hinge

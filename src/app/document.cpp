@@ -1,0 +1,151 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/document.h"
+
+#include "app/linked_files.h"
+#include "core/job_file.h"
+#include "pdf/read_facts.h"
+#include "typeset/content_checks.h"
+
+#include <QDir>
+#include <QFileInfo>
+#include <QUndoCommand>
+
+namespace hinge {
+
+/// One step of the history: the job before and after. Jobs are small and share their parts.
+class JobStep : public QUndoCommand {
+public:
+    JobStep(Document& document, const QString& what, Job after, Plan plan, QString merge)
+        : QUndoCommand(what), document_(document), before_(document.job_), after_(std::move(after)), plan_(std::move(plan)), merge_(std::move(merge))
+    {
+    }
+
+    void redo() override
+    {
+        if (plan_)
+            document_.adopt(after_, std::move(*plan_));
+        else if (auto again = hinge::plan(after_))
+            document_.adopt(after_, std::move(*again));
+        plan_.reset(); // worked out once for the first time; later it is worked out again
+    }
+    void undo() override
+    {
+        if (auto again = hinge::plan(before_))
+            document_.adopt(before_, std::move(*again));
+    }
+    int id() const override { return merge_.isEmpty() ? -1 : 1; }
+    bool mergeWith(const QUndoCommand* other) override
+    {
+        const auto* next = static_cast<const JobStep*>(other);
+        if (next->merge_ != merge_)
+            return false;
+        after_ = next->after_;
+        setObsolete(after_ == before_);
+        return true;
+    }
+
+private:
+    Document& document_;
+    Job before_;
+    Job after_;
+    std::optional<Plan> plan_;
+    QString merge_;
+};
+
+Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>())
+{
+    connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
+    connect(&history_, &QUndoStack::cleanChanged, this, &Document::fileStateChanged);
+    start(newLeaflet());
+}
+
+Document::~Document() = default;
+
+Result<void> Document::edit(const QString& what, Job next, const QString& merge)
+{
+    if (next == job_)
+        return {};
+    auto planned = hinge::plan(next);
+    if (!planned)
+        return tl::unexpected(planned.error());
+    history_.push(new JobStep(*this, what, std::move(next), std::move(*planned), merge)); // the stack takes it over
+    return {};
+}
+
+Result<void> Document::load(const QString& path)
+{
+    auto job = loadJob(path);
+    if (!job)
+        return tl::unexpected(job.error());
+    auto planned = hinge::plan(*job);
+    if (!planned)
+        return problem(QFileInfo(path).fileName(), planned.error().text());
+    path_ = QFileInfo(path).absoluteFilePath();
+    files_->setFolder(folder());
+    history_.clear();
+    Q_EMIT replaced();
+    adopt(std::move(*job), std::move(*planned));
+    Q_EMIT fileStateChanged();
+    return {};
+}
+
+Result<void> Document::save(const QString& path)
+{
+    // Links stay true when the job moves to another folder.
+    Job job = job_;
+    const QDir target = QFileInfo(path).absoluteDir();
+    if (target.absolutePath() != folder()) {
+        const auto relink = [&](LinkedFile& file) { file.path = target.relativeFilePath(resolvedPath(file.path, folder())); };
+        for (FaceContent& content : job.faces) {
+            if (content.supplied)
+                relink(*content.supplied);
+            for (Item& item : content.items)
+                if (item.kind == ItemKind::Picture)
+                    relink(item.file);
+        }
+    }
+    if (auto saved = saveJob(job, path); !saved)
+        return saved;
+    path_ = QFileInfo(path).absoluteFilePath();
+    if (!(job == job_)) {
+        files_->setFolder(folder());
+        auto planned = hinge::plan(job);
+        history_.clear(); // older steps hold links that start elsewhere
+        adopt(std::move(job), std::move(*planned));
+    }
+    history_.setClean();
+    Q_EMIT fileStateChanged();
+    return {};
+}
+
+void Document::start(Job job)
+{
+    auto planned = hinge::plan(job);
+    path_.clear();
+    files_->setFolder(folder());
+    history_.clear();
+    Q_EMIT replaced();
+    if (planned)
+        adopt(std::move(job), std::move(*planned));
+    Q_EMIT fileStateChanged();
+}
+
+QString Document::folder() const { return path_.isEmpty() ? QDir::homePath() : QFileInfo(path_).absolutePath(); }
+
+QString Document::displayName() const { return path_.isEmpty() ? tr("not saved yet") : QFileInfo(path_).fileName(); }
+
+void Document::adopt(Job job, Plan plan)
+{
+    job_ = std::move(job);
+    plan_ = std::move(plan);
+    files_->want(linkedPaths(job_));
+    refreshFindings();
+}
+
+void Document::refreshFindings()
+{
+    findings_ = allFindings(job_, plan_, files_->facts(), FontLibrary::shipped());
+    Q_EMIT changed();
+}
+
+} // namespace hinge

@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+
+#include <QObject>
+#include <QUndoStack>
+
+namespace hinge {
+
+class LinkedFiles;
+
+/// The job that is open: its data, everything that follows from it, its history and its file.
+/// The only way to change the job is `edit`, so that everything can be undone.
+class Document : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Document(QObject* parent = nullptr);
+    ~Document() override;
+
+    [[nodiscard]] const Job& job() const { return job_; }
+    [[nodiscard]] const Plan& plan() const { return plan_; }
+    /// All findings, the ones that stop the piece first.
+    [[nodiscard]] const std::vector<Finding>& findings() const { return findings_; }
+    [[nodiscard]] LinkedFiles& files() const { return *files_; }
+    [[nodiscard]] QUndoStack& history() { return history_; }
+
+    /// Makes `next` the job, as one step of the history called `what`. Steps with the same `merge` that
+    /// follow each other become one (typing in a field, dragging). Refused, with the reason, when the
+    /// job would be impossible; then nothing changes.
+    Result<void> edit(const QString& what, Job next, const QString& merge = {});
+
+    /// Replaces the job by the one in a file. On failure the open job stays.
+    Result<void> load(const QString& path);
+    Result<void> save(const QString& path);
+    /// Starts afresh with a job that has no file yet.
+    void start(Job job);
+
+    /// Empty until it has been saved.
+    [[nodiscard]] const QString& path() const { return path_; }
+    /// Where relative links start.
+    [[nodiscard]] QString folder() const;
+    [[nodiscard]] QString displayName() const;
+    [[nodiscard]] bool isDirty() const { return !history_.isClean(); }
+
+Q_SIGNALS:
+    /// The job or its findings changed: repaint from them.
+    void changed();
+    /// Another job was opened; `changed` follows.
+    void replaced();
+    /// Name, path or dirty mark changed.
+    void fileStateChanged();
+
+private:
+    friend class JobStep;
+    void adopt(Job job, Plan plan);
+    void refreshFindings();
+
+    Job job_;
+    Plan plan_;
+    std::vector<Finding> findings_;
+    std::unique_ptr<LinkedFiles> files_;
+    QUndoStack history_;
+    QString path_;
+};
+
+} // namespace hinge

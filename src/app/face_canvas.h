@@ -1,0 +1,101 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document.h"
+#include "app/selection.h"
+#include "app/view_port.h"
+#include "paint/face_painter.h"
+
+#include <QWidget>
+
+namespace hinge {
+
+/// One face at work: its panels with their zones and roles, the items on it, and the holds of the
+/// selected one. Items are moved and sized by dragging; near a line of the paper a side takes hold.
+class FaceCanvas : public QWidget {
+    Q_OBJECT
+
+public:
+    FaceCanvas(Document& document, Selection& selection, FacePainter& painter, QWidget* parent = nullptr);
+
+    void setView(PaperView view);
+    [[nodiscard]] PaperView view() const { return view_; }
+    void zoomIn();
+    void zoomOut();
+    void zoomToFit();
+    /// Where a point of the face is on this widget, in pixels.
+    [[nodiscard]] QPointF toPixels(QPointF mm) const { return port_.toPixels(mm); }
+    QSize minimumSizeHint() const override { return {360, 280}; }
+
+Q_SIGNALS:
+    void turnOverRequested();
+    /// The user wants to write in the selected text.
+    void editTextRequested();
+    void filesDropped(const QStringList& paths, int panel);
+    /// A short hint for the status of the moment; empty to take it back.
+    void hint(const QString& text);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dragMoveEvent(QDragMoveEvent* event) override;
+    void dragLeaveEvent(QDragLeaveEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    /// Which sides a drag moves: one or two for a size change, all four for a move.
+    struct Grip {
+        bool left = false, top = false, right = false, bottom = false;
+        [[nodiscard]] bool any() const { return left || top || right || bottom; }
+        [[nodiscard]] bool all() const { return left && top && right && bottom; }
+        [[nodiscard]] bool has(ItemSide s) const
+        {
+            return s == ItemSide::Left ? left : s == ItemSide::Top ? top : s == ItemSide::Right ? right : bottom;
+        }
+    };
+    void updateGeometryOfPort();
+    [[nodiscard]] Grip gripAt(QPointF px) const;
+    [[nodiscard]] QString itemAt(QPointF px) const;
+    [[nodiscard]] QRectF otherFaceCard() const;
+    void dragTo(QPointF px, bool free);
+    void nudge(Length dx, Length dy);
+    void selectNext(int step);
+    void updateCursor(QPointF px);
+    void paintPaper(QPainter& p);
+    void paintRoles(QPainter& p);
+    void paintDimensions(QPainter& p);
+    void paintSelection(QPainter& p);
+    void paintOtherFace(QPainter& p);
+    [[nodiscard]] const PlacedItem* selected() const;
+
+    Document& document_;
+    Selection& selection_;
+    FacePainter& painter_;
+    ViewPort port_;
+    PaperView view_ = PaperView::Working;
+    /// What is printed, painted once a change or zoom; the zones and marks go over it each time.
+    QImage content_;
+    QPointF contentOrigin_;
+    bool contentStale_ = true;
+    Grip grip_;
+    Rect dragFrame_;
+    QPointF dragStart_;
+    bool dragging_ = false;
+    bool panning_ = false;
+    bool spaceDown_ = false;
+    int dragNumber_ = 0;
+    int dropPanel_ = -1;
+};
+
+} // namespace hinge

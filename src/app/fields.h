@@ -1,0 +1,86 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document.h"
+
+#include <QComboBox>
+#include <QLineEdit>
+#include <functional>
+
+namespace hinge {
+
+/// Says what is wrong right below the field it is about, until the field is right again.
+void showFieldProblem(QWidget* field, const QString& message);
+void hideFieldProblem(QWidget* field);
+
+/// A line that edits one part of the job. Valid text takes effect while it is typed; a problem is shown
+/// when the user stops or presses Enter, and the job keeps its last good value. Escape puts that back.
+class JobField : public QLineEdit {
+    Q_OBJECT
+
+public:
+    using Show = std::function<QString(const Job&)>;
+    using Apply = std::function<Result<void>(Job&, const QString&)>;
+
+    /// `what` names the step in the history.
+    JobField(Document& document, QString what, Show show, Apply apply, QWidget* parent = nullptr);
+
+    /// For lengths: reads any unit, fraction or sum.
+    static JobField* forLength(Document& document, const QString& what, std::function<Length&(Job&)> part, QWidget* parent = nullptr);
+    /// For whole numbers; thousands may be parted by commas or spaces.
+    static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent = nullptr);
+
+    /// Sized to its text, as a word in a sentence.
+    void setFitsText(bool fits);
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
+
+    /// Shows the job's value again (unless the user is typing here).
+    void refresh();
+
+protected:
+    bool event(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+
+private:
+    Result<void> tryApply();
+    void commit();
+    void setWrong(const QString& message);
+
+    Document& document_;
+    QString what_;
+    Show show_;
+    Apply apply_;
+    bool fitsText_ = false;
+    bool typing_ = false;
+    int session_ = 0;
+};
+
+/// A choice that edits one part of the job.
+class JobChoice : public QComboBox {
+    Q_OBJECT
+
+public:
+    struct Option {
+        QString text;
+        std::function<bool(const Job&)> isChosen;
+        std::function<void(Job&)> choose;
+    };
+    JobChoice(Document& document, QString what, std::vector<Option> options, QWidget* parent = nullptr);
+    /// Shown when no option fits what the job has.
+    void setOther(std::function<QString(const Job&)> other);
+    void refresh();
+    void wheelEvent(QWheelEvent* event) override;
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
+
+private:
+    Document& document_;
+    QString what_;
+    std::vector<Option> options_;
+    std::function<QString(const Job&)> other_;
+};
+
+} // namespace hinge

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/drawer.h"
+#include "app/face_canvas.h"
+
+class QLabel;
+class QPushButton;
+
+namespace hinge {
+
+/// Filling the panels: the face at work in the middle, the drawer at the right.
+class FlatStage : public QWidget {
+    Q_OBJECT
+
+public:
+    FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
+    [[nodiscard]] FaceCanvas& canvas() { return *canvas_; }
+    void nextView();
+
+private:
+    void setView(PaperView view);
+    Document& document_;
+    Selection& selection_;
+    FaceCanvas* canvas_ = nullptr;
+    Drawer* drawer_ = nullptr;
+    QLabel* hint_ = nullptr;
+    std::array<QPushButton*, 3> views_{};
+};
+
+} // namespace hinge

@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/linked_files.h"
+
+#include "pdf/page_preview.h"
+#include "pdf/read_facts.h"
+
+#include <QFile>
+#include <QImageReader>
+#include <QtConcurrent>
+
+namespace hinge {
+namespace {
+
+/// Enough for a full screen at twice the size; the file itself goes into the PDF.
+constexpr int longestSide = 2600;
+
+ShownPicture readForScreen(const QString& path, int page)
+{
+    ShownPicture shown;
+    QFile file(path);
+    if (file.open(QIODevice::ReadOnly) && file.peek(1024).contains("%PDF-")) {
+        if (auto preview = renderPagePreview(path, page, 200)) {
+            shown.image = preview->image;
+            shown.trim = preview->trim;
+            shown.trimSize = preview->trimSize;
+            shown.ratio = preview->trimSize.w.toMm() / preview->trimSize.h.toMm();
+        }
+    } else {
+        QImageReader reader(path);
+        reader.setDecideFormatFromContent(true);
+        QImageReader::setAllocationLimit(0);
+        const QSize size = reader.size();
+        if (size.isValid()) {
+            shown.ratio = double(size.width()) / size.height();
+            if (std::max(size.width(), size.height()) > longestSide)
+                reader.setScaledSize(size.scaled(longestSide, longestSide, Qt::KeepAspectRatio));
+        }
+        const QImage image = reader.read();
+        if (!image.isNull())
+            shown.image = image.convertToFormat(image.hasAlphaChannel() ? QImage::Format_ARGB32_Premultiplied : QImage::Format_RGB32);
+        shown.trim = QRectF(shown.image.rect());
+    }
+    shown.failed = shown.image.isNull();
+    return shown;
+}
+
+/// Runs `work` in a worker thread and `then` in the thread of `owner`, unless that is gone by then.
+template <class Work, class Then>
+void inBackground(QObject* owner, Work work, Then then)
+{
+    QtConcurrent::run(std::move(work)).then(owner, std::move(then));
+}
+
+} // namespace
+
+LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent) {}
+LinkedFiles::~LinkedFiles() = default;
+
+void LinkedFiles::setFolder(const QString& folder)
+{
+    if (folder == folder_)
+        return;
+    folder_ = folder;
+    facts_.clear();
+    wanted_.clear();
+    pictures_.clear();
+    ++generation_;
+}
+
+void LinkedFiles::want(const QStringList& paths)
+{
+    for (const QString& path : paths)
+        if (!wanted_.contains(path))
+            withFacts(path, {});
+}
+
+void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFacts&)> then)
+{
+    wanted_.insert(path);
+    ++reading_;
+    inBackground(
+        this, [full = resolvedPath(path, folder_)] { return readFileFacts(full); },
+        [this, path, then = std::move(then), generation = generation_](const FileFacts& facts) {
+            if (generation == generation_) {
+                facts_.insert(path, facts);
+                if (then)
+                    then(facts);
+                Q_EMIT factsChanged();
+            }
+            finished();
+        });
+}
+
+void LinkedFiles::refresh(const QString& path)
+{
+    wanted_.remove(path);
+    facts_.remove(path);
+    for (const QString& key : pictures_.keys())
+        if (key.startsWith(path + u'#'))
+            pictures_.remove(key);
+    want({path});
+    Q_EMIT picturesChanged();
+}
+
+ShownPicture LinkedFiles::picture(const LinkedFile& file)
+{
+    const QString key = file.path + u'#' + QString::number(file.page);
+    if (const auto it = pictures_.constFind(key); it != pictures_.constEnd())
+        return *it;
+    pictures_.insert(key, {}); // asked for once
+    ++reading_;
+    inBackground(
+        this, [full = resolvedPath(file.path, folder_), page = file.page] { return readForScreen(full, page); },
+        [this, key, generation = generation_](const ShownPicture& shown) {
+            if (generation == generation_) {
+                pictures_.insert(key, shown);
+                Q_EMIT picturesChanged();
+            }
+            finished();
+        });
+    return {};
+}
+
+void LinkedFiles::finished()
+{
+    if (--reading_ == 0)
+        Q_EMIT idle();
+}
+
+} // namespace hinge

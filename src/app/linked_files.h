@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/file_facts.h"
+#include "paint/face_painter.h"
+
+#include <QObject>
+#include <QSet>
+#include <functional>
+
+namespace hinge {
+
+/// The files a job links to: what is known of them, and images of them for the screen. Everything is
+/// read in worker threads; whoever asks too early gets nothing yet and is told when there is more.
+class LinkedFiles : public QObject, public PictureSource {
+    Q_OBJECT
+
+public:
+    explicit LinkedFiles(QObject* parent = nullptr);
+    ~LinkedFiles() override;
+
+    /// Where relative paths start; forgets everything when it changes.
+    void setFolder(const QString& folder);
+    /// Reads the facts of files that are not known yet.
+    void want(const QStringList& paths);
+    [[nodiscard]] const FileFactsMap& facts() const { return facts_; }
+    /// Calls back with the facts of one file, in the window's thread.
+    void withFacts(const QString& path, std::function<void(const FileFacts&)> then);
+    /// Forgets one file, so that it is read again.
+    void refresh(const QString& path);
+
+    ShownPicture picture(const LinkedFile& file) override;
+    /// True when nothing is being read.
+    [[nodiscard]] bool isIdle() const { return reading_ == 0; }
+
+Q_SIGNALS:
+    void factsChanged();
+    void picturesChanged();
+    void idle();
+
+private:
+    void finished();
+
+    QString folder_;
+    FileFactsMap facts_;
+    QSet<QString> wanted_;
+    QHash<QString, ShownPicture> pictures_;
+    int reading_ = 0;
+    /// Results of an earlier folder are thrown away.
+    int generation_ = 0;
+};
+
+} // namespace hinge

@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/linked_files.h"
+#include "app/main_window.h"
+#include "app/theme.h"
+#include "core/version.h"
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QSettings>
+#include <QTextStream>
+#include <QTimer>
+
+using namespace hinge;
+
+namespace {
+
+/// Saves a picture of the window once everything in it is there, then ends the program.
+void shootWhenReady(MainWindow& window, const QString& file)
+{
+    auto* timer = new QTimer(&window);
+    timer->setInterval(50);
+    QObject::connect(timer, &QTimer::timeout, &window, [&window, file, quiet = 0]() mutable {
+        // Painting may ask for pictures; only a few quiet rounds in a row mean that all of them came.
+        quiet = window.document().files().isIdle() ? quiet + 1 : 0;
+        if (quiet < 8)
+            return;
+        const bool saved = window.grab().save(file);
+        if (!saved)
+            QTextStream(stderr) << "upper-hinge: the picture could not be written to " << file << Qt::endl;
+        QCoreApplication::exit(saved ? 0 : 1);
+    });
+    timer->start();
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("upper-hinge"));
+    QApplication::setOrganizationName(QStringLiteral("upper-hinge"));
+    QApplication::setApplicationDisplayName(QStringLiteral("Upper Hinge"));
+    QApplication::setApplicationVersion(QLatin1String(programVersion));
+
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QStringLiteral("Folded and trimmed print pieces, from the brief to the press sheet."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(QStringLiteral("job"), QStringLiteral("A *.hinge.json file to open."), QStringLiteral("[job]"));
+    const QCommandLineOption job(QStringLiteral("job"), QStringLiteral("Open this job."), QStringLiteral("file"));
+    const QCommandLineOption stage(QStringLiteral("stage"), QStringLiteral("Show this stage: brief, flat, sheet or release."), QStringLiteral("name"), QStringLiteral("brief"));
+    const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("light or dark; else as last time."), QStringLiteral("name"));
+    const QCommandLineOption face(QStringLiteral("face"), QStringLiteral("Show this face on the Flat: outside or inside."), QStringLiteral("name"), QStringLiteral("outside"));
+    const QCommandLineOption item(QStringLiteral("item"), QStringLiteral("Select the item with this id."), QStringLiteral("id"));
+    const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window, 1280x800, and end."), QStringLiteral("file.png"));
+    parser.addOptions({job, stage, theme, face, item, shot});
+    parser.process(application);
+
+    const auto wrong = [](const QString& what) {
+        QTextStream(stderr) << "upper-hinge: " << what << Qt::endl;
+        return 2;
+    };
+    std::optional<Stage> wanted;
+    for (const Stage s : allStages)
+        if (parser.value(stage) == stageKey(s))
+            wanted = s;
+    if (!wanted)
+        return wrong(QStringLiteral("there is no stage “%1”; it is brief, flat, sheet or release.").arg(parser.value(stage)));
+    const QString themeName = parser.value(theme);
+    if (!themeName.isEmpty() && themeName != QStringLiteral("light") && themeName != QStringLiteral("dark"))
+        return wrong(QStringLiteral("there is no theme “%1”; it is light or dark.").arg(themeName));
+
+    const bool dark = themeName.isEmpty() ? QSettings().value(QStringLiteral("darkTheme"), false).toBool() : themeName == QStringLiteral("dark");
+    applyTheme(application, dark);
+    MainWindow window;
+    window.setDark(dark);
+    const QString path = parser.isSet(job) ? parser.value(job) : parser.positionalArguments().value(0);
+    if (!path.isEmpty())
+        window.openJob(path);
+    window.showStage(*wanted);
+    if (parser.value(face) == QStringLiteral("inside"))
+        window.selection().setFace(Face::Inside);
+    if (parser.isSet(item))
+        window.selection().setItem(window.selection().face(), parser.value(item));
+    window.show();
+    if (parser.isSet(shot))
+        shootWhenReady(window, parser.value(shot));
+    return QApplication::exec();
+}

@@ -1,0 +1,413 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/main_window.h"
+
+#include "app/brief_stage.h"
+#include "app/docket.h"
+#include "app/findings_bar.h"
+#include "app/flat_stage.h"
+#include "app/linked_files.h"
+#include "app/release_stage.h"
+#include "app/sheet_stage.h"
+#include "app/stage_strip.h"
+#include "app/theme.h"
+#include "core/job_file.h"
+#include "core/version.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QSettings>
+#include <QStackedWidget>
+#include <QUrl>
+#include <QVBoxLayout>
+
+namespace hinge {
+namespace {
+
+constexpr int mostRecent = 8;
+const QString recentKey = QStringLiteral("recentJobs");
+const QString darkKey = QStringLiteral("darkTheme");
+
+} // namespace
+
+MainWindow::MainWindow()
+    : placing_(document_, selection_), painter_(FontLibrary::shipped(), document_.files()), actions_(this)
+{
+    setObjectName(QStringLiteral("mainWindow"));
+    setAcceptDrops(true);
+    resize(1280, 800);
+    setMinimumSize(900, 600);
+
+    strip_ = new StageStrip(document_);
+    flat_ = new FlatStage(document_, selection_, placing_, painter_, actions_);
+    sheet_ = new SheetStage(document_, painter_);
+    auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
+    stages_ = new QStackedWidget;
+    stages_->addWidget(new BriefStage(document_, painter_));
+    stages_->addWidget(flat_);
+    stages_->addWidget(sheet_);
+    stages_->addWidget(release);
+
+    auto* centre = new QWidget;
+    auto* column = new QVBoxLayout(centre);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* top = new QHBoxLayout;
+    top->setContentsMargins(16, 6, 16, 4);
+    top->addWidget(strip_);
+    column->addLayout(top);
+    auto* body = new QHBoxLayout;
+    body->setContentsMargins(12, 4, 12, 4);
+    body->setSpacing(6);
+    auto* docket = new Docket(document_);
+    body->addWidget(docket);
+    body->addWidget(stages_, 1);
+    column->addLayout(body, 1);
+    auto* findings = new FindingsBar(document_);
+    column->addWidget(findings);
+    setCentralWidget(centre);
+
+    buildMenus();
+    connectActions();
+    connect(strip_, &StageStrip::chosen, stages_, [this, docket](Stage stage) {
+        stages_->setCurrentIndex(int(stage));
+        docket->setStage(stage);
+    });
+    connect(&document_, &Document::fileStateChanged, this, &MainWindow::refreshTitle);
+    connect(&document_, &Document::replaced, this, [this] {
+        selection_.clearItem();
+        selection_.setFace(Face::Outside);
+        selection_.setPanel(0);
+    });
+    connect(findings, &FindingsBar::showRequested, this, &MainWindow::showFinding);
+    connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
+    connect(release, &ReleaseStage::showRequested, this, &MainWindow::showFinding);
+    connect(&placing_, &Placing::refused, this, [this](const QString& message) { tell(tr("Not placed"), message); });
+    refreshTitle();
+    refreshRecent();
+}
+
+MainWindow::~MainWindow() = default;
+
+void MainWindow::buildMenus()
+{
+    QMenu* file = menuBar()->addMenu(tr("&File"));
+    file->addActions({actions_.newJob, actions_.open});
+    recentMenu_ = file->addMenu(tr("Open &recent"));
+    file->addSeparator();
+    file->addActions({actions_.save, actions_.saveAs});
+    file->addSeparator();
+    file->addActions({actions_.exportFlat, actions_.exportSheets});
+    file->addSeparator();
+    file->addAction(actions_.quit);
+
+    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    actions_.undo = document_.history().createUndoAction(this, tr("&Undo"));
+    actions_.undo->setShortcut(QKeySequence::Undo);
+    actions_.undo->setObjectName(QStringLiteral("undo"));
+    actions_.undo->setStatusTip(tr("Take the last change back"));
+    actions_.undo->setProperty("iconName", QStringLiteral("undo-2"));
+    actions_.redo = document_.history().createRedoAction(this, tr("&Redo"));
+    actions_.redo->setShortcut(QKeySequence::Redo);
+    actions_.redo->setObjectName(QStringLiteral("redo"));
+    actions_.redo->setStatusTip(tr("Make the change again"));
+    actions_.redo->setProperty("iconName", QStringLiteral("redo-2"));
+    addActions({actions_.undo, actions_.redo});
+    edit->addActions({actions_.undo, actions_.redo});
+    edit->addSeparator();
+    edit->addActions({actions_.duplicate, actions_.remove, actions_.bringForward, actions_.sendBack});
+
+    QMenu* view = menuBar()->addMenu(tr("&View"));
+    view->addActions({actions_.stageBrief, actions_.stageFlat, actions_.stageSheet, actions_.stageRelease});
+    view->addSeparator();
+    view->addActions({actions_.turnOver, actions_.nextView});
+    view->addSeparator();
+    view->addActions({actions_.zoomIn, actions_.zoomOut, actions_.zoomFit});
+    view->addSeparator();
+    view->addAction(actions_.darkTheme);
+
+    QMenu* panel = menuBar()->addMenu(tr("&Panel"));
+    panel->addActions({actions_.placePicture, actions_.addText, actions_.addTint});
+    panel->addSeparator();
+    panel->addActions({actions_.takeSupplied, actions_.dropSupplied});
+
+    QMenu* help = menuBar()->addMenu(tr("&Help"));
+    help->addActions({actions_.keys, actions_.about});
+    actions_.refreshIcons(this);
+}
+
+void MainWindow::connectActions()
+{
+    const auto on = [this](QAction* action, auto what) { connect(action, &QAction::triggered, this, what); };
+    on(actions_.newJob, [this] {
+        if (mayLeave()) {
+            document_.start(newLeaflet());
+            showStage(Stage::Brief);
+        }
+    });
+    on(actions_.open, [this] {
+        if (!mayLeave())
+            return;
+        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(), tr("Jobs (*.hinge.json);;All files (*)"));
+        if (!path.isEmpty())
+            openJob(path);
+    });
+    on(actions_.save, [this] { save(); });
+    on(actions_.saveAs, [this] { saveAs(); });
+    on(actions_.exportFlat, [this] { askExport(ExportKind::Flat); });
+    on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
+    on(actions_.quit, [this] { close(); });
+
+    on(actions_.duplicate, [this] { placing_.duplicate(); });
+    on(actions_.remove, [this] { placing_.removeSelected(); });
+    on(actions_.bringForward, [this] { placing_.restack(1); });
+    on(actions_.sendBack, [this] { placing_.restack(-1); });
+    const auto panel = [this] {
+        showStage(Stage::Flat);
+        return std::clamp(selection_.panel(), 0, document_.job().fold.panels - 1);
+    };
+    on(actions_.placePicture, [this, panel] {
+        const int at = panel();
+        const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Place a picture"), document_.folder(), tr("Pictures (*.jpg *.jpeg *.png *.pdf);;All files (*)"));
+        for (int i = 0; i < paths.size(); ++i)
+            placing_.placeFile(paths[i], (at + i) % document_.job().fold.panels);
+    });
+    on(actions_.addText, [this, panel] { placing_.addText(panel()); });
+    on(actions_.addTint, [this, panel] { placing_.addTint(panel()); });
+    on(actions_.takeSupplied, [this, panel] {
+        panel();
+        const QString path = QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
+        if (!path.isEmpty())
+            placing_.takeSupplied(path);
+    });
+    on(actions_.dropSupplied, [this] { placing_.dropSupplied(); });
+
+    on(actions_.turnOver, [this] {
+        const int mirrored = document_.job().fold.panels - 1 - selection_.panel();
+        selection_.setFace(otherFace(selection_.face()));
+        selection_.setPanel(std::max(0, mirrored)); // the same paper, seen from behind
+    });
+    on(actions_.nextView, [this] { flat_->nextView(); });
+    const auto zoom = [this](auto flat, auto sheet) {
+        if (stages_->currentIndex() == int(Stage::Sheet))
+            (sheet_->canvas().*sheet)();
+        else
+            (flat_->canvas().*flat)();
+    };
+    on(actions_.zoomIn, [zoom] { zoom(&FaceCanvas::zoomIn, &SheetCanvas::zoomIn); });
+    on(actions_.zoomOut, [zoom] { zoom(&FaceCanvas::zoomOut, &SheetCanvas::zoomOut); });
+    on(actions_.zoomFit, [zoom] { zoom(&FaceCanvas::zoomToFit, &SheetCanvas::zoomToFit); });
+    connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
+        QSettings().setValue(darkKey, dark);
+        setDark(dark);
+    });
+    on(actions_.stageBrief, [this] { showStage(Stage::Brief); });
+    on(actions_.stageFlat, [this] { showStage(Stage::Flat); });
+    on(actions_.stageSheet, [this] { showStage(Stage::Sheet); });
+    on(actions_.stageRelease, [this] { showStage(Stage::Release); });
+    on(actions_.keys, [this] {
+        QString rows;
+        for (const QAction* action : actions())
+            if (!action->shortcut().isEmpty())
+                rows += QStringLiteral("<tr><td style='padding: 2px 24px 2px 0'><b>%1</b></td><td>%2</td></tr>")
+                            .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(), action->statusTip().toHtmlEscaped());
+        rows += tr("<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
+                   "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
+                   "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
+                   "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
+        tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows));
+    });
+    on(actions_.about, [this] {
+        tell(tr("About Upper Hinge"), tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press sheet.</p>"
+                                         "<p>Free software under the GNU General Public License, version 3 or later.<br>"
+                                         "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
+                                         "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
+                                          .arg(QLatin1String(programVersion)));
+    });
+}
+
+bool MainWindow::openJob(const QString& path)
+{
+    if (const auto loaded = document_.load(path); !loaded) {
+        tell(tr("Not opened"), loaded.error().text());
+        return false;
+    }
+    remember(document_.path());
+    return true;
+}
+
+void MainWindow::showStage(Stage stage)
+{
+    strip_->setCurrent(stage);
+    stages_->setCurrentIndex(int(stage));
+}
+
+void MainWindow::setDark(bool dark)
+{
+    applyTheme(*qApp, dark);
+    const QSignalBlocker quiet(actions_.darkTheme);
+    actions_.darkTheme->setChecked(dark);
+    actions_.refreshIcons(this);
+    Q_EMIT document_.changed(); // labels that carry colours are written again
+}
+
+void MainWindow::refreshTitle()
+{
+    setWindowTitle(QStringLiteral("%1[*] · Upper Hinge").arg(document_.displayName()));
+    setWindowModified(document_.isDirty());
+}
+
+void MainWindow::remember(const QString& path)
+{
+    QSettings settings;
+    QStringList recent = settings.value(recentKey).toStringList();
+    recent.removeAll(path);
+    recent.prepend(path);
+    settings.setValue(recentKey, recent.mid(0, mostRecent));
+    refreshRecent();
+}
+
+void MainWindow::refreshRecent()
+{
+    recentMenu_->clear();
+    const QStringList recent = QSettings().value(recentKey).toStringList();
+    for (const QString& path : recent) {
+        QAction* action = recentMenu_->addAction(QFileInfo(path).fileName());
+        action->setStatusTip(path);
+        action->setToolTip(path);
+        connect(action, &QAction::triggered, this, [this, path] {
+            if (mayLeave())
+                openJob(path);
+        });
+    }
+    recentMenu_->setEnabled(!recent.isEmpty());
+}
+
+bool MainWindow::save()
+{
+    if (document_.path().isEmpty())
+        return saveAs();
+    if (const auto saved = document_.save(document_.path()); !saved) {
+        tell(tr("Not saved"), saved.error().text());
+        return false;
+    }
+    return true;
+}
+
+bool MainWindow::saveAs()
+{
+    QString path = QFileDialog::getSaveFileName(this, tr("Save the job"), document_.folder() + u'/' + document_.displayName().section(u'.', 0, 0),
+                                                tr("Jobs (*.hinge.json)"));
+    if (path.isEmpty())
+        return false;
+    if (!path.endsWith(QStringLiteral(".json")))
+        path += u'.' + jobFileSuffix();
+    if (const auto saved = document_.save(path); !saved) {
+        tell(tr("Not saved"), saved.error().text());
+        return false;
+    }
+    remember(document_.path());
+    return true;
+}
+
+bool MainWindow::mayLeave()
+{
+    if (!document_.isDirty())
+        return true;
+    QMessageBox box(this);
+    box.setObjectName(QStringLiteral("leaveDialog"));
+    box.setText(tr("“%1” has changes that are not saved.").arg(document_.job().title));
+    box.setInformativeText(tr("Save them first?"));
+    box.setStandardButtons(QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
+    box.setDefaultButton(QMessageBox::Save);
+    switch (box.exec()) {
+    case QMessageBox::Save: return save();
+    case QMessageBox::Discard: return true;
+    default: return false;
+    }
+}
+
+void MainWindow::askExport(ExportKind kind)
+{
+    const QString stem = document_.path().isEmpty() ? document_.job().title.simplified().toLower().replace(u' ', u'-')
+                                                    : QFileInfo(document_.path()).fileName().section(u'.', 0, 0);
+    const QString proposed = document_.folder() + u'/' + stem + (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
+    QString path = QFileDialog::getSaveFileName(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed, tr("PDF (*.pdf)"));
+    if (path.isEmpty())
+        return;
+    if (!path.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive))
+        path += QStringLiteral(".pdf");
+    showStage(Stage::Release);
+    exportTo(kind, path);
+}
+
+bool MainWindow::exportTo(ExportKind kind, const QString& target)
+{
+    return exporter_.start(document_.job(), kind, document_.folder(), target);
+}
+
+void MainWindow::showFinding(const Finding& finding)
+{
+    if (!finding.face) {
+        showStage(finding.code.startsWith(QStringLiteral("sheet.")) ? Stage::Sheet : Stage::Brief);
+        return;
+    }
+    showStage(Stage::Flat);
+    selection_.setItem(*finding.face, finding.itemId);
+}
+
+void MainWindow::tell(const QString& title, const QString& message)
+{
+    auto* box = new QMessageBox(QMessageBox::NoIcon, title, message, QMessageBox::Ok, this);
+    box->setObjectName(QStringLiteral("message"));
+    box->setAttribute(Qt::WA_DeleteOnClose);
+    box->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    box->open();
+}
+
+void MainWindow::closeEvent(QCloseEvent* event)
+{
+    if (!mayLeave()) {
+        event->ignore();
+        return;
+    }
+    exporter_.stop();
+    event->accept();
+}
+
+void MainWindow::changeEvent(QEvent* event)
+{
+    QMainWindow::changeEvent(event);
+    if (event->type() == QEvent::PaletteChange && centralWidget())
+        centralWidget()->update();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event)
+{
+    if (event->mimeData()->hasUrls())
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event)
+{
+    // Anywhere in the window: a job opens, anything else goes to the panel at work.
+    for (const QUrl& url : event->mimeData()->urls()) {
+        const QString path = url.toLocalFile();
+        if (path.endsWith(u'.' + jobFileSuffix())) {
+            if (mayLeave())
+                openJob(path);
+        } else if (!path.isEmpty()) {
+            showStage(Stage::Flat);
+            placing_.placeFile(path, selection_.panel());
+        }
+    }
+    event->acceptProposedAction();
+}
+
+} // namespace hinge

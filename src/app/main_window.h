@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/actions.h"
+#include "app/document.h"
+#include "app/exporter.h"
+#include "app/placing.h"
+#include "app/selection.h"
+#include "app/stage.h"
+#include "paint/face_painter.h"
+
+#include <QMainWindow>
+
+class QMenu;
+class QStackedWidget;
+
+namespace hinge {
+
+class BriefStage;
+class FlatStage;
+class SheetStage;
+class ReleaseStage;
+class StageStrip;
+
+/// The window: the strip of stages, the docket, the stage at work, and the findings at the foot.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+public:
+    MainWindow();
+    ~MainWindow() override;
+
+    [[nodiscard]] Document& document() { return document_; }
+    [[nodiscard]] Selection& selection() { return selection_; }
+    /// Opens a job; tells the user when that fails. The job that is open then stays.
+    bool openJob(const QString& path);
+    void showStage(Stage stage);
+    void setDark(bool dark);
+    /// Writes a PDF without asking for its name.
+    bool exportTo(ExportKind kind, const QString& target);
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+    void changeEvent(QEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    void buildMenus();
+    void connectActions();
+    void refreshTitle();
+    void refreshRecent();
+    void remember(const QString& path);
+    bool save();
+    bool saveAs();
+    /// Asks what to do with unsaved changes; false to stay.
+    bool mayLeave();
+    void askExport(ExportKind kind);
+    void showFinding(const Finding& finding);
+    void tell(const QString& title, const QString& message);
+
+    Document document_;
+    Selection selection_;
+    Placing placing_;
+    Exporter exporter_;
+    FacePainter painter_;
+    Actions actions_;
+    StageStrip* strip_ = nullptr;
+    QStackedWidget* stages_ = nullptr;
+    FlatStage* flat_ = nullptr;
+    SheetStage* sheet_ = nullptr;
+    QMenu* recentMenu_ = nullptr;
+};
+
+} // namespace hinge

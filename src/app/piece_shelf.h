@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document.h"
+
+#include <QAbstractButton>
+
+namespace hinge {
+
+/// The shelf of folded pieces to start from. Each is drawn by folding a small model, never from a picture.
+class PieceShelf : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit PieceShelf(Document& document, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void refresh();
+    Document& document_;
+    std::vector<std::pair<Fold, QAbstractButton*>> pieces_;
+};
+
+} // namespace hinge

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+
+namespace hinge {
+
+/// One thing that was looked at before release, and how it stands.
+struct CheckedPoint {
+    QString name;
+    /// What was found: the measured value, or how many findings there are.
+    QString detail;
+    /// Unset when all is well.
+    std::optional<Severity> trouble;
+};
+
+/// What was checked, whether anything was found or not, so that "no findings" can be trusted.
+[[nodiscard]] std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std::vector<Finding>& findings);
+
+} // namespace hinge

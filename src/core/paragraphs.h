@@ -1,0 +1,14 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/content.h"
+
+#include <QStringList>
+
+namespace hinge {
+
+/// The paragraphs after their words were edited: what stayed at the beginning and at the end keeps its
+/// style, and a new paragraph takes the style of the one it stands after.
+[[nodiscard]] std::vector<Paragraph> withTexts(const std::vector<Paragraph>& before, const QStringList& texts);
+
+} // namespace hinge

@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "paint/face_painter.h"
+
+#include "core/picture_fit.h"
+
+namespace hinge {
+namespace {
+
+/// What stands in for a picture that is being read, or that is missing.
+void paintStandIn(QPainter& painter, const QRectF& frame, bool failed)
+{
+    painter.fillRect(frame, failed ? QColor(0xEE, 0xDD, 0xD6) : QColor(0xEC, 0xEA, 0xE3));
+    painter.setPen(QPen(failed ? QColor(0xA8, 0x45, 0x2F) : QColor(0xB9, 0xB4, 0xA6), 0));
+    painter.drawRect(frame);
+    painter.drawLine(frame.topLeft(), frame.bottomRight());
+    painter.drawLine(frame.topRight(), frame.bottomLeft());
+}
+
+} // namespace
+
+QRectF toMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
+
+void FacePainter::paintPicture(QPainter& painter, const Item& item, const PlacedItem& placed)
+{
+    const ShownPicture shown = pictures_.picture(item.file);
+    painter.save();
+    painter.setClipRect(toMm(placed.printed), Qt::IntersectClip);
+    if (shown.image.isNull()) {
+        paintStandIn(painter, toMm(placed.frame), shown.failed);
+    } else {
+        painter.setRenderHint(QPainter::SmoothPixmapTransform);
+        painter.drawImage(toMm(pictureArea(placed.frame, item.fit, shown.ratio)), shown.image, shown.trim);
+    }
+    painter.restore();
+}
+
+void FacePainter::paintSupplied(QPainter& painter, const Job& job, const LinkedFile& file)
+{
+    const ShownPicture shown = pictures_.picture(file);
+    if (shown.image.isNull() || shown.trimSize.w == Length()) {
+        paintStandIn(painter, toMm(trimOf(job)), shown.failed);
+        return;
+    }
+    const Point corner = suppliedCorner(job.flat, shown.trimSize);
+    // The image shows the page with its bleed; its trim is laid on the trim.
+    const double perPixel = shown.trimSize.w.toMm() / shown.trim.width();
+    const QRectF whole(corner.x.toMm() - shown.trim.x() * perPixel, corner.y.toMm() - shown.trim.y() * perPixel,
+                       shown.image.width() * perPixel, shown.image.height() * perPixel);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.drawImage(whole, shown.image);
+}
+
+void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim)
+{
+    painter.save();
+    painter.setClipRect(toMm(toTrim ? trimOf(job) : bleedOf(job)), Qt::IntersectClip);
+    const FaceContent& content = job.face(face);
+    if (content.supplied)
+        paintSupplied(painter, job, *content.supplied);
+    for (const Item& item : content.items) {
+        const PlacedItem* placed = plan.findItem(item.id);
+        if (!placed || placed->frame.isEmpty() || placed->printed.isEmpty())
+            continue;
+        switch (item.kind) {
+        case ItemKind::Picture: paintPicture(painter, item, *placed); break;
+        case ItemKind::Tint: painter.fillRect(toMm(placed->printed), colour_.of(job.findInk(item.ink)->cmyk, item.strength)); break;
+        case ItemKind::Text:
+            painter.save();
+            painter.translate(placed->frame.x.toMm(), placed->frame.y.toMm());
+            text_.paint(painter, layouts_.layout(item, placed->frame.size()),
+                        [&](const QString& ink) { return colour_.of(job.findInk(ink)->cmyk); });
+            painter.restore();
+            break;
+        }
+    }
+    painter.restore();
+}
+
+} // namespace hinge

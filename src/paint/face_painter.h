@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+#include "paint/screen_colour.h"
+#include "paint/text_painter.h"
+
+#include <QImage>
+
+namespace hinge {
+
+/// A picture ready for the screen.
+struct ShownPicture {
+    QImage image; ///< null while it is being read, or when it cannot be
+    /// The part of the image inside the trim, in pixels; all of it for pixel pictures.
+    QRectF trim;
+    double ratio = 1; ///< of the trim, width to height
+    Size trimSize; ///< of a PDF page; empty for pixel pictures
+    bool failed = false;
+};
+
+/// Where painting gets its pictures from. Must not block: a picture that is not there yet is null.
+class PictureSource {
+public:
+    virtual ~PictureSource() = default;
+    virtual ShownPicture picture(const LinkedFile& file) = 0;
+};
+
+/// How much of the paper is shown.
+enum class PaperView {
+    Working, ///< all zones
+    Printed, ///< with bleed, no zones
+    Trimmed, ///< what the customer holds
+};
+
+/// Paints faces with any QPainter: screen, thumbnail, press sheet. The painter's unit is the
+/// millimetre and its origin the head-left trim corner.
+class FacePainter {
+public:
+    FacePainter(const FontLibrary& fonts, PictureSource& pictures) : layouts_(fonts), pictures_(pictures) {}
+
+    /// What is printed, clipped to the bleed (or to the trim).
+    void paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim);
+
+    [[nodiscard]] TextLayoutCache& layouts() { return layouts_; }
+    [[nodiscard]] const ScreenColour& colour() const { return colour_; }
+
+private:
+    void paintPicture(QPainter& painter, const Item& item, const PlacedItem& placed);
+    void paintSupplied(QPainter& painter, const Job& job, const LinkedFile& file);
+
+    ScreenColour colour_;
+    TextLayoutCache layouts_;
+    TextPainter text_;
+    PictureSource& pictures_;
+};
+
+[[nodiscard]] QRectF toMm(const Rect& r);
+
+} // namespace hinge

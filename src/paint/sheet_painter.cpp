@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "paint/sheet_painter.h"
+
+#include <cmath>
+
+namespace hinge {
+namespace {
+
+/// Face coordinates to sheet coordinates.
+QTransform placeTransform(const SheetPlace& place)
+{
+    QTransform t;
+    const QRectF trim = toMm(place.trim);
+    switch (place.turn) {
+    case Turn::None: t.translate(trim.left(), trim.top()); break;
+    case Turn::Quarter: t.translate(trim.right(), trim.top()); t.rotate(90); break;
+    case Turn::Half: t.translate(trim.right(), trim.bottom()); t.rotate(180); break;
+    case Turn::ThreeQuarters: t.translate(trim.left(), trim.bottom()); t.rotate(270); break;
+    }
+    return t;
+}
+
+QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, Face face, bool toTrim, double pixel)
+{
+    const QRectF area = toMm(toTrim ? trimOf(job) : bleedOf(job));
+    const QSize size(std::max(1, int(std::ceil(area.width() / pixel))), std::max(1, int(std::ceil(area.height() / pixel))));
+    QImage image(size, QImage::Format_ARGB32_Premultiplied);
+    image.fill(Qt::transparent);
+    QPainter p(&image);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.scale(size.width() / area.width(), size.height() / area.height());
+    p.translate(-area.topLeft());
+    faces.paintContent(p, job, plan, face, toTrim);
+    return image;
+}
+
+void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, double pixel)
+{
+    const double width = std::max(0.088, pixel);
+    QPen solid(Qt::black, width, Qt::SolidLine, Qt::FlatCap);
+    QPen dashed = solid;
+    dashed.setDashPattern({2 * 0.3528 / width, 1.5 * 0.3528 / width});
+    for (const MarkLine& m : marks) {
+        painter.setPen(m.fold ? dashed : solid);
+        painter.drawLine(QPointF(m.from.x.toMm(), m.from.y.toMm()), QPointF(m.to.x.toMm(), m.to.y.toMm()));
+    }
+}
+
+} // namespace
+
+void paintSheetSide(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan, Face face, PaperView view,
+                    const ZoneColours& colours, double pixel)
+{
+    const SheetLayout& layout = plan.sheet;
+    const bool front = face == Face::Outside;
+    const auto& places = front ? layout.front : layout.back;
+    const QRectF sheet(0, 0, layout.sheet.w.toMm(), layout.sheet.h.toMm());
+    const QRectF area = toMm(front ? layout.frontArea : layout.backArea);
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.fillRect(sheet, colours.paper);
+    if (view == PaperView::Working) {
+        QPainterPath ring;
+        ring.addRect(sheet);
+        QPainterPath inner;
+        inner.addRect(area);
+        QImage dots(5, 5, QImage::Format_ARGB32_Premultiplied);
+        dots.fill(Qt::transparent);
+        {
+            QPainter p(&dots);
+            p.setRenderHint(QPainter::Antialiasing);
+            p.setPen(Qt::NoPen);
+            p.setBrush(QColor(colours.dots.red(), colours.dots.green(), colours.dots.blue(), 130));
+            p.drawEllipse(QPointF(2.5, 2.5), 0.9, 0.9);
+        }
+        QBrush brush(dots);
+        brush.setTransform(QTransform::fromScale(pixel, pixel));
+        painter.fillPath(ring.subtracted(inner), brush);
+    }
+    const bool toTrim = view == PaperView::Trimmed;
+    const QImage image = faceImage(faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
+    const QRectF content = toMm(toTrim ? trimOf(job) : bleedOf(job));
+    for (const SheetPlace& place : places) {
+        painter.save();
+        painter.setTransform(placeTransform(place), true);
+        if (view == PaperView::Working)
+            paintBleed(painter, job, colours, pixel);
+        painter.setRenderHint(QPainter::SmoothPixmapTransform);
+        painter.drawImage(content, image);
+        if (view == PaperView::Working) {
+            paintTrim(painter, job, colours, pixel * 0.7);
+            paintCreases(painter, job, plan, face, pixel * 0.7);
+        }
+        painter.restore();
+    }
+    if (!toTrim)
+        paintMarks(painter, sheetMarks(places, front ? layout.frontArea : layout.backArea, job.zones.bleed, plan.foldPositions(face)), pixel);
+    painter.restore();
+}
+
+void paintLayoutDiagram(QPainter& painter, const QRectF& target, const SheetLayout& layout, const QColor& paper,
+                        const QColor& piece, const QColor& line)
+{
+    const double w = layout.sheet.w.toMm();
+    const double h = layout.sheet.h.toMm();
+    const double scale = std::min(target.width() / w, target.height() / h);
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.translate(target.center() - QPointF(w, h) * scale / 2);
+    painter.scale(scale, scale);
+    painter.setPen(QPen(line, 0));
+    painter.setBrush(paper);
+    painter.drawRect(QRectF(0, 0, w, h));
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(piece);
+    for (const SheetPlace& p : layout.front)
+        painter.drawRect(toMm(p.trim));
+    painter.restore();
+}
+
+} // namespace hinge

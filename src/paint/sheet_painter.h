@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "paint/face_painter.h"
+#include "paint/zone_painter.h"
+
+namespace hinge {
+
+/// Paints one side of the job's press sheet: paper, gripper and unprinted margins, the pieces with
+/// their bleed, and the printer's marks. Painter in millimetres, origin at the head-left corner of the
+/// side; `pixel` is the size of one screen pixel in millimetres.
+void paintSheetSide(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan, Face face, PaperView view,
+                    const ZoneColours& colours, double pixel);
+
+/// A small diagram of a layout for a list.
+void paintLayoutDiagram(QPainter& painter, const QRectF& target, const SheetLayout& layout, const QColor& paper,
+                        const QColor& piece, const QColor& line);
+
+} // namespace hinge

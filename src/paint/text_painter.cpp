@@ -1,0 +1,87 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "paint/text_painter.h"
+
+#include <hb.h>
+
+namespace hinge {
+namespace {
+
+// HarfBuzz hands out outlines piece by piece, in font units with y up.
+void moveTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float x, float y, void*)
+{
+    static_cast<QPainterPath*>(path)->moveTo(x, -y);
+}
+void lineTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float x, float y, void*)
+{
+    static_cast<QPainterPath*>(path)->lineTo(x, -y);
+}
+void quadTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float cx, float cy, float x, float y, void*)
+{
+    static_cast<QPainterPath*>(path)->quadTo(cx, -cy, x, -y);
+}
+void cubicTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float ax, float ay, float bx, float by, float x, float y, void*)
+{
+    static_cast<QPainterPath*>(path)->cubicTo(ax, -ay, bx, -by, x, -y);
+}
+void closePath(hb_draw_funcs_t*, void* path, hb_draw_state_t*, void*) { static_cast<QPainterPath*>(path)->closeSubpath(); }
+
+QPainterPath outlineOf(const FontFace& font, quint32 glyph)
+{
+    static hb_draw_funcs_t* const funcs = [] {
+        hb_draw_funcs_t* made = hb_draw_funcs_create();
+        hb_draw_funcs_set_move_to_func(made, moveTo, nullptr, nullptr);
+        hb_draw_funcs_set_line_to_func(made, lineTo, nullptr, nullptr);
+        hb_draw_funcs_set_quadratic_to_func(made, quadTo, nullptr, nullptr);
+        hb_draw_funcs_set_cubic_to_func(made, cubicTo, nullptr, nullptr);
+        hb_draw_funcs_set_close_path_func(made, closePath, nullptr, nullptr);
+        hb_draw_funcs_make_immutable(made);
+        return made;
+    }();
+    QPainterPath path;
+    path.setFillRule(Qt::WindingFill);
+    hb_font_get_glyph_shape(font.hbFont(), glyph, funcs, &path);
+    return path;
+}
+
+constexpr double mmPerPoint = 25.4 / 72;
+
+} // namespace
+
+const QPainterPath& TextPainter::outline(const FontFace& font, quint32 glyph)
+{
+    const std::pair key(&font, glyph);
+    if (const auto it = outlines_.find(key); it != outlines_.end())
+        return it->second;
+    return outlines_.emplace(key, outlineOf(font, glyph)).first->second;
+}
+
+void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkColour& colour)
+{
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(Qt::NoPen);
+    const QTransform base = painter.transform();
+    for (const GlyphRun& run : layout.runs) {
+        painter.setBrush(colour(run.ink));
+        const double scale = run.size / run.font->unitsPerEm() * mmPerPoint;
+        for (const Glyph& g : run.glyphs) {
+            const QPainterPath& path = outline(*run.font, g.id);
+            if (path.isEmpty())
+                continue;
+            painter.setTransform(QTransform(scale, 0, 0, scale, g.x * mmPerPoint, g.y * mmPerPoint) * base);
+            painter.drawPath(path);
+        }
+    }
+    painter.restore();
+}
+
+const TextLayout& TextLayoutCache::layout(const Item& item, Size frame)
+{
+    const auto it = entries_.find(item.id);
+    if (it != entries_.end() && it->second.frame == frame && it->second.paragraphs == item.paragraphs)
+        return it->second.layout;
+    Entry entry{item.paragraphs, frame, layOutText(item.paragraphs, frame, fonts_)};
+    return entries_.insert_or_assign(item.id, std::move(entry)).first->second.layout;
+}
+
+} // namespace hinge

@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "typeset/text_layout.h"
+
+#include <QPainter>
+#include <QPainterPath>
+#include <functional>
+#include <map>
+
+namespace hinge {
+
+/// Draws the glyphs of a layout from the outlines of the font itself, so that they stand on screen
+/// exactly where the PDF puts them, at any zoom.
+class TextPainter {
+public:
+    using InkColour = std::function<QColor(const QString& ink)>;
+    /// The painter's unit is the millimetre; the origin is the head-left corner of the text's frame.
+    void paint(QPainter& painter, const TextLayout& layout, const InkColour& colour);
+
+private:
+    const QPainterPath& outline(const FontFace& font, quint32 glyph);
+    std::map<std::pair<const FontFace*, quint32>, QPainterPath> outlines_;
+};
+
+/// Layouts of texts, set again only when their paragraphs or their frame changed.
+class TextLayoutCache {
+public:
+    explicit TextLayoutCache(const FontLibrary& fonts) : fonts_(fonts) {}
+    const TextLayout& layout(const Item& item, Size frame);
+
+private:
+    struct Entry {
+        std::vector<Paragraph> paragraphs;
+        Size frame;
+        TextLayout layout;
+    };
+    const FontLibrary& fonts_;
+    std::map<QString, Entry> entries_;
+};
+
+} // namespace hinge

@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+
+#include <QPainter>
+#include <QPainterPath>
+
+namespace hinge {
+
+/// Colours of the paper's zones; the paper itself stays paper in every theme.
+struct ZoneColours {
+    QColor paper{0xFF, 0xFE, 0xFA};
+    QColor ink{0x20, 0x26, 0x2D};
+    QColor bleed{0xF1, 0xDF, 0xB8};
+    QColor bleedHatch{0xB9, 0x85, 0x2A};
+    QColor dots{0x7A, 0x82, 0x8C};
+    QColor column{0x1D, 0x6A, 0x66};
+};
+
+/// Zones as surfaces: the bleed a fine hatch outside the trim, the unsafe strips veiled with dots, a
+/// fold shaded like a crease, the trim one ink-coloured line. Painter in millimetres; `pixel` is the
+/// size of one screen pixel in millimetres, so that textures keep their grain at any zoom.
+void paintBleed(QPainter& painter, const Job& job, const ZoneColours& colours, double pixel);
+void paintUnsafe(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours, double pixel);
+void paintCreases(QPainter& painter, const Job& job, const Plan& plan, Face face, double pixel);
+void paintTrim(QPainter& painter, const Job& job, const ZoneColours& colours, double pixel);
+void paintColumns(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours, double pixel);
+
+/// The small mark at the ends of a fold: a filled triangle for a valley, an open one for a mountain.
+void paintFoldEnds(QPainter& painter, const Job& job, const Plan& plan, Face face, const QColor& colour, double pixel);
+
+} // namespace hinge

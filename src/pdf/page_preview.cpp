@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "pdf/page_preview.h"
+
+#include "pdf/open_pdf.h"
+#include "pdf/page_boxes.h"
+
+#include <algorithm>
+#include <cmath>
+#include <memory>
+#include <poppler-qt6.h>
+#include <qpdf/Buffer.hh>
+#include <qpdf/QPDFPageDocumentHelper.hh>
+#include <qpdf/QPDFWriter.hh>
+
+namespace hinge {
+namespace {
+
+constexpr double mostPixels = 40e6;
+
+/// The page alone, with its bleed as the only box: Poppler would cut at the CropBox and does not know UserUnit.
+QByteArray onePage(QPDF& source, QPDFObjectHandle page, const PageBoxes& boxes)
+{
+    QPDF single;
+    single.emptyPDF();
+    QPDFPageDocumentHelper(single).addPage(QPDFPageObjectHelper(page).shallowCopyPage(), true);
+    QPDFObjectHandle made = single.getAllPages().front();
+    made.removeKey("/CropBox");
+    made.removeKey("/UserUnit");
+    const QRectF& b = boxes.bleed;
+    made.replaceKey("/MediaBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
+    if (QPDFObjectHandle layers = source.getRoot().getKey("/OCProperties"); layers.isDictionary())
+        single.getRoot().replaceKey("/OCProperties", single.copyForeignObject(layers.isIndirect() ? layers : source.makeIndirectObject(layers)));
+    QPDFWriter writer(single);
+    writer.setOutputMemory();
+    writer.write();
+    const std::shared_ptr<Buffer> buffer = writer.getBufferSharedPointer();
+    return QByteArray(reinterpret_cast<const char*>(buffer->getBuffer()), qsizetype(buffer->getSize()));
+}
+
+} // namespace
+
+Result<PagePreview> renderPagePreview(const QString& path, int number, double ppi)
+{
+    auto source = openPdf(path);
+    if (!source)
+        return tl::unexpected(source.error());
+    const auto page = pageOf(**source, number, path);
+    if (!page)
+        return tl::unexpected(page.error());
+    try {
+        const PageBoxes boxes = readPageBoxes(QPDFPageObjectHelper(*page));
+        const QByteArray data = onePage(**source, *page, boxes);
+        const std::unique_ptr<Poppler::Document> document = Poppler::Document::loadFromData(data);
+        const std::unique_ptr<Poppler::Page> shown = document ? document->page(0) : nullptr;
+        if (!shown)
+            return problem(path, QStringLiteral("The page cannot be shown."));
+        document->setRenderHint(Poppler::Document::Antialiasing);
+        document->setRenderHint(Poppler::Document::TextAntialiasing);
+        document->setRenderHint(Poppler::Document::ThinLineShape);
+        document->setRenderHint(Poppler::Document::IgnorePaperColor); // a page is printed matter, not paper
+        const QSizeF points = shown->pageSizeF();
+        const double area = points.width() * points.height() / (72 * 72);
+        const double resolution = std::min(ppi, std::sqrt(mostPixels / std::max(area, 0.01)));
+        PagePreview preview;
+        preview.image = shown->renderToImage(resolution, resolution).convertToFormat(QImage::Format_ARGB32_Premultiplied);
+        if (preview.image.isNull())
+            return problem(path, QStringLiteral("The page cannot be shown."));
+        const PageFacts facts = boxes.facts();
+        preview.trimSize = facts.trim;
+        // Without UserUnit the picture is smaller by that factor; its proportions are the same.
+        const double perPoint = preview.image.width() / (facts.trim.w + facts.bleed[0] + facts.bleed[2]).toPoints();
+        preview.trim = QRectF(facts.bleed[0].toPoints() * perPoint, facts.bleed[1].toPoints() * perPoint,
+                              facts.trim.w.toPoints() * perPoint, facts.trim.h.toPoints() * perPoint);
+        return preview;
+    } catch (const std::exception& e) {
+        return problem(path, QStringLiteral("The page cannot be shown (%1).").arg(QString::fromUtf8(e.what())));
+    }
+}
+
+} // namespace hinge
