@@ -122,7 +122,7 @@ class FilePreview : public QWidget {
 public:
     FilePreview(Document& document, FacePainter& painter, ExportKind kind) : document_(document), painter_(painter), kind_(kind)
     {
-        setFixedSize(150, 112);
+        setFixedSize(232, 172);
         connect(&document_, &Document::changed, this, qOverload<>(&QWidget::update));
         connect(&document_.files(), &LinkedFiles::picturesChanged, this, qOverload<>(&QWidget::update));
     }

@@ -101,6 +101,24 @@ int thousandths(double units, const FontFace& face) { return int(std::lround(uni
 
 QString clusterText(const GlyphRun& run, const Glyph& glyph) { return run.text.mid(glyph.textStart, glyph.textLength); }
 
+/// The order in which glyphs are drawn: within a cluster marks come before the letter they sit on, so
+/// that readers measure the cluster by its letter and find the space behind it.
+std::vector<std::size_t> drawingOrder(const GlyphRun& run)
+{
+    std::vector<std::size_t> order;
+    for (std::size_t first = 0; first < run.glyphs.size();) {
+        std::size_t end = first + 1;
+        while (end < run.glyphs.size() && run.glyphs[end].textStart == run.glyphs[first].textStart)
+            ++end;
+        for (const bool marks : {true, false})
+            for (std::size_t i = first; i < end; ++i)
+                if ((run.glyphs[i].advance == 0) == marks)
+                    order.push_back(i);
+        first = end;
+    }
+    return order;
+}
+
 bool sharesCluster(const GlyphRun& run, std::size_t i)
 {
     const auto same = [&](std::size_t j) { return run.glyphs[j].textStart == run.glyphs[i].textStart; };
@@ -254,21 +272,23 @@ QByteArray EmbeddedFonts::drawRun(const GlyphRun& run, double x0, double y0) con
         pen = x;
         lineY = y;
     };
-    for (std::size_t i = 0; i < run.glyphs.size(); ++i) {
+    const std::vector<std::size_t> order = drawingOrder(run);
+    for (std::size_t n = 0; n < order.size(); ++n) {
+        const std::size_t i = order[n];
         const Glyph& g = run.glyphs[i];
         const double x = x0 + g.x;
         const double y = y0 - g.y;
         const auto known = subset.unicode.find(g.id);
         const bool shared = sharesCluster(run, i);
-        const bool firstOfCluster = i == 0 || run.glyphs[i - 1].textStart != g.textStart;
-        const bool lastOfCluster = i + 1 == run.glyphs.size() || run.glyphs[i + 1].textStart != g.textStart;
+        const bool firstOfCluster = n == 0 || run.glyphs[order[n - 1]].textStart != g.textStart;
+        const bool lastOfCluster = n + 1 == order.size() || run.glyphs[order[n + 1]].textStart != g.textStart;
         // Where the glyph alone does not tell its text, the text is said outright (ISO 32000-1, 14.9.4).
         const bool spell = !run.rightToLeft && (shared || known == subset.unicode.end() || known->second != clusterText(run, g));
         if (spell && firstOfCluster) {
             close();
             out += "/Span << /ActualText <FEFF" + utf16Hex(clusterText(run, g)) + "> >> BDC\n";
         }
-        if (i == 0 || std::abs(y - lineY) > 1e-6)
+        if (n == 0 || std::abs(y - lineY) > 1e-6)
             moveTo(x, y);
         const double adjust = (pen - x) / run.size * 1000;
         if (!open) {

@@ -24,6 +24,8 @@ bool looksLikePdf(QFile& file)
 QStringList fontsNotInFile(const QString& path)
 {
     QStringList missing;
+    // What Poppler makes of damaged files is told by our own findings, not on the terminal.
+    Poppler::setDebugErrorFunction([](const QString&, const QVariant&) {}, {});
     const std::unique_ptr<Poppler::Document> document = Poppler::Document::load(path);
     if (!document)
         return missing;

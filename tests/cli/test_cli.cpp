@@ -1,0 +1,104 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "testing.h"
+
+#include <QFile>
+#include <QFileInfo>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+
+using namespace hinge;
+
+class TestCli : public QObject {
+    Q_OBJECT
+
+    struct Outcome {
+        int code;
+        QString out, err;
+    };
+    static Outcome hinge(const QStringList& arguments)
+    {
+        QProcess p;
+        p.start(QStringLiteral(HINGE_BIN_DIR "/hinge"), arguments);
+        p.waitForFinished(60000);
+        return {p.exitCode(), QString::fromUtf8(p.readAllStandardOutput()), QString::fromUtf8(p.readAllStandardError())};
+    }
+    const QString demo_ = QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json");
+    QTemporaryDir dir_;
+
+private Q_SLOTS:
+    void planIsWhatTheWindowShows()
+    {
+        const Outcome text = hinge({QStringLiteral("plan"), demo_});
+        QCOMPARE(text.code, 0);
+        QVERIFY(text.out.contains(QStringLiteral("(297.0 + 3.0) ÷ 3 − 3.0")));
+        QVERIFY(text.err.isEmpty());
+        const Outcome json = hinge({QStringLiteral("plan"), demo_, QStringLiteral("--json")});
+        const QJsonObject root = QJsonDocument::fromJson(json.out.toUtf8()).object();
+        QCOMPARE(root[QStringLiteral("sheet")].toObject()[QStringLiteral("up")].toInt(), 4);
+        const QJsonObject outside = root[QStringLiteral("faces")].toObject()[QStringLiteral("outside")].toObject();
+        QCOMPARE(outside[QStringLiteral("folds")].toArray()[0].toObject()[QStringLiteral("x")].toString(), QStringLiteral("97 mm"));
+        QCOMPARE(outside[QStringLiteral("panels")].toArray()[2].toObject()[QStringLiteral("role")].toString(), QStringLiteral("front cover"));
+        QVERIFY(root[QStringLiteral("findings")].toArray().isEmpty());
+    }
+
+    void exportsBothFiles()
+    {
+        for (const char* what : {"flat", "sheets"}) {
+            const QString out = dir_.filePath(QString::fromLatin1(what) + QStringLiteral(".pdf"));
+            const Outcome done = hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QString::fromLatin1(what), QStringLiteral("--out"), out});
+            QVERIFY2(done.code == 0, qPrintable(done.err));
+            QVERIFY(QFileInfo(out).size() > 10000);
+        }
+    }
+
+    void helpTeachesAndVersionTells()
+    {
+        const Outcome help = hinge({QStringLiteral("--help")});
+        QCOMPARE(help.code, 0);
+        for (const char* word : {"plan", "export", "Examples", "Exit codes"})
+            QVERIFY(help.out.contains(QLatin1String(word)));
+        QVERIFY(hinge({QStringLiteral("export"), QStringLiteral("--help")}).out.contains(QStringLiteral("--what")));
+        QVERIFY(hinge({QStringLiteral("--version")}).out.startsWith(QStringLiteral("hinge ")));
+    }
+
+    void exitCodesAreFitForScripts()
+    {
+        QCOMPARE(hinge({}).code, 2);
+        QCOMPARE(hinge({QStringLiteral("fold")}).code, 2);
+        QCOMPARE(hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("poster"), QStringLiteral("--out"), QStringLiteral("x")}).code, 2);
+        const Outcome gone = hinge({QStringLiteral("plan"), QStringLiteral("/no/such.hinge.json")});
+        QCOMPARE(gone.code, 1);
+        QVERIFY(gone.out.isEmpty());
+        QVERIFY(gone.err.contains(QStringLiteral("/no/such.hinge.json")));
+
+        QFile broken(dir_.filePath(QStringLiteral("broken.hinge.json")));
+        QVERIFY(broken.open(QIODevice::WriteOnly));
+        broken.write("{\"format\": 1, \"flat\": {\"width\": \"-4 mm\"}}");
+        broken.close();
+        const Outcome refused = hinge({QStringLiteral("plan"), broken.fileName()});
+        QCOMPARE(refused.code, 1);
+        QVERIFY2(refused.err.contains(QStringLiteral("flat.width")), qPrintable(refused.err));
+
+        const Outcome readOnly = hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("flat"), QStringLiteral("--out"), QStringLiteral("/sys/a.pdf")});
+        QCOMPARE(readOnly.code, 1);
+        QVERIFY(readOnly.err.contains(QStringLiteral("/sys/a.pdf")));
+    }
+
+    void findingsThatStopHoldTheExportBack()
+    {
+        // The demo without its pictures beside it.
+        const QString job = dir_.filePath(QStringLiteral("lonely.hinge.json"));
+        QVERIFY(QFile::copy(demo_, job));
+        const QString out = dir_.filePath(QStringLiteral("lonely.pdf"));
+        const Outcome held = hinge({QStringLiteral("export"), job, QStringLiteral("--what"), QStringLiteral("flat"), QStringLiteral("--out"), out});
+        QCOMPARE(held.code, 3);
+        QVERIFY(held.err.contains(QStringLiteral("evening.jpg")));
+        QVERIFY(!QFileInfo::exists(out));
+    }
+};
+
+QTEST_APPLESS_MAIN(TestCli)
+#include "test_cli.moc"

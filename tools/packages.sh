@@ -1,0 +1,32 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+# Debian packages, by what they are for. Sourced by ./run and ./test.
+
+build_packages=(
+  build-essential cmake ninja-build ccache pkg-config
+  qt6-base-dev qt6-svg-dev libgl-dev
+  libqpdf-dev libpoppler-qt6-dev libharfbuzz-dev libicu-dev liblcms2-dev libjpeg-dev
+  libcli11-dev libexpected-dev
+)
+# To start the window: the plain X11 connection and a display of our own where there is none.
+window_packages=(xvfb xauth libxcb-cursor0 libxkbcommon-x11-0 libegl1)
+test_packages=(
+  librapidcheck-dev poppler-utils qpdf ghostscript libpaper-utils
+  python3 python3-jsonschema xdotool
+)
+
+# Installs what is missing of the packages named, through sudo when needed, and says what.
+install_missing() {
+  local missing=() package
+  for package in "$@"; do
+    dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q 'install ok installed' || missing+=("$package")
+  done
+  [ ${#missing[@]} -eq 0 ] && return 0
+  local as_root=()
+  if [ "$(id -u)" -ne 0 ]; then
+    command -v sudo >/dev/null || { echo "Please install as root: apt-get install ${missing[*]}" >&2; return 1; }
+    as_root=(sudo)
+  fi
+  echo "Installing: ${missing[*]}"
+  "${as_root[@]}" apt-get update -qq
+  "${as_root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
+}
