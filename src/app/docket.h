@@ -49,6 +49,7 @@ class Docket : public QWidget {
 
 public:
     explicit Docket(Document& document, QWidget* parent = nullptr);
+    ~Docket() override { delete list_; } // before the model it shows
     /// Puts the figures first that matter at this stage.
     void setStage(Stage stage);
 

@@ -189,7 +189,9 @@ void Drawer::rebuild()
     words_ = nullptr;
     fit_ = nullptr;
     if (body_) {
+        // Not deleted at once: one of its own buttons may be what brought us here.
         body_->hide();
+        body_->setParent(nullptr);
         body_->deleteLater();
     }
     auto* scroll = new QScrollArea;

@@ -70,6 +70,8 @@ JobField::JobField(Document& document, QString what, Show show, Apply apply, QWi
     setAccessibleName(what_);
     connect(&document_, &Document::changed, this, &JobField::refresh);
     connect(this, &QLineEdit::textEdited, this, [this] {
+        if (!typing_)
+            before_ = document_.job();
         typing_ = true;
         // What is not yet a value is not yet wrong: the user may be in the middle of it.
         if (tryApply())
@@ -156,12 +158,19 @@ void JobField::commit()
     if (!typing_)
         return;
     if (const auto applied = tryApply(); !applied) {
+        takeBack();
         setWrong(applied.error().message);
         return;
     }
     typing_ = false;
     ++session_; // the next typing is a step of its own
     refresh();
+}
+
+void JobField::takeBack()
+{
+    // The same step of the history, so that nothing is left of the typing.
+    (void)document_.edit(what_, before_, QStringLiteral("%1/%2").arg(quintptr(this)).arg(session_));
 }
 
 void JobField::setWrong(const QString& message)
@@ -196,6 +205,7 @@ bool JobField::event(QEvent* event)
 void JobField::keyPressEvent(QKeyEvent* event)
 {
     if (event->key() == Qt::Key_Escape && typing_) {
+        takeBack();
         typing_ = false;
         ++session_;
         refresh();

@@ -14,7 +14,8 @@ void showFieldProblem(QWidget* field, const QString& message);
 void hideFieldProblem(QWidget* field);
 
 /// A line that edits one part of the job. Valid text takes effect while it is typed; a problem is shown
-/// when the user stops or presses Enter, and the job keeps its last good value. Escape puts that back.
+/// when the user leaves or presses Enter, and the job is then as it was before the typing began, so that
+/// nothing half typed stays behind. Escape puts it back, too.
 class JobField : public QLineEdit {
     Q_OBJECT
 
@@ -47,6 +48,7 @@ protected:
 private:
     Result<void> tryApply();
     void commit();
+    void takeBack();
     void setWrong(const QString& message);
 
     Document& document_;
@@ -55,6 +57,7 @@ private:
     Apply apply_;
     bool fitsText_ = false;
     bool typing_ = false;
+    Job before_; ///< when the typing began
     int session_ = 0;
 };
 

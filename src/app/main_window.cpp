@@ -93,7 +93,13 @@ MainWindow::MainWindow()
     refreshRecent();
 }
 
-MainWindow::~MainWindow() = default;
+MainWindow::~MainWindow()
+{
+    // Fields commit when they lose the keyboard: they must go while the document is still there.
+    if (QWidget* field = focusWidget())
+        field->clearFocus();
+    delete takeCentralWidget();
+}
 
 void MainWindow::buildMenus()
 {

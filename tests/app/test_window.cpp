@@ -1,0 +1,613 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Drives the real window by object names, with mouse and keyboard, on the offscreen platform.
+#include "app/docket.h"
+#include "app/face_canvas.h"
+#include "app/fields.h"
+#include "app/linked_files.h"
+#include "app/main_window.h"
+#include "app/release_stage.h"
+#include "app/sheet_stage.h"
+#include "app/stage_strip.h"
+#include "app/theme.h"
+#include "core/job_file.h"
+#include "testing.h"
+
+#include <QAbstractButton>
+#include <QApplication>
+#include <QDropEvent>
+#include <QLabel>
+#include <QListView>
+#include <QMenu>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QPainter>
+#include <QPdfWriter>
+#include <QPlainTextEdit>
+#include <QProcess>
+#include <QPushButton>
+#include <QSettings>
+#include <QSignalSpy>
+#include <QStandardPaths>
+#include <QTemporaryDir>
+#include <QTimer>
+
+using namespace hinge;
+using testing::len;
+
+class TestWindow : public QObject {
+    Q_OBJECT
+
+    std::unique_ptr<QTemporaryDir> dir_;
+    std::unique_ptr<MainWindow> window_;
+
+    template <class W>
+    W* find(const char* name)
+    {
+        auto* w = window_->findChild<W*>(QString::fromLatin1(name));
+        if (!w)
+            qFatal("there is no %s", name);
+        return w;
+    }
+    const Job& job() { return window_->document().job(); }
+    const Plan& plan() { return window_->document().plan(); }
+    QAction* action(const char* name) { return find<QAction>(name); }
+
+    void type(const char* field, const QString& text, bool enter = true)
+    {
+        auto* edit = find<QLineEdit>(field);
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, text);
+        if (enter)
+            QTest::keyClick(edit, Qt::Key_Return);
+    }
+    void choose(const char* field, const QString& text)
+    {
+        auto* box = find<QComboBox>(field);
+        const int index = box->findText(text);
+        if (index < 0)
+            qFatal("%s has no “%s”", field, qPrintable(text));
+        box->setCurrentIndex(index);
+        Q_EMIT box->activated(index);
+    }
+    void waitForFiles() { QTRY_VERIFY_WITH_TIMEOUT(window_->document().files().isIdle(), 20000); }
+
+    FaceCanvas& canvas() { return *find<FaceCanvas>("faceCanvas"); }
+    QPoint at(double xMm, double yMm) { return canvas().toPixels(QPointF(xMm, yMm)).toPoint(); }
+    void drag(QPoint from, QPoint to, Qt::KeyboardModifiers modifiers = {})
+    {
+        QTest::mousePress(&canvas(), Qt::LeftButton, modifiers, from);
+        for (int i = 1; i <= 6; ++i) {
+            const QPoint p = from + (to - from) * i / 6;
+            QMouseEvent move(QEvent::MouseMove, p, canvas().mapToGlobal(p), Qt::NoButton, Qt::LeftButton, modifiers);
+            QApplication::sendEvent(&canvas(), &move);
+        }
+        QTest::mouseRelease(&canvas(), Qt::LeftButton, modifiers, to);
+    }
+    void drop(const QString& path, QPoint where)
+    {
+        QMimeData data;
+        data.setUrls({QUrl::fromLocalFile(path)});
+        QDragEnterEvent enter(where, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&canvas(), &enter);
+        QVERIFY(enter.isAccepted());
+        QDropEvent event(where, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&canvas(), &event);
+    }
+    QString message()
+    {
+        for (QMessageBox* box : window_->findChildren<QMessageBox*>()) {
+            const QString text = box->text();
+            box->close();
+            return text;
+        }
+        return {};
+    }
+    Item tint(int panel)
+    {
+        Item item;
+        item.id = QStringLiteral("tint");
+        item.name = QStringLiteral("Sea");
+        item.ink = QStringLiteral("Shallows");
+        item.sides = sidesFillingPanel(panel);
+        return item;
+    }
+    void put(const Item& item, Face face = Face::Outside)
+    {
+        Job next = job();
+        next.face(face).items.push_back(item);
+        QVERIFY(window_->document().edit(QStringLiteral("put"), next));
+    }
+
+private Q_SLOTS:
+    void initTestCase()
+    {
+        QStandardPaths::setTestModeEnabled(true);
+        QApplication::setOrganizationName(QStringLiteral("upper-hinge-test"));
+        QSettings().clear();
+        applyTheme(*qApp, false);
+    }
+
+    void init()
+    {
+        dir_ = std::make_unique<QTemporaryDir>();
+        window_ = std::make_unique<MainWindow>();
+        window_->show();
+        QVERIFY(QTest::qWaitForWindowExposed(window_.get()));
+    }
+    void cleanup() { window_.reset(); }
+
+    void showsTheDemo()
+    {
+        QVERIFY(window_->openJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json")));
+        waitForFiles();
+        QVERIFY(window_->windowTitle().contains(QStringLiteral("visitor-leaflet.hinge.json")));
+        QVERIFY(!window_->isWindowModified());
+        for (const Stage stage : allStages) {
+            QTest::mouseClick(find<QAbstractButton>(qPrintable(QStringLiteral("stage.") + stageKey(stage))), Qt::LeftButton);
+            QCOMPARE(find<StageStrip>("stageStrip")->current(), stage);
+            const QImage shot = window_->grab().toImage();
+            QSet<QRgb> colours;
+            for (int y = 0; y < shot.height(); y += 7)
+                for (int x = 0; x < shot.width(); x += 7)
+                    colours.insert(shot.pixel(x, y));
+            QVERIFY2(colours.size() > 40, qPrintable(stageKey(stage)));
+        }
+        QVERIFY(window_->findChild<QLabel*>(QStringLiteral("findings.none")));
+    }
+
+    void briefEditsRedrawAtOnce()
+    {
+        type("brief.width", QStringLiteral("420"), false);
+        COMPARE_MM(job().flat.w, 420); // while typing, before Enter
+        QCOMPARE(testing::widthsMm(plan()), (QList<double>{138, 141, 141}));
+        type("brief.width", QStringLiteral("11 in"));
+        QCOMPARE(job().flat.w, len("11 in"));
+        QVERIFY(window_->isWindowModified());
+        choose("brief.unit", QStringLiteral("inches"));
+        QCOMPARE(find<QLineEdit>("brief.width")->text(), QStringLiteral("11 in"));
+        choose("brief.stock", QStringLiteral("Sandpiper Offset 80"));
+        COMPARE_MM(plan().paper.tuckAllowance, 2); // the allowance follows the stock
+        choose("brief.front", QStringLiteral("left"));
+        QCOMPARE(plan().paper.face(Face::Outside)[0].role, Role::FrontCover);
+        QTest::mouseClick(find<QAbstractButton>("piece.zigzag4"), Qt::LeftButton);
+        QCOMPARE(job().fold.panels, 4);
+        QCOMPARE(plan().paper.face(Face::Outside)[0].role, Role::FrontCover);
+        type("brief.panels", QStringLiteral("5"));
+        QCOMPARE(plan().paper.widths.size(), std::size_t(5));
+    }
+
+    void typingIsOneStepAndUndoTakesItBack()
+    {
+        const Job before = job();
+        type("brief.width", QStringLiteral("4"), false);
+        QTest::keyClicks(find<QLineEdit>("brief.width"), QStringLiteral("20"));
+        COMPARE_MM(job().flat.w, 420);
+        // Undo from within the field.
+        QTest::keyClick(find<QLineEdit>("brief.width"), Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(job() == before);
+        QCOMPARE(find<QLineEdit>("brief.width")->text(), QStringLiteral("297 mm"));
+        action("redo")->trigger();
+        COMPARE_MM(job().flat.w, 420);
+        action("undo")->trigger();
+        QVERIFY(!window_->isWindowModified());
+    }
+
+    void wrongValuesAreExplainedAtTheField_data()
+    {
+        QTest::addColumn<QString>("field");
+        QTest::addColumn<QString>("text");
+        QTest::addColumn<QString>("reason");
+        QTest::newRow("zero") << QStringLiteral("brief.width") << QStringLiteral("1/0") << QStringLiteral("divides by zero");
+        QTest::newRow("negative") << QStringLiteral("brief.height") << QStringLiteral("-5") << QStringLiteral("must lie between");
+        QTest::newRow("absurd") << QStringLiteral("brief.height") << QStringLiteral("99999") << QStringLiteral("must lie between");
+        QTest::newRow("word") << QStringLiteral("brief.bleed") << QStringLiteral("much") << QStringLiteral("Expected a number");
+        QTest::newRow("panels") << QStringLiteral("brief.panels") << QStringLiteral("1") << QStringLiteral("2 to 12");
+        QTest::newRow("narrow") << QStringLiteral("brief.grammage") << QStringLiteral("5") << QStringLiteral("g/m²");
+        QTest::newRow("copies") << QStringLiteral("brief.quantity") << QStringLiteral("none") << QStringLiteral("whole number");
+    }
+    void wrongValuesAreExplainedAtTheField()
+    {
+        QFETCH(QString, field);
+        QFETCH(QString, text);
+        QFETCH(QString, reason);
+        auto* edit = find<QLineEdit>(qPrintable(field));
+        const QString good = edit->text();
+        type(qPrintable(field), text);
+        auto* bubble = find<QLabel>("fieldProblem");
+        QVERIFY(bubble->isVisible());
+        QVERIFY2(bubble->text().contains(reason), qPrintable(bubble->text()));
+        QVERIFY(edit->property("wrong").toBool());
+        QTest::keyClick(edit, Qt::Key_Escape);
+        QCOMPARE(edit->text(), good);
+        QVERIFY(!bubble->isVisible());
+        QVERIFY(!edit->property("wrong").toBool());
+    }
+
+    void figuresOpenAndCanBeOverridden()
+    {
+        auto* list = find<QListView>("docket.figures");
+        const auto row = [&](const char* key) {
+            for (int i = 0; i < list->model()->rowCount(); ++i)
+                if (list->model()->index(i, 0).data(FiguresModel::Key).toString() == QLatin1String(key))
+                    return list->model()->index(i, 0);
+            return QModelIndex();
+        };
+        const QModelIndex tuck = row("tuckAllowance");
+        QVERIFY(!tuck.data(FiguresModel::Open).toBool());
+        list->scrollTo(tuck);
+        QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(tuck).topLeft() + QPoint(40, 10));
+        QVERIFY(row("tuckAllowance").data(FiguresModel::Open).toBool());
+        // By keyboard: F2 opens the field in the figure.
+        list->setFocus();
+        list->setCurrentIndex(row("tuckAllowance"));
+        QTest::keyClick(list, Qt::Key_F2);
+        auto* edit = find<QLineEdit>("docket.override");
+        edit->selectAll();
+        QTest::keyClicks(edit, QStringLiteral("1.5 mm"));
+        QTest::keyClick(edit, Qt::Key_Return);
+        QTRY_VERIFY(job().fold.tuckAllowance.has_value()); // the list takes the text over a moment later
+        COMPARE_MM(*job().fold.tuckAllowance, 1.5);
+        QVERIFY(row("tuckAllowance").data(FiguresModel::Overridden).toBool());
+        QVERIFY(list->model()->setData(row("tuckAllowance"), QString(), Qt::EditRole));
+        QVERIFY(!job().fold.tuckAllowance);
+        // A width that leaves no paper for the rest is refused.
+        QVERIFY(!list->model()->setData(row("panel.1.width"), QStringLiteral("400"), Qt::EditRole));
+        QVERIFY(job().fold.widths.empty());
+    }
+
+    void closingWithAnOpenFieldIsHarmless()
+    {
+        auto* list = find<QListView>("docket.figures");
+        list->setFocus();
+        for (int i = 0; i < list->model()->rowCount(); ++i)
+            if (list->model()->index(i, 0).data(FiguresModel::Key).toString() == QStringLiteral("tuckAllowance"))
+                list->setCurrentIndex(list->model()->index(i, 0));
+        QTest::keyClick(list, Qt::Key_F2);
+        QTest::keyClicks(find<QLineEdit>("docket.override"), QStringLiteral("1"));
+        window_.reset();
+        QVERIFY(!window_);
+    }
+
+    void aDroppedPictureFillsThePanel()
+    {
+        window_->showStage(Stage::Flat);
+        QImage picture(600, 900, QImage::Format_RGB32);
+        picture.fill(Qt::darkCyan);
+        const QString file = dir_->filePath(QStringLiteral("shore.jpg"));
+        QVERIFY(picture.save(file));
+        drop(file, at(250, 100));
+        QTRY_COMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
+        waitForFiles();
+        const Item& item = job().face(Face::Outside).items[0];
+        QCOMPARE(item.kind, ItemKind::Picture);
+        QCOMPARE(item.side(ItemSide::Right).line, PaperLine::Bleed);
+        COMPARE_MM(plan().items[0][0].frame.right(), 300);
+        COMPARE_MM(plan().items[0][0].frame.x, 197);
+        QCOMPARE(window_->selection().item(), item.id);
+        QVERIFY(testing::hasFinding(window_->document().findings(), "picture.poor")); // 600 pixels on 103 mm: 148 ppi
+        QVERIFY(find<QLabel>("drawer.file")->text().contains(QStringLiteral("600 × 900")));
+        // What cannot be placed says so and leaves the job alone.
+        QFile junk(dir_->filePath(QStringLiteral("junk.png")));
+        QVERIFY(junk.open(QIODevice::WriteOnly));
+        junk.write("no picture");
+        junk.close();
+        const Job before = job();
+        drop(junk.fileName(), at(50, 100));
+        QTRY_VERIFY(!window_->findChildren<QMessageBox*>().isEmpty());
+        QVERIFY(message().contains(QStringLiteral("junk.png")));
+        QVERIFY(job() == before);
+    }
+
+    void aFinishedPdfBecomesTheFaces()
+    {
+        window_->showStage(Stage::Flat);
+        const QString file = dir_->filePath(QStringLiteral("finished.pdf"));
+        {
+            QPdfWriter writer(file);
+            writer.setPageSize(QPageSize(QSizeF(297, 210), QPageSize::Millimeter, {}, QPageSize::ExactMatch));
+            QPainter p(&writer);
+            p.drawRect(100, 100, 500, 500);
+            writer.newPage();
+            p.drawEllipse(100, 100, 500, 500);
+        }
+        drop(file, at(50, 50));
+        QTRY_VERIFY(job().face(Face::Outside).supplied.has_value());
+        QCOMPARE(job().face(Face::Inside).supplied->page, 2);
+        QTRY_VERIFY(testing::hasFinding(window_->document().findings(), "supplied.bleed")); // it was made without bleed
+        action("dropSupplied")->trigger();
+        QVERIFY(!job().face(Face::Outside).supplied);
+    }
+
+    void draggingAnEdgeNearALineTakesHold()
+    {
+        window_->showStage(Stage::Flat);
+        Item item = tint(1);
+        item.sides = freeSides(plan().paper, Face::Outside, {len("110"), len("40"), len("60"), len("60")});
+        put(item);
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 70));
+        QCOMPARE(window_->selection().item(), QStringLiteral("tint"));
+        // The right side to just short of the fold at 197 mm.
+        drag(at(170, 70), at(196.3, 70));
+        const Placed right = job().findItem(QStringLiteral("tint"))->side(ItemSide::Right);
+        QVERIFY(right.holds);
+        COMPARE_MM(plan().findItem(QStringLiteral("tint"))->frame.right(), 197);
+        QCOMPARE(lineName(plan().paper, Face::Outside, ItemSide::Right, right), QStringLiteral("fold"));
+        // It follows when the paper changes.
+        type("brief.width", QStringLiteral("420"));
+        COMPARE_MM(plan().findItem(QStringLiteral("tint"))->frame.right(), 279);
+        action("undo")->trigger();
+        // Away from every line it is free again, and Alt keeps it from taking hold at all.
+        drag(at(197, 70), at(150, 70));
+        QVERIFY(!job().findItem(QStringLiteral("tint"))->side(ItemSide::Right).holds);
+        const double before = plan().findItem(QStringLiteral("tint"))->frame.right().toMm();
+        drag(at(before, 70), at(196.5, 70), Qt::AltModifier);
+        QVERIFY(!job().findItem(QStringLiteral("tint"))->side(ItemSide::Right).holds);
+        // A drag is one step.
+        action("undo")->trigger();
+        QCOMPARE(plan().findItem(QStringLiteral("tint"))->frame.right().toMm(), before);
+    }
+
+    void movingSnapsAndKeepsTheSize()
+    {
+        window_->showStage(Stage::Flat);
+        Item item = tint(1);
+        item.sides = freeSides(plan().paper, Face::Outside, {len("110"), len("40"), len("60"), len("60")});
+        put(item);
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 70));
+        drag(at(140, 70), at(140 - 9.5, 70));
+        const Rect frame = plan().findItem(QStringLiteral("tint"))->frame;
+        COMPARE_MM(frame.x, 100); // the safe line beside the fold at 97 mm
+        COMPARE_MM(frame.w, 60);
+        QVERIFY(job().findItem(QStringLiteral("tint"))->side(ItemSide::Left).holds);
+        QVERIFY(!job().findItem(QStringLiteral("tint"))->side(ItemSide::Right).holds);
+    }
+
+    void theKeyboardReachesItems()
+    {
+        window_->showStage(Stage::Flat);
+        put(tint(0));
+        Item second = tint(2);
+        second.id = QStringLiteral("second");
+        put(second);
+        canvas().setFocus();
+        QTest::keyClick(&canvas(), Qt::Key_PageDown);
+        QCOMPARE(window_->selection().item(), QStringLiteral("tint"));
+        QTest::keyClick(&canvas(), Qt::Key_PageDown);
+        QCOMPARE(window_->selection().item(), QStringLiteral("second"));
+        QTest::keyClick(&canvas(), Qt::Key_Left, Qt::ShiftModifier);
+        COMPARE_MM(plan().findItem(QStringLiteral("second"))->frame.x, 192);
+        type("drawer.x", QStringLiteral("200/2"));
+        COMPARE_MM(plan().findItem(QStringLiteral("second"))->frame.x, 100);
+        type("drawer.width", QStringLiteral("-4"));
+        QVERIFY(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("above 0")));
+        action("sendBack")->trigger();
+        QCOMPARE(job().face(Face::Outside).items[0].id, QStringLiteral("second"));
+        action("duplicate")->trigger();
+        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(3));
+        action("remove")->trigger();
+        action("undo")->trigger();
+        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(3));
+        action("turnOver")->trigger();
+        QCOMPARE(window_->selection().face(), Face::Inside);
+        QVERIFY(window_->selection().item().isEmpty());
+    }
+
+    void holdsChangeFromTheDrawer()
+    {
+        window_->showStage(Stage::Flat);
+        Item item = tint(2);
+        item.sides = freeSides(plan().paper, Face::Outside, {len("210"), len("40"), len("60"), len("60")});
+        put(item);
+        window_->selection().setItem(Face::Outside, QStringLiteral("tint"));
+        QTimer::singleShot(50, this, [this] {
+            auto* menu = window_->findChild<QMenu*>(QStringLiteral("holdMenu"));
+            QVERIFY(menu);
+            for (QAction* a : menu->actions())
+                if (a->text() == QStringLiteral("bleed"))
+                    a->trigger();
+            menu->close();
+        });
+        QTest::mouseClick(find<QPushButton>("hold.right"), Qt::LeftButton);
+        COMPARE_MM(plan().findItem(QStringLiteral("tint"))->frame.right(), 300);
+        QCOMPARE(find<QPushButton>("hold.right")->text(), QStringLiteral("bleed"));
+        QCOMPARE(find<QPushButton>("hold.left")->text(), QStringLiteral("free"));
+    }
+
+    void writingAHeading()
+    {
+        window_->showStage(Stage::Flat);
+        window_->selection().setPanel(1);
+        action("addText")->trigger();
+        auto* words = find<QPlainTextEdit>("drawer.words");
+        QTRY_VERIFY(words->hasFocus());
+        QTest::keyClicks(words, QStringLiteral("Find us"));
+        QTest::keyClick(words, Qt::Key_Return);
+        QTest::keyClicks(words, QStringLiteral("Pier Road 4"));
+        const Item* item = job().findItem(window_->selection().item());
+        QVERIFY(item);
+        QCOMPARE(item->paragraphs.size(), std::size_t(2));
+        QCOMPARE(item->paragraphs[0].text, QStringLiteral("Find us"));
+        QCOMPARE(item->name, QStringLiteral("Find us"));
+        // The second paragraph is in hand: only it changes.
+        type("drawer.size", QStringLiteral("9"));
+        choose("drawer.font", QStringLiteral("Cabin Regular"));
+        choose("drawer.align", QStringLiteral("centred"));
+        item = job().findItem(window_->selection().item());
+        QCOMPARE(item->paragraphs[1].style.size, Length::points(9));
+        QCOMPARE(item->paragraphs[1].style.align, Align::Centre);
+        QCOMPARE(item->paragraphs[0].style.size, Length::points(21));
+        QTest::mouseClick(find<QPushButton>("ink.Deep water"), Qt::LeftButton);
+        QCOMPARE(job().findItem(window_->selection().item())->paragraphs[1].style.ink, QStringLiteral("Deep water"));
+        // Undo from within the words; typing is one step.
+        for (int i = 0; i < 4; ++i)
+            action("undo")->trigger();
+        QCOMPARE(job().findItem(window_->selection().item())->paragraphs.size(), std::size_t(2));
+        QTest::keyClick(words, Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(job().findItem(window_->selection().item())->paragraphs[0].text, QStringLiteral("Heading"));
+        QCOMPARE(words->toPlainText(), QStringLiteral("Heading"));
+    }
+
+    void columnsOfAPanel()
+    {
+        window_->showStage(Stage::Flat);
+        window_->selection().setFace(Face::Inside);
+        window_->selection().setPanel(1);
+        type("drawer.columns", QStringLiteral("3"));
+        QCOMPARE(plan().paper.face(Face::Inside)[1].columnAreas.size(), std::size_t(3));
+        QCOMPARE(plan().paper.face(Face::Inside)[0].columnAreas.size(), std::size_t(1));
+        type("drawer.columns", QStringLiteral("40"));
+        QVERIFY(find<QLabel>("fieldProblem")->isVisible());
+        QCOMPARE(plan().paper.face(Face::Inside)[1].columnAreas.size(), std::size_t(3));
+    }
+
+    void theSheetIsChosenFromTheArrangements()
+    {
+        window_->showStage(Stage::Sheet);
+        auto* list = find<QListView>("sheet.arrangements");
+        QModelIndex sra3;
+        for (int i = 0; i < list->model()->rowCount(); ++i)
+            if (list->model()->index(i, 0).data().toString().startsWith(QStringLiteral("SRA3,")))
+                sra3 = list->model()->index(i, 0);
+        QVERIFY(sra3.isValid());
+        list->scrollTo(sra3);
+        QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(sra3).center());
+        QCOMPARE(job().press.sheet, (Size{len("450"), len("320")}));
+        QCOMPARE(plan().sheet.up(), 2);
+        choose("sheet.flip", QStringLiteral("long edge"));
+        QCOMPARE(plan().sheet.back[0].turn == plan().sheet.front[0].turn, plan().sheet.front[0].turn == Turn::Quarter);
+        type("sheet.width", QStringLiteral("200"));
+        QVERIFY(testing::hasFinding(window_->document().findings(), "sheet.tooSmall"));
+    }
+
+    void findingsAreSettledWhereTheyAreShown()
+    {
+        Item item = tint(2);
+        item.side(ItemSide::Right) = {PaperLine::Edge, 2, true, 0, Length(), true};
+        put(item);
+        auto* button = find<QPushButton>("finding.0");
+        QCOMPARE(button->text(), QStringLiteral("Pull out to the bleed"));
+        QTest::mouseClick(button, Qt::LeftButton);
+        COMPARE_MM(plan().findItem(QStringLiteral("tint"))->frame.right(), 300);
+        QVERIFY(window_->document().findings().empty());
+        action("undo")->trigger();
+        window_->showStage(Stage::Release);
+        auto* list = find<QListView>("release.findings");
+        QCOMPARE(list->model()->rowCount(), 1);
+        list->setFocus();
+        list->setCurrentIndex(list->model()->index(0, 0));
+        QTest::keyClick(list, Qt::Key_Return);
+        QVERIFY(window_->document().findings().empty());
+        QCOMPARE(find<QListView>("release.checks")->model()->rowCount(), 8);
+    }
+
+    void exportsInTheBackground()
+    {
+        window_->openJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"));
+        window_->showStage(Stage::Release);
+        const QString file = dir_->filePath(QStringLiteral("out.pdf"));
+        QVERIFY(window_->exportTo(ExportKind::Sheets, file));
+        QVERIFY(!window_->exportTo(ExportKind::Sheets, file)); // one at a time
+        QTRY_VERIFY_WITH_TIMEOUT(find<QLabel>("release.state")->text().startsWith(QStringLiteral("Written")), 20000);
+        QVERIFY(QFileInfo(file).size() > 100000);
+        QVERIFY(window_->exportTo(ExportKind::Flat, QStringLiteral("/sys/out.pdf")));
+        QTRY_VERIFY_WITH_TIMEOUT(find<QLabel>("release.state")->text().contains(QStringLiteral("/sys/out.pdf")), 20000);
+    }
+
+    void badJobsLeaveTheOpenOneAlone()
+    {
+        type("brief.quantity", QStringLiteral("1,234"));
+        const Job before = job();
+        QFile bad(dir_->filePath(QStringLiteral("bad.hinge.json")));
+        QVERIFY(bad.open(QIODevice::WriteOnly));
+        bad.write("{\"format\": 7}");
+        bad.close();
+        QVERIFY(!window_->openJob(bad.fileName()));
+        const QString text = message();
+        QVERIFY2(text.contains(QStringLiteral("bad.hinge.json")) && text.contains(QStringLiteral("newer version")), qPrintable(text));
+        QVERIFY(job() == before);
+        QCOMPARE(job().quantity, 1234);
+        QVERIFY(window_->isWindowModified());
+    }
+
+    void savedJobsReopenIdentical()
+    {
+        put(tint(1));
+        type("docket.title", QStringLiteral("Spring tides"));
+        const QString path = dir_->filePath(QStringLiteral("spring.hinge.json"));
+        QVERIFY(window_->document().save(path));
+        QVERIFY(!window_->isWindowModified());
+        const Job saved = job();
+        QVERIFY(window_->openJob(path));
+        QVERIFY(job() == saved);
+        QVERIFY(QSettings().value(QStringLiteral("recentJobs")).toStringList().contains(path));
+        const auto failed = window_->document().save(QStringLiteral("/sys/spring.hinge.json"));
+        QVERIFY(!failed);
+        QVERIFY(failed.error().text().contains(QStringLiteral("/sys/spring.hinge.json")));
+        QCOMPARE(window_->document().path(), path);
+    }
+
+    void linksStayTrueWhenTheJobMoves()
+    {
+        window_->openJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"));
+        const QString path = dir_->filePath(QStringLiteral("moved.hinge.json"));
+        QVERIFY(window_->document().save(path));
+        waitForFiles();
+        for (const Finding& f : window_->document().findings())
+            QVERIFY2(!f.code.startsWith(QStringLiteral("file.")), qPrintable(f.message));
+    }
+
+    void darkThemeAndReadableContrast()
+    {
+        // WCAG 2.1, 1.4.3: 4.5 to 1 for text; relative luminance as defined there.
+        const auto luminance = [](const QColor& c) {
+            const auto part = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+            return 0.2126 * part(c.redF()) + 0.7152 * part(c.greenF()) + 0.0722 * part(c.blueF());
+        };
+        const auto contrast = [&](const QColor& a, const QColor& b) {
+            const double x = luminance(a) + 0.05;
+            const double y = luminance(b) + 0.05;
+            return std::max(x, y) / std::min(x, y);
+        };
+        for (const Theme* t : {&Theme::lightTheme(), &Theme::darkTheme()}) {
+            for (const QColor& ground : {t->slip, t->work, t->accentTint})
+                for (const QColor& text : {t->ink, t->ink2})
+                    QVERIFY2(contrast(text, ground) >= 4.5, qPrintable(text.name() + u' ' + ground.name()));
+            for (const QColor& text : {t->ink, t->accent, t->brick, t->ochre})
+                QVERIFY2(contrast(text, t->slip) >= 4.5, qPrintable(text.name()));
+            QVERIFY(contrast(t->onAccent, t->accent) >= 4.5);
+        }
+        action("darkTheme")->setChecked(true);
+        QVERIFY(Theme::of(window_.get()).dark);
+        action("darkTheme")->setChecked(false);
+        QVERIFY(!Theme::of(window_.get()).dark);
+    }
+
+    void everythingHasANameAndATip()
+    {
+        for (const QAction* a : window_->actions()) {
+            QVERIFY2(!a->text().isEmpty() && !a->statusTip().isEmpty() && !a->objectName().isEmpty(), qPrintable(a->text()));
+        }
+        QSet<QString> shortcuts;
+        for (const QAction* a : window_->actions()) {
+            if (a->shortcut().isEmpty())
+                continue;
+            QVERIFY2(!shortcuts.contains(a->shortcut().toString()), qPrintable(a->shortcut().toString()));
+            shortcuts.insert(a->shortcut().toString());
+        }
+        for (const Stage stage : allStages) {
+            window_->showStage(stage);
+            for (QWidget* w : window_->findChildren<QWidget*>()) {
+                const bool control = qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<QListView*>(w);
+                if (!control || !w->isVisible() || w->focusPolicy() == Qt::NoFocus || w->objectName().startsWith(QStringLiteral("qt_")))
+                    continue;
+                const auto* button = qobject_cast<QAbstractButton*>(w);
+                QVERIFY2(!w->objectName().isEmpty(), w->metaObject()->className());
+                QVERIFY2(!w->accessibleName().isEmpty() || (button && !button->text().isEmpty()), qPrintable(w->objectName()));
+            }
+        }
+    }
+};
+
+QTEST_MAIN(TestWindow)
+#include "test_window.moc"
