@@ -53,7 +53,8 @@ int main(int argc, char** argv)
     const QCommandLineOption face(QStringLiteral("face"), QStringLiteral("Show this face on the Flat: outside or inside."), QStringLiteral("name"), QStringLiteral("outside"));
     const QCommandLineOption item(QStringLiteral("item"), QStringLiteral("Select the item with this id."), QStringLiteral("id"));
     const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window, 1280x800, and end."), QStringLiteral("file.png"));
-    parser.addOptions({job, stage, theme, face, item, shot});
+    const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"), QStringLiteral("End once the window has been painted (to time the start)."));
+    parser.addOptions({job, stage, theme, face, item, shot, endAfterPaint});
     parser.process(application);
 
     const auto wrong = [](const QString& what) {
@@ -85,5 +86,9 @@ int main(int argc, char** argv)
     window.show();
     if (parser.isSet(shot))
         shootWhenReady(window, parser.value(shot));
+    if (parser.isSet(endAfterPaint)) {
+        window.repaint();
+        return 0;
+    }
     return QApplication::exec();
 }

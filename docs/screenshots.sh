@@ -1,0 +1,14 @@
+#!/usr/bin/env bash
+# SPDX-License-Identifier: GPL-3.0-or-later
+# Makes the pictures of docs/screenshots from the demo data. Needs ./run --build-only first.
+set -euo pipefail
+cd "$(dirname "${BASH_SOURCE[0]}")/.."
+unset DISPLAY WAYLAND_DISPLAY
+shot() { ./run --shot "docs/screenshots/$1.png" "${@:2}" >/dev/null; echo "docs/screenshots/$1.png"; }
+shot brief --stage brief --theme light
+shot flat-outside --stage flat --theme light --item evening
+shot flat-inside --stage flat --theme light --face inside --item tower
+shot flat-dark --stage flat --theme dark
+shot sheet --stage sheet --theme light
+shot release --stage release --theme light
+shot brief-dark --stage brief --theme dark

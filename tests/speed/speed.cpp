@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Prints how fast the program is, against what is wanted. Measures, never judges: no test depends on it.
+#include "app/linked_files.h"
+#include "app/main_window.h"
+#include "app/theme.h"
+#include "core/job_file.h"
+#include "pdf/export_pdf.h"
+
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QProcess>
+#include <QStandardPaths>
+#include <QTemporaryDir>
+#include <QTextStream>
+#include <algorithm>
+#include <functional>
+
+using namespace hinge;
+
+namespace {
+
+/// Median of several runs, in milliseconds.
+double median(int runs, const std::function<void()>& body)
+{
+    std::vector<double> times;
+    for (int i = 0; i < runs; ++i) {
+        QElapsedTimer timer;
+        timer.start();
+        body();
+        times.push_back(double(timer.nsecsElapsed()) / 1e6);
+    }
+    std::ranges::sort(times);
+    return times[times.size() / 2];
+}
+
+void print(const QString& what, double ms, const QString& wanted)
+{
+    QTextStream(stdout) << QStringLiteral("%1 %2 ms   wanted: %3").arg(what, -52).arg(ms, 8, 'f', 2).arg(wanted) << Qt::endl;
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    QStandardPaths::setTestModeEnabled(true);
+    QApplication application(argc, argv);
+    QApplication::setOrganizationName(QStringLiteral("upper-hinge-speed"));
+    applyTheme(application, false);
+    const QString demo = QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json");
+    const auto job = loadJob(demo);
+    if (!job) {
+        QTextStream(stderr) << job.error().text() << Qt::endl;
+        return 1;
+    }
+
+    print(QStringLiteral("plan of the demo leaflet"), median(201, [&] { (void)plan(*job); }), QStringLiteral("under 2"));
+
+    const QString program = QStringLiteral(HINGE_BIN_DIR "/upper-hinge");
+    print(QStringLiteral("start to first painted window (whole process)"), median(7, [&] {
+              QProcess p;
+              p.start(program, {QStringLiteral("--job"), demo, QStringLiteral("--theme"), QStringLiteral("light"), QStringLiteral("--end-after-paint")});
+              p.waitForFinished();
+          }), QStringLiteral("under 700"));
+
+    MainWindow window;
+    window.openJob(demo);
+    window.show();
+    while (!window.document().files().isIdle())
+        QApplication::processEvents();
+    for (const Stage stage : allStages) {
+        window.showStage(stage);
+        QApplication::processEvents();
+        while (!window.document().files().isIdle())
+            QApplication::processEvents();
+        window.repaint();
+        int i = 0;
+        // An edit as a field makes it, until the window has painted it.
+        const double ms = median(41, [&] {
+            Job next = window.document().job();
+            next.zones.safe = Length::mm(5) + Length::micrometres(10 * (++i));
+            (void)window.document().edit(QStringLiteral("speed"), next);
+            QApplication::processEvents();
+        });
+        print(QStringLiteral("an edit, planned and shown on the stage “%1”").arg(stageKey(stage)), ms, QStringLiteral("under 16"));
+    }
+
+    QTemporaryDir dir;
+    for (const auto& [kind, name] : {std::pair(ExportKind::Flat, "the flat"), std::pair(ExportKind::Sheets, "the press sheet")})
+        print(QStringLiteral("writing %1").arg(QLatin1String(name)), median(7, [&] {
+                  (void)exportPdf(*job, kind, QStringLiteral(HINGE_SOURCE_DIR "/demo"), dir.filePath(QStringLiteral("x.pdf")));
+              }), QStringLiteral("soon enough not to notice"));
+    return 0;
+}
