@@ -118,10 +118,19 @@ Result<void> Document::save(const QString& path)
     return {};
 }
 
-void Document::start(Job job)
+void Document::start(Job job) { begin(std::move(job), {}); }
+
+void Document::resume(Job job, const QString& path)
+{
+    begin(std::move(job), path);
+    history_.resetClean();
+    Q_EMIT fileStateChanged();
+}
+
+void Document::begin(Job job, const QString& path)
 {
     auto planned = hinge::plan(job);
-    path_.clear();
+    path_ = path;
     files_->setFolder(folder());
     history_.clear();
     Q_EMIT replaced();

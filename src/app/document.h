@@ -36,6 +36,8 @@ public:
     Result<void> save(const QString& path);
     /// Starts afresh with a job that has no file yet.
     void start(Job job);
+    /// Takes up unsaved work again: the job differs from the file at `path` (which may be empty).
+    void resume(Job job, const QString& path);
 
     /// Empty until it has been saved.
     [[nodiscard]] const QString& path() const { return path_; }
@@ -54,6 +56,7 @@ Q_SIGNALS:
 
 private:
     friend class JobStep;
+    void begin(Job job, const QString& path);
     void adopt(Job job, Plan plan);
     void refreshFindings();
 

@@ -163,9 +163,13 @@ JobField* Drawer::field(QVBoxLayout* column, const QString& label, JobField* edi
 void Drawer::rebuild()
 {
     const Item* item = document_.job().findItem(selection_.item());
-    const auto& columns = document_.job().face(selection_.face()).columns;
     // The same drawer stays as long as it speaks of the same thing: its fields refresh themselves.
-    QString key = item ? item->id : QStringLiteral("%1/%2/%3/%4").arg(int(selection_.face())).arg(selection_.panel()).arg(document_.job().fold.panels).arg(columns.size());
+    QString key = item ? item->id : QString();
+    if (!item) {
+        const auto& panels = document_.plan().paper.face(selection_.face());
+        const Panel& panel = panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))];
+        key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(panel.face)).arg(panel.position).arg(panels.size()).arg(panel.roleName, formatSize(panel.area.size(), document_.job().unit));
+    }
     key += document_.job().face(selection_.face()).supplied ? QStringLiteral("/supplied") : QString();
     if (item)
         for (const Ink& ink : document_.job().inks)
@@ -271,8 +275,11 @@ void Drawer::buildPanel(QVBoxLayout* column)
     };
     connect(list, &QListView::clicked, this, pick);
     connect(list, &QListView::activated, this, pick);
-    if (items_.rowCount() == 0)
-        column->addWidget(note(tr("Nothing yet. Drop a picture on a panel, or add one above.")));
+    auto* nothing = note(tr("Nothing yet. Drop a picture on a panel, or add one above."));
+    const auto tell = [this, nothing] { nothing->setVisible(items_.rowCount() == 0); };
+    connect(&items_, &QAbstractItemModel::modelReset, nothing, tell);
+    column->addWidget(nothing);
+    tell();
     column->addWidget(list, 1);
 }
 
@@ -303,6 +310,10 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
 
     if (item.kind == ItemKind::Text)
         buildText(column, item);
+    if (item.kind == ItemKind::Tint)
+        buildTint(column, item);
+    if (item.kind != ItemKind::Picture)
+        buildInks(column, id);
     column->addWidget(new HoldsSquare(document_, id));
 
     // Exact numbers: where it lies and how large it is, from the head-left trim corner.
@@ -328,28 +339,28 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
         i.side(s) = freeSide(document_.plan().paper, placed.face, s, at);
     };
     auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(6);
-    grid->setVerticalSpacing(6);
+    grid->setHorizontalSpacing(8);
+    grid->setVerticalSpacing(2);
     const auto cell = [&](int row, int col, const QString& label, JobField* edit, const char* objectName) {
         auto* text = new QLabel(label);
         text->setProperty("role", QStringLiteral("note"));
         edit->setObjectName(QString::fromLatin1(objectName));
         edit->setAccessibleName(label);
-        grid->addWidget(text, row, col * 2);
-        grid->addWidget(edit, row, col * 2 + 1);
+        grid->addWidget(text, row * 2, col);
+        grid->addWidget(edit, row * 2 + 1, col);
     };
     const auto positive = [](Length l) -> Result<void> {
         if (l <= Length())
             return problem({}, tr("An item needs a size above 0."));
         return {};
     };
-    cell(0, 0, tr("x"), place(tr("Move"), [](const Rect& r) { return r.x; },
+    cell(0, 0, tr("from the left"), place(tr("Move"), [](const Rect& r) { return r.x; },
                               [freed](Item& i, const PlacedItem& p, Length l) -> Result<void> {
                                   freed(i, p, ItemSide::Left, l);
                                   freed(i, p, ItemSide::Right, l + p.frame.w);
                                   return {};
                               }), "drawer.x");
-    cell(0, 1, tr("y"), place(tr("Move"), [](const Rect& r) { return r.y; },
+    cell(0, 1, tr("from the head"), place(tr("Move"), [](const Rect& r) { return r.y; },
                               [freed](Item& i, const PlacedItem& p, Length l) -> Result<void> {
                                   freed(i, p, ItemSide::Top, l);
                                   freed(i, p, ItemSide::Bottom, l + p.frame.h);
@@ -373,10 +384,6 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
 
     if (item.kind == ItemKind::Picture)
         buildPicture(column, item);
-    if (item.kind == ItemKind::Tint)
-        buildTint(column, item);
-    if (item.kind != ItemKind::Picture)
-        buildInks(column, id);
     column->addStretch(1);
     auto* row = new QHBoxLayout;
     row->setSpacing(4);
@@ -441,30 +448,58 @@ void Drawer::buildTint(QVBoxLayout* column, const Item& item)
 
 void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
 {
-    column->addSpacing(4);
-    column->addWidget(section(tr("Inks of this job")));
+    column->addWidget(section(tr("Ink of this job")));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(4);
+    auto* name = note({});
+    name->setObjectName(QStringLiteral("drawer.inkName"));
+    std::vector<QPushButton*> swatches;
     for (const Ink& ink : document_.job().inks) {
         auto* button = new QPushButton;
-        button->setProperty("link", true);
         button->setIcon(swatch(colour_.of(ink.cmyk), this));
-        button->setText(QStringLiteral("%1   %2 %3 %4 %5").arg(ink.name).arg(ink.cmyk.c).arg(ink.cmyk.m).arg(ink.cmyk.y).arg(ink.cmyk.k));
-        button->setStyleSheet(QStringLiteral("text-align: left;"));
+        button->setIconSize({16, 16});
+        button->setFixedSize(26, 26);
+        button->setCheckable(true);
+        button->setProperty("swatch", true);
         button->setObjectName(QStringLiteral("ink.") + ink.name);
-        button->setToolTip(tr("Cyan, magenta, yellow, black in percent. Click to use it here."));
-        connect(button, &QPushButton::clicked, this, [this, itemId, name = ink.name] {
+        button->setAccessibleName(tr("Use the ink %1").arg(ink.name));
+        button->setToolTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %").arg(ink.name).arg(ink.cmyk.c).arg(ink.cmyk.m).arg(ink.cmyk.y).arg(ink.cmyk.k));
+        connect(button, &QPushButton::clicked, this, [this, itemId, inkName = ink.name] {
             Job job = document_.job();
             Item* i = job.findItem(itemId);
             if (!i)
                 return;
             if (i->kind == ItemKind::Tint)
-                i->ink = name;
+                i->ink = inkName;
             const auto [first, last] = paragraphsInHand();
             for (int p = first; p <= last && p < int(i->paragraphs.size()); ++p)
-                i->paragraphs[std::size_t(p)].style.ink = name;
-            (void)document_.edit(tr("Use %1").arg(name), std::move(job));
+                i->paragraphs[std::size_t(p)].style.ink = inkName;
+            if (job == document_.job())
+                Q_EMIT document_.changed(); // a second click must not leave the swatch unchecked
+            (void)document_.edit(tr("Use %1").arg(inkName), std::move(job));
         });
-        column->addWidget(button);
+        row->addWidget(button);
+        swatches.push_back(button);
     }
+    row->addStretch(1);
+    column->addLayout(row);
+    column->addWidget(name);
+    const auto tell = [this, itemId, name, swatches] {
+        const Item* i = document_.job().findItem(itemId);
+        if (!i)
+            return;
+        QString used = i->ink;
+        if (i->kind == ItemKind::Text && !i->paragraphs.empty())
+            used = i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))].style.ink;
+        for (QPushButton* button : swatches)
+            button->setChecked(button->objectName() == QStringLiteral("ink.") + used);
+        if (const Ink* ink = document_.job().findInk(used))
+            name->setText(QStringLiteral("%1   %2 %3 %4 %5").arg(ink->name).arg(ink->cmyk.c).arg(ink->cmyk.m).arg(ink->cmyk.y).arg(ink->cmyk.k));
+    };
+    connect(&document_, &Document::changed, name, tell);
+    if (words_)
+        connect(words_, &QPlainTextEdit::cursorPositionChanged, name, tell);
+    tell();
 }
 
 std::pair<int, int> Drawer::paragraphsInHand() const
@@ -519,7 +554,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
         if (!i || !placed)
             return;
         const TextLayout layout = layOutText(i->paragraphs, placed->frame.size(), FontLibrary::shipped());
-        label->setText(layout.fits() ? tr("%n line(s), fits", nullptr, layout.lines) : tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines));
+        label->setText(!layout.fits() ? tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines) : layout.lines == 1 ? tr("one line, fits") : tr("%1 lines, all fit").arg(layout.lines));
         label->setStyleSheet(layout.fits() ? QString() : QStringLiteral("color: %1; font-weight: 600;").arg(Theme::of(this).brick.name()));
     };
     connect(&document_, &Document::changed, fit_, tellFit);

@@ -261,7 +261,14 @@ void FaceCanvas::paintSelection(QPainter& p)
             if (side.offset != Length())
                 name += (side.offset > Length() ? QStringLiteral(" +") : QStringLiteral(" −")) + formatLength(abs(side.offset), document_.job().unit);
             const double w = metrics.horizontalAdvance(name) + 16;
+            // Outside the item, so that it hides nothing of it.
             QRectF tag(at.x() - w / 2, at.y() - 9, w, 18);
+            switch (s) {
+            case ItemSide::Left: tag.moveRight(at.x() - 3); break;
+            case ItemSide::Right: tag.moveLeft(at.x() + 3); break;
+            case ItemSide::Top: tag.moveBottom(at.y() - 3); break;
+            case ItemSide::Bottom: tag.moveTop(at.y() + 3); break;
+            }
             tag.moveLeft(std::clamp(tag.left(), 4.0, std::max(4.0, width() - w - 4)));
             p.setPen(Qt::NoPen);
             p.setBrush(t.accent);

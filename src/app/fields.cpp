@@ -70,8 +70,10 @@ JobField::JobField(Document& document, QString what, Show show, Apply apply, QWi
     setAccessibleName(what_);
     connect(&document_, &Document::changed, this, &JobField::refresh);
     connect(this, &QLineEdit::textEdited, this, [this] {
-        if (!typing_)
+        if (!typing_) {
             before_ = document_.job();
+            applied_.reset();
+        }
         typing_ = true;
         // What is not yet a value is not yet wrong: the user may be in the middle of it.
         if (tryApply())
@@ -150,7 +152,10 @@ Result<void> JobField::tryApply()
     Job next = document_.job();
     if (auto read = apply_(next, text()); !read)
         return read;
-    return document_.edit(what_, std::move(next), QStringLiteral("%1/%2").arg(quintptr(this)).arg(session_));
+    auto done = document_.edit(what_, next, QStringLiteral("%1/%2").arg(quintptr(this)).arg(session_));
+    if (done)
+        applied_ = std::move(next);
+    return done;
 }
 
 void JobField::commit()
@@ -169,6 +174,9 @@ void JobField::commit()
 
 void JobField::takeBack()
 {
+    // Only what was typed here, never what was done elsewhere meanwhile.
+    if (!applied_ || !(*applied_ == document_.job()))
+        return;
     // The same step of the history, so that nothing is left of the typing.
     (void)document_.edit(what_, before_, QStringLiteral("%1/%2").arg(quintptr(this)).arg(session_));
 }

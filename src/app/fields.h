@@ -58,6 +58,7 @@ private:
     bool fitsText_ = false;
     bool typing_ = false;
     Job before_; ///< when the typing began
+    std::optional<Job> applied_; ///< what the typing has made of it so far
     int session_ = 0;
 };
 

@@ -86,6 +86,8 @@ int main(int argc, char** argv)
     window.show();
     if (parser.isSet(shot))
         shootWhenReady(window, parser.value(shot));
+    if (!parser.isSet(shot) && !parser.isSet(endAfterPaint))
+        QTimer::singleShot(0, &window, [&window] { window.offerRecovery(); });
     if (parser.isSet(endAfterPaint)) {
         window.repaint();
         return 0;

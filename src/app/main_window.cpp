@@ -18,6 +18,8 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QLocale>
+#include <QPushButton>
 #include <QLabel>
 #include <QMenuBar>
 #include <QMessageBox>
@@ -37,7 +39,7 @@ const QString darkKey = QStringLiteral("darkTheme");
 } // namespace
 
 MainWindow::MainWindow()
-    : placing_(document_, selection_), painter_(FontLibrary::shipped(), document_.files()), actions_(this)
+    : placing_(document_, selection_), recovery_(document_), painter_(FontLibrary::shipped(), document_.files()), actions_(this)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
@@ -246,6 +248,30 @@ bool MainWindow::openJob(const QString& path)
     }
     remember(document_.path());
     return true;
+}
+
+bool MainWindow::offerRecovery()
+{
+    for (const Recovery::Left& left : Recovery::leftBehind()) {
+        QMessageBox box(this);
+        box.setObjectName(QStringLiteral("recoveryDialog"));
+        box.setText(tr("“%1” was not saved when the program last ended.").arg(left.job.title));
+        box.setInformativeText(tr("The copy is from %1.").arg(QLocale().toString(left.when, QLocale::ShortFormat)));
+        QPushButton* take = box.addButton(tr("Take it up again"), QMessageBox::AcceptRole);
+        QPushButton* throwAway = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
+        box.addButton(tr("Ask later"), QMessageBox::RejectRole);
+        box.setDefaultButton(take);
+        box.exec();
+        if (box.clickedButton() == take) {
+            document_.resume(left.job, left.path);
+            recovery_.writeNow(); // the new copy first, then the old one goes
+            Recovery::discard(left);
+            return true;
+        }
+        if (box.clickedButton() == throwAway)
+            Recovery::discard(left);
+    }
+    return false;
 }
 
 void MainWindow::showStage(Stage stage)

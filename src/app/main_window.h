@@ -5,6 +5,7 @@
 #include "app/document.h"
 #include "app/exporter.h"
 #include "app/placing.h"
+#include "app/recovery.h"
 #include "app/selection.h"
 #include "app/stage.h"
 #include "paint/face_painter.h"
@@ -36,6 +37,9 @@ public:
     bool openJob(const QString& path);
     void showStage(Stage stage);
     void setDark(bool dark);
+    /// Offers unsaved work that an earlier program left behind. True when it was taken up.
+    bool offerRecovery();
+    [[nodiscard]] Recovery& recovery() { return recovery_; }
     /// Writes a PDF without asking for its name.
     bool exportTo(ExportKind kind, const QString& target);
 
@@ -63,6 +67,7 @@ private:
     Selection selection_;
     Placing placing_;
     Exporter exporter_;
+    Recovery recovery_;
     FacePainter painter_;
     Actions actions_;
     StageStrip* strip_ = nullptr;

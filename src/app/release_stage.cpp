@@ -377,7 +377,7 @@ void ReleaseStage::refresh()
     if (findings.empty())
         text = tr("Nothing. The piece closes flat, what is printed reaches the bleed, text stands in the safe area, and every file is there.");
     else if (stops > 0)
-        text = tr("%n finding(s) stop the piece; look at the others, too.", nullptr, int(stops));
+        text = stops == 1 ? tr("One finding stops the piece; look at the others, too.") : tr("%1 findings stop the piece; look at the others, too.").arg(stops);
     else
         text = tr("Nothing stops the piece. These are worth a look before it goes out.");
     list_->setVisible(!findings.empty());

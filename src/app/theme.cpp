@@ -75,6 +75,10 @@ QPushButton[leading="true"]:hover { background: @ink; border-color: @ink; color:
 QPushButton[leading="true"]:disabled { background: @line; border-color: @line; color: @ink2; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }
 QPushButton[pill="true"]:checked { background: @accent; color: @onaccent; }
+QPushButton[swatch="true"] { padding: 0; background: transparent; border: 1px solid transparent; border-radius: 13px; }
+QPushButton[swatch="true"]:hover { border-color: @line; }
+QPushButton[swatch="true"]:focus { border: 2px solid @ink2; }
+QPushButton[swatch="true"]:checked { border: 2px solid @accent; }
 QPushButton[link="true"] { border: none; background: transparent; color: @accent; padding: 2px 4px; }
 QPushButton[link="true"]:hover, QPushButton[link="true"]:focus { text-decoration: underline; }
 QSlider::groove:horizontal { height: 5px; border-radius: 2px; background: @line; }

@@ -193,6 +193,18 @@ private Q_SLOTS:
         QVERIFY(!window_->isWindowModified());
     }
 
+    void aWrongValueLeftStandingUndoesNothingElse()
+    {
+        type("brief.width", QStringLiteral("420x"));
+        QVERIFY(find<QLineEdit>("brief.width")->property("wrong").toBool());
+        COMPARE_MM(job().flat.w, 297); // not the 420 on the way
+        choose("brief.stock", QStringLiteral("Gull Silk 170"));
+        find<QLineEdit>("brief.height")->setFocus();
+        QCOMPARE(job().stock.grammage, 170);
+        COMPARE_MM(job().flat.w, 297);
+        QCOMPARE(find<QLineEdit>("brief.width")->text(), QStringLiteral("297 mm"));
+    }
+
     void wrongValuesAreExplainedAtTheField_data()
     {
         QTest::addColumn<QString>("field");
@@ -545,6 +557,34 @@ private Q_SLOTS:
         QVERIFY(!failed);
         QVERIFY(failed.error().text().contains(QStringLiteral("/sys/spring.hinge.json")));
         QCOMPARE(window_->document().path(), path);
+    }
+
+    void unsavedWorkSurvivesACrash()
+    {
+        type("docket.title", QStringLiteral("Storm warning"));
+        window_->recovery().writeNow();
+        // While its program runs the copy is nobody else's business.
+        QVERIFY(Recovery::leftBehind().empty());
+        // A crash leaves the copy without a program: make one.
+        const QStringList copies = QDir(Recovery::folder()).entryList({QStringLiteral("*.json")});
+        QCOMPARE(copies.size(), 1);
+        const QString crashed = Recovery::folder() + QStringLiteral("/crashed.json");
+        QVERIFY(QFile::copy(Recovery::folder() + u'/' + copies[0], crashed));
+        const Job lost = job();
+        window_ = std::make_unique<MainWindow>();
+        QCOMPARE(Recovery::leftBehind().size(), std::size_t(1));
+        QTimer::singleShot(50, this, [this] {
+            auto* box = window_->findChild<QMessageBox*>(QStringLiteral("recoveryDialog"));
+            QVERIFY(box->text().contains(QStringLiteral("Storm warning")));
+            box->buttons().first()->click();
+        });
+        QVERIFY(window_->offerRecovery());
+        QVERIFY(job() == lost);
+        QVERIFY(window_->isWindowModified());
+        QVERIFY(!QFile::exists(crashed));
+        // Saved work needs no copy.
+        QVERIFY(window_->document().save(dir_->filePath(QStringLiteral("storm.hinge.json"))));
+        QVERIFY(QDir(Recovery::folder()).entryList({QStringLiteral("*.json")}).isEmpty());
     }
 
     void linksStayTrueWhenTheJobMoves()

@@ -1,0 +1,98 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/recovery.h"
+
+#include "core/job_file.h"
+
+#include <QDateTime>
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QLockFile>
+#include <QSaveFile>
+#include <QStandardPaths>
+#include <QUuid>
+#include <algorithm>
+
+namespace hinge {
+namespace {
+
+constexpr int secondsBehind = 3;
+const QString pathKey = QStringLiteral("path");
+const QString jobKey = QStringLiteral("job");
+
+QString lockOf(const QString& file) { return file + QStringLiteral(".lock"); }
+
+} // namespace
+
+QString Recovery::folder() { return QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + QStringLiteral("/recovery"); }
+
+Recovery::Recovery(Document& document, QObject* parent) : QObject(parent), document_(document)
+{
+    QDir().mkpath(folder());
+    file_ = folder() + u'/' + QUuid::createUuid().toString(QUuid::WithoutBraces) + QStringLiteral(".json");
+    lock_ = std::make_unique<QLockFile>(lockOf(file_));
+    lock_->setStaleLockTime(0); // stale only when its program is gone
+    lock_->tryLock(0);
+    timer_.setSingleShot(true);
+    timer_.setInterval(secondsBehind * 1000);
+    connect(&timer_, &QTimer::timeout, this, &Recovery::writeNow);
+    connect(&document_, &Document::changed, this, [this] {
+        if (document_.isDirty() && !timer_.isActive())
+            timer_.start();
+    });
+    connect(&document_, &Document::fileStateChanged, this, [this] {
+        if (!document_.isDirty())
+            remove();
+    });
+}
+
+Recovery::~Recovery() { remove(); }
+
+void Recovery::writeNow()
+{
+    if (!document_.isDirty())
+        return;
+    QSaveFile out(file_);
+    if (!out.open(QIODevice::WriteOnly))
+        return; // a copy is a courtesy; the job itself is not in danger
+    out.write(QJsonDocument(QJsonObject{{pathKey, document_.path()},
+                                        {jobKey, QJsonDocument::fromJson(writeJob(document_.job())).object()}}).toJson());
+    out.commit();
+}
+
+void Recovery::remove()
+{
+    timer_.stop();
+    QFile::remove(file_);
+}
+
+std::vector<Recovery::Left> Recovery::leftBehind()
+{
+    std::vector<Left> all;
+    const QFileInfoList files = QDir(folder()).entryInfoList({QStringLiteral("*.json")}, QDir::Files, QDir::Time);
+    for (const QFileInfo& info : files) {
+        QLockFile lock(lockOf(info.filePath()));
+        lock.setStaleLockTime(0);
+        if (!lock.tryLock(0))
+            continue; // its program is still running
+        lock.unlock();
+        QFile file(info.filePath());
+        if (!file.open(QIODevice::ReadOnly))
+            continue;
+        const QJsonObject root = QJsonDocument::fromJson(file.readAll()).object();
+        auto job = readJob(QJsonDocument(root[jobKey].toObject()).toJson(), info.fileName());
+        if (job)
+            all.push_back({info.filePath(), root[pathKey].toString(), std::move(*job), info.lastModified()});
+    }
+    return all;
+}
+
+void Recovery::discard(const Left& left)
+{
+    QFile::remove(left.file);
+    QFile::remove(lockOf(left.file));
+}
+
+} // namespace hinge
