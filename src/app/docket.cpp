@@ -190,8 +190,14 @@ void FiguresModel::rebuild()
                                   return a.group == b.group && a.figure.key == b.figure.key;
                               });
     if (sameShape) {
-        rows_ = std::move(rows);
-        Q_EMIT dataChanged(index(0), index(int(rows_.size()) - 1));
+        for (std::size_t i = 0; i < rows.size(); ++i) {
+            const Figure& a = rows_[i].figure;
+            const Figure& b = rows[i].figure;
+            const bool same = a.value == b.value && a.working == b.working && a.source == b.source && a.overridden == b.overridden;
+            rows_[i] = std::move(rows[i]);
+            if (!same)
+                Q_EMIT dataChanged(index(int(i)), index(int(i)));
+        }
     } else {
         beginResetModel();
         rows_ = std::move(rows);

@@ -92,7 +92,13 @@ ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent
     : QAbstractListModel(parent), document_(document), selection_(selection)
 {
     const auto reset = [this] {
+        QString key = QString::number(int(selection_.face()));
+        for (const Item& item : document_.job().face(selection_.face()).items)
+            key += u'\n' + item.id + u' ' + item.name;
+        if (key == shownKey_)
+            return;
         beginResetModel();
+        shownKey_ = key;
         endResetModel();
     };
     connect(&document_, &Document::changed, this, reset);

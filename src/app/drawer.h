@@ -33,6 +33,7 @@ private:
     [[nodiscard]] const Item& at(int row) const;
     Document& document_;
     Selection& selection_;
+    QString shownKey_; ///< ids and names as they are shown
 };
 
 /// The slip at the right of the Flat stage: about the panel, or about the item that is selected.

@@ -55,12 +55,31 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, FacePainter& pa
     setAcceptDrops(true);
     const auto stale = [this] {
         contentStale_ = true;
-        updateGeometryOfPort();
+        cardStale_ = true;
         update();
     };
-    connect(&document_, &Document::changed, this, stale);
+    cardTimer_.setSingleShot(true);
+    cardTimer_.setInterval(200);
+    connect(&cardTimer_, &QTimer::timeout, this, [this] {
+        cardStale_ = true;
+        update(otherFaceCard().toAlignedRect());
+    });
+    connect(&document_, &Document::changed, this, [this, stale] {
+        updateGeometryOfPort();
+        // Zones and marks are painted anew each time; what is printed only when it changed.
+        if (printed_.update(document_.job(), document_.plan())) {
+            contentStale_ = true;
+            cardTimer_.start();
+        }
+        update();
+    });
     connect(&document_.files(), &LinkedFiles::picturesChanged, this, stale);
-    connect(&selection_, &Selection::changed, this, stale);
+    connect(&selection_, &Selection::changed, this, [this, stale, face = selection_.face()]() mutable {
+        if (face != selection_.face())
+            stale();
+        face = selection_.face();
+        update();
+    });
     connect(&document_, &Document::replaced, this, [this] { port_.fit(); });
 }
 
@@ -150,7 +169,7 @@ void FaceCanvas::paintPaper(QPainter& p)
     if (view_ == PaperView::Printed)
         p.fillRect(toMm(bleedOf(job)), zones.paper);
     if (view_ == PaperView::Working)
-        paintBleed(p, job, zones, pixel);
+        paintBleed(p, job, zones);
     p.restore();
 
     // What is printed is painted once and kept; only what is visible of it.
@@ -178,9 +197,9 @@ void FaceCanvas::paintPaper(QPainter& p)
     if (view_ == PaperView::Working) {
         // Over printed matter the hatch of the bleed must stay visible.
         p.setOpacity(0.55);
-        paintBleed(p, job, zones, pixel);
+        paintBleed(p, job, zones);
         p.setOpacity(1);
-        paintUnsafe(p, plan, face, zones, pixel);
+        paintUnsafe(p, plan, face, zones);
         paintColumns(p, plan, face, zones, pixel);
     }
     if (view_ != PaperView::Printed)
@@ -302,13 +321,18 @@ void FaceCanvas::paintOtherFace(QPainter& p)
     const Job& job = document_.job();
     for (int i = 4; i > 0; --i)
         p.fillRect(card.adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 14));
-    p.fillRect(card, QColor(0xFF, 0xFE, 0xFA));
-    p.save();
-    p.setClipRect(card);
-    p.translate(card.topLeft());
-    p.scale(card.width() / job.flat.w.toMm(), card.height() / job.flat.h.toMm());
-    painter_.paintContent(p, job, document_.plan(), otherFace(selection_.face()), true);
-    p.restore();
+    if (cardStale_) {
+        // At a whole multiple of the scale, so that it stays clean.
+        card_ = QImage((card.size() * devicePixelRatioF() * 2).toSize(), QImage::Format_RGB32);
+        card_.fill(QColor(0xFF, 0xFE, 0xFA));
+        QPainter c(&card_);
+        c.setRenderHint(QPainter::Antialiasing);
+        c.scale(card_.width() / job.flat.w.toMm(), card_.width() / job.flat.w.toMm());
+        painter_.paintContent(c, job, document_.plan(), otherFace(selection_.face()), true);
+        cardStale_ = false;
+    }
+    p.setRenderHint(QPainter::SmoothPixmapTransform);
+    p.drawImage(card, card_);
     p.setPen(QPen(t.line, 1));
     p.setBrush(Qt::NoBrush);
     p.drawRect(card);

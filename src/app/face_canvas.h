@@ -6,6 +6,7 @@
 #include "app/view_port.h"
 #include "paint/face_painter.h"
 
+#include <QTimer>
 #include <QWidget>
 
 namespace hinge {
@@ -88,6 +89,10 @@ private:
     QImage content_;
     QPointF contentOrigin_;
     bool contentStale_ = true;
+    PrintedState printed_;
+    QImage card_; ///< the other face, small
+    bool cardStale_ = true;
+    QTimer cardTimer_; ///< the small card may lag behind a little
     Grip grip_;
     Rect dragFrame_;
     QPointF dragStart_;

@@ -288,10 +288,14 @@ void JobChoice::refresh()
     for (std::size_t i = 0; i < options_.size() && chosen < 0; ++i)
         if (options_[i].isChosen(document_.job()))
             chosen = int(i);
+    const QString other = chosen < 0 && other_ ? other_(document_.job()) : QString();
+    const QString shown = chosen >= 0 ? options_[std::size_t(chosen)].text : other;
+    if (shown == currentText() && (chosen >= 0 ? chosen == currentIndex() : !other.isEmpty()))
+        return;
     while (count() > int(options_.size()))
         removeItem(count() - 1);
-    if (chosen < 0 && other_) {
-        addItem(other_(document_.job()));
+    if (!other.isEmpty()) {
+        addItem(other);
         chosen = count() - 1;
     }
     setCurrentIndex(chosen);

@@ -64,6 +64,14 @@ FindingsBar::FindingsBar(Document& document, QWidget* parent) : QWidget(parent),
 
 void FindingsBar::refresh()
 {
+    QString key = Theme::of(this).dark ? QStringLiteral("dark") : QStringLiteral("light");
+    for (const Finding& f : document_.findings())
+        key += f.message + u'\n' + f.itemId + u'\n';
+    if (const auto& spare = document_.plan().paper.closing.spare)
+        key += formatLength(*spare, document_.job().unit);
+    if (key == shownKey_)
+        return;
+    shownKey_ = key;
     for (QWidget* w : shown_)
         w->deleteLater();
     shown_.clear();

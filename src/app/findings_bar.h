@@ -30,6 +30,7 @@ private:
     Document& document_;
     QHBoxLayout* row_ = nullptr;
     std::vector<QWidget*> shown_;
+    QString shownKey_; ///< what the widgets say; the same is not built again
 };
 
 /// The sign of a severity: a triangle to look at, an octagon that stops. Never colour alone.

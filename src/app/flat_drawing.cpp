@@ -44,8 +44,8 @@ void FlatDrawing::paintEvent(QPaintEvent*)
     p.scale(scale, scale);
     const ZoneColours zones;
     p.fillRect(QRectF(0, 0, w, h), zones.paper);
-    paintBleed(p, job, zones, 1 / scale);
-    paintUnsafe(p, plan, face_, zones, 1 / scale);
+    paintBleed(p, job, zones);
+    paintUnsafe(p, plan, face_, zones);
     paintColumns(p, plan, face_, zones, 1 / scale);
     paintCreases(p, job, plan, face_, 1 / scale);
     paintTrim(p, job, zones, 1 / scale);
@@ -74,12 +74,11 @@ StandingPiece::StandingPiece(Document& document, FacePainter& painter, QWidget* 
 {
     setObjectName(QStringLiteral("standingPiece"));
     setAccessibleName(tr("The piece, half open"));
-    const auto stale = [this] {
+    connect(&document_, &Document::changed, this, qOverload<>(&QWidget::update));
+    connect(&document_.files(), &LinkedFiles::picturesChanged, this, [this] {
         stale_ = true;
         update();
-    };
-    connect(&document_, &Document::changed, this, stale);
-    connect(&document_.files(), &LinkedFiles::picturesChanged, this, stale);
+    });
 }
 
 void StandingPiece::setOpenness(double openness)
@@ -91,8 +90,10 @@ void StandingPiece::setOpenness(double openness)
 void StandingPiece::paintEvent(QPaintEvent*)
 {
     const Job& job = document_.job();
+    if (printed_.update(job, document_.plan()))
+        stale_ = true;
     if (stale_) {
-        const double scale = std::min(4.0, 1000 * devicePixelRatioF() / job.flat.w.toMm());
+        const double scale = std::min(4.0, 720 * devicePixelRatioF() / job.flat.w.toMm());
         for (const Face face : bothFaces) {
             QImage image(int(job.flat.w.toMm() * scale), int(job.flat.h.toMm() * scale), QImage::Format_RGB32);
             image.fill(QColor(0xFF, 0xFE, 0xFA));

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/document.h"
+#include "paint/face_painter.h"
 
 #include <QWidget>
 
@@ -29,7 +30,7 @@ class StandingPiece : public QWidget {
     Q_OBJECT
 
 public:
-    StandingPiece(Document& document, class FacePainter& painter, QWidget* parent = nullptr);
+    StandingPiece(Document& document, FacePainter& painter, QWidget* parent = nullptr);
     /// 0 closed, 1 flat.
     void setOpenness(double openness);
     QSize minimumSizeHint() const override { return {220, 180}; }
@@ -42,6 +43,7 @@ private:
     FacePainter& painter_;
     double openness_ = 0.6;
     std::array<QImage, 2> faces_;
+    PrintedState printed_;
     bool stale_ = true;
 };
 

@@ -41,6 +41,8 @@ ShownPicture readForScreen(const QString& path, int page)
         shown.trim = QRectF(shown.image.rect());
     }
     shown.failed = shown.image.isNull();
+    if (!shown.failed)
+        addSmallerVersions(shown);
     return shown;
 }
 

@@ -124,7 +124,10 @@ public:
     {
         setFixedSize(232, 172);
         connect(&document_, &Document::changed, this, qOverload<>(&QWidget::update));
-        connect(&document_.files(), &LinkedFiles::picturesChanged, this, qOverload<>(&QWidget::update));
+        connect(&document_.files(), &LinkedFiles::picturesChanged, this, [this] {
+            faces_.forget();
+            update();
+        });
     }
 
 protected:
@@ -146,12 +149,13 @@ protected:
         p.scale(scale, scale);
         if (kind_ == ExportKind::Flat) {
             p.translate(margin, margin);
-            painter_.paintContent(p, job, plan, Face::Outside, false);
+            p.setRenderHint(QPainter::SmoothPixmapTransform);
+            p.drawImage(toMm(bleedOf(job)), faces_.image(painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF()));
             p.setPen(QPen(Qt::black, 0));
             for (const MarkLine& m : flatMarks(job.flat, job.zones.bleed, plan.foldPositions(Face::Outside)))
                 p.drawLine(QPointF(m.from.x.toMm(), m.from.y.toMm()), QPointF(m.to.x.toMm(), m.to.y.toMm()));
         } else {
-            paintSheetSide(p, painter_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);
+            paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);
         }
     }
 
@@ -159,6 +163,7 @@ private:
     Document& document_;
     FacePainter& painter_;
     ExportKind kind_;
+    FaceImageCache faces_;
 };
 
 } // namespace
@@ -382,7 +387,9 @@ void ReleaseStage::refresh()
         text = tr("Nothing stops the piece. These are worth a look before it goes out.");
     list_->setVisible(!findings.empty());
     verdict_->setText(text);
-    verdict_->setStyleSheet(QStringLiteral("color: %1").arg((findings.empty() ? t.accent : stops > 0 ? t.brick : t.ink).name()));
+    const QString style = QStringLiteral("color: %1").arg((findings.empty() ? t.accent : stops > 0 ? t.brick : t.ink).name());
+    if (verdict_->styleSheet() != style) // setting one is slow
+        verdict_->setStyleSheet(style);
 }
 
 } // namespace hinge

@@ -83,7 +83,10 @@ SheetCanvas::SheetCanvas(Document& document, FacePainter& painter, QWidget* pare
         update();
     };
     connect(&document_, &Document::changed, this, stale);
-    connect(&document_.files(), &LinkedFiles::picturesChanged, this, stale);
+    connect(&document_.files(), &LinkedFiles::picturesChanged, this, [this, stale] {
+        faces_.forget();
+        stale();
+    });
     connect(&document_, &Document::replaced, this, [this] { port_.fit(); });
 }
 
@@ -161,7 +164,7 @@ void SheetCanvas::paintEvent(QPaintEvent*)
             p.save();
             p.translate(port_.toPixels(corner));
             p.scale(port_.scale(), port_.scale());
-            paintSheetSide(p, painter_, job, document_.plan(), face, view_, ZoneColours(), 1 / port_.scale());
+            paintSheetSide(p, painter_, faces_, job, document_.plan(), face, view_, ZoneColours(), 1 / port_.scale());
             p.restore();
             if (view_ == PaperView::Working) {
                 const bool gripperAtHead = face == Face::Outside || !((sheet.w >= sheet.h) == longEdge);

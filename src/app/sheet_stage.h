@@ -41,6 +41,7 @@ private:
     ViewPort port_;
     PaperView view_ = PaperView::Printed;
     QPointF dragStart_;
+    FaceImageCache faces_;
     QImage picture_;
     bool stale_ = true;
 };

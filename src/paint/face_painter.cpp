@@ -3,6 +3,9 @@
 
 #include "core/picture_fit.h"
 
+#include <algorithm>
+#include <cmath>
+
 namespace hinge {
 namespace {
 
@@ -29,7 +32,16 @@ void FacePainter::paintPicture(QPainter& painter, const Item& item, const Placed
         paintStandIn(painter, toMm(placed.frame), shown.failed);
     } else {
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
-        painter.drawImage(toMm(pictureArea(placed.frame, item.fit, shown.ratio)), shown.image, shown.trim);
+        const QRectF area = toMm(pictureArea(placed.frame, item.fit, shown.ratio));
+        // The smallest version that still has a pixel for every pixel of the screen.
+        const double wanted = area.width() * std::hypot(painter.transform().m11(), painter.transform().m12()) * painter.device()->devicePixelRatioF();
+        const QImage* best = &shown.image;
+        for (const QImage& smaller : shown.smaller)
+            if (smaller.width() * shown.trim.width() / shown.image.width() >= wanted)
+                best = &smaller;
+        const double part = double(best->width()) / shown.image.width();
+        const QRectF trim(shown.trim.topLeft() * part, shown.trim.size() * part);
+        painter.drawImage(area, *best, trim);
     }
     painter.restore();
 }
@@ -50,6 +62,37 @@ void FacePainter::paintSupplied(QPainter& painter, const Job& job, const LinkedF
     painter.drawImage(whole, shown.image);
 }
 
+void addSmallerVersions(ShownPicture& picture)
+{
+    const QImage* last = &picture.image;
+    while (last->width() > 160 && last->height() > 160) {
+        picture.smaller.push_back(last->scaled(last->width() / 2, last->height() / 2, Qt::IgnoreAspectRatio, Qt::SmoothTransformation));
+        last = &picture.smaller.back();
+    }
+}
+
+bool PrintedState::update(const Job& job, const Plan& plan)
+{
+    const bool same = any_ && flat_ == job.flat && bleed_ == job.zones.bleed && inks_ == job.inks && items_ == plan.items && faces_ == job.faces;
+    if (same)
+        return false;
+    any_ = true;
+    flat_ = job.flat;
+    bleed_ = job.zones.bleed;
+    inks_ = job.inks;
+    items_ = plan.items;
+    faces_ = job.faces;
+    return true;
+}
+
+void FacePainter::paintText(QPainter& painter, const Job& job, const Item& item, const PlacedItem& placed)
+{
+    painter.save();
+    painter.translate(placed.frame.x.toMm(), placed.frame.y.toMm());
+    text_.paint(painter, layouts_.layout(item, placed.frame.size()), [&](const QString& ink) { return colour_.of(job.findInk(ink)->cmyk); });
+    painter.restore();
+}
+
 void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim)
 {
     painter.save();
@@ -64,13 +107,7 @@ void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& pl
         switch (item.kind) {
         case ItemKind::Picture: paintPicture(painter, item, *placed); break;
         case ItemKind::Tint: painter.fillRect(toMm(placed->printed), colour_.of(job.findInk(item.ink)->cmyk, item.strength)); break;
-        case ItemKind::Text:
-            painter.save();
-            painter.translate(placed->frame.x.toMm(), placed->frame.y.toMm());
-            text_.paint(painter, layouts_.layout(item, placed->frame.size()),
-                        [&](const QString& ink) { return colour_.of(job.findInk(ink)->cmyk); });
-            painter.restore();
-            break;
+        case ItemKind::Text: paintText(painter, job, item, *placed); break;
         }
     }
     painter.restore();

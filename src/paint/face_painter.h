@@ -12,6 +12,8 @@ namespace hinge {
 /// A picture ready for the screen.
 struct ShownPicture {
     QImage image; ///< null while it is being read, or when it cannot be
+    /// The same at half the size, a quarter, and so on: small views are faster and cleaner from these.
+    std::vector<QImage> smaller;
     /// The part of the image inside the trim, in pixels; all of it for pixel pictures.
     QRectF trim;
     double ratio = 1; ///< of the trim, width to height
@@ -24,6 +26,24 @@ class PictureSource {
 public:
     virtual ~PictureSource() = default;
     virtual ShownPicture picture(const LinkedFile& file) = 0;
+};
+
+/// Makes the smaller versions of a picture.
+void addSmallerVersions(ShownPicture& picture);
+
+/// All that decides what is printed; when it is the same, a painting of it can be kept.
+class PrintedState {
+public:
+    /// Takes the state over; true when it differs from the one before.
+    bool update(const Job& job, const Plan& plan);
+
+private:
+    std::array<FaceContent, 2> faces_;
+    std::vector<Ink> inks_;
+    Size flat_;
+    Length bleed_;
+    std::array<std::vector<PlacedItem>, 2> items_;
+    bool any_ = false;
 };
 
 /// How much of the paper is shown.
@@ -48,6 +68,7 @@ public:
 private:
     void paintPicture(QPainter& painter, const Item& item, const PlacedItem& placed);
     void paintSupplied(QPainter& painter, const Job& job, const LinkedFile& file);
+    void paintText(QPainter& painter, const Job& job, const Item& item, const PlacedItem& placed);
 
     ScreenColour colour_;
     TextLayoutCache layouts_;

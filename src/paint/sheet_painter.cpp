@@ -48,7 +48,18 @@ void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, double pi
 
 } // namespace
 
-void paintSheetSide(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan, Face face, PaperView view,
+const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Plan& plan, Face face, bool toTrim, double pixel)
+{
+    if (printed_.update(job, plan) || kept_.size() > 6)
+        kept_.clear();
+    for (const Kept& kept : kept_)
+        if (kept.face == face && kept.toTrim == toTrim && kept.pixel == pixel)
+            return kept.image;
+    kept_.push_back({face, toTrim, pixel, faceImage(faces, job, plan, face, toTrim, pixel)});
+    return kept_.back().image;
+}
+
+void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan, Face face, PaperView view,
                     const ZoneColours& colours, double pixel)
 {
     const SheetLayout& layout = plan.sheet;
@@ -59,32 +70,16 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, const Job& job, const
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.fillRect(sheet, colours.paper);
-    if (view == PaperView::Working) {
-        QPainterPath ring;
-        ring.addRect(sheet);
-        QPainterPath inner;
-        inner.addRect(area);
-        QImage dots(5, 5, QImage::Format_ARGB32_Premultiplied);
-        dots.fill(Qt::transparent);
-        {
-            QPainter p(&dots);
-            p.setRenderHint(QPainter::Antialiasing);
-            p.setPen(Qt::NoPen);
-            p.setBrush(QColor(colours.dots.red(), colours.dots.green(), colours.dots.blue(), 130));
-            p.drawEllipse(QPointF(2.5, 2.5), 0.9, 0.9);
-        }
-        QBrush brush(dots);
-        brush.setTransform(QTransform::fromScale(pixel, pixel));
-        painter.fillPath(ring.subtracted(inner), brush);
-    }
+    if (view == PaperView::Working)
+        paintUnprintable(painter, sheet, area, colours);
     const bool toTrim = view == PaperView::Trimmed;
-    const QImage image = faceImage(faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
+    const QImage image = cache.image(faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
     const QRectF content = toMm(toTrim ? trimOf(job) : bleedOf(job));
     for (const SheetPlace& place : places) {
         painter.save();
         painter.setTransform(placeTransform(place), true);
         if (view == PaperView::Working)
-            paintBleed(painter, job, colours, pixel);
+            paintBleed(painter, job, colours);
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
         painter.drawImage(content, image);
         if (view == PaperView::Working) {

@@ -6,10 +6,29 @@
 
 namespace hinge {
 
+/// What is printed on a face, painted once for a scale and kept until it changes.
+class FaceImageCache {
+public:
+    /// `pixel` is the size of one device pixel in millimetres.
+    const QImage& image(FacePainter& faces, const Job& job, const Plan& plan, Face face, bool toTrim, double pixel);
+    /// Pictures came or went.
+    void forget() { kept_.clear(); }
+
+private:
+    struct Kept {
+        Face face;
+        bool toTrim;
+        double pixel;
+        QImage image;
+    };
+    PrintedState printed_;
+    std::vector<Kept> kept_;
+};
+
 /// Paints one side of the job's press sheet: paper, gripper and unprinted margins, the pieces with
 /// their bleed, and the printer's marks. Painter in millimetres, origin at the head-left corner of the
 /// side; `pixel` is the size of one screen pixel in millimetres.
-void paintSheetSide(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan, Face face, PaperView view,
+void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan, Face face, PaperView view,
                     const ZoneColours& colours, double pixel);
 
 /// A small diagram of a layout for a list.

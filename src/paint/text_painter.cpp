@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/text_painter.h"
 
+#include <cmath>
 #include <hb.h>
 
 namespace hinge {
@@ -55,14 +56,55 @@ const QPainterPath& TextPainter::outline(const FontFace& font, quint32 glyph)
     return outlines_.emplace(key, outlineOf(font, glyph)).first->second;
 }
 
+const TextPainter::GlyphImage& TextPainter::glyphImage(const FontFace& font, quint32 glyph, double pixelSize, int phaseX, int phaseY, QRgb colour)
+{
+    if (images_.size() > 8000) // zooming leaves many behind
+        images_.clear();
+    const GlyphKey key{&font, glyph, int(std::lround(pixelSize * 64)), phaseX, phaseY, colour};
+    if (const auto it = images_.find(key); it != images_.end())
+        return it->second;
+    const double scale = pixelSize / font.unitsPerEm();
+    const QTransform place = QTransform(scale, 0, 0, scale, double(phaseX) / phases, double(phaseY) / phases);
+    const QPainterPath path = place.map(outline(font, glyph));
+    GlyphImage made;
+    if (!path.isEmpty()) {
+        const QRect box = path.boundingRect().toAlignedRect().adjusted(-1, -1, 1, 1);
+        made.image = QImage(box.size(), QImage::Format_ARGB32_Premultiplied);
+        made.image.fill(Qt::transparent);
+        made.corner = box.topLeft();
+        QPainter p(&made.image);
+        p.setRenderHint(QPainter::Antialiasing);
+        p.translate(-box.topLeft());
+        p.fillPath(path, QColor::fromRgb(colour));
+    }
+    return images_.emplace(key, std::move(made)).first->second;
+}
+
 void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkColour& colour)
 {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(Qt::NoPen);
     const QTransform base = painter.transform();
+    const double ratio = painter.device()->devicePixelRatioF();
+    const bool upright = base.type() <= QTransform::TxScale && base.m11() > 0 && std::abs(base.m11() - base.m22()) < 1e-9;
     for (const GlyphRun& run : layout.runs) {
-        painter.setBrush(colour(run.ink));
+        const QColor ink = colour(run.ink);
+        const double pixelSize = run.size * mmPerPoint * base.m11() * ratio;
+        if (upright && pixelSize < 40) {
+            // Small letters are kept as images at sixteen positions within a pixel: an eighth of a pixel is
+            // the most that one stands off, and filling outlines afresh costs ten times as much.
+            painter.setTransform(QTransform::fromScale(1 / ratio, 1 / ratio));
+            for (const Glyph& g : run.glyphs) {
+                const QPointF at = base.map(QPointF(g.x, g.y) * mmPerPoint) * ratio + QPointF(0.5, 0.5) / phases;
+                const QPoint whole(int(std::floor(at.x())), int(std::floor(at.y())));
+                const GlyphImage& image = glyphImage(*run.font, g.id, pixelSize, int((at.x() - whole.x()) * phases), int((at.y() - whole.y()) * phases), ink.rgb());
+                if (!image.image.isNull())
+                    painter.drawImage(whole + image.corner, image.image);
+            }
+            continue;
+        }
+        painter.setBrush(ink);
         const double scale = run.size / run.font->unitsPerEm() * mmPerPoint;
         for (const Glyph& g : run.glyphs) {
             const QPainterPath& path = outline(*run.font, g.id);

@@ -3,10 +3,12 @@
 
 #include "typeset/text_layout.h"
 
+#include <QImage>
 #include <QPainter>
 #include <QPainterPath>
 #include <functional>
 #include <map>
+#include <tuple>
 
 namespace hinge {
 
@@ -19,7 +21,16 @@ public:
     void paint(QPainter& painter, const TextLayout& layout, const InkColour& colour);
 
 private:
+    struct GlyphImage {
+        QImage image; ///< null for a glyph without an outline
+        QPoint corner; ///< from the pixel of its origin to the image's head-left corner
+    };
+    static constexpr int phases = 4; ///< positions within a pixel, each way
+    using GlyphKey = std::tuple<const FontFace*, quint32, int, int, int, QRgb>;
+
     const QPainterPath& outline(const FontFace& font, quint32 glyph);
+    const GlyphImage& glyphImage(const FontFace& font, quint32 glyph, double pixelSize, int phaseX, int phaseY, QRgb colour);
+    std::map<GlyphKey, GlyphImage> images_;
     std::map<std::pair<const FontFace*, quint32>, QPainterPath> outlines_;
 };
 

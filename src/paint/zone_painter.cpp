@@ -6,12 +6,27 @@
 namespace hinge {
 namespace {
 
-/// Fills an area with a texture whose grain is fixed on screen, not on paper.
-void fillWithTexture(QPainter& painter, const QPainterPath& area, const QImage& texture, double pixel)
+/// Fills areas with a texture whose grain is fixed on screen, not on paper. In device pixels, where the
+/// texture needs no scaling.
+void fillWithTexture(QPainter& painter, const std::vector<QRectF>& areas, const QImage& texture)
 {
-    QBrush brush(texture);
-    brush.setTransform(QTransform::fromScale(pixel, pixel));
-    painter.fillPath(area, brush);
+    painter.save();
+    const QTransform toDevice = painter.transform();
+    painter.resetTransform();
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    const QBrush brush(texture);
+    for (const QRectF& area : areas)
+        painter.fillRect(toDevice.mapRect(area), brush);
+    painter.restore();
+}
+
+/// What lies between two rectangles, as strips: head, foot, left, right.
+std::vector<QRectF> ring(const QRectF& outer, const QRectF& inner)
+{
+    if (inner.isEmpty())
+        return {outer};
+    return {QRectF(outer.topLeft(), QPointF(outer.right(), inner.top())), QRectF(QPointF(outer.left(), inner.bottom()), outer.bottomRight()),
+            QRectF(QPointF(outer.left(), inner.top()), inner.bottomLeft()), QRectF(inner.topRight(), QPointF(outer.right(), inner.bottom()))};
 }
 
 QImage hatch(const QColor& ground, const QColor& line)
@@ -44,31 +59,25 @@ QImage dots(const QColor& dot)
     return image;
 }
 
-QPainterPath pathOf(const Rect& r)
-{
-    QPainterPath path;
-    path.addRect(toMm(r));
-    return path;
-}
-
 } // namespace
 
-void paintBleed(QPainter& painter, const Job& job, const ZoneColours& colours, double pixel)
+void paintBleed(QPainter& painter, const Job& job, const ZoneColours& colours)
 {
-    const QPainterPath ring = pathOf(bleedOf(job)).subtracted(pathOf(trimOf(job)));
-    fillWithTexture(painter, ring, hatch(colours.bleed, colours.bleedHatch), pixel);
+    fillWithTexture(painter, ring(toMm(bleedOf(job)), toMm(trimOf(job))), hatch(colours.bleed, colours.bleedHatch));
 }
 
-void paintUnsafe(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours, double pixel)
+void paintUnprintable(QPainter& painter, const QRectF& sheet, const QRectF& printable, const ZoneColours& colours)
 {
-    QPainterPath veil;
-    for (const Panel& panel : plan.paper.face(face)) {
-        QPainterPath strip = pathOf(panel.area);
-        if (!panel.safeArea.isEmpty())
-            strip = strip.subtracted(pathOf(panel.safeArea));
-        veil.addPath(strip);
-    }
-    fillWithTexture(painter, veil, dots(colours.dots), pixel);
+    fillWithTexture(painter, ring(sheet, printable), dots(colours.dots));
+}
+
+void paintUnsafe(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours)
+{
+    std::vector<QRectF> strips;
+    for (const Panel& panel : plan.paper.face(face))
+        for (const QRectF& strip : ring(toMm(panel.area), panel.safeArea.isEmpty() ? QRectF() : toMm(panel.safeArea)))
+            strips.push_back(strip);
+    fillWithTexture(painter, strips, dots(colours.dots));
 }
 
 void paintCreases(QPainter& painter, const Job& job, const Plan& plan, Face face, double pixel)

@@ -21,8 +21,10 @@ struct ZoneColours {
 /// Zones as surfaces: the bleed a fine hatch outside the trim, the unsafe strips veiled with dots, a
 /// fold shaded like a crease, the trim one ink-coloured line. Painter in millimetres; `pixel` is the
 /// size of one screen pixel in millimetres, so that textures keep their grain at any zoom.
-void paintBleed(QPainter& painter, const Job& job, const ZoneColours& colours, double pixel);
-void paintUnsafe(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours, double pixel);
+void paintBleed(QPainter& painter, const Job& job, const ZoneColours& colours);
+void paintUnsafe(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours);
+/// The edges of a press sheet that take no print.
+void paintUnprintable(QPainter& painter, const QRectF& sheet, const QRectF& printable, const ZoneColours& colours);
 void paintCreases(QPainter& painter, const Job& job, const Plan& plan, Face face, double pixel);
 void paintTrim(QPainter& painter, const Job& job, const ZoneColours& colours, double pixel);
 void paintColumns(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours, double pixel);

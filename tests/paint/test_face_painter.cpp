@@ -1,0 +1,188 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is on the screen is in the PDF: the screen's painting against poppler's rendering of the exported file.
+#include "paint/face_painter.h"
+#include "paint/piece_painter.h"
+#include "pdf/export_pdf.h"
+#include "testing.h"
+
+#include <QPainter>
+#include <QProcess>
+#include <QTemporaryDir>
+
+using namespace hinge;
+using testing::len;
+
+namespace {
+
+/// A source with one picture at hand.
+class OnePicture : public PictureSource {
+public:
+    ShownPicture shown;
+    ShownPicture picture(const LinkedFile&) override { return shown; }
+};
+
+constexpr double perMm = 10; // 254 dpi
+
+QImage painted(const Job& job, const Plan& plan, Face face, PictureSource& pictures)
+{
+    FacePainter painter(FontLibrary::shipped(), pictures);
+    const double margin = flatPageMargin(job).toMm();
+    QImage image(int(std::lround((job.flat.w.toMm() + 2 * margin) * perMm)), int(std::lround((job.flat.h.toMm() + 2 * margin) * perMm)), QImage::Format_RGB32);
+    image.fill(Qt::white);
+    QPainter p(&image);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.scale(perMm, perMm);
+    p.translate(margin, margin);
+    painter.paintContent(p, job, plan, face, false);
+    return image;
+}
+
+} // namespace
+
+class TestFacePainter : public QObject {
+    Q_OBJECT
+
+    QTemporaryDir dir_;
+    OnePicture none_;
+
+    QImage printed(const Job& job)
+    {
+        const QString file = dir_.filePath(QStringLiteral("face.pdf"));
+        const auto done = exportPdf(job, ExportKind::Flat, dir_.path(), file);
+        if (!done)
+            qFatal("%s", qPrintable(done.error().text()));
+        QProcess p;
+        p.start(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("254"), QStringLiteral("-l"), QStringLiteral("1"), file, dir_.filePath(QStringLiteral("face"))});
+        p.waitForFinished();
+        return QImage(dir_.filePath(QStringLiteral("face.png")));
+    }
+
+    static bool darkNear(const QImage& image, int x, int y, int reach)
+    {
+        for (int dy = -reach; dy <= reach; ++dy)
+            for (int dx = -reach; dx <= reach; ++dx)
+                if (image.valid(x + dx, y + dy) && image.pixelColor(x + dx, y + dy).lightness() < 170)
+                    return true;
+        return false;
+    }
+
+private Q_SLOTS:
+    void textStandsOnTheScreenAsInPrint_data()
+    {
+        QTest::addColumn<QString>("font");
+        QTest::addColumn<int>("points");
+        QTest::newRow("kept as images") << QStringLiteral("Cabin Regular") << 9;
+        QTest::newRow("true type") << QStringLiteral("Vollkorn Regular") << 10;
+        QTest::newRow("filled outlines") << QStringLiteral("Vollkorn Bold") << 36;
+    }
+    void textStandsOnTheScreenAsInPrint()
+    {
+        QFETCH(QString, font);
+        QFETCH(int, points);
+        Job job = testing::a4Roll();
+        Item text;
+        text.id = QStringLiteral("t");
+        text.kind = ItemKind::Text;
+        text.sides = sidesFillingSafeArea(1);
+        TextStyle style;
+        style.font = font;
+        style.size = Length::points(points);
+        style.leading = Length::points(points + 4);
+        style.align = Align::Justified;
+        text.paragraphs = {{QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes. Waffle, fjord."), style}};
+        job.face(Face::Outside).items = {text};
+        const Plan plan = testing::planned(job);
+        const QImage screen = painted(job, plan, Face::Outside, none_);
+        const QImage print = printed(job);
+        QVERIFY(std::abs(screen.width() - print.width()) <= 1);
+        const Rect frame = plan.items[0][0].frame;
+        const int x0 = int((frame.x + flatPageMargin(job)).toMm() * perMm);
+        const int x1 = int((frame.right() + flatPageMargin(job)).toMm() * perMm);
+        int ink = 0;
+        int apart = 0;
+        for (int y = 0; y < screen.height(); ++y) {
+            for (int x = x0; x < x1; ++x) {
+                const bool onScreen = screen.pixelColor(x, y).lightness() < 90;
+                const bool inPrint = print.pixelColor(x, y).lightness() < 90;
+                ink += onScreen ? 1 : 0;
+                // One pixel is a tenth of a millimetre.
+                if ((onScreen && !darkNear(print, x, y, 1)) || (inPrint && !darkNear(screen, x, y, 1)))
+                    ++apart;
+            }
+        }
+        QVERIFY(ink > 2000);
+        QVERIFY2(apart * 500 < ink, qPrintable(QStringLiteral("%1 of %2").arg(apart).arg(ink)));
+    }
+
+    void tintsAndPicturesLieInPlace()
+    {
+        Job job = testing::a4Roll();
+        Item tint;
+        tint.id = QStringLiteral("tint");
+        tint.ink = QStringLiteral("Black");
+        tint.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("110"), len("20"), len("50"), len("30")});
+        Item picture;
+        picture.id = QStringLiteral("picture");
+        picture.kind = ItemKind::Picture;
+        picture.sides = sidesFillingPanel(2);
+        // Left half dark, right half light: cropping evenly keeps the border in the middle.
+        QImage pixels(800, 400, QImage::Format_RGB32);
+        pixels.fill(Qt::white);
+        QPainter p(&pixels);
+        p.fillRect(0, 0, 400, 400, Qt::black);
+        p.end();
+        picture.file.path = dir_.filePath(QStringLiteral("half.png"));
+        QVERIFY(pixels.save(picture.file.path));
+        job.face(Face::Outside).items = {tint, picture};
+        OnePicture source;
+        source.shown = {pixels, {}, QRectF(pixels.rect()), 2.0, {}, false};
+        const QImage screen = painted(job, testing::planned(job), Face::Outside, source);
+        const QImage print = printed(job);
+        int differs = 0;
+        const int margin = int((flatPageMargin(job) - job.zones.bleed).toMm() * perMm) + 1; // without the marks
+        for (int y = margin; y < screen.height() - margin; ++y)
+            for (int x = margin; x < screen.width() - margin; ++x)
+                if ((screen.pixelColor(x, y).lightness() < 128) != (print.pixelColor(x, y).lightness() < 128))
+                    ++differs;
+        QVERIFY2(differs < 12000, qPrintable(QString::number(differs))); // one row of pixels along every edge
+        QVERIFY(differs < screen.width() * screen.height() / 300);
+    }
+
+    void screenColoursComeFromThePressProfile()
+    {
+        const ScreenColour colour;
+        // Paper is white, full black is dark but not the screen's black, and cyan is not the screen's cyan (0, 255, 255).
+        QCOMPARE(colour.of({0, 0, 0, 0}).name(), QStringLiteral("#ffffff"));
+        QVERIFY(colour.of({0, 0, 0, 100}).lightness() < 60);
+        const QColor cyan = colour.of({100, 0, 0, 0});
+        QVERIFY(cyan.red() < 40 && cyan.green() > 130 && cyan.green() < 180 && cyan.blue() > 200);
+        QVERIFY(colour.of({0, 0, 0, 100}, 50).lightness() > 100);
+    }
+
+    void standingPieceShowsEveryPanelWhenOpen()
+    {
+        const Plan plan = testing::planned(testing::a4Roll());
+        QImage image(600, 400, QImage::Format_RGB32);
+        image.fill(Qt::blue);
+        QPainter p(&image);
+        std::array<QImage, 2> faces{QImage(297, 210, QImage::Format_RGB32), QImage(297, 210, QImage::Format_RGB32)};
+        faces[0].fill(Qt::red); // outside
+        faces[1].fill(Qt::green); // inside
+        paintStandingPiece(p, image.rect(), plan, 1.0, faces, Qt::black);
+        p.end();
+        int green = 0;
+        int red = 0;
+        for (int y = 0; y < image.height(); y += 2) {
+            for (int x = 0; x < image.width(); x += 2) {
+                const QColor c = image.pixelColor(x, y);
+                green += c.green() > 150 && c.red() < 90 ? 1 : 0;
+                red += c.red() > 150 && c.green() < 90 ? 1 : 0;
+            }
+        }
+        QVERIFY(green > 15000); // the whole inside
+        QCOMPARE(red, 0);
+    }
+};
+
+QTEST_MAIN(TestFacePainter)
+#include "test_face_painter.moc"
