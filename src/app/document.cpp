@@ -44,6 +44,14 @@ public:
         return true;
     }
 
+    /// The job moves to another folder: links in the past and the future must stay true as well.
+    template <class Relink>
+    void relinkAll(const Relink& relink)
+    {
+        relink(before_);
+        relink(after_);
+    }
+
 private:
     Document& document_;
     Job before_;
@@ -59,7 +67,11 @@ Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<L
     start(newLeaflet());
 }
 
-Document::~Document() = default;
+Document::~Document()
+{
+    // A history that goes says that it is clean; by then nobody may ask this document anything.
+    history_.disconnect(this);
+}
 
 Result<void> Document::edit(const QString& what, Job next, const QString& merge)
 {
@@ -92,26 +104,31 @@ Result<void> Document::load(const QString& path)
 Result<void> Document::save(const QString& path)
 {
     // Links stay true when the job moves to another folder.
-    Job job = job_;
     const QDir target = QFileInfo(path).absoluteDir();
-    if (target.absolutePath() != folder()) {
-        const auto relink = [&](LinkedFile& file) { file.path = target.relativeFilePath(resolvedPath(file.path, folder())); };
+    const QString from = folder();
+    const bool moves = target.absolutePath() != from;
+    const auto relink = [&](Job& job) {
+        const auto one = [&](LinkedFile& file) { file.path = target.relativeFilePath(resolvedPath(file.path, from)); };
         for (FaceContent& content : job.faces) {
             if (content.supplied)
-                relink(*content.supplied);
+                one(*content.supplied);
             for (Item& item : content.items)
                 if (item.kind == ItemKind::Picture)
-                    relink(item.file);
+                    one(item.file);
         }
-    }
+    };
+    Job job = job_;
+    if (moves)
+        relink(job);
     if (auto saved = saveJob(job, path); !saved)
         return saved;
     path_ = QFileInfo(path).absoluteFilePath();
-    if (!(job == job_)) {
+    if (moves) {
+        for (int i = 0; i < history_.count(); ++i)
+            const_cast<JobStep*>(static_cast<const JobStep*>(history_.command(i)))->relinkAll(relink); // all of them are ours
         files_->setFolder(folder());
-        auto planned = hinge::plan(job);
-        history_.clear(); // older steps hold links that start elsewhere
-        adopt(std::move(job), std::move(*planned));
+        if (auto planned = hinge::plan(job))
+            adopt(std::move(job), std::move(*planned));
     }
     history_.setClean();
     Q_EMIT fileStateChanged();

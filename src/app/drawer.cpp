@@ -76,6 +76,17 @@ QString kindName(ItemKind kind)
     return {};
 }
 
+/// A page number that the file has.
+Result<int> readPage(const QString& text, const FileFacts& facts)
+{
+    bool ok = false;
+    const int page = text.trimmed().toInt(&ok);
+    const int pages = std::max<int>(1, int(facts.pages.size()));
+    if (!ok || page < 1 || page > pages)
+        return problem({}, pages == 1 ? Drawer::tr("The file has one page.") : Drawer::tr("The file has pages 1 to %1.").arg(pages));
+    return page;
+}
+
 QPushButton* actionButton(QAction* action, const QString& text)
 {
     auto* button = new QPushButton(text);
@@ -259,7 +270,18 @@ void Drawer::buildPanel(QVBoxLayout* column)
 
     column->addWidget(section(tr("Supplied artwork")));
     if (const auto& supplied = document_.job().face(face).supplied) {
-        column->addWidget(note(tr("%1, page %2, is this whole face.").arg(supplied->path).arg(supplied->page)));
+        column->addWidget(note(tr("%1 is this whole face.").arg(supplied->path)));
+        field(column, tr("Page"), new JobField(
+                  document_, tr("Take another page"),
+                  [face](const Job& j) { return j.face(face).supplied ? QString::number(j.face(face).supplied->page) : QString(); },
+                  [this, face](Job& j, const QString& text) -> Result<void> {
+                      const auto page = readPage(text, document_.files().facts().value(j.face(face).supplied ? j.face(face).supplied->path : QString()));
+                      if (!page)
+                          return tl::unexpected(page.error());
+                      if (j.face(face).supplied)
+                          j.face(face).supplied->page = *page;
+                      return {};
+                  }), "drawer.suppliedPage");
         column->addWidget(actionButton(actions_.dropSupplied, tr("Remove")));
     } else {
         column->addWidget(note(tr("A customer's finished PDF can be the whole face: drop it here, or")));
@@ -432,6 +454,20 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     connect(&document_, &Document::changed, about, tell);
     tell();
     column->addWidget(about);
+    const FileFacts facts = document_.files().facts().value(item.file.path);
+    if (facts.isPdf && facts.pages.size() > 1)
+        field(column, tr("Page"), new JobField(
+                  document_, tr("Show another page"),
+                  [id](const Job& j) { const Item* i = j.findItem(id); return i ? QString::number(i->file.page) : QString(); },
+                  [this, id](Job& j, const QString& text) -> Result<void> {
+                      Item* i = j.findItem(id);
+                      const auto page = readPage(text, document_.files().facts().value(i ? i->file.path : QString()));
+                      if (!page)
+                          return tl::unexpected(page.error());
+                      if (i)
+                          i->file.page = *page;
+                      return {};
+                  }), "drawer.page");
 }
 
 void Drawer::buildTint(QVBoxLayout* column, const Item& item)

@@ -131,7 +131,7 @@ QSize JobField::sizeHint() const
 {
     QSize size = QLineEdit::sizeHint();
     if (fitsText_)
-        size.setWidth(std::clamp(fontMetrics().horizontalAdvance(text()) + 24, 40, 260));
+        size.setWidth(std::max(heldWidth_, std::clamp(fontMetrics().horizontalAdvance(text()) + 24, 40, 260)));
     return size;
 }
 
@@ -231,6 +231,7 @@ void JobField::keyPressEvent(QKeyEvent* event)
 void JobField::focusInEvent(QFocusEvent* event)
 {
     QLineEdit::focusInEvent(event);
+    heldWidth_ = width();
     if (event->reason() != Qt::PopupFocusReason)
         selectAll();
 }
@@ -241,6 +242,8 @@ void JobField::focusOutEvent(QFocusEvent* event)
     if (event->reason() == Qt::PopupFocusReason)
         return;
     commit();
+    heldWidth_ = 0;
+    updateGeometry();
     if (typing_) {
         // Left with something impossible in it: say so, and go back to the last good value.
         const QString message = accessibleDescription();

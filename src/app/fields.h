@@ -57,6 +57,7 @@ private:
     Apply apply_;
     bool fitsText_ = false;
     bool typing_ = false;
+    int heldWidth_ = 0; ///< while it has the keyboard a word of the sentence only grows
     Job before_; ///< when the typing began
     std::optional<Job> applied_; ///< what the typing has made of it so far
     int session_ = 0;

@@ -69,7 +69,9 @@ void Placing::takeSupplied(const QString& path, int page)
             return;
         }
         Job job = document_.job();
-        job.face(face).supplied = LinkedFile{link, page, facts.bytes, facts.sha256};
+        // Of a finished two-page file the second page is the inside.
+        const int wanted = facts.pages.size() == 2 && page == 1 && face == Face::Inside ? 2 : page;
+        job.face(face).supplied = LinkedFile{link, wanted, facts.bytes, facts.sha256};
         // A finished two-page file is both faces of the leaflet.
         if (facts.pages.size() == 2 && page == 1 && face == Face::Outside)
             job.face(Face::Inside).supplied = LinkedFile{link, 2, facts.bytes, facts.sha256};

@@ -335,6 +335,7 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
         left->addWidget(button);
         left->addStretch(1);
         beside->addLayout(left);
+        beside->addStretch(1);
         column->addSpacing(8);
         column->addLayout(pair);
         connect(&exporter_, &Exporter::started, button, [button] { button->setEnabled(false); });
@@ -342,7 +343,7 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     };
     offer(tr("The flat"), tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who lays it out."), ExportKind::Flat, actions.exportFlat, "release.flat");
     offer(tr("The press sheet"), tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for the plates or the digital press."), ExportKind::Sheets, actions.exportSheets, "release.sheets");
-    auto* standard = new QLabel(tr("PDF/X-4 for offset on coated paper (300 % ink): process colours stay as they are, fonts go in as subsets, JPEG data untouched."));
+    auto* standard = new QLabel(tr("PDF/X-4 for offset on coated paper (300 % ink): process colours stay as they are, fonts go in as subsets, JPEG data untouched. Where pages of other PDFs are placed the file does not call itself PDF/X, since their contents are not ours to vouch for."));
     standard->setProperty("role", QStringLiteral("note"));
     standard->setWordWrap(true);
     column->addSpacing(10);

@@ -3,6 +3,7 @@
 
 #include "core/page_sizes.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace hinge {
@@ -133,12 +134,16 @@ void addPiece(Figures& f, const Job& job, const Paper& paper)
                        ? QStringLiteral("narrower so that it closes inside the others")
                        : QStringLiteral("the flat shared among its panels");
     }
-    Figure& tuck = f.length(pieceGroup, QStringLiteral("tuckAllowance"), QStringLiteral("Tuck allowance"), paper.tuckAllowance);
-    tuck.overridden = job.fold.tuckAllowance.has_value();
-    tuck.overrideField = QStringLiteral("fold.tuckAllowance");
-    tuck.working = tuck.overridden ? QStringLiteral("typed; the stock's own is %1").arg(f.shown(job.stock.tuckAllowance()))
-                                   : QStringLiteral("%1 g/m²").arg(job.stock.grammage);
-    tuck.source = job.stock.tuckRule();
+    // A fold that tucks nothing in has no use for an allowance.
+    const bool tucks = std::ranges::any_of(paper.tuckCounts, [](int k) { return k > 0; });
+    if (tucks) {
+        Figure& tuck = f.length(pieceGroup, QStringLiteral("tuckAllowance"), QStringLiteral("Tuck allowance"), paper.tuckAllowance);
+        tuck.overridden = job.fold.tuckAllowance.has_value();
+        tuck.overrideField = QStringLiteral("fold.tuckAllowance");
+        tuck.working = tuck.overridden ? QStringLiteral("typed; the stock's own is %1").arg(f.shown(job.stock.tuckAllowance()))
+                                       : QStringLiteral("%1 g/m²").arg(job.stock.grammage);
+        tuck.source = job.stock.tuckRule();
+    }
     if (paper.closing.spare) {
         Figure& spare = f.length(pieceGroup, QStringLiteral("closing.spare"), QStringLiteral("Room to close"), *paper.closing.spare);
         spare.working = QStringLiteral("gap at the fold less the paper inside it");
