@@ -264,6 +264,7 @@ void FaceCanvas::paintSelection(QPainter& p)
     const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
     const Item* item = document_.job().findItem(selection_.item());
     const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
+    const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.job())));
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(QColor(255, 255, 255, 180), 4));
     p.drawRect(frame);
@@ -285,8 +286,9 @@ void FaceCanvas::paintSelection(QPainter& p)
             switch (s) {
             case ItemSide::Left: tag.moveRight(at.x() - 3); break;
             case ItemSide::Right: tag.moveLeft(at.x() + 3); break;
-            case ItemSide::Top: tag.moveBottom(at.y() - 3); break;
-            case ItemSide::Bottom: tag.moveTop(at.y() + 3); break;
+            // Beyond head and foot stand the roles and the dimensions.
+            case ItemSide::Top: at.y() - 21 < sheet.top() ? tag.moveTop(at.y() + 4) : tag.moveBottom(at.y() - 3); break;
+            case ItemSide::Bottom: at.y() + 21 > sheet.bottom() ? tag.moveBottom(at.y() - 4) : tag.moveTop(at.y() + 3); break;
             }
             tag.moveLeft(std::clamp(tag.left(), 4.0, std::max(4.0, width() - w - 4)));
             p.setPen(Qt::NoPen);

@@ -118,6 +118,7 @@ void paintStandingPiece(QPainter& painter, const QRectF& target, const Plan& pla
         const int shade = int(std::clamp(std::abs(q.slope) * 52.0 + (q.insideSeen ? 0 : 8), 0.0, 80.0));
         painter.fillPath(outline, QColor(20, 24, 30, shade));
         painter.setPen(QPen(line, 0));
+        painter.setBrush(Qt::NoBrush);
         painter.drawPath(outline);
     }
     painter.restore();
