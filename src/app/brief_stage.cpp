@@ -6,12 +6,12 @@
 #include "app/flow_layout.h"
 #include "app/piece_shelf.h"
 #include "app/slip.h"
+#include "app/view_pills.h"
 #include "core/page_sizes.h"
 #include "paint/face_painter.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QPushButton>
 #include <QSlider>
 #include <QVBoxLayout>
 
@@ -182,16 +182,10 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     faceRow->setSpacing(6);
     faceRow->addStretch(1);
     auto* drawing = new FlatDrawing(document_);
-    for (const Face face : bothFaces) {
-        auto* pill = new QPushButton(faceName(face));
-        pill->setProperty("pill", true);
-        pill->setCheckable(true);
-        pill->setAutoExclusive(true);
-        pill->setChecked(face == Face::Outside);
-        pill->setObjectName(QStringLiteral("brief.face.%1").arg(faceName(face)));
-        connect(pill, &QPushButton::clicked, drawing, [drawing, face] { drawing->setFace(face); });
-        faceRow->addWidget(pill);
-    }
+    std::vector<Pill> faces;
+    for (const Face face : bothFaces)
+        faces.push_back({faceName(face), {}, QStringLiteral("brief.face.%1").arg(faceName(face))});
+    addPills(faceRow, faces, 0, [drawing](int face) { drawing->setFace(Face(face)); });
     faceRow->addStretch(1);
     left->addSpacing(6);
     left->addLayout(faceRow);

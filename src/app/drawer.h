@@ -2,11 +2,10 @@
 #pragma once
 
 #include "app/document.h"
+#include "app/items_model.h"
 #include "app/placing.h"
 #include "app/selection.h"
 
-#include <QAbstractListModel>
-#include <QListView>
 #include <QPlainTextEdit>
 #include <QWidget>
 
@@ -18,23 +17,6 @@ namespace hinge {
 
 struct Actions;
 class ScreenColour;
-
-/// The items of the face in view, the top one first.
-class ItemsModel : public QAbstractListModel {
-    Q_OBJECT
-
-public:
-    ItemsModel(Document& document, Selection& selection, QObject* parent = nullptr);
-    int rowCount(const QModelIndex& parent = {}) const override;
-    QVariant data(const QModelIndex& index, int role) const override;
-    [[nodiscard]] QString idAt(const QModelIndex& index) const;
-
-private:
-    [[nodiscard]] const Item& at(int row) const;
-    Document& document_;
-    Selection& selection_;
-    QString shownKey_; ///< ids and names as they are shown
-};
 
 /// The slip at the right of the Flat stage: about the panel, or about the item that is selected.
 class Drawer : public QWidget {

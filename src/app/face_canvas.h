@@ -2,18 +2,17 @@
 #pragma once
 
 #include "app/document.h"
+#include "app/paper_canvas.h"
 #include "app/selection.h"
-#include "app/view_port.h"
 #include "paint/face_painter.h"
 
 #include <QTimer>
-#include <QWidget>
 
 namespace hinge {
 
 /// One face at work: its panels with their zones and roles, the items on it, and the holds of the
 /// selected one. Items are moved and sized by dragging; near a line of the paper a side takes hold.
-class FaceCanvas : public QWidget {
+class FaceCanvas : public PaperCanvas {
     Q_OBJECT
 
 public:
@@ -21,12 +20,8 @@ public:
 
     void setView(PaperView view);
     [[nodiscard]] PaperView view() const { return view_; }
-    void zoomIn();
-    void zoomOut();
-    void zoomToFit();
     /// Where a point of the face is on this widget, in pixels.
     [[nodiscard]] QPointF toPixels(QPointF mm) const { return port_.toPixels(mm); }
-    QSize minimumSizeHint() const override { return {360, 280}; }
 
 Q_SIGNALS:
     void turnOverRequested();
@@ -38,8 +33,8 @@ Q_SIGNALS:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
-    void resizeEvent(QResizeEvent* event) override;
-    void wheelEvent(QWheelEvent* event) override;
+    void layOutPort() override;
+    void makeStale() override { contentStale_ = true; }
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
@@ -65,7 +60,6 @@ private:
             return s == ItemSide::Left ? left : s == ItemSide::Top ? top : s == ItemSide::Right ? right : bottom;
         }
     };
-    void updateGeometryOfPort();
     [[nodiscard]] Grip gripAt(QPointF px) const;
     [[nodiscard]] QString itemAt(QPointF px) const;
     [[nodiscard]] QRectF otherFaceCard() const;
@@ -83,7 +77,6 @@ private:
     Document& document_;
     Selection& selection_;
     FacePainter& painter_;
-    ViewPort port_;
     PaperView view_ = PaperView::Working;
     /// What is printed, painted once a change or zoom; the zones and marks go over it each time.
     QImage content_;

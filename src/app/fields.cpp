@@ -23,14 +23,6 @@ Result<int> readNumber(const QString& text)
     return n;
 }
 
-QString shownNumber(int n)
-{
-    QString s = QString::number(n);
-    for (qsizetype i = s.size() - 3; i > 0; i -= 3)
-        s.insert(i, u',');
-    return s;
-}
-
 } // namespace
 
 void showFieldProblem(QWidget* field, const QString& message)
@@ -108,7 +100,7 @@ JobField* JobField::forNumber(Document& document, const QString& what, std::func
         document, what,
         [part](const Job& job) {
             Job copy = job;
-            return shownNumber(part(copy));
+            return groupedNumber(part(copy));
         },
         [part](Job& job, const QString& text) -> Result<void> {
             const auto n = readNumber(text);

@@ -3,10 +3,10 @@
 
 #include "app/actions.h"
 #include "app/theme.h"
+#include "app/view_pills.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QPushButton>
 #include <QVBoxLayout>
 
 namespace hinge {
@@ -24,21 +24,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(12, 8, 12, 0);
     bar->setSpacing(6);
-    const std::pair<QString, QString> names[] = {{tr("working"), tr("All zones: bleed hatched, unsafe strips dotted, folds shaded")},
-                                                 {tr("as printed"), tr("With bleed, before the knife")},
-                                                 {tr("as trimmed"), tr("What the customer holds")}};
-    for (std::size_t i = 0; i < 3; ++i) {
-        auto* pill = new QPushButton(names[i].first);
-        pill->setProperty("pill", true);
-        pill->setCheckable(true);
-        pill->setAutoExclusive(true);
-        pill->setChecked(i == 0);
-        pill->setToolTip(names[i].second);
-        pill->setObjectName(QStringLiteral("view.%1").arg(i));
-        connect(pill, &QPushButton::clicked, this, [this, i] { setView(PaperView(i)); });
-        bar->addWidget(pill);
-        views_[i] = pill;
-    }
+    views_ = addPills(bar, paperViewPills(QStringLiteral("view.")), int(PaperView::Working), [this](int i) { setView(PaperView(i)); });
     hint_ = new QLabel;
     hint_->setProperty("role", QStringLiteral("note"));
     hint_->setAlignment(Qt::AlignCenter);

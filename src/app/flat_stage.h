@@ -25,7 +25,7 @@ private:
     FaceCanvas* canvas_ = nullptr;
     Drawer* drawer_ = nullptr;
     QLabel* hint_ = nullptr;
-    std::array<QPushButton*, 3> views_{};
+    std::vector<QPushButton*> views_;
 };
 
 } // namespace hinge

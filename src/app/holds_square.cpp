@@ -10,7 +10,6 @@
 namespace hinge {
 namespace {
 
-constexpr std::array<ItemSide, 4> allSides{ItemSide::Left, ItemSide::Top, ItemSide::Right, ItemSide::Bottom};
 
 QString sideName(ItemSide s)
 {

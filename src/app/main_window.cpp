@@ -202,15 +202,14 @@ void MainWindow::connectActions()
         selection_.setPanel(std::max(0, mirrored)); // the same paper, seen from behind
     });
     on(actions_.nextView, [this] { flat_->nextView(); });
-    const auto zoom = [this](auto flat, auto sheet) {
+    const auto canvas = [this]() -> PaperCanvas& {
         if (stages_->currentIndex() == int(Stage::Sheet))
-            (sheet_->canvas().*sheet)();
-        else
-            (flat_->canvas().*flat)();
+            return sheet_->canvas();
+        return flat_->canvas();
     };
-    on(actions_.zoomIn, [zoom] { zoom(&FaceCanvas::zoomIn, &SheetCanvas::zoomIn); });
-    on(actions_.zoomOut, [zoom] { zoom(&FaceCanvas::zoomOut, &SheetCanvas::zoomOut); });
-    on(actions_.zoomFit, [zoom] { zoom(&FaceCanvas::zoomToFit, &SheetCanvas::zoomToFit); });
+    on(actions_.zoomIn, [canvas] { canvas().zoomIn(); });
+    on(actions_.zoomOut, [canvas] { canvas().zoomOut(); });
+    on(actions_.zoomFit, [canvas] { canvas().zoomToFit(); });
     connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
         QSettings().setValue(darkKey, dark);
         setDark(dark);

@@ -4,6 +4,7 @@
 #include "app/fields.h"
 #include "app/linked_files.h"
 #include "app/slip.h"
+#include "app/view_pills.h"
 #include "core/page_sizes.h"
 
 #include <QHBoxLayout>
@@ -12,10 +13,8 @@
 #include <QListView>
 #include <QMouseEvent>
 #include <QPainter>
-#include <QPushButton>
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
-#include <cmath>
 
 namespace hinge {
 namespace {
@@ -72,13 +71,12 @@ private:
 
 // --- the two sides -------------------------------------------------------------------------------
 
-SheetCanvas::SheetCanvas(Document& document, FacePainter& painter, QWidget* parent) : QWidget(parent), document_(document), painter_(painter)
+SheetCanvas::SheetCanvas(Document& document, FacePainter& painter, QWidget* parent) : PaperCanvas(parent), document_(document), painter_(painter)
 {
     setObjectName(QStringLiteral("sheetCanvas"));
     setAccessibleName(tr("Press sheet, front and back"));
-    setFocusPolicy(Qt::StrongFocus);
     const auto stale = [this] {
-        refreshPort();
+        layOutPort();
         stale_ = true;
         update();
     };
@@ -110,31 +108,11 @@ std::array<QPointF, 2> SheetCanvas::corners() const
     return beside >= above ? std::array{QPointF(0, 0), QPointF(w + gap, 0)} : std::array{QPointF(0, 0), QPointF(0, h + gap * 1.4)};
 }
 
-void SheetCanvas::refreshPort()
+void SheetCanvas::layOutPort()
 {
     const Size sheet = document_.plan().sheet.sheet;
     const QPointF second = corners()[1];
     port_.setGeometry(QRectF(0, 0, second.x() + sheet.w.toMm(), second.y() + sheet.h.toMm()), QRectF(rect()).adjusted(26, 44, -26, -24));
-}
-
-void SheetCanvas::resizeEvent(QResizeEvent*)
-{
-    refreshPort();
-    stale_ = true;
-}
-
-void SheetCanvas::zoomBy(double factor)
-{
-    port_.zoom(factor, port_.centre());
-    stale_ = true;
-    update();
-}
-
-void SheetCanvas::zoomToFit()
-{
-    port_.fit();
-    stale_ = true;
-    update();
 }
 
 void SheetCanvas::paintEvent(QPaintEvent*)
@@ -180,31 +158,15 @@ void SheetCanvas::paintEvent(QPaintEvent*)
     }
     QPainter p(this);
     p.drawImage(0, 0, picture_);
-    if (hasFocus()) {
-        p.setPen(QPen(Theme::of(this).accent, 1, Qt::DotLine));
-        p.drawRect(QRectF(rect()).adjusted(2.5, 2.5, -2.5, -2.5));
-    }
-}
-
-void SheetCanvas::wheelEvent(QWheelEvent* event)
-{
-    if (event->modifiers() & Qt::ControlModifier)
-        port_.zoom(std::pow(1.0015, event->angleDelta().y()), event->position());
-    else
-        port_.pan(event->pixelDelta().isNull() ? QPointF(event->angleDelta()) / 2 : QPointF(event->pixelDelta()));
-    stale_ = true;
-    update();
-    event->accept();
+    paintFocus(p);
 }
 
 void SheetCanvas::mousePressEvent(QMouseEvent* event) { dragStart_ = event->position(); }
 
 void SheetCanvas::mouseMoveEvent(QMouseEvent* event)
 {
-    port_.pan(event->position() - dragStart_);
+    panBy(event->position() - dragStart_);
     dragStart_ = event->position();
-    stale_ = true;
-    update();
 }
 
 void SheetCanvas::keyPressEvent(QKeyEvent* event)
@@ -217,9 +179,7 @@ void SheetCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Down: by = {0, -40}; break;
     default: return QWidget::keyPressEvent(event);
     }
-    port_.pan(by);
-    stale_ = true;
-    update();
+    panBy(by);
 }
 
 // --- arrangements --------------------------------------------------------------------------------
@@ -264,17 +224,7 @@ SheetStage::SheetStage(Document& document, FacePainter& painter, QWidget* parent
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(12, 8, 12, 0);
     bar->setSpacing(6);
-    const std::pair<PaperView, QString> views[] = {{PaperView::Working, tr("working")}, {PaperView::Printed, tr("as printed")}, {PaperView::Trimmed, tr("as trimmed")}};
-    for (const auto& [view, name] : views) {
-        auto* pill = new QPushButton(name);
-        pill->setProperty("pill", true);
-        pill->setCheckable(true);
-        pill->setAutoExclusive(true);
-        pill->setChecked(view == PaperView::Printed);
-        pill->setObjectName(QStringLiteral("sheet.view.%1").arg(int(view)));
-        connect(pill, &QPushButton::clicked, canvas_, [this, v = view] { canvas_->setView(v); });
-        bar->addWidget(pill);
-    }
+    addPills(bar, paperViewPills(QStringLiteral("sheet.view.")), int(PaperView::Printed), [this](int i) { canvas_->setView(PaperView(i)); });
     bar->addStretch(1);
     middle->addLayout(bar);
     middle->addWidget(canvas_, 1);

@@ -2,30 +2,25 @@
 #pragma once
 
 #include "app/document.h"
-#include "app/view_port.h"
+#include "app/paper_canvas.h"
 #include "paint/sheet_painter.h"
 
 #include <QAbstractListModel>
-#include <QWidget>
 
 namespace hinge {
 
 /// Front and back of the press sheet, side by side or one above the other.
-class SheetCanvas : public QWidget {
+class SheetCanvas : public PaperCanvas {
     Q_OBJECT
 
 public:
     SheetCanvas(Document& document, FacePainter& painter, QWidget* parent = nullptr);
     void setView(PaperView view);
-    void zoomIn() { zoomBy(1.25); }
-    void zoomOut() { zoomBy(0.8); }
-    void zoomToFit();
-    QSize minimumSizeHint() const override { return {360, 280}; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
-    void resizeEvent(QResizeEvent* event) override;
-    void wheelEvent(QWheelEvent* event) override;
+    void layOutPort() override;
+    void makeStale() override { stale_ = true; }
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
@@ -33,12 +28,9 @@ protected:
 private:
     /// Where the head-left corner of each side lies, in millimetres of the drawing.
     [[nodiscard]] std::array<QPointF, 2> corners() const;
-    void refreshPort();
-    void zoomBy(double factor);
 
     Document& document_;
     FacePainter& painter_;
-    ViewPort port_;
     PaperView view_ = PaperView::Printed;
     QPointF dragStart_;
     FaceImageCache faces_;

@@ -36,6 +36,7 @@ enum class PaperLine {
 
 /// The four sides in the order in which they are stored.
 enum class ItemSide { Left = 0, Top = 1, Right = 2, Bottom = 3 };
+inline constexpr std::array<ItemSide, 4> allSides{ItemSide::Left, ItemSide::Top, ItemSide::Right, ItemSide::Bottom};
 [[nodiscard]] constexpr bool isHorizontal(ItemSide s) { return s == ItemSide::Left || s == ItemSide::Right; }
 
 /// How one side of an item is placed: at a line of the paper plus an offset.

@@ -55,14 +55,6 @@ private:
     Unit unit_;
 };
 
-QString grouped(qint64 n)
-{
-    QString s = QString::number(n);
-    for (qsizetype i = s.size() - 3; i > 0; i -= 3)
-        s.insert(i, u',');
-    return s;
-}
-
 /// "(297.0 + 3.0) ÷ 3 − 3.0" for the panels that differ from an even share.
 QString widthWorking(const Figures& f, const Job& job, const Paper& paper, int column)
 {
@@ -178,7 +170,7 @@ void addPaper(Figures& f, const Job& job)
 
 void addRun(Figures& f, const Job& job, const Plan& plan)
 {
-    f.number(runGroup, QStringLiteral("quantity"), QStringLiteral("Copies"), job.quantity, grouped(job.quantity));
+    f.number(runGroup, QStringLiteral("quantity"), QStringLiteral("Copies"), job.quantity, groupedNumber(job.quantity));
     const SheetLayout& sheet = plan.sheet;
     const QString name = nameOfSize(sheet.sheet).remove(QStringLiteral(" landscape"));
     Figure& press = f.text(runGroup, QStringLiteral("sheet"), QStringLiteral("Press sheet"),
@@ -191,20 +183,20 @@ void addRun(Figures& f, const Job& job, const Plan& plan)
     up.source = QStringLiteral("best of upright, turned and mixed; every cut edge to edge");
     if (sheet.up() > 0) {
         Figure& sheets = f.number(runGroup, QStringLiteral("sheets"), QStringLiteral("Press sheets"), plan.sheetsNeeded,
-                                  QStringLiteral("%1 + %2").arg(grouped(plan.sheetsNeeded), grouped(plan.overs)));
-        sheets.working = QStringLiteral("%1 ÷ %2, rounded up; overs %3 %").arg(grouped(job.quantity)).arg(sheet.up()).arg(job.oversPercent);
+                                  QStringLiteral("%1 + %2").arg(groupedNumber(plan.sheetsNeeded), groupedNumber(plan.overs)));
+        sheets.working = QStringLiteral("%1 ÷ %2, rounded up; overs %3 %").arg(groupedNumber(job.quantity)).arg(sheet.up()).arg(job.oversPercent);
         sheets.source = QStringLiteral("overs: what the shop expects to spoil");
         Figure& used = f.number(runGroup, QStringLiteral("used"), QStringLiteral("Paper used"), sheet.usedPercent,
                                 QStringLiteral("%1 %").arg(sheet.usedPercent, 0, 'f', 1));
         used.working = QStringLiteral("%1 × %2 on %3").arg(sheet.up()).arg(formatSize(job.flat, job.unit), formatSize(sheet.sheet, job.unit));
         Figure& cuts = f.number(runGroup, QStringLiteral("cuts"), QStringLiteral("Knife"), sheet.cuts,
                                 QStringLiteral("%1 cuts").arg(sheet.cuts));
-        cuts.working = QStringLiteral("each trim line once, across the sheet");
+        cuts.working = QStringLiteral("each trim line of a block once");
     }
     const double kg = job.flat.w.toMm() * job.flat.h.toMm() * job.stock.grammage / 1e9 * job.quantity;
     Figure& weight = f.number(runGroup, QStringLiteral("runWeight"), QStringLiteral("The run weighs"), kg,
                               QStringLiteral("%1 kg").arg(kg, 0, 'f', 1));
-    weight.working = QStringLiteral("%1 × one piece").arg(grouped(job.quantity));
+    weight.working = QStringLiteral("%1 × one piece").arg(groupedNumber(job.quantity));
 }
 
 } // namespace

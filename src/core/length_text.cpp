@@ -482,4 +482,12 @@ QString exactText(Length length, Unit unit)
     return QStringLiteral("%1/%2 mm").arg(length.count() / g).arg(Length::perMm / g);
 }
 
+QString groupedNumber(qint64 number)
+{
+    QString text = QString::number(number);
+    for (qsizetype i = text.size() - 3; i > (number < 0 ? 1 : 0); i -= 3)
+        text.insert(i, u',');
+    return text;
+}
+
 } // namespace hinge

@@ -34,4 +34,7 @@ enum class Unit { Mm, Cm, Inch, Point, Pica };
 /// short decimal or fraction, else millimetres, else a fraction of millimetres.
 [[nodiscard]] QString exactText(Length length, Unit unit);
 
+/// A count with its thousands parted: "12,500".
+[[nodiscard]] QString groupedNumber(qint64 number);
+
 } // namespace hinge

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <set>
+#include <tuple>
 
 namespace hinge {
 namespace {
@@ -69,16 +70,17 @@ bool turnsAboutVertical(Size sheet, FlipEdge flip)
     return landscape == (flip == FlipEdge::Short);
 }
 
-/// Distinct cut lines, each cut once.
+/// Trim lines, each cut once. An upright block and a turned one lie apart: their lines are cut for each block alone.
 int countCuts(const std::vector<SheetPlace>& places)
 {
-    std::set<std::int64_t> vertical;
-    std::set<std::int64_t> horizontal;
+    std::set<std::tuple<Turn, bool, Length>> lines;
     for (const SheetPlace& p : places) {
-        vertical.insert({p.trim.x.count(), p.trim.right().count()});
-        horizontal.insert({p.trim.y.count(), p.trim.bottom().count()});
+        for (const Length x : {p.trim.x, p.trim.right()})
+            lines.insert({p.turn, true, x});
+        for (const Length y : {p.trim.y, p.trim.bottom()})
+            lines.insert({p.turn, false, y});
     }
-    return int(vertical.size() + horizontal.size());
+    return int(lines.size());
 }
 
 Rect printable(const Press& press, Size sheet)

@@ -40,7 +40,7 @@ struct SheetLayout {
     Rect backArea;
     /// Area of the pieces against the area of the sheet, in percent.
     double usedPercent = 0;
-    /// Guillotine cuts that free every piece: four a piece, fewer where neighbours share a line.
+    /// Guillotine cuts that free every piece: each trim line of a block once.
     int cuts = 0;
 
     [[nodiscard]] int up() const { return int(front.size()); }

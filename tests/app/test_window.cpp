@@ -614,6 +614,107 @@ private Q_SLOTS:
         QVERIFY(window_->isWindowModified());
     }
 
+    void paperIsZoomedAndMoved()
+    {
+        window_->showStage(Stage::Flat);
+        const double fitted = canvas().scale();
+        const QPoint middle = canvas().rect().center();
+        action("zoomIn")->trigger();
+        QVERIFY(canvas().scale() > fitted);
+        action("zoomFit")->trigger();
+        QCOMPARE(canvas().scale(), fitted);
+        // About the pointer: what lies under it stays there.
+        const QPoint corner = at(0, 0);
+        const auto wheel = [&](QPoint where, QPoint by, Qt::KeyboardModifiers keys) {
+            QWheelEvent event(where, canvas().mapToGlobal(where), {}, by, Qt::NoButton, keys, Qt::NoScrollPhase, false);
+            QApplication::sendEvent(&canvas(), &event);
+        };
+        wheel(corner, {0, 240}, Qt::ControlModifier);
+        QVERIFY(canvas().scale() > fitted);
+        QVERIFY((at(0, 0) - corner).manhattanLength() <= 1);
+        const QPoint still = at(0, 0);
+        wheel(middle, {0, -100}, {});
+        QCOMPARE(at(0, 0) - still, QPoint(0, -50));
+        wheel(middle, {0, -100}, Qt::ShiftModifier);
+        QCOMPARE(at(0, 0) - still, QPoint(-50, -50));
+        // With the keyboard, when nothing is selected.
+        canvas().setFocus();
+        const QPoint before = at(0, 0);
+        QTest::keyClick(&canvas(), Qt::Key_Right);
+        QVERIFY(at(0, 0).x() < before.x());
+        // Another stage has a zoom of its own.
+        window_->showStage(Stage::Sheet);
+        auto* sheet = find<SheetCanvas>("sheetCanvas");
+        const double sheetScale = sheet->scale();
+        const double flatScale = canvas().scale();
+        action("zoomOut")->trigger();
+        QVERIFY(sheet->scale() < sheetScale);
+        QCOMPARE(canvas().scale(), flatScale);
+    }
+
+    void severalFilesGoToPanelsInOrder()
+    {
+        window_->showStage(Stage::Flat);
+        Job empty = newLeaflet();
+        QVERIFY(window_->document().edit(QStringLiteral("clear"), empty));
+        QMimeData data;
+        QList<QUrl> urls;
+        for (const char* name : {"one.png", "two.png"}) {
+            QImage image(200, 400, QImage::Format_RGB32);
+            image.fill(Qt::darkCyan);
+            QVERIFY(image.save(dir_->filePath(QString::fromLatin1(name))));
+            urls << QUrl::fromLocalFile(dir_->filePath(QString::fromLatin1(name)));
+        }
+        data.setUrls(urls);
+        QDragEnterEvent enter(at(150, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&canvas(), &enter);
+        QVERIFY(enter.isAccepted());
+        QDropEvent event(at(150, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&canvas(), &event);
+        waitForFiles();
+        const auto& items = job().face(Face::Outside).items;
+        QCOMPARE(items.size(), std::size_t(2));
+        QCOMPARE(items[0].side(ItemSide::Left).panel, 1);
+        QCOMPARE(items[1].side(ItemSide::Left).panel, 2);
+    }
+
+    void aPictureThatIsGoneIsSaidSoAndStaysInTheJob()
+    {
+        window_->showStage(Stage::Flat);
+        Job gone = newLeaflet();
+        Item item = tint(1);
+        item.kind = ItemKind::Picture;
+        item.file.path = QStringLiteral("gone.jpg");
+        gone.face(Face::Outside).items = {item};
+        QVERIFY(window_->document().edit(QStringLiteral("place"), gone));
+        waitForFiles();
+        const auto& findings = window_->document().findings();
+        const auto it = std::ranges::find(findings, QStringLiteral("file.unreadable"), &Finding::code);
+        QVERIFY(it != findings.end());
+        QVERIFY(it->message.contains(QStringLiteral("gone.jpg")));
+        QVERIFY(job() == gone);
+        // Painting goes on without it.
+        QVERIFY(!canvas().grab().isNull());
+    }
+
+    void leavingWithUnsavedWorkAsks()
+    {
+        type("brief.quantity", QStringLiteral("4321"));
+        const auto answer = [this](QMessageBox::StandardButton button) {
+            QTimer::singleShot(50, this, [this, button] {
+                for (QMessageBox* box : window_->findChildren<QMessageBox*>())
+                    if (box->isVisible())
+                        box->button(button)->click();
+            });
+        };
+        answer(QMessageBox::Cancel);
+        QVERIFY(!window_->close());
+        QVERIFY(window_->isVisible());
+        QCOMPARE(job().quantity, 4321);
+        answer(QMessageBox::Discard);
+        QVERIFY(window_->close());
+    }
+
     void darkThemeAndReadableContrast()
     {
         // WCAG 2.1, 1.4.3: 4.5 to 1 for text; relative luminance as defined there.

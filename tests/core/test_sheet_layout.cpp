@@ -19,6 +19,16 @@ private Q_SLOTS:
         QCOMPARE(fill("3 1/2 in", "2 in", "8 1/2 in", "11 in"), 12);
     }
 
+    void everyTrimLineIsCutOnce()
+    {
+        Job job = newLeaflet();
+        job.flat = {len("3.5 in"), len("2 in")};
+        job.zones.bleed = Length();
+        job.press = {{len("8.5 in"), len("11 in")}, Length(), Length(), FlipEdge::Long, {}};
+        // Twelve turned cards lie 4 x 3 and share their lines: 5 + 4 (arithmetic).
+        QCOMPARE(layOutSheet(job, job.press.sheet).cuts, 9);
+    }
+
     void guillotineOptimum()
     {
         // 3 x 2 on 5 x 5: four only as a pinwheel, which a guillotine cannot cut; three it can (computed by hand).

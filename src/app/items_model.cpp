@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/items_model.h"
+
+#include "app/theme.h"
+
+namespace hinge {
+
+QString kindName(ItemKind kind)
+{
+    switch (kind) {
+    case ItemKind::Picture: return ItemsModel::tr("Picture");
+    case ItemKind::Text: return ItemsModel::tr("Text");
+    case ItemKind::Tint: return ItemsModel::tr("Tint");
+    }
+    return {};
+}
+
+ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent)
+    : QAbstractListModel(parent), document_(document), selection_(selection)
+{
+    const auto reset = [this] {
+        QString key = QString::number(int(selection_.face()));
+        for (const Item& item : document_.job().face(selection_.face()).items)
+            key += u'\n' + item.id + u' ' + item.name;
+        if (key == shownKey_)
+            return;
+        beginResetModel();
+        shownKey_ = key;
+        endResetModel();
+    };
+    connect(&document_, &Document::changed, this, reset);
+    connect(&selection_, &Selection::changed, this, reset);
+}
+
+int ItemsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(document_.job().face(selection_.face()).items.size()); }
+
+const Item& ItemsModel::at(int row) const
+{
+    const auto& items = document_.job().face(selection_.face()).items;
+    return items[items.size() - 1 - std::size_t(row)];
+}
+
+QVariant ItemsModel::data(const QModelIndex& index, int role) const
+{
+    if (!index.isValid() || index.row() >= rowCount())
+        return {};
+    const Item& item = at(index.row());
+    switch (role) {
+    case Qt::DisplayRole: return item.name.isEmpty() ? kindName(item.kind) : item.name;
+    case Qt::ToolTipRole: return kindName(item.kind);
+    case Qt::DecorationRole:
+        return themedIcon(item.kind == ItemKind::Picture ? QStringLiteral("image") : item.kind == ItemKind::Text ? QStringLiteral("type") : QStringLiteral("paint-bucket"),
+                          QColor(0x80, 0x88, 0x8E));
+    default: return {};
+    }
+}
+
+QString ItemsModel::idAt(const QModelIndex& index) const { return index.isValid() ? at(index.row()).id : QString(); }
+
+} // namespace hinge

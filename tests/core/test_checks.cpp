@@ -1,0 +1,135 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every finding: a job that has it, and that its remedy settles it.
+#include "testing.h"
+
+using namespace hinge;
+using testing::len;
+
+class TestChecks : public QObject {
+    Q_OBJECT
+
+    static Item text(const Rect& frame, const Plan& plan)
+    {
+        Item item;
+        item.id = QStringLiteral("words");
+        item.name = item.id;
+        item.kind = ItemKind::Text;
+        item.sides = freeSides(plan.paper, Face::Outside, frame);
+        item.paragraphs = {{QStringLiteral("Open daily"), {}}};
+        return item;
+    }
+
+    static Item tint(const Rect& frame, const Plan& plan)
+    {
+        Item item;
+        item.id = QStringLiteral("sea");
+        item.name = item.id;
+        item.ink = QStringLiteral("Shallows");
+        item.sides = freeSides(plan.paper, Face::Outside, frame);
+        return item;
+    }
+
+    static Rect mm(double x, double y, double w, double h)
+    {
+        return {Length::nearestMm(x), Length::nearestMm(y), Length::nearestMm(w), Length::nearestMm(h)};
+    }
+
+    static Job with(const Item& item)
+    {
+        Job job = testing::a4Roll();
+        job.face(Face::Outside).items.push_back(item);
+        return job;
+    }
+
+    using Make = Job (*)();
+
+private Q_SLOTS:
+    void aSoundLeafletHasNone()
+    {
+        const auto& findings = testing::planned(testing::a4Roll()).findings;
+        QVERIFY2(findings.empty(), findings.empty() ? "" : qPrintable(findings.front().message));
+    }
+
+    void found_data()
+    {
+        QTest::addColumn<Make>("make");
+        QTest::addColumn<bool>("stops");
+        QTest::addColumn<bool>("mends");
+        const auto row = [](const char* code, Make make, bool stops, bool mends) { QTest::newRow(code) << make << stops << mends; };
+        row("fold.buckles", [] { return testing::a4Roll("0 mm"); }, true, true);
+        row("fold.protrudes", [] {
+            Job job = testing::a4Roll();
+            job.fold.widths = {len("93"), len("103"), std::nullopt};
+            return job;
+        }, false, false);
+        row("grain.across", [] {
+            Job job = testing::a4Roll();
+            job.stock.grain = Grain::AlongWidth;
+            return job;
+        }, false, true);
+        row("stock.score", [] {
+            Job job = testing::a4Roll();
+            job.stock.grammage = 300;
+            return job;
+        }, false, false);
+        row("bleed.none", [] {
+            Job job = testing::a4Roll();
+            job.zones.bleed = Length();
+            return job;
+        }, false, false);
+        row("sheet.tooSmall", [] {
+            Job job = testing::a4Roll();
+            job.press.sheet = {len("297"), len("210")};
+            return job;
+        }, true, false);
+        row("bleed.short", [] { return with(tint(mm(0, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, true);
+        row("item.off", [] { return with(tint(mm(400, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
+        row("item.crossed", [] {
+            Item item = tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+            std::swap(item.side(ItemSide::Left), item.side(ItemSide::Right));
+            return with(item);
+        }, true, false);
+        row("text.unsafe", [] { return with(text(mm(2, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
+        row("text.acrossFold", [] { return with(text(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
+    }
+
+    void found()
+    {
+        QFETCH(Make, make);
+        QFETCH(bool, stops);
+        QFETCH(bool, mends);
+        const char* code = QTest::currentDataTag();
+        const Job job = make();
+        const auto findings = testing::planned(job).findings;
+        const auto it = std::ranges::find(findings, QLatin1String(code), &Finding::code);
+        QVERIFY(it != findings.end());
+        QCOMPARE(it->severity == Severity::Stop, stops);
+        QVERIFY(!it->message.isEmpty() && !it->reason.isEmpty());
+        QCOMPARE(it->remedy != Remedy::None, mends);
+        QCOMPARE(remedyText(it->remedy).isEmpty(), !mends);
+        const Job after = settled(job, *it);
+        if (mends)
+            QVERIFY(!testing::hasFinding(testing::planned(after).findings, code));
+        else
+            QVERIFY(after == job);
+    }
+
+    void atTheSafeLineTextIsSafe()
+    {
+        const Plan plan = testing::planned(testing::a4Roll());
+        Item item = text(mm(0, 0, 1, 1), plan);
+        item.sides = sidesFillingSafeArea(1);
+        QVERIFY(testing::planned(with(item)).findings.empty());
+        item.side(ItemSide::Left).offset = len("-0.01");
+        QVERIFY(testing::hasFinding(testing::planned(with(item)).findings, "text.unsafe"));
+    }
+
+    void aTintThatEndsWellInsideIsNotShort()
+    {
+        const Plan plan = testing::planned(testing::a4Roll());
+        QVERIFY(testing::planned(with(tint(mm(20, 20, 40, 40), plan))).findings.empty());
+    }
+};
+
+QTEST_GUILESS_MAIN(TestChecks)
+#include "test_checks.moc"
