@@ -41,6 +41,19 @@ inline hinge::Plan planned(const hinge::Job& job)
     return std::move(*plan);
 }
 
+/// Where folds lie on a face, from its left trim edge, in that order.
+inline std::vector<hinge::Length> foldPositions(const hinge::Plan& plan, hinge::Face face)
+{
+    std::vector<hinge::Length> x;
+    for (const hinge::FoldLine& fold : plan.paper.folds)
+        x.push_back(fold.at[std::size_t(face)]);
+    std::ranges::sort(x);
+    return x;
+}
+
+/// From the trim of an exported flat to the edge of its page.
+inline hinge::Length flatMargin(const hinge::Job& job) { return -hinge::flatPage(planned(job).paper, hinge::Face::Outside).x; }
+
 /// The role names of a face, from left to right.
 inline QStringList roles(const hinge::Plan& plan, hinge::Face face)
 {
@@ -82,9 +95,17 @@ struct Arbitrary<hinge::Job> {
             job.flat = {side(), side()};
             job.unit = *gen::element(hinge::Unit::Mm, hinge::Unit::Inch, hinge::Unit::Cm, hinge::Unit::Point);
             job.stock.grammage = *gen::inRange(60, 300);
-            job.fold.scheme = *gen::element(hinge::FoldScheme::Roll, hinge::FoldScheme::Zigzag);
+            using S = hinge::FoldScheme;
+            job.fold.scheme = *gen::element(S::Half, S::Roll, S::Zigzag, S::Gate, S::DoubleGate, S::Short, S::Cross, S::HalfRoll);
             job.fold.panels = *gen::inRange(2, 7);
-            job.fold.coverPanel = *gen::arbitrary<bool>() ? 0 : job.fold.panels - 1;
+            if (const int fixed = hinge::fixedPanels(job.fold.scheme))
+                job.fold.panels = fixed;
+            if (job.fold.scheme == S::Cross)
+                job.fold.panels = *gen::element(4, 8);
+            if (job.fold.scheme == S::HalfRoll)
+                job.fold.panels = *gen::element(6, 8);
+            job.fold.atHead = *gen::arbitrary<bool>();
+            job.fold.coverPanel = hinge::usualFront(job.fold, *gen::arbitrary<bool>());
             if (*gen::arbitrary<bool>())
                 job.fold.tuckAllowance = hinge::Length::units(*gen::inRange<std::int64_t>(0, 4 * hinge::Length::perMm));
             job.zones.bleed = hinge::Length::micrometres(*gen::inRange(0, 5000));

@@ -4,6 +4,7 @@
 #include "app/fields.h"
 #include "app/slip.h"
 #include "app/theme.h"
+#include "core/overrides.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -260,15 +261,7 @@ bool FiguresModel::setData(const QModelIndex& index, const QVariant& value, int 
         }
         typed = *length;
     }
-    if (figure.overrideField == QStringLiteral("fold.tuckAllowance")) {
-        job.fold.tuckAllowance = typed;
-    } else {
-        const int column = figure.overrideField.section(u'.', -1).toInt() - 1;
-        job.fold.widths.resize(std::size_t(job.fold.panels));
-        job.fold.widths[std::size_t(column)] = typed;
-        if (std::ranges::none_of(job.fold.widths, [](const auto& w) { return w.has_value(); }))
-            job.fold.widths.clear();
-    }
+    setOverride(job, figure.overrideField, typed, document_.plan().paper.columns());
     const QString what = typed ? tr("Set %1").arg(figure.label.toLower()) : tr("Let go of %1").arg(figure.label.toLower());
     const auto done = document_.edit(what, std::move(job));
     if (!done)

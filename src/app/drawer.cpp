@@ -268,7 +268,8 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
             });
     };
     const auto freed = [this](Item& i, const PlacedItem& placed, ItemSide s, Length at) {
-        i.side(s) = freeSide(document_.plan().paper, placed.face, s, at);
+        i.side(s) = freeSide(document_.plan().paper, placed.face, s, at,
+                             isHorizontal(s) ? placed.frame.y + placed.frame.h.part(2) : placed.frame.x + placed.frame.w.part(2));
     };
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(8);

@@ -77,7 +77,7 @@ void FaceCanvas::setView(PaperView view)
 
 void FaceCanvas::layOutPort()
 {
-    port_.setGeometry(toMm(bleedOf(document_.job())), QRectF(rect()).adjusted(56, 54, -24, -104));
+    port_.setGeometry(toMm(bleedOf(document_.plan().paper, selection_.face())), QRectF(rect()).adjusted(56, 54, -24, -104));
 }
 
 const PlacedItem* FaceCanvas::selected() const
@@ -119,6 +119,12 @@ FaceCanvas::Grip FaceCanvas::gripAt(QPointF px) const
     if (!grip.any())
         grip = {true, true, true, true};
     return grip;
+}
+
+int FaceCanvas::panelUnder(QPointF px) const
+{
+    const QPointF mm = port_.toMm(px);
+    return panelAt(document_.plan().paper, selection_.face(), {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
 }
 
 void FaceCanvas::updateCursor(QPointF px)
@@ -172,7 +178,7 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
             selection_.setItem(selection_.face(), hit);
         else if (!grip_.all()) {
             if (hit.isEmpty())
-                selection_.setPanel(panelAt(document_.plan().paper, selection_.face(), Length::nearestMm(port_.toMm(px).x())));
+                selection_.setPanel(panelUnder(px));
             else
                 selection_.setItem(selection_.face(), hit);
         }
@@ -245,7 +251,7 @@ void FaceCanvas::dragTo(QPointF px, bool free)
         if (!grip_.has(s))
             continue;
         const auto line = nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), exact);
-        item->side(s) = line ? *line : freeSide(paper, face, s, edgeOf(frame, s));
+        item->side(s) = line ? *line : freeSide(paper, face, s, edgeOf(frame, s), acrossOf(s));
     }
     (void)document_.edit(grip_.all() ? tr("Move %1").arg(item->name) : tr("Size %1").arg(item->name), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));
@@ -288,7 +294,8 @@ void FaceCanvas::nudge(Length dx, Length dy)
     frame.y += dy;
     for (const ItemSide s : allSides)
         if ((isHorizontal(s) && dx != Length()) || (!isHorizontal(s) && dy != Length()))
-            item->side(s) = freeSide(document_.plan().paper, selection_.face(), s, edgeOf(frame, s));
+            item->side(s) = freeSide(document_.plan().paper, selection_.face(), s, edgeOf(frame, s),
+                                     isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
     (void)document_.edit(tr("Nudge %1").arg(item->name), std::move(job), QStringLiteral("nudge/") + item->id);
 }
 
@@ -314,7 +321,7 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_PageDown: selectNext(1); break;
     case Qt::Key_PageUp: selectNext(-1); break;
     case Qt::Key_Home: selection_.setPanel(std::max(0, selection_.panel() - 1)); break;
-    case Qt::Key_End: selection_.setPanel(std::min(document_.job().fold.panels - 1, selection_.panel() + 1)); break;
+    case Qt::Key_End: selection_.setPanel(std::min(int(document_.plan().paper.face(selection_.face()).size()) - 1, selection_.panel() + 1)); break;
     case Qt::Key_Escape: selection_.clearItem(); break;
     case Qt::Key_Return:
     case Qt::Key_Enter:
@@ -364,7 +371,7 @@ void FaceCanvas::dragEnterEvent(QDragEnterEvent* event)
 
 void FaceCanvas::dragMoveEvent(QDragMoveEvent* event)
 {
-    dropPanel_ = panelAt(document_.plan().paper, selection_.face(), Length::nearestMm(port_.toMm(QPointF(event->position())).x()));
+    dropPanel_ = panelUnder(event->position());
     update();
     event->acceptProposedAction();
 }
@@ -381,7 +388,7 @@ void FaceCanvas::dropEvent(QDropEvent* event)
     for (const QUrl& url : event->mimeData()->urls())
         if (url.isLocalFile())
             paths << url.toLocalFile();
-    const int panel = panelAt(document_.plan().paper, selection_.face(), Length::nearestMm(port_.toMm(event->position()).x()));
+    const int panel = panelUnder(event->position());
     dropPanel_ = -1;
     update();
     event->acceptProposedAction();

@@ -62,6 +62,7 @@ private:
     };
     [[nodiscard]] Grip gripAt(QPointF px) const;
     [[nodiscard]] QString itemAt(QPointF px) const;
+    [[nodiscard]] int panelUnder(QPointF px) const;
     [[nodiscard]] QRectF otherFaceCard() const;
     void dragTo(QPointF px, bool free);
     void nudge(Length dx, Length dy);

@@ -42,8 +42,8 @@ void FaceCanvas::paintPaper(QPainter& p)
     const Plan& plan = document_.plan();
     const Face face = selection_.face();
     const bool toTrim = view_ == PaperView::Trimmed;
-    const QRectF area = port_.toPixels(toMm(toTrim ? trimOf(job) : bleedOf(job)));
-    const QRectF trim = port_.toPixels(toMm(trimOf(job)));
+    const QRectF area = port_.toPixels(toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face)));
+    const QRectF trim = port_.toPixels(toMm(trimOf(plan.paper)));
 
     for (int i = 5; i > 0; --i)
         p.fillRect((toTrim ? trim : area).adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 8));
@@ -52,11 +52,11 @@ void FaceCanvas::paintPaper(QPainter& p)
     p.scale(port_.scale(), port_.scale());
     const double pixel = 1 / port_.scale();
     const ZoneColours zones;
-    p.fillRect(toMm(trimOf(job)), zones.paper);
+    p.fillRect(toMm(trimOf(plan.paper)), zones.paper);
     if (view_ == PaperView::Printed)
-        p.fillRect(toMm(bleedOf(job)), zones.paper);
+        p.fillRect(toMm(bleedOf(plan.paper, face)), zones.paper);
     if (view_ == PaperView::Working)
-        paintBleed(p, job, zones);
+        paintBleed(p, plan.paper, face, zones);
     p.restore();
 
     // What is printed is painted once and kept; only what is visible of it.
@@ -84,16 +84,17 @@ void FaceCanvas::paintPaper(QPainter& p)
     if (view_ == PaperView::Working) {
         // Over printed matter the hatch of the bleed must stay visible.
         p.setOpacity(0.55);
-        paintBleed(p, job, zones);
+        paintBleed(p, plan.paper, face, zones);
         p.setOpacity(1);
-        paintUnsafe(p, plan, face, zones);
-        paintColumns(p, plan, face, zones, pixel);
+        paintUnsafe(p, plan.paper, face, zones);
+        paintColumns(p, plan.paper, face, zones, pixel);
     }
     if (view_ != PaperView::Printed)
-        paintCreases(p, job, plan, face, pixel);
+        paintCreases(p, plan.paper, face, pixel);
     if (view_ == PaperView::Working) {
-        paintTrim(p, job, zones, pixel);
-        paintFoldEnds(p, job, plan, face, Theme::of(this).accent, pixel);
+        paintKeepClear(p, plan.paper, face, zones, pixel);
+        paintTrim(p, plan.paper, face, zones, pixel);
+        paintFoldEnds(p, plan.paper, face, Theme::of(this).accent, pixel);
     }
     if (dropPanel_ >= 0) {
         const Panel& panel = plan.paper.face(face)[std::size_t(dropPanel_)];
@@ -109,7 +110,7 @@ void FaceCanvas::paintPaper(QPainter& p)
 void FaceCanvas::paintRoles(QPainter& p)
 {
     const Theme& t = Theme::of(this);
-    const double head = port_.toPixels(toMm(bleedOf(document_.job()))).top();
+    const double head = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face()))).top();
     const QFont font = uiFont(type::label, QFont::DemiBold);
     const QFontMetricsF metrics(font);
     p.setFont(font);
@@ -118,7 +119,9 @@ void FaceCanvas::paintRoles(QPainter& p)
         const QString text = metrics.elidedText(panel.roleName, Qt::ElideRight, std::max(30.0, area.width() - 30));
         const double w = metrics.horizontalAdvance(text) + 26;
         // The roles stay in sight when the head of the paper is scrolled away.
-        const double y = std::max(8.0, head - 40);
+        // Roles of a lower row stand within the panel, at its head.
+        const bool upper = panel.position < document_.plan().paper.columns();
+        const double y = upper ? std::max(8.0, head - 40) : area.top() + 6;
         const QRectF tag(area.center().x() - w / 2, y, w, 21);
         const bool current = panel.position == selection_.panel() && selection_.item().isEmpty();
         p.setPen(QPen(current ? t.accent : t.line, 1));
@@ -126,6 +129,14 @@ void FaceCanvas::paintRoles(QPainter& p)
         p.drawRoundedRect(tag, 10.5, 10.5);
         p.setPen(t.ink);
         p.drawText(tag, Qt::AlignCenter, text);
+        if (panel.headDown) {
+            // Read the other way up: an arrow to the panel's head.
+            const QPointF at(area.center().x(), area.bottom() - 10);
+            p.setPen(QPen(t.accent, 1.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+            p.setBrush(Qt::NoBrush);
+            p.drawPolyline(QPolygonF({at + QPointF(-4, -4), at, at + QPointF(4, -4)}));
+            p.drawLine(at, at + QPointF(0, -10));
+        }
     }
 }
 
@@ -133,14 +144,18 @@ void FaceCanvas::paintDimensions(QPainter& p)
 {
     const Theme& t = Theme::of(this);
     const Job& job = document_.job();
-    const QRectF bleed = port_.toPixels(toMm(bleedOf(job)));
-    const QRectF trim = port_.toPixels(toMm(trimOf(job)));
-    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+    const Paper& paper = document_.plan().paper;
+    const QRectF bleed = port_.toPixels(toMm(bleedOf(paper, selection_.face())));
+    const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
+    for (const Panel& panel : paper.face(selection_.face())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
-        paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 24, formatNumber(panel.area.w, job.unit), t.ink2, t.ink);
+        if (paper.columns() > 1 && panel.position < paper.columns())
+            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 24, formatNumber(panel.area.w, job.unit), t.ink2, t.ink);
+        if (paper.rows() > 1 && panel.position % paper.columns() == 0)
+            paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), t.ink2, t.ink);
     }
-    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 44, formatLength(job.flat.w, job.unit), t.ink2, t.ink);
-    paintDimensionDown(p, bleed.left() - 22, trim.top(), trim.bottom(), formatNumber(job.flat.h, job.unit), t.ink2, t.ink);
+    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 44, formatLength(paper.flat.w, job.unit), t.ink2, t.ink);
+    paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(), formatNumber(paper.flat.h, job.unit), t.ink2, t.ink);
 }
 
 void FaceCanvas::paintSelection(QPainter& p)
@@ -151,7 +166,7 @@ void FaceCanvas::paintSelection(QPainter& p)
     const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
     const Item* item = document_.job().findItem(selection_.item());
     const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
-    const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.job())));
+    const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face())));
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(QColor(255, 255, 255, 180), 4));
     p.drawRect(frame);
@@ -197,8 +212,8 @@ void FaceCanvas::paintSelection(QPainter& p)
 
 QRectF FaceCanvas::otherFaceCard() const
 {
-    const Job& job = document_.job();
-    const double ratio = job.flat.w.toMm() / job.flat.h.toMm();
+    const Size flat = document_.plan().paper.flat;
+    const double ratio = flat.w.toMm() / flat.h.toMm();
     const double w = std::min(84.0, 42 * ratio);
     return {width() - w - 24, height() - w / ratio - 10, w, w / ratio};
 }
@@ -216,7 +231,8 @@ void FaceCanvas::paintOtherFace(QPainter& p)
         card_.fill(QColor(0xFF, 0xFE, 0xFA));
         QPainter c(&card_);
         c.setRenderHint(QPainter::Antialiasing);
-        c.scale(card_.width() / job.flat.w.toMm(), card_.width() / job.flat.w.toMm());
+        const double perMm = card_.width() / document_.plan().paper.flat.w.toMm();
+        c.scale(perMm, perMm);
         painter_.paintContent(c, job, document_.plan(), otherFace(selection_.face()), true);
         cardStale_ = false;
     }

@@ -109,7 +109,8 @@ void HoldsSquare::choose(ItemSide side)
             offer(tr("column %1").arg(c + 1), {PaperLine::Column, now.panel, farEdge, c, Length(), true},
                   now.holds && now.line == PaperLine::Column && now.column == c);
     menu.addSeparator();
-    offer(tr("free"), freeSide(paper, placed->face, side, sidePosition(paper, placed->face, side, now)), !now.holds);
+    offer(tr("free"), freeSide(paper, placed->face, side, sidePosition(paper, placed->face, side, now),
+                              isHorizontal(side) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2)), !now.holds);
     QPushButton* button = buttons_[std::size_t(side)];
     menu.exec(button->mapToGlobal(QPoint(0, button->height())));
 }

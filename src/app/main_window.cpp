@@ -178,13 +178,13 @@ void MainWindow::connectActions()
     on(actions_.sendBack, [this] { placing_.restack(-1); });
     const auto panel = [this] {
         showStage(Stage::Flat);
-        return std::clamp(selection_.panel(), 0, document_.job().fold.panels - 1);
+        return std::clamp(selection_.panel(), 0, int(document_.plan().paper.face(selection_.face()).size()) - 1);
     };
     on(actions_.placePicture, [this, panel] {
         const int at = panel();
         const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Place a picture"), document_.folder(), tr("Pictures (*.jpg *.jpeg *.png *.pdf);;All files (*)"));
         for (int i = 0; i < paths.size(); ++i)
-            placing_.placeFile(paths[i], (at + i) % document_.job().fold.panels);
+            placing_.placeFile(paths[i], (at + i) % int(document_.plan().paper.face(selection_.face()).size()));
     });
     on(actions_.addText, [this, panel] { placing_.addText(panel()); });
     on(actions_.addTint, [this, panel] { placing_.addTint(panel()); });
@@ -197,9 +197,11 @@ void MainWindow::connectActions()
     on(actions_.dropSupplied, [this] { placing_.dropSupplied(); });
 
     on(actions_.turnOver, [this] {
-        const int mirrored = document_.job().fold.panels - 1 - selection_.panel();
+        const Paper& paper = document_.plan().paper;
+        const auto& panels = paper.face(selection_.face());
+        const int behind = paper.behind(panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))]).position;
         selection_.setFace(otherFace(selection_.face()));
-        selection_.setPanel(std::max(0, mirrored)); // the same paper, seen from behind
+        selection_.setPanel(behind); // the same paper, seen from behind
     });
     on(actions_.nextView, [this] { flat_->nextView(); });
     const auto canvas = [this]() -> PaperCanvas& {

@@ -43,8 +43,7 @@ void Placing::placeFile(const QString& path, int panel)
             Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
             return;
         }
-        const Job& job = document_.job();
-        if (facts.isPdf && sameTrim(facts.pages.front().trim, job.flat)) {
+        if (facts.isPdf && sameTrim(facts.pages.front().trim, document_.plan().paper.flat)) {
             takeSupplied(link);
             return;
         }
@@ -102,7 +101,7 @@ void Placing::addText(int panel)
     // As deep as a few lines; the foot stays free to be pulled down.
     const Panel& on = document_.plan().paper.face(selection_.face())[std::size_t(panel)];
     item.side(ItemSide::Bottom) = freeSide(document_.plan().paper, selection_.face(), ItemSide::Bottom,
-                                           std::min(on.safeArea.y + Length::mm(30), on.safeArea.bottom()));
+                                           std::min(on.safeArea.y + Length::mm(30), on.safeArea.bottom()), on.safeArea.x + on.safeArea.w.part(2));
     add(tr("Add text"), std::move(item));
     Q_EMIT textAdded();
 }

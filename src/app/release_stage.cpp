@@ -137,9 +137,8 @@ protected:
         const Plan& plan = document_.plan();
         QPainter p(this);
         p.setRenderHint(QPainter::Antialiasing);
-        const double margin = kind_ == ExportKind::Flat ? flatPageMargin(job).toMm() : 0;
-        const QSizeF page = kind_ == ExportKind::Flat ? QSizeF(job.flat.w.toMm() + margin * 2, job.flat.h.toMm() + margin * 2)
-                                                      : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
+        const QRectF area = toMm(flatPage(plan.paper, Face::Outside));
+        const QSizeF page = kind_ == ExportKind::Flat ? area.size() : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
         const double scale = std::min((width() - 6) / page.width(), (height() - 6) / page.height());
         const QRectF shown(QPointF(1, (height() - page.height() * scale) / 2), page * scale);
         for (int i = 3; i > 0; --i)
@@ -148,11 +147,11 @@ protected:
         p.translate(shown.topLeft());
         p.scale(scale, scale);
         if (kind_ == ExportKind::Flat) {
-            p.translate(margin, margin);
+            p.translate(-area.topLeft());
             p.setRenderHint(QPainter::SmoothPixmapTransform);
-            p.drawImage(toMm(bleedOf(job)), faces_.image(painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF()));
+            p.drawImage(toMm(bleedOf(plan.paper)), faces_.image(painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF()));
             p.setPen(QPen(Qt::black, 0));
-            for (const MarkLine& m : flatMarks(job.flat, job.zones.bleed, plan.foldPositions(Face::Outside)))
+            for (const MarkLine& m : flatMarks(plan.paper, Face::Outside))
                 p.drawLine(QPointF(m.from.x.toMm(), m.from.y.toMm()), QPointF(m.to.x.toMm(), m.to.y.toMm()));
         } else {
             paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);

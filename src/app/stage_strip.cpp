@@ -13,9 +13,9 @@ namespace {
 
 constexpr double openShare = 1.45; ///< width of the open leaf against a folded one
 
-class Leaf : public QAbstractButton {
+class StripLeaf : public QAbstractButton {
 public:
-    Leaf(int index, QWidget* parent) : QAbstractButton(parent), index_(index)
+    StripLeaf(int index, QWidget* parent) : QAbstractButton(parent), index_(index)
     {
         setCheckable(true);
         setAutoExclusive(true);
@@ -103,7 +103,7 @@ StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), d
     const std::array<QString, 4> tips{tr("What it is: sizes, paper, folds"), tr("Fill the panels of both faces"),
                                       tr("Lay the piece out on the press sheet"), tr("Settle findings and write the files")};
     for (std::size_t i = 0; i < 4; ++i) {
-        auto* leaf = new Leaf(int(i), this);
+        auto* leaf = new StripLeaf(int(i), this);
         leaf->setText(names[i]);
         leaf->setAccessibleName(names[i]);
         leaf->setToolTip(tips[i]);
@@ -153,7 +153,7 @@ void StageStrip::place()
     for (std::size_t i = 0; i < 4; ++i) {
         const double w = width() * (1 + (openShare - 1) * openness(i)) / total;
         leaves_[i]->setGeometry(QRect(int(std::round(x)), 0, int(std::round(x + w)) - int(std::round(x)), height()));
-        static_cast<Leaf*>(leaves_[i])->setOpenness(openness(i));
+        static_cast<StripLeaf*>(leaves_[i])->setOpenness(openness(i));
         x += w;
     }
 }
@@ -162,15 +162,13 @@ void StageStrip::refresh()
 {
     const Job& job = document_.job();
     const Plan& plan = document_.plan();
-    const auto note = [this](Stage s, const QString& text) { static_cast<Leaf*>(leaves_[std::size_t(s)])->setNote(text); };
-    const QString size = nameOfSize(job.flat);
-    QString fold = job.fold.scheme == FoldScheme::Own ? tr("own fold") : job.fold.scheme == FoldScheme::Roll ? tr("roll fold") : tr("Z fold");
-    if (job.fold.panels == 2 && job.fold.scheme != FoldScheme::Own)
-        fold = tr("half fold");
-    else if (job.fold.scheme == FoldScheme::Zigzag && job.fold.panels > 3)
-        fold = tr("accordion");
-    note(Stage::Brief, tr("%1 %2, %3 g/m²").arg(size.isEmpty() ? formatSize(job.flat, job.unit) : QString(size).remove(tr(" landscape")), fold).arg(job.stock.grammage));
-    note(Stage::Flat, tr("%1 panels, 2 faces").arg(job.fold.panels * 2));
+    const auto note = [this](Stage s, const QString& text) { static_cast<StripLeaf*>(leaves_[std::size_t(s)])->setNote(text); };
+    const Size told = job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card || job.kind == PieceKind::Leaf ? job.flat : job.page;
+    const QString size = nameOfSize(told);
+    const QString what = job.kind == PieceKind::Leaflet ? foldName(job.fold) : kindName(job.kind);
+    note(Stage::Brief, tr("%1 %2, %3 g/m²").arg(size.isEmpty() ? formatSize(told, job.unit) : QString(size).remove(tr(" landscape")), what).arg(textStockOf(job).grammage));
+    const int panels = int(plan.paper.face(Face::Outside).size());
+    note(Stage::Flat, hasOwnCover(job) ? tr("the cover, 2 faces") : panels == 1 ? tr("2 faces") : tr("%1 panels, 2 faces").arg(panels * 2));
     const Figure* sheet = plan.findFigure(QStringLiteral("sheet"));
     note(Stage::Sheet, plan.sheet.up() > 0 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet.up()) : tr("does not fit"));
     const auto count = document_.findings().size();

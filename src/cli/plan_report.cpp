@@ -16,6 +16,8 @@ QString edgeName(EdgeFate fate)
     case EdgeFate::Knife: return QStringLiteral("knife");
     case EdgeFate::Folded: return QStringLiteral("fold");
     case EdgeFate::Shared: return QStringLiteral("shared");
+    case EdgeFate::Torn: return QStringLiteral("perforation");
+    case EdgeFate::Bound: return QStringLiteral("bound");
     }
     return {};
 }
@@ -33,10 +35,74 @@ QJsonObject panelJson(const Panel& p, Unit unit)
         edges.append(edgeName(fate));
     return {{QStringLiteral("role"), p.roleName},
             {QStringLiteral("reads"), p.readingNumber},
+            {QStringLiteral("headDown"), p.headDown},
             {QStringLiteral("trim"), rectJson(p.area, unit)},
             {QStringLiteral("safe"), rectJson(p.safeArea, unit)},
             {QStringLiteral("bleed"), rectJson(p.bleedArea, unit)},
             {QStringLiteral("edges"), edges}};
+}
+
+QJsonObject lineJson(const FoldLine& line, Face face, Unit unit)
+{
+    QJsonObject o{{QStringLiteral("at"), exactText(line.at[std::size_t(face)], unit)},
+                  {QStringLiteral("runs"), line.axis == Axis::Vertical ? QStringLiteral("head to foot") : QStringLiteral("across")}};
+    switch (line.work) {
+    case LineWork::Fold:
+        o[QStringLiteral("crease")] = line.valley[std::size_t(face)] ? QStringLiteral("valley") : QStringLiteral("mountain");
+        break;
+    case LineWork::Score: o[QStringLiteral("crease")] = QStringLiteral("score"); break;
+    case LineWork::Perforation: o[QStringLiteral("crease")] = QStringLiteral("perforation"); break;
+    }
+    if (line.line > 0)
+        o[QStringLiteral("line")] = line.line;
+    return o;
+}
+
+/// One side of a sheet: rows of page numbers, those that stand on their heads marked.
+QJsonArray sideJson(const BookSheet& sheet, int side)
+{
+    QJsonArray rows;
+    for (int row = 0; row < sheet.rows; ++row) {
+        QJsonArray pages;
+        for (int column = 0; column < sheet.columns; ++column)
+            pages.append(QJsonObject{{QStringLiteral("page"), sheet.at(side, column, row).page},
+                                     {QStringLiteral("headDown"), sheet.at(side, column, row).headDown}});
+        rows.append(pages);
+    }
+    return rows;
+}
+
+QJsonObject bookJson(const Job& job, const Book& book)
+{
+    QJsonArray sheets;
+    for (const BookSheet& sheet : book.sheets)
+        sheets.append(QJsonObject{{QStringLiteral("number"), sheet.number},
+                                  {QStringLiteral("outer"), sideJson(sheet, 0)},
+                                  {QStringLiteral("inner"), sideJson(sheet, 1)},
+                                  {QStringLiteral("creep"), exactText(sheet.creep, job.unit)}});
+    QJsonArray blanks;
+    for (const int page : book.blanks)
+        blanks.append(page);
+    QJsonArray spreads;
+    for (const Spread& s : book.spreads)
+        spreads.append(QJsonArray{s.left, s.right});
+    return {{QStringLiteral("pages"), book.pages}, {QStringLiteral("leaves"), book.leaves}, {QStringLiteral("blanks"), blanks},
+            {QStringLiteral("sheets"), sheets}, {QStringLiteral("spreads"), spreads}, {QStringLiteral("block"), exactText(book.block, job.unit)}};
+}
+
+/// "8 ↓5 ..." the pages of a side, row by row; an arrow marks those whose head points to the foot.
+QString sideText(const BookSheet& sheet, int side)
+{
+    QStringList rows;
+    for (int row = 0; row < sheet.rows; ++row) {
+        QStringList pages;
+        for (int column = 0; column < sheet.columns; ++column) {
+            const auto& spot = sheet.at(side, column, row);
+            pages << (spot.headDown ? QStringLiteral("↓%1") : QStringLiteral("%1")).arg(spot.page);
+        }
+        rows << pages.join(u' ');
+    }
+    return rows.join(QStringLiteral(" | "));
 }
 
 QJsonObject figureJson(const Figure& f, Unit unit)
@@ -78,6 +144,11 @@ QString planText(const Job& job, const Plan& plan, const std::vector<Finding>& f
         for (const Panel& p : plan.paper.face(face))
             out += QStringLiteral("  %1 %2  read %3\n").arg(p.roleName, -24).arg(formatLength(p.area.w, job.unit), -18).arg(p.readingNumber);
     }
+    if (plan.book && !plan.book->sheets.empty()) {
+        out += QStringLiteral("\nSHEETS, outer side / inner side (↓ stands on its head, | parts rows)\n");
+        for (const BookSheet& sheet : plan.book->sheets)
+            out += QStringLiteral("  %1  %2  /  %3\n").arg(sheet.number, 3).arg(sideText(sheet, 0), sideText(sheet, 1));
+    }
     out += QStringLiteral("\nFINDINGS\n");
     if (findings.empty())
         out += QStringLiteral("  none\n");
@@ -100,12 +171,12 @@ QByteArray planJson(const Job& job, const Plan& plan, const std::vector<Finding>
             panels.append(panelJson(p, job.unit));
         QJsonArray folds;
         for (const FoldLine& fold : plan.paper.folds)
-            folds.append(QJsonObject{{QStringLiteral("line"), fold.line},
-                                     {QStringLiteral("x"), exactText(fold.x[std::size_t(face)], job.unit)},
-                                     {QStringLiteral("crease"), fold.valley[std::size_t(face)] ? QStringLiteral("valley") : QStringLiteral("mountain")}});
+            folds.append(lineJson(fold, face, job.unit));
         faces[faceName(face)] = QJsonObject{{QStringLiteral("panels"), panels}, {QStringLiteral("folds"), folds}};
     }
     root[QStringLiteral("faces")] = faces;
+    if (plan.book)
+        root[QStringLiteral("book")] = bookJson(job, *plan.book);
     QJsonArray places;
     for (std::size_t i = 0; i < plan.sheet.front.size(); ++i)
         places.append(QJsonObject{{QStringLiteral("front"), rectJson(plan.sheet.front[i].trim, job.unit)},

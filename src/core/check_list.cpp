@@ -51,16 +51,19 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         closing.spare ? QStringLiteral("%1 to spare at the tightest fold").arg(shown(*closing.spare)) : QStringLiteral("no panel lies inside a fold"),
         {"fold."});
     add(QStringLiteral("Paper folds cleanly"), QStringLiteral("%1 g/m², grain along the folds").arg(job.stock.grammage), {"grain.", "stock."});
-    add(QStringLiteral("Bleed where it is cut"), QStringLiteral("%1 on all four edges, none over a fold").arg(shown(job.zones.bleed)),
+    if (plan.book || job.kind == PieceKind::Cover)
+        add(QStringLiteral("Pages and binding agree"), plan.book ? QStringLiteral("%1 pages, none made up").arg(plan.book->pages) : QStringLiteral("the spine fits its block"),
+            {"pages.", "booklet.", "spine.", "cover."});
+    add(QStringLiteral("Bleed where it is cut"), QStringLiteral("%1 where the knife goes, none over a fold").arg(shown(job.zones.bleed)),
         {"bleed.", "supplied.bleed", "item."});
     add(QStringLiteral("Live matter is safe"), QStringLiteral("%1 from the knife, %2 from folds").arg(shown(job.zones.safe), shown(job.zones.foldClearance)),
-        {"text.unsafe", "text.acrossFold"});
+        {"text.unsafe", "text.acrossFold", "safe.", "area."});
     add(QStringLiteral("Text is whole"), count.texts == 0 ? QStringLiteral("no text") : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
         {"text.over", "text.font", "text.glyph"});
     add(QStringLiteral("Files are there"), count.files == 0 ? QStringLiteral("no files") : QStringLiteral("%1 files, unchanged, fonts inside").arg(count.files),
         {"file.", "supplied.size", "supplied.pages", "supplied.noTrimBox", "supplied.notPdf"});
     add(QStringLiteral("Pictures are fine enough"), QStringLiteral("300 ppi or more in print"), {"picture."});
-    add(QStringLiteral("Fits the press sheet"), QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet.up()), {"sheet."});
+    add(QStringLiteral("Fits the press sheet"), QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet.up()), {"sheet.", "size."});
     return points;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/checks.h"
 
+#include "core/page_sizes.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -15,68 +17,179 @@ constexpr Length sizeTolerance = Length::micrometres(100);
 QString shown(const Job& job, Length l) { return formatLength(l, job.unit); }
 QString nameOf(const Item& item) { return item.name.isEmpty() ? QStringLiteral("An item") : item.name; }
 
+Finding found(const char* code, Severity severity, QString message, QString reason, Remedy remedy = Remedy::None)
+{
+    Finding f;
+    f.code = QString::fromLatin1(code);
+    f.severity = severity;
+    f.message = std::move(message);
+    f.reason = std::move(reason);
+    f.remedy = remedy;
+    return f;
+}
+
+/// A folding machine wants this much to take hold of; narrower panels are folded by hand. Common practice.
+constexpr Length narrowestPanel = Length::mm(40);
+/// A stapling machine closes about this much. Common practice: 3 to 5 mm.
+constexpr Length thickestStapled = Length::mm(4);
+/// Thinner spines take no line of text, since covers wander by a millimetre. Common practice: 5 to 6 mm.
+constexpr Length thinnestTextSpine = Length::mm(5);
+/// A typed spine may differ from the reckoned one by this much.
+constexpr Length spineTolerance = Length::micrometres(500);
+/// How far production presses and guillotines miss together, and folders alone. Common practice: press 0.1 to 1 mm,
+/// knife 0.3 to 0.5 mm, folder 0.5 to 1 mm.
+constexpr Length knifeDrift = Length::micrometres(1500);
+constexpr Length folderDrift = Length::mm(1);
+
 void checkClosing(const Job& job, const Paper& paper, std::vector<Finding>& out)
 {
     const Closing& closing = paper.closing;
     if (closing.spare && *closing.spare < Length()) {
-        Finding f;
-        f.code = QStringLiteral("fold.buckles");
-        f.severity = Severity::Stop;
         const QString role = paper.face(Face::Outside)[std::size_t(closing.tightestColumn)].roleName;
-        f.message = QStringLiteral("The %1 is %2 too wide to close").arg(role, shown(job, abs(*closing.spare)));
-        f.reason = QStringLiteral("A panel that folds inside must stop short of the fold around it, or it buckles.");
         const bool typed = job.fold.tuckAllowance || std::ranges::any_of(job.fold.widths, [](const auto& w) { return w.has_value(); });
-        f.remedy = typed ? Remedy::UseStockTuck : Remedy::None;
-        out.push_back(f);
+        const Remedy remedy = typed ? Remedy::UseStockTuck : Remedy::None;
+        if (paper.tucks.any() && paper.tuckAllowance == Length() && job.fold.widths.empty())
+            out.push_back(found("fold.equalPanels", Severity::Stop, QStringLiteral("Equal panels do not close: the %1 must be narrower").arg(role),
+                                QStringLiteral("What folds inside must stop short of the fold around it, or it buckles."), remedy));
+        else
+            out.push_back(found("fold.buckles", Severity::Stop, QStringLiteral("The %1 is %2 too wide to close").arg(role, shown(job, abs(*closing.spare))),
+                                QStringLiteral("A panel that folds inside must stop short of the fold around it, or it buckles."), remedy));
     }
-    if (closing.protrusion > Length::micrometres(500)) {
-        Finding f;
-        f.code = QStringLiteral("fold.protrudes");
-        f.message = QStringLiteral("A panel sticks out %1 beyond the front cover").arg(shown(job, closing.protrusion));
-        f.reason = QStringLiteral("The closed piece is larger than its cover; it catches in envelopes and racks.");
-        out.push_back(f);
-    }
-    if (job.stock.grain == Grain::AlongWidth) {
-        Finding f;
-        f.code = QStringLiteral("grain.across");
-        f.message = QStringLiteral("The grain runs across the folds");
-        f.reason = QStringLiteral("Paper cracks and springs back when it is folded against its grain.");
-        f.remedy = Remedy::TurnGrain;
-        out.push_back(f);
-    }
-    if (job.stock.grammage > 170) {
-        Finding f;
-        f.code = QStringLiteral("stock.score");
-        f.message = QStringLiteral("%1 g/m² wants a score before folding").arg(job.stock.grammage);
-        f.reason = QStringLiteral("Common practice above 170 g/m²: unscored, the fold cracks.");
-        out.push_back(f);
-    }
+    if (closing.doorGap && *closing.doorGap < Length())
+        out.push_back(found("fold.overlaps", Severity::Stop, QStringLiteral("The doors overlap by %1").arg(shown(job, abs(*closing.doorGap))),
+                            QStringLiteral("Gate flaps meet in the middle; together they may not be wider than what lies between them."), Remedy::UseStockTuck));
+    else if (closing.doorGap && *closing.doorGap == Length())
+        out.push_back(found("fold.doorsTouch", Severity::Warn, QStringLiteral("The doors meet without any room"),
+                            QStringLiteral("Folders drift by half a millimetre or more; doors that touch ride up on each other."), Remedy::UseStockTuck));
+    if (closing.protrusion > Length::micrometres(500))
+        out.push_back(found("fold.protrudes", Severity::Warn, QStringLiteral("A panel sticks out %1 beyond the front cover").arg(shown(job, closing.protrusion)),
+                            QStringLiteral("The closed piece is larger than its cover; it catches in envelopes and racks.")));
+    const auto narrow = std::ranges::min_element(paper.widths);
+    if (paper.columns() > 1 && *narrow < narrowestPanel)
+        out.push_back(found("fold.narrow", Severity::Warn, QStringLiteral("A panel of %1 is narrower than %2").arg(shown(job, *narrow), shown(job, narrowestPanel)),
+                            QStringLiteral("Folding machines need about that much to take hold of the paper; this one would be folded by hand.")));
+    if (job.stock.grammage > heaviestUnscored && !job.fold.scored)
+        out.push_back(found("stock.score", Severity::Warn, QStringLiteral("%1 g/m² wants a score before folding").arg(job.stock.grammage),
+                            QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored), Remedy::Score));
 }
 
-void checkSheet(const Job& job, const Plan& plan, std::vector<Finding>& out)
+void checkCover(const Job& job, std::vector<Finding>& out)
 {
-    if (job.zones.bleed == Length()) {
-        Finding f;
-        f.code = QStringLiteral("bleed.none");
-        f.message = QStringLiteral("No bleed on edges that are cut");
-        f.reason = QStringLiteral("The knife drifts by some tenths of a millimetre; without bleed that shows as a white edge.");
-        out.push_back(f);
+    const Length spine = spineOf(job);
+    if (spine < thinnestTextSpine)
+        out.push_back(found("spine.thin", Severity::Warn, QStringLiteral("A spine of %1 is too thin for text").arg(shown(job, spine)),
+                            QStringLiteral("Covers wander by about a millimetre; from %1 on a line of text stays on the spine.").arg(shown(job, thinnestTextSpine))));
+    if (job.cover.spine) {
+        Job free = job;
+        free.cover.spine.reset();
+        const Length reckoned = spineOf(free);
+        if (abs(reckoned - spine) > spineTolerance)
+            out.push_back(found("spine.stale", Severity::Warn, QStringLiteral("The spine is %1, the pages now want %2").arg(shown(job, spine), shown(job, reckoned)),
+                                QStringLiteral("It was typed; pages or stock may have changed since. A wrong spine shows on the shelf."), Remedy::ReckonSpine));
     }
-    if (plan.sheet.up() == 0) {
-        Finding f;
-        f.code = QStringLiteral("sheet.tooSmall");
-        f.severity = Severity::Stop;
-        f.message = QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit));
-        f.reason = QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.");
-        out.push_back(f);
+    if (job.stock.grammage > heaviestUnscored && job.cover.hinge == Length())
+        out.push_back(found("stock.score", Severity::Warn, QStringLiteral("A cover of %1 g/m² wants hinge scores").arg(job.stock.grammage),
+                            QStringLiteral("Without a score beside the spine the cover cracks where it opens."), Remedy::Score));
+    if (job.coatings[1] != Coating::None)
+        out.push_back(found("cover.coatedGlue", Severity::Warn, QStringLiteral("The inside of the cover is coated where it is glued"),
+                            QStringLiteral("Glue does not hold on %1; leave the glue area free of it.").arg(coatingName(job.coatings[1]))));
+}
+
+void checkPages(const Job& job, const Plan& plan, std::vector<Finding>& out)
+{
+    const Book& book = *plan.book;
+    const int step = job.kind == PieceKind::WireBook ? 2 : 4;
+    if (book.pages != job.pages.count)
+        out.push_back(found("pages.madeUp", Severity::Warn,
+                            QStringLiteral("%1 pages are no multiple of %2; %3 made up").arg(job.pages.count).arg(step)
+                                .arg(book.blanks.size() == 1 ? QStringLiteral("one blank is") : QStringLiteral("%1 blanks are").arg(book.blanks.size())),
+                            step == 4 ? QStringLiteral("Every folded sheet has four pages. Fill the blanks, or take pages out.")
+                                      : QStringLiteral("Every leaf has two pages. Fill the blank, or take a page out."),
+                            Remedy::MakeUpPages));
+    if (!book.blanks.empty() && book.blanks.back() == book.pages && !hasOwnCover(job))
+        out.push_back(found("pages.blankBack", Severity::Warn, QStringLiteral("The back cover would be blank"),
+                            QStringLiteral("Blanks at the end fall on the page everybody sees."), Remedy::MoveBlanks));
+    if (job.kind == PieceKind::Booklet) {
+        const Length thick = book.block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
+        if (thick > thickestStapled)
+            out.push_back(found("booklet.thick", Severity::Warn, QStringLiteral("%1 of paper is too thick to staple").arg(shown(job, thick)),
+                                QStringLiteral("Common practice: staples close up to about %1; thicker booklets gape and lose their middle sheets.").arg(shown(job, thickestStapled)),
+                                Remedy::GlueInstead));
+        if (job.stock.grammage > heaviestUnscored && hasOwnCover(job) && !job.fold.scored)
+            out.push_back(found("stock.score", Severity::Warn, QStringLiteral("A cover of %1 g/m² wants a score before folding").arg(job.stock.grammage),
+                                QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored), Remedy::Score));
+    }
+    for (const Run& run : plan.runs)
+        if (run.isText && run.up == 0)
+            out.push_back(found("sheet.textTooSmall", Severity::Stop,
+                                QStringLiteral("The text sheet of %1 does not fit on the press sheet of %2").arg(formatSize(book.sheetFlat, job.unit), formatSize(job.press.sheet, job.unit)),
+                                QStringLiteral("Choose a larger press sheet, or signatures of fewer pages.")));
+}
+
+void checkGrain(const Job& job, const Paper& paper, std::vector<Finding>& out)
+{
+    const bool bends = job.kind != PieceKind::Leaf && job.kind != PieceKind::WireBook;
+    if (bends && grainAgainstFolds(job, paper) == GrainAgainst::Across)
+        out.push_back(found("grain.across", Severity::Warn, QStringLiteral("The grain runs across the folds"),
+                            QStringLiteral("Paper cracks and springs back when it is folded against its grain."), Remedy::TurnGrain));
+}
+
+void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
+{
+    if (job.zones.bleed == Length())
+        out.push_back(found("bleed.none", Severity::Warn, QStringLiteral("No bleed on edges that are cut"),
+                            QStringLiteral("The knife drifts by some tenths of a millimetre; without bleed that shows as a white edge.")));
+    if (job.zones.safe < knifeDrift)
+        out.push_back(found("safe.small", Severity::Warn, QStringLiteral("A safe zone of %1 is smaller than the drift of press and knife").arg(shown(job, job.zones.safe)),
+                            QStringLiteral("Together they miss by up to %1; what stands nearer to the trim may be cut.").arg(shown(job, knifeDrift)), Remedy::WidenSafe));
+    else if (!plan.paper.folds.empty() && job.zones.foldClearance < folderDrift)
+        out.push_back(found("safe.small", Severity::Warn, QStringLiteral("%1 clear of folds is smaller than the drift of the folder").arg(shown(job, job.zones.foldClearance)),
+                            QStringLiteral("Folders miss by up to %1; what stands nearer may be folded.").arg(shown(job, folderDrift)), Remedy::WidenSafe));
+    if (plan.sheet.up() == 0)
+        out.push_back(found("sheet.tooSmall", Severity::Stop, QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit)),
+                            QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.")));
+}
+
+/// One name, two sizes: said when the unit suggests that the other one was meant.
+void checkSizeName(const Job& job, const Plan& plan, std::vector<Finding>& out)
+{
+    const Size size = job.kind == PieceKind::Leaf ? plan.paper.flat : plan.paper.closing.size;
+    const auto twin = otherSizeOfThatName(size);
+    if (!twin)
+        return;
+    const bool inches = job.unit == Unit::Inch;
+    const bool isAmerican = twin->family == SizeFamily::IsoA; // the twin is the other family
+    if (inches == isAmerican)
+        return;
+    out.push_back(found("size.twoNames", Severity::Warn,
+                        QStringLiteral("%1 is %2; %3 is %4").arg(QString(nameOfSize(size)).remove(QStringLiteral(" landscape")), formatSize(size, job.unit), twin->title(), formatSize(twin->size, job.unit)),
+                        QStringLiteral("One name stands for two sizes. Make sure that this is the one the customer means.")));
+}
+
+/// Content on glue, under a stamp, or where holes are punched.
+void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    for (const KeepClear& area : plan.paper.keepClear) {
+        if (area.face != face)
+            continue;
+        for (const Item& item : job.face(face).items) {
+            const PlacedItem* placed = plan.findItem(item.id);
+            const bool matters = area.noPrint || item.kind == ItemKind::Text;
+            if (!matters || placed->frame.isEmpty() || !placed->frame.overlaps(area.area))
+                continue;
+            Finding f = found("area.covered", Severity::Warn, QStringLiteral("%1 stands where the %2 is, %3").arg(nameOf(item), area.what, faceName(face)), area.reason);
+            f.face = face;
+            f.itemId = item.id;
+            out.push_back(f);
+        }
     }
 }
 
 /// Printed matter that reaches the edge of the paper must go on to the bleed.
 void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
 {
-    const Rect trim = trimOf(job);
-    const Rect bleed = bleedOf(job);
+    const Rect trim = trimOf(plan.paper);
+    const Rect bleed = bleedOf(plan.paper, face);
     for (const Item& item : job.face(face).items) {
         const PlacedItem* placed = plan.findItem(item.id);
         if (placed->frame.isEmpty()) {
@@ -190,7 +303,7 @@ bool checkFile(const LinkedFile& file, const FileFacts& facts, Face face, const 
     return true;
 }
 
-void checkSupplied(const Job& job, Face face, const FileFacts& facts, std::vector<Finding>& out)
+void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts& facts, std::vector<Finding>& out)
 {
     const LinkedFile& file = *job.face(face).supplied;
     if (!checkFile(file, facts, face, {}, out))
@@ -202,10 +315,11 @@ void checkSupplied(const Job& job, Face face, const FileFacts& facts, std::vecto
         return;
     }
     const PageFacts& page = facts.pages[std::size_t(file.page - 1)];
-    if (!sameTrim(page.trim, job.flat)) {
-        const bool turned = sameTrim(page.trim.turned(), job.flat);
+    const Size flat = plan.paper.flat;
+    if (!sameTrim(page.trim, flat)) {
+        const bool turned = sameTrim(page.trim.turned(), flat);
         out.push_back(fileFinding(QStringLiteral("supplied.size"), Severity::Stop, face, {},
-                                  QStringLiteral("%1 is %2, the flat is %3").arg(file.path, formatSize(page.trim, job.unit), formatSize(job.flat, job.unit)),
+                                  QStringLiteral("%1 is %2, the flat is %3").arg(file.path, formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
                                   turned ? QStringLiteral("The page is turned by 90 degrees.")
                                          : QStringLiteral("Its trim box does not match; folds and cuts would fall in the wrong places.")));
     } else if (!page.hasTrimBox) {
@@ -223,7 +337,7 @@ void checkSupplied(const Job& job, Face face, const FileFacts& facts, std::vecto
     const bool sameFile = job.face(otherFace(face)).supplied && job.face(otherFace(face)).supplied->path == file.path;
     if (int(facts.pages.size()) > wanted && (single || sameFile) && face == Face::Outside)
         out.push_back(fileFinding(QStringLiteral("supplied.pages"), Severity::Warn, face, {},
-                                  QStringLiteral("%1 has %2 pages; a leaflet prints two faces").arg(file.path).arg(facts.pages.size()),
+                                  QStringLiteral("%1 has %2 pages; two faces are printed").arg(file.path).arg(facts.pages.size()),
                                   QStringLiteral("Single pages may have been exported in place of whole faces.")));
 }
 
@@ -232,9 +346,17 @@ void checkSupplied(const Job& job, Face face, const FileFacts& facts, std::vecto
 std::vector<Finding> checkPiece(const Job& job, const Plan& plan)
 {
     std::vector<Finding> out;
-    checkClosing(job, plan.paper, out);
-    checkSheet(job, plan, out);
+    if (job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card)
+        checkClosing(job, plan.paper, out);
+    if (job.kind == PieceKind::Cover || job.kind == PieceKind::Book)
+        checkCover(job, out);
+    if (plan.book)
+        checkPages(job, plan, out);
+    checkGrain(job, plan.paper, out);
+    checkZones(job, plan, out);
+    checkSizeName(job, plan, out);
     for (const Face face : bothFaces) {
+        checkKeepClear(job, plan, face, out);
         checkBleeds(job, plan, face, out);
         checkLiveMatter(job, plan, face, out);
     }
@@ -259,7 +381,7 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
     for (const Face face : bothFaces) {
         const FaceContent& content = job.face(face);
         if (content.supplied && facts.contains(content.supplied->path))
-            checkSupplied(job, face, facts[content.supplied->path], out);
+            checkSupplied(job, plan, face, facts[content.supplied->path], out);
         for (const Item& item : content.items) {
             if (item.kind != ItemKind::Picture || !facts.contains(item.file.path))
                 continue;
@@ -284,6 +406,12 @@ QString remedyText(Remedy remedy)
     case Remedy::UseStockTuck: return QStringLiteral("Use the stock's allowance");
     case Remedy::PullToBleed: return QStringLiteral("Pull out to the bleed");
     case Remedy::TurnGrain: return QStringLiteral("Turn the grain");
+    case Remedy::Score: return QStringLiteral("Score it");
+    case Remedy::MakeUpPages: return QStringLiteral("Ask for the full pages");
+    case Remedy::MoveBlanks: return QStringLiteral("Put blanks before the back");
+    case Remedy::GlueInstead: return QStringLiteral("Glue it instead");
+    case Remedy::ReckonSpine: return QStringLiteral("Use the reckoned spine");
+    case Remedy::WidenSafe: return QStringLiteral("Keep 3 mm clear");
     }
     return {};
 }
@@ -298,12 +426,47 @@ Job settled(Job job, const Finding& finding)
         job.fold.widths.clear();
         break;
     case Remedy::TurnGrain:
-        job.stock.grain = Grain::AlongHeight;
+        job.stock.grain = job.stock.grain == Grain::AlongHeight ? Grain::AlongWidth : Grain::AlongHeight;
+        break;
+    case Remedy::Score:
+        if (job.kind == PieceKind::Cover || job.kind == PieceKind::Book)
+            job.cover.hinge = CoverShape().hinge;
+        else
+            job.fold.scored = true;
+        break;
+    case Remedy::MakeUpPages: job.pages.count = madeUpPages(job); break;
+    case Remedy::MoveBlanks: job.pages.blanks = Blanks::BeforeBack; break;
+    case Remedy::GlueInstead:
+        // The cover of a self-cover booklet is among its pages; glued, it is a component of its own.
+        if (!job.pages.plusCover) {
+            job.pages.textStock = job.stock;
+            job.pages.count = std::max(4, job.pages.count - 4);
+        }
+        job.kind = PieceKind::Book;
+        job.pages.plusCover = true;
+        break;
+    case Remedy::ReckonSpine: job.cover.spine.reset(); break;
+    case Remedy::WidenSafe:
+        job.zones.safe = std::max(job.zones.safe, Length::mm(3));
+        job.zones.foldClearance = std::max(job.zones.foldClearance, Length::mm(3));
         break;
     case Remedy::PullToBleed:
         if (Item* item = job.findItem(finding.itemId)) {
             const bool farEdge = finding.side == ItemSide::Right || finding.side == ItemSide::Bottom;
-            const int panel = finding.side == ItemSide::Right ? job.fold.panels - 1 : finding.side == ItemSide::Left ? 0 : item->side(finding.side).panel;
+            // The outermost panel of that side: known once the paper is folded.
+            const auto paper = foldPaper(job);
+            if (!paper)
+                break;
+            int panel = item->side(finding.side).panel;
+            const int columns = paper->columns();
+            const int rows = paper->rows();
+            const int row = std::min(panel / columns, rows - 1);
+            switch (finding.side) {
+            case ItemSide::Left: panel = row * columns; break;
+            case ItemSide::Right: panel = row * columns + columns - 1; break;
+            case ItemSide::Top: panel %= columns; break;
+            case ItemSide::Bottom: panel = (rows - 1) * columns + panel % columns; break;
+            }
             item->side(finding.side) = {PaperLine::Bleed, panel, farEdge, 0, Length(), true};
         }
         break;

@@ -122,6 +122,14 @@ struct ColumnGrid {
     bool operator==(const ColumnGrid&) const = default;
 };
 
+/// A margin of one panel that differs from what the zones say: tighter beside a fold, wider at a staple.
+struct PanelMargin {
+    int panel = 0;
+    ItemSide side = ItemSide::Left;
+    Length width;
+    bool operator==(const PanelMargin&) const = default;
+};
+
 /// Everything printed on one face.
 struct FaceContent {
     /// A customer's finished page that is the whole face; items lie over it.
@@ -129,6 +137,7 @@ struct FaceContent {
     /// In painting order, the last on top.
     std::vector<Item> items;
     std::vector<ColumnGrid> columns;
+    std::vector<PanelMargin> margins;
     bool operator==(const FaceContent&) const = default;
 };
 

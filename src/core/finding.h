@@ -16,6 +16,12 @@ enum class Remedy {
     UseStockTuck, ///< let go of the typed tuck allowance and panel widths
     PullToBleed, ///< move the named side of the item out to the bleed
     TurnGrain, ///< have the grain run along the folds
+    Score, ///< have the folds scored
+    MakeUpPages, ///< ask for as many pages as there will be anyway
+    MoveBlanks, ///< keep the back cover, put the blanks before it
+    GlueInstead, ///< bind with glue in place of staples
+    ReckonSpine, ///< let go of the typed spine
+    WidenSafe, ///< keep live matter clear of the drift of press, knife and folder
 };
 
 /// Something the checks noticed.

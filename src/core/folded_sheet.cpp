@@ -70,7 +70,7 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
 {
     before_.push_back(cells_);
     const Axis axis = step.axis;
-    FoldEvent event{step, linePosition(axis, step.line), false, {}, 0};
+    FoldEvent event{step, linePosition(axis, step.line), false, {}, {}, 0};
     const Length c = event.position;
 
     const auto moves = [&](const Cell& cell) {
@@ -84,6 +84,22 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
         return axis == Axis::Vertical ? cell(i, cross) : cell(cross, i);
     };
     event.outsideValley = creaseCell(0, 0).outsideUp() == (step.way == FoldWay::Over);
+
+    const int lines = (axis == Axis::Vertical ? columns_ : rows_) - 1;
+    for (int line = 1; line <= lines; ++line) {
+        for (int cross = 0; cross < crossCount; ++cross) {
+            const Cell& a = axis == Axis::Vertical ? cell(line - 1, cross) : cell(cross, line - 1);
+            const Cell& b = axis == Axis::Vertical ? cell(line, cross) : cell(cross, line);
+            const Length at = mirrored(b, axis) ? high(b, axis) : low(b, axis);
+            if (mirrored(a, axis) == mirrored(b, axis) && at == c && moves(a) != moves(b))
+                event.creases.push_back({line, cross, a.outsideUp() == (step.way == FoldWay::Over)});
+        }
+    }
+    const auto creasesHere = [&](const Cell& cell) {
+        const int at = index(cell, axis);
+        const int cross = axis == Axis::Vertical ? cell.row : cell.column;
+        return std::ranges::any_of(event.creases, [&](const FoldEvent::Crease& k) { return k.cross == cross && (k.line == at || k.line == at + 1); });
+    };
 
     for (const Cell& cell : cells_) {
         bool isInside = false;
@@ -99,6 +115,9 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
         if (!isInside)
             continue;
         ++event.layersInside;
+        // What creases here, too, lies in the fold but needs no room beside it.
+        if (creasesHere(cell))
+            continue;
         const bool isBefore = doubleMiddle(cell, axis) < c * 2;
         // Followed from the crease, the paper enters a panel at one edge and leaves it at the other.
         const bool nearEdgeIsLast = isBefore != mirrored(cell, axis);
@@ -165,6 +184,28 @@ Rect FoldedSheet::extent() const
         all = Rect::fromEdges(std::min(all.x, c.place.x), std::min(all.y, c.place.y),
                               std::max(all.right(), c.place.right()), std::max(all.bottom(), c.place.bottom()));
     return all;
+}
+
+std::vector<FoldedSheet::Meeting> FoldedSheet::meetings() const
+{
+    std::vector<Meeting> found;
+    for (const Axis axis : {Axis::Vertical, Axis::Horizontal}) {
+        const int last = (axis == Axis::Vertical ? columns_ : rows_) - 1;
+        if (last < 1)
+            continue;
+        // The sheet has two outer edges in each direction; folded, they face each other when each ends its own part
+        // of the pile and the parts were moved to the same side.
+        const Cell& a = cell(0, 0);
+        const Cell& b = axis == Axis::Vertical ? cell(columns_ - 1, 0) : cell(0, rows_ - 1);
+        const bool aEnds = mirrored(a, axis); // its outer edge points right (down)
+        const bool bEnds = mirrored(b, axis); // its outer edge points left (up)
+        if (!aEnds || !bEnds || a.outsideUp() != b.outsideUp())
+            continue;
+        const bool wide = doubleMiddle(a, axis) < doubleMiddle(b, axis);
+        if (wide)
+            found.push_back({axis, 0, last, low(b, axis) - high(a, axis)});
+    }
+    return found;
 }
 
 std::vector<Cell> FoldedSheet::seenFromAbove() const

@@ -59,6 +59,14 @@ struct FoldEvent {
         Length gap;
     };
     std::vector<Enclosed> enclosed;
+    /// Every piece of a line that was creased: that of the step, and those of other layers that lie there, too. `cross` is
+    /// the row (column) it runs through.
+    struct Crease {
+        int line = 1;
+        int cross = 0;
+        bool outsideValley = false;
+    };
+    std::vector<Crease> creases;
     /// How many layers of paper the fold closes around.
     int layersInside = 0;
 };
@@ -92,6 +100,15 @@ public:
     [[nodiscard]] const Cell& bottom() const;
     /// The area the pile covers.
     [[nodiscard]] Rect extent() const;
+    /// Two outer edges of the sheet that folding has brought face to face, like a pair of doors.
+    struct Meeting {
+        Axis axis; ///< of the line between them
+        int first = 0, second = 0; ///< columns (rows), the left or upper one first
+        Length gap; ///< negative when they overlap
+    };
+    /// The doors of the pile as it lies; each pair once. Only edges of the flat sheet can be doors.
+    [[nodiscard]] std::vector<Meeting> meetings() const;
+
     /// Rectangles whose middle nothing covers, seen from above, in reading direction (rows, then left to right).
     [[nodiscard]] std::vector<Cell> seenFromAbove() const;
 

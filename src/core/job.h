@@ -17,11 +17,114 @@ inline constexpr std::array<Face, 2> bothFaces{Face::Outside, Face::Inside};
 /// "outside", "inside".
 [[nodiscard]] QString faceName(Face face);
 
+/// What kind of piece it is. The kind says which of the job's parts count; the others keep their values, so that a
+/// change of mind loses nothing.
+enum class PieceKind {
+    Leaflet, ///< a sheet, folded
+    Card, ///< a sheet of board, folded once
+    Cover, ///< wraps about a block: back, spine, front, and flaps when wanted
+    Booklet, ///< folded sheets, nested and stapled through the fold
+    Book, ///< signatures, gathered and glued into a cover
+    Leaf, ///< not folded: cards, tickets, postcards
+    WireBook, ///< cut leaves, punched and bound with wire, comb or rings
+};
+inline constexpr std::array<PieceKind, 7> allPieceKinds{PieceKind::Leaflet, PieceKind::Card, PieceKind::Cover, PieceKind::Booklet,
+                                                        PieceKind::Book, PieceKind::Leaf, PieceKind::WireBook};
+/// "leaflet", "stapled booklet", ...
+[[nodiscard]] QString kindName(PieceKind kind);
+/// True when it has pages of its own: booklets, books, wire-bound books.
+[[nodiscard]] bool hasPages(PieceKind kind);
+
+/// The shape of a cover that wraps about a block.
+struct CoverShape {
+    /// Typed in place of what the block asks for.
+    std::optional<Length> spine{};
+    Length flap; ///< width of each folded-in flap; 0 for none
+    /// A score beside the spine, on both sides; 0 for none. Common practice: 6 to 8 mm.
+    Length hinge = Length::mm(6);
+    /// Glue in the spine, part of its thickness. Common practice: 0.3 to 0.5 mm.
+    Length glue = Length::micrometres(300);
+    /// Glue up the inside of the cover on both sides of the spine. Common practice: 3 to 7 mm.
+    Length sideGlue = Length::mm(5);
+    QJsonObject extra{};
+    bool operator==(const CoverShape&) const = default;
+};
+
+/// Which pages have a number.
+enum class CountedCovers {
+    All, ///< every page, the front cover being the first
+    NotOuter, ///< front and back cover have none
+    None, ///< the four pages of the cover have none
+};
+/// Where the pages go that are there only to fill a sheet.
+enum class Blanks {
+    AtEnd, ///< the last pages of all
+    BeforeBack, ///< before the back cover
+    InsideCovers, ///< the insides of the covers first, then before the back cover
+};
+/// How the second side of a signature's sheet is printed.
+enum class WorkStyle {
+    Sheetwise, ///< from a form of its own
+    WorkAndTurn, ///< from the same form, the sheet turned about its short edge: one sheet gives two signatures
+};
+
+/// The pages of a booklet or book, and how they are bound.
+struct Pages {
+    /// As wanted: with the cover when it is of the same stock, else without.
+    int count = 16;
+    /// The cover is on its own stock, which is then the job's `stock`; the pages are on `textStock`.
+    bool plusCover = false;
+    Stock textStock;
+    Blanks blanks = Blanks::BeforeBack;
+    CountedCovers counted = CountedCovers::All;
+    int firstNumber = 1;
+    /// Pages of a full signature: 4, 8, 16 or 32; for glued books.
+    int signature = 16;
+    WorkStyle workStyle = WorkStyle::Sheetwise;
+    /// Milled off at the spine of a glued block. Common practice: 2 to 3 mm.
+    Length mill = Length::mm(3);
+    /// Thousandths of a caliper by which a nested sheet pushes those inside it outward. 1.0 by experience.
+    int creepMilli = 1000;
+    /// Sheets of a small booklet cut as strips from one sheet; 1 for none.
+    int strips = 1;
+    /// Kept clear at a punched edge. Common practice: 10 to 13 mm.
+    Length bindingClearance = Length::mm(12);
+    QJsonObject extra{};
+    bool operator==(const Pages&) const = default;
+};
+
+/// A leaf that is not folded.
+struct Leaf {
+    Length stub; ///< torn off along a perforation at the right; 0 for none
+    int holes = 0; ///< drilled in a row along the left edge
+    Length holeDiameter = Length::mm(6);
+    Length holePitch = Length::mm(80); ///< from middle to middle; two holes: ISO 838
+    Length holeEdge = Length::mm(12); ///< from the left edge to the middle of a hole
+    Length cornerRadius; ///< 0 for square corners
+    bool postal = false; ///< the back is written to and stamped
+    int firstNumber = 0; ///< of a numbered run; 0 for none
+    int padSheets = 0; ///< glued into pads of so many; 0 for none
+    QJsonObject extra{};
+    bool operator==(const Leaf&) const = default;
+};
+
+/// What is printed on a face: process inks and spots, and what goes over them.
+struct FaceInks {
+    int process = 4; ///< 0, 1 (black alone) or 4
+    int spots = 0;
+    bool operator==(const FaceInks&) const = default;
+    [[nodiscard]] int count() const { return process + spots; }
+};
+enum class Coating { None, Varnish, GlossFilm, MattFilm };
+
 /// What is kept free along edges. Common practice: 3 mm bleed, 5 mm safe zone, 3 mm clear of folds.
 struct Zones {
     Length bleed = Length::mm(3);
     Length safe = Length::mm(5);
     Length foldClearance = Length::mm(3);
+    /// Bleed of single outer edges of the outside face (left, top, right, bottom) where it differs; 0 at an edge that
+    /// is cut once for two pieces that touch.
+    std::array<std::optional<Length>, 4> edgeBleeds{};
     QJsonObject extra{};
     bool operator==(const Zones&) const = default;
 };
@@ -41,16 +144,27 @@ struct Press {
     bool operator==(const Press&) const = default;
 };
 
-/// Everything the user decided about a leaflet. All else follows from it: see `plan`.
+/// Everything the user decided about a piece. All else follows from it: see `plan`.
 struct Job {
+    PieceKind kind = PieceKind::Leaflet;
     QString title;
     QString customer;
     /// The unit lengths are shown in, and the one a bare number means.
     Unit unit = Unit::Mm;
-    /// Trimmed but open.
+    /// Trimmed but open; for pieces whose flat is the user's to say: leaflets, cards, single leaves.
     Size flat{Length::mm(297), Length::mm(210)};
+    /// Finished size of a page; for covers, booklets and books, whose flat follows from it.
+    Size page{Length::mm(148), Length::mm(210)};
+    /// Of the flat: of everything, or of the cover where the pages have a stock of their own.
     Stock stock;
     Fold fold;
+    CoverShape cover;
+    Pages pages;
+    Leaf leaf;
+    /// The piece is read, and opens, from right to left.
+    bool rightToLeft = false;
+    std::array<FaceInks, 2> faceInks{};
+    std::array<Coating, 2> coatings{Coating::None, Coating::None};
     Zones zones;
     int quantity = 1000;
     /// Spoiled sheets to allow for, in percent of the run.
@@ -73,6 +187,19 @@ struct Job {
 
 /// A fresh leaflet: A4 landscape, roll fold, with a small set of inks and nothing on it.
 [[nodiscard]] Job newLeaflet();
+/// A fresh piece of any kind, of a usual size on a usual stock.
+[[nodiscard]] Job newPiece(PieceKind kind);
+
+/// True when the cover is a component of its own, beside the pages.
+[[nodiscard]] bool hasOwnCover(const Job& job);
+/// The stock of the pages.
+[[nodiscard]] const Stock& textStockOf(const Job& job);
+/// "4/4", "4/1 + 1 spot".
+[[nodiscard]] QString inksText(const std::array<FaceInks, 2>& inks);
+/// Reads "4/4", "4/1", "5/4" (what goes beyond four, or beyond one, is spots), "1/0".
+[[nodiscard]] Result<std::array<FaceInks, 2>> parseInks(const QString& text);
+/// The holes of a drilled leaf, as squares about them, on the outside face.
+[[nodiscard]] std::vector<Rect> drillHoles(const Leaf& leaf, Size flat);
 
 /// Refuses what no paper can be: sizes, weights and counts out of range, own folds that name lines
 /// that are not there, items with inks or panels the job lacks. The problem names the field.
@@ -87,6 +214,7 @@ inline constexpr int heaviest = 800;
 inline constexpr int thinnestBulk = 500; ///< thousandths of cm3/g
 inline constexpr int thickestBulk = 3000;
 inline constexpr int mostPanels = 12;
+inline constexpr int mostPages = 4000;
 inline constexpr int largestRun = 10'000'000;
 } // namespace limits
 

@@ -16,8 +16,13 @@ constexpr qint64 largestJobFile = 64 * 1024 * 1024;
 // The words of the file. Reading and writing both look here.
 constexpr Word<Unit> unitWords[] = {{"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
 constexpr Word<Grain> grainWords[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
-constexpr Word<FoldScheme> schemeWords[] = {{"roll", FoldScheme::Roll}, {"zigzag", FoldScheme::Zigzag}, {"own", FoldScheme::Own}};
-constexpr Word<LineSide> partWords[] = {{"left", LineSide::Before}, {"right", LineSide::After}};
+constexpr Word<PieceKind> pieceWords[] = {{"leaflet", PieceKind::Leaflet}, {"card", PieceKind::Card}, {"cover", PieceKind::Cover}, {"booklet", PieceKind::Booklet}, {"book", PieceKind::Book}, {"leaf", PieceKind::Leaf}, {"wire-bound", PieceKind::WireBook}};
+constexpr Word<FoldScheme> schemeWords[] = {{"half", FoldScheme::Half}, {"roll", FoldScheme::Roll}, {"zigzag", FoldScheme::Zigzag}, {"gate", FoldScheme::Gate}, {"double gate", FoldScheme::DoubleGate}, {"short", FoldScheme::Short}, {"cross", FoldScheme::Cross}, {"half, then roll", FoldScheme::HalfRoll}, {"own", FoldScheme::Own}};
+constexpr Word<LineSide> partWords[] = {{"left", LineSide::Before}, {"right", LineSide::After}, {"upper", LineSide::Before}, {"lower", LineSide::After}};
+constexpr Word<CountedCovers> countedWords[] = {{"all", CountedCovers::All}, {"not the outer two", CountedCovers::NotOuter}, {"not the cover", CountedCovers::None}};
+constexpr Word<Blanks> blanksWords[] = {{"at the end", Blanks::AtEnd}, {"before the back", Blanks::BeforeBack}, {"inside the covers", Blanks::InsideCovers}};
+constexpr Word<WorkStyle> workWords[] = {{"sheetwise", WorkStyle::Sheetwise}, {"work-and-turn", WorkStyle::WorkAndTurn}};
+constexpr Word<Coating> coatingWords[] = {{"none", Coating::None}, {"varnish", Coating::Varnish}, {"gloss film", Coating::GlossFilm}, {"matt film", Coating::MattFilm}};
 constexpr Word<FoldWay> wayWords[] = {{"over", FoldWay::Over}, {"under", FoldWay::Under}};
 constexpr Word<FlipEdge> flipWords[] = {{"long edge", FlipEdge::Long}, {"short edge", FlipEdge::Short}};
 constexpr Word<ItemKind> kindWords[] = {{"picture", ItemKind::Picture}, {"text", ItemKind::Text}, {"tint", ItemKind::Tint}};
@@ -26,6 +31,7 @@ constexpr Word<Align> alignWords[] = {{"left", Align::Left}, {"centre", Align::C
 constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed}, {"edge", PaperLine::Edge}, {"safe", PaperLine::Safe}, {"column", PaperLine::Column}};
 constexpr Word<bool> endWords[] = {{"start", false}, {"end", true}};
 constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
+constexpr Word<ItemSide> itemSideWords[] = {{"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
 constexpr const char* faceKeys[] = {"outside", "inside"};
 
 template <class T, std::size_t N>
@@ -55,13 +61,32 @@ public:
         o[QStringLiteral("title")] = job.title;
         o[QStringLiteral("customer")] = job.customer;
         o[QStringLiteral("unit")] = wordFor(unitWords, job.unit);
+        o[QStringLiteral("kind")] = wordFor(pieceWords, job.kind);
         o[QStringLiteral("flat")] = size(job.flat);
+        o[QStringLiteral("page")] = size(job.page);
         o[QStringLiteral("stock")] = stock(job.stock);
         o[QStringLiteral("fold")] = fold(job.fold);
+        o[QStringLiteral("cover")] = cover(job.cover);
+        o[QStringLiteral("pages")] = pages(job.pages);
+        o[QStringLiteral("leaf")] = leaf(job.leaf);
+        o[QStringLiteral("rightToLeft")] = job.rightToLeft;
+        QJsonObject prints;
+        for (const Face f : bothFaces)
+            prints[QLatin1String(faceKeys[std::size_t(f)])] =
+                QJsonObject{{QStringLiteral("process"), job.faceInks[std::size_t(f)].process},
+                            {QStringLiteral("spots"), job.faceInks[std::size_t(f)].spots},
+                            {QStringLiteral("coating"), wordFor(coatingWords, job.coatings[std::size_t(f)])}};
+        o[QStringLiteral("prints")] = prints;
         QJsonObject zones = job.zones.extra;
         zones[QStringLiteral("bleed")] = length(job.zones.bleed);
         zones[QStringLiteral("safe")] = length(job.zones.safe);
         zones[QStringLiteral("foldClearance")] = length(job.zones.foldClearance);
+        QJsonObject edges;
+        for (std::size_t i = 0; i < 4; ++i)
+            if (job.zones.edgeBleeds[i])
+                edges[QLatin1String(sideKeys[i])] = length(*job.zones.edgeBleeds[i]);
+        if (!edges.isEmpty())
+            zones[QStringLiteral("edgeBleeds")] = edges;
         o[QStringLiteral("zones")] = zones;
         o[QStringLiteral("quantity")] = job.quantity;
         o[QStringLiteral("oversPercent")] = job.oversPercent;
@@ -89,12 +114,14 @@ private:
     {
         return {{QStringLiteral("width"), length(s.w)}, {QStringLiteral("height"), length(s.h)}};
     }
-    static QJsonObject stock(const Stock& stock)
+    QJsonObject stock(const Stock& stock) const
     {
         QJsonObject o = stock.extra;
         o[QStringLiteral("name")] = stock.name;
         o[QStringLiteral("grammage")] = stock.grammage;
         o[QStringLiteral("bulk")] = stock.bulkMilli / 1000.0;
+        if (stock.measuredCaliper)
+            o[QStringLiteral("caliper")] = length(*stock.measuredCaliper);
         o[QStringLiteral("coated")] = stock.coated;
         o[QStringLiteral("grain")] = wordFor(grainWords, stock.grain);
         return o;
@@ -105,6 +132,14 @@ private:
         o[QStringLiteral("scheme")] = wordFor(schemeWords, fold.scheme);
         o[QStringLiteral("panels")] = fold.panels;
         o[QStringLiteral("front")] = fold.coverPanel + 1;
+        if (fold.rows != 1)
+            o[QStringLiteral("rows")] = fold.rows;
+        if (fold.atHead)
+            o[QStringLiteral("atHead")] = true;
+        if (fold.scored)
+            o[QStringLiteral("scored")] = true;
+        if (fold.scheme == FoldScheme::Short)
+            o[QStringLiteral("step")] = length(fold.step);
         if (fold.tuckAllowance)
             o[QStringLiteral("tuckAllowance")] = length(*fold.tuckAllowance);
         QJsonArray widths;
@@ -115,10 +150,59 @@ private:
         QJsonArray steps;
         for (const FoldStep& s : fold.steps)
             steps.append(QJsonObject{{QStringLiteral("line"), s.line},
-                                     {QStringLiteral("part"), wordFor(partWords, s.moves)},
+                                     {QStringLiteral("part"), partWord(s)},
                                      {QStringLiteral("way"), wordFor(wayWords, s.way)}});
         if (!steps.isEmpty())
             o[QStringLiteral("steps")] = steps;
+        return o;
+    }
+    /// The part says the axis, too: left and right part at an upright line, upper and lower at a level one.
+    static QString partWord(const FoldStep& s)
+    {
+        if (s.axis == Axis::Horizontal)
+            return s.moves == LineSide::Before ? QStringLiteral("upper") : QStringLiteral("lower");
+        return wordFor(partWords, s.moves);
+    }
+    QJsonObject cover(const CoverShape& c) const
+    {
+        QJsonObject o = c.extra;
+        if (c.spine)
+            o[QStringLiteral("spine")] = length(*c.spine);
+        o[QStringLiteral("flap")] = length(c.flap);
+        o[QStringLiteral("hinge")] = length(c.hinge);
+        o[QStringLiteral("glue")] = length(c.glue);
+        o[QStringLiteral("sideGlue")] = length(c.sideGlue);
+        return o;
+    }
+    QJsonObject pages(const Pages& p) const
+    {
+        QJsonObject o = p.extra;
+        o[QStringLiteral("count")] = p.count;
+        o[QStringLiteral("plusCover")] = p.plusCover;
+        o[QStringLiteral("textStock")] = stock(p.textStock);
+        o[QStringLiteral("blanks")] = wordFor(blanksWords, p.blanks);
+        o[QStringLiteral("numbered")] = wordFor(countedWords, p.counted);
+        o[QStringLiteral("firstNumber")] = p.firstNumber;
+        o[QStringLiteral("signature")] = p.signature;
+        o[QStringLiteral("workStyle")] = wordFor(workWords, p.workStyle);
+        o[QStringLiteral("mill")] = length(p.mill);
+        o[QStringLiteral("creepFactor")] = p.creepMilli / 1000.0;
+        o[QStringLiteral("strips")] = p.strips;
+        o[QStringLiteral("bindingClearance")] = length(p.bindingClearance);
+        return o;
+    }
+    QJsonObject leaf(const Leaf& l) const
+    {
+        QJsonObject o = l.extra;
+        o[QStringLiteral("stub")] = length(l.stub);
+        o[QStringLiteral("holes")] = l.holes;
+        o[QStringLiteral("holeDiameter")] = length(l.holeDiameter);
+        o[QStringLiteral("holePitch")] = length(l.holePitch);
+        o[QStringLiteral("holeEdge")] = length(l.holeEdge);
+        o[QStringLiteral("cornerRadius")] = length(l.cornerRadius);
+        o[QStringLiteral("postal")] = l.postal;
+        o[QStringLiteral("firstNumber")] = l.firstNumber;
+        o[QStringLiteral("padSheets")] = l.padSheets;
         return o;
     }
     static QJsonObject file(const LinkedFile& f)
@@ -198,6 +282,13 @@ private:
                                        {QStringLiteral("gutter"), length(g.gutter)}});
         if (!columns.isEmpty())
             o[QStringLiteral("columns")] = columns;
+        QJsonArray margins;
+        for (const PanelMargin& m : content.margins)
+            margins.append(QJsonObject{{QStringLiteral("panel"), m.panel + 1},
+                                       {QStringLiteral("side"), QLatin1String(sideKeys[std::size_t(m.side)])},
+                                       {QStringLiteral("width"), length(m.width)}});
+        if (!margins.isEmpty())
+            o[QStringLiteral("margins")] = margins;
         return o;
     }
     Unit unit_;
@@ -219,12 +310,58 @@ void readSize(JsonReader& r, const char* key, Size& out)
     });
 }
 
+void readStock(JsonReader& r, Stock& stock)
+{
+    r.read("name", stock.name);
+    r.read("grammage", stock.grammage);
+    r.readMilli("bulk", stock.bulkMilli);
+    r.read("caliper", stock.measuredCaliper);
+    r.read("coated", stock.coated);
+    readWord(r, "grain", stock.grain, grainWords);
+    stock.extra = r.leftOver();
+}
+
+void readPages(JsonReader& r, Pages& pages)
+{
+    r.read("count", pages.count);
+    r.read("plusCover", pages.plusCover);
+    r.readObject("textStock", [&](JsonReader& o) { readStock(o, pages.textStock); });
+    readWord(r, "blanks", pages.blanks, blanksWords);
+    readWord(r, "numbered", pages.counted, countedWords);
+    r.read("firstNumber", pages.firstNumber);
+    r.read("signature", pages.signature);
+    readWord(r, "workStyle", pages.workStyle, workWords);
+    r.read("mill", pages.mill);
+    r.readMilli("creepFactor", pages.creepMilli);
+    r.read("strips", pages.strips);
+    r.read("bindingClearance", pages.bindingClearance);
+    pages.extra = r.leftOver();
+}
+
+void readLeaf(JsonReader& r, Leaf& leaf)
+{
+    r.read("stub", leaf.stub);
+    r.read("holes", leaf.holes);
+    r.read("holeDiameter", leaf.holeDiameter);
+    r.read("holePitch", leaf.holePitch);
+    r.read("holeEdge", leaf.holeEdge);
+    r.read("cornerRadius", leaf.cornerRadius);
+    r.read("postal", leaf.postal);
+    r.read("firstNumber", leaf.firstNumber);
+    r.read("padSheets", leaf.padSheets);
+    leaf.extra = r.leftOver();
+}
+
 void readFold(JsonReader& r, Fold& fold)
 {
     readWord(r, "scheme", fold.scheme, schemeWords);
     r.read("panels", fold.panels);
     fold.coverPanel = fold.panels - 1;
     readOrdinal(r, "front", fold.coverPanel);
+    r.read("rows", fold.rows);
+    r.read("atHead", fold.atHead);
+    r.read("scored", fold.scored);
+    r.read("step", fold.step);
     r.read("tuckAllowance", fold.tuckAllowance);
     const QJsonArray widths = r.takeArray("widths");
     for (const QJsonValue& w : widths) {
@@ -240,6 +377,9 @@ void readFold(JsonReader& r, Fold& fold)
     r.readArray("steps", [&](JsonReader& o) {
         FoldStep step;
         o.read("line", step.line);
+        QString part;
+        o.peek("part", part);
+        step.axis = part == QStringLiteral("upper") || part == QStringLiteral("lower") ? Axis::Horizontal : Axis::Vertical;
         readWord(o, "part", step.moves, partWords);
         readWord(o, "way", step.way, wayWords);
         fold.steps.push_back(step);
@@ -315,6 +455,13 @@ void readFace(JsonReader& r, FaceContent& content)
         o.read("gutter", grid.gutter);
         content.columns.push_back(grid);
     });
+    r.readArray("margins", [&](JsonReader& o) {
+        PanelMargin margin;
+        readOrdinal(o, "panel", margin.panel);
+        readWord(o, "side", margin.side, itemSideWords);
+        o.read("width", margin.width);
+        content.margins.push_back(margin);
+    });
 }
 
 void readInk(JsonReader& r, Job& job)
@@ -339,19 +486,37 @@ void readJobObject(JsonReader& r, Job& job)
     r.read("customer", job.customer);
     readWord(r, "unit", job.unit, unitWords);
     readSize(r, "flat", job.flat);
-    r.readObject("stock", [&](JsonReader& o) {
-        o.read("name", job.stock.name);
-        o.read("grammage", job.stock.grammage);
-        o.readMilli("bulk", job.stock.bulkMilli);
-        o.read("coated", job.stock.coated);
-        readWord(o, "grain", job.stock.grain, grainWords);
-        job.stock.extra = o.leftOver();
-    });
+    readWord(r, "kind", job.kind, pieceWords);
+    readSize(r, "page", job.page);
+    r.readObject("stock", [&](JsonReader& o) { readStock(o, job.stock); });
     r.readObject("fold", [&](JsonReader& o) { readFold(o, job.fold); });
+    r.readObject("cover", [&](JsonReader& o) {
+        o.read("spine", job.cover.spine);
+        o.read("flap", job.cover.flap);
+        o.read("hinge", job.cover.hinge);
+        o.read("glue", job.cover.glue);
+        o.read("sideGlue", job.cover.sideGlue);
+        job.cover.extra = o.leftOver();
+    });
+    r.readObject("pages", [&](JsonReader& o) { readPages(o, job.pages); });
+    r.readObject("leaf", [&](JsonReader& o) { readLeaf(o, job.leaf); });
+    r.read("rightToLeft", job.rightToLeft);
+    r.readObject("prints", [&](JsonReader& prints) {
+        for (std::size_t i = 0; i < 2; ++i)
+            prints.readObject(faceKeys[i], [&](JsonReader& o) {
+                o.read("process", job.faceInks[i].process);
+                o.read("spots", job.faceInks[i].spots);
+                readWord(o, "coating", job.coatings[i], coatingWords);
+            });
+    });
     r.readObject("zones", [&](JsonReader& o) {
         o.read("bleed", job.zones.bleed);
         o.read("safe", job.zones.safe);
         o.read("foldClearance", job.zones.foldClearance);
+        o.readObject("edgeBleeds", [&](JsonReader& edges) {
+            for (std::size_t i = 0; i < 4; ++i)
+                edges.read(sideKeys[i], job.zones.edgeBleeds[i]);
+        });
         job.zones.extra = o.leftOver();
     });
     r.read("quantity", job.quantity);

@@ -32,6 +32,8 @@ public:
     void read(const char* key, bool& out);
     void read(const char* key, Length& out);
     void read(const char* key, std::optional<Length>& out);
+    /// Looks at a text without taking it.
+    void peek(const char* key, QString& out) const { out = object_.value(QLatin1String(key)).toString(); }
     /// A number with decimals, kept as a whole count of thousandths.
     void readMilli(const char* key, int& out);
 

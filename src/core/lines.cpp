@@ -50,8 +50,13 @@ QString lineName(const Paper& paper, Face face, ItemSide side, const Placed& pla
 {
     const EdgeFate fate = panelOf(paper, face, placed.panel).edge(panelEdge(side, placed.farEdge));
     switch (placed.line) {
-    case PaperLine::Bleed: return fate == EdgeFate::Folded ? QStringLiteral("fold") : QStringLiteral("bleed");
-    case PaperLine::Edge: return fate == EdgeFate::Folded ? QStringLiteral("fold") : QStringLiteral("trim");
+    case PaperLine::Bleed:
+    case PaperLine::Edge:
+        if (fate == EdgeFate::Folded)
+            return QStringLiteral("fold");
+        if (fate == EdgeFate::Torn)
+            return QStringLiteral("perforation");
+        return placed.line == PaperLine::Bleed ? QStringLiteral("bleed") : QStringLiteral("trim");
     case PaperLine::Safe: return QStringLiteral("safe");
     case PaperLine::Column: return QStringLiteral("column");
     }
@@ -64,18 +69,22 @@ Rect frameOf(const Paper& paper, Face face, const Item& item)
     return Rect::fromEdges(at(ItemSide::Left), at(ItemSide::Top), at(ItemSide::Right), at(ItemSide::Bottom));
 }
 
-int panelAt(const Paper& paper, Face face, Length x)
+int panelAt(const Paper& paper, Face face, Point place)
 {
-    for (const Panel& panel : paper.face(face))
-        if (x < panel.area.right())
-            return panel.position;
-    return int(paper.face(face).size()) - 1;
+    const auto& panels = paper.face(face);
+    int column = 0;
+    while (column + 1 < paper.columns() && place.x >= panels[std::size_t(column)].area.right())
+        ++column;
+    int row = 0;
+    while (row + 1 < paper.rows() && place.y >= panels[std::size_t(row * paper.columns())].area.bottom())
+        ++row;
+    return row * paper.columns() + column;
 }
 
-Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position)
+Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position, Length across)
 {
     Placed placed;
-    placed.panel = isHorizontal(side) ? panelAt(paper, face, position) : 0;
+    placed.panel = panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position});
     const Rect area = panelOf(paper, face, placed.panel).area;
     placed.farEdge = abs(position - highEdge(area, side)) < abs(position - lowEdge(area, side));
     placed.offset = position - edgeOf(area, side, placed.farEdge);
@@ -93,8 +102,10 @@ std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, 
         best = candidate;
         bestDistance = distance;
     };
+    // Only lines of panels in the item's own row (column) can be meant.
+    const Panel& here = paper.face(face)[std::size_t(panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position}))];
     for (const Panel& panel : paper.face(face)) {
-        if (!isHorizontal(side) && panel.position != panelAt(paper, face, across))
+        if (isHorizontal(side) ? panel.row != here.row : panel.column != here.column)
             continue;
         for (const PaperLine line : {PaperLine::Bleed, PaperLine::Edge, PaperLine::Safe}) {
             for (const bool farEdge : {false, true})
@@ -122,8 +133,10 @@ std::array<Placed, 4> sidesFillingSafeArea(int panel) { return sidesOn(PaperLine
 
 std::array<Placed, 4> freeSides(const Paper& paper, Face face, const Rect& frame)
 {
-    return {freeSide(paper, face, ItemSide::Left, frame.x), freeSide(paper, face, ItemSide::Top, frame.y),
-            freeSide(paper, face, ItemSide::Right, frame.right()), freeSide(paper, face, ItemSide::Bottom, frame.bottom())};
+    const Length middleX = frame.x + frame.w.part(2);
+    const Length middleY = frame.y + frame.h.part(2);
+    return {freeSide(paper, face, ItemSide::Left, frame.x, middleY), freeSide(paper, face, ItemSide::Top, frame.y, middleX),
+            freeSide(paper, face, ItemSide::Right, frame.right(), middleY), freeSide(paper, face, ItemSide::Bottom, frame.bottom(), middleX)};
 }
 
 } // namespace hinge

@@ -13,6 +13,8 @@ struct PlacedItem {
     Rect frame;
     /// What of it is printed: the frame within the bleed of the face.
     Rect printed;
+    /// It stands on a panel that is read the other way up, and is turned by half in its frame.
+    bool headDown = false;
     bool operator==(const PlacedItem&) const = default;
 };
 
@@ -30,13 +32,13 @@ struct PlacedItem {
 [[nodiscard]] Rect frameOf(const Paper& paper, Face face, const Item& item);
 
 /// A side at `position` that is free: kept by its distance from the nearer edge of the panel it
-/// lies in (or nearest to).
-[[nodiscard]] Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position);
+/// lies in (or nearest to). `across` is the middle of the item in the other direction.
+[[nodiscard]] Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position, Length across);
 
 /// The line nearest to `position` within `reach`, ready to hold on to; among lines at the same
 /// place the most useful to the user wins (bleed and edge before safe before column). Empty when
-/// none is near. `across` is the middle of the item in the other direction, which tells the panel
-/// whose head and foot lines are meant.
+/// none is near. `across` is the middle of the item in the other direction, which tells the panels
+/// whose lines are meant.
 [[nodiscard]] std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, Length position,
                                                 Length across, Length reach);
 
@@ -48,6 +50,6 @@ struct PlacedItem {
 [[nodiscard]] std::array<Placed, 4> freeSides(const Paper& paper, Face face, const Rect& frame);
 
 /// The panel at a place on the face, or the nearest one.
-[[nodiscard]] int panelAt(const Paper& paper, Face face, Length x);
+[[nodiscard]] int panelAt(const Paper& paper, Face face, Point place);
 
 } // namespace hinge

@@ -113,6 +113,16 @@ std::optional<PageSize> findPageSize(const QString& name)
     return std::nullopt;
 }
 
+std::optional<PageSize> otherSizeOfThatName(Size size)
+{
+    const auto& all = pageSizes();
+    const auto it = std::ranges::find_if(all, [&](const PageSize& s) { return s.size == size || s.size.turned() == size; });
+    if (it == all.end())
+        return std::nullopt;
+    const auto twin = std::ranges::find_if(all, [&](const PageSize& s) { return s.name == it->name && s.family != it->family; });
+    return twin == all.end() ? std::nullopt : std::optional(*twin);
+}
+
 QString nameOfSize(Size size)
 {
     for (const PageSize& s : pageSizes()) {

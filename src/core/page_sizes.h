@@ -35,6 +35,9 @@ struct PageSize {
 /// Empty when the name is unknown or stands for two sizes ("A7").
 [[nodiscard]] std::optional<PageSize> findPageSize(const QString& name);
 
+/// The other size that goes by the name of this one ("A7": ISO and North American); empty when the name is its own.
+[[nodiscard]] std::optional<PageSize> otherSizeOfThatName(Size size);
+
 /// "A4", "A4 landscape", or empty when no named size is exactly this one.
 [[nodiscard]] QString nameOfSize(Size size);
 

@@ -10,18 +10,21 @@ enum class EdgeFate {
     Knife, ///< cut: bleed beyond it, safe zone within
     Folded, ///< folded: no bleed, fold clearance within
     Shared, ///< cut once for two neighbours that touch: no bleed of its own
+    Torn, ///< perforated: no bleed, fold clearance within
+    Bound, ///< cut, then punched and bound: bleed beyond it, the binding's own clearance within
 };
 
 /// What a panel is when the piece is folded.
-enum class Role { FrontCover, BackCover, TuckInFlap, Outside, Inside };
+enum class Role { FrontCover, BackCover, TuckInFlap, Outside, Inside, Spine, CoverFlap, Stub };
 
 /// One panel of one face, derived from the paper.
 struct Panel {
     Face face = Face::Outside;
-    /// Position on this face, from the left, from 0.
+    /// Position on this face, row by row from the left, from 0.
     int position = 0;
-    /// The same paper seen from the outside face: its column on the sheet.
+    /// The same paper seen from the outside face: its place on the sheet.
     int column = 0;
+    int row = 0;
     /// Trim and folds; in face coordinates.
     Rect area;
     /// Left, top, right, bottom, as `ItemSide`.
@@ -31,6 +34,8 @@ struct Panel {
     QString roleName;
     /// The order in which a reader meets it, from 1.
     int readingNumber = 0;
+    /// A reader sees it the other way up than this face is drawn: what stands on it is turned by half.
+    bool headDown = false;
     /// Where print may reach: beyond cut edges by the bleed, up to folded ones.
     Rect bleedArea;
     /// Where live matter may stand.
@@ -41,13 +46,36 @@ struct Panel {
     [[nodiscard]] EdgeFate edge(ItemSide s) const { return edges[std::size_t(s)]; }
 };
 
-/// A fold as it lies on a face.
+/// What is done along a line across the flat.
+enum class LineWork {
+    Fold,
+    Score, ///< pressed only, so that a cover opens without cracking
+    Perforation,
+};
+
+/// A line, or a piece of one, as it lies on a face. A fold that runs through several rows of panels may be a valley in
+/// one and a mountain in the next; then each stands for itself.
 struct FoldLine {
-    int line = 1; ///< as in `FoldStep`
-    /// From the left of the outside and of the inside face.
-    std::array<Length, 2> x;
-    /// Valley (true) or mountain seen from that face.
+    Axis axis = Axis::Vertical;
+    int line = 1; ///< as in `FoldStep`; 0 for a line that parts no panels
+    LineWork work = LineWork::Fold;
+    /// From the left (head) of the outside and of the inside face.
+    std::array<Length, 2> at;
+    /// Where it begins and ends along itself, on the outside and on the inside face.
+    std::array<Length, 2> from;
+    std::array<Length, 2> to;
+    /// Valley (true) or mountain seen from that face; false for what is not folded.
     std::array<bool, 2> valley{};
+};
+
+/// An area of a face where something must not stand: a glue area, the post's own strip, punched holes.
+struct KeepClear {
+    Face face = Face::Outside;
+    Rect area;
+    QString what; ///< "stamp", "glue": short, for the drawing
+    QString reason; ///< why, in one sentence
+    /// Nothing at all may be printed there (glue), or only nothing that must be read (holes).
+    bool noPrint = false;
 };
 
 /// How the piece closes.
@@ -58,27 +86,52 @@ struct Closing {
     std::optional<Length> spare;
     /// The column with the smallest space, and how far it lies over the fold (0 when it does not).
     int tightestColumn = -1;
-    /// How far any panel sticks out beyond the front cover.
+    /// How far any panel sticks out beyond the front cover, where that was not asked for.
     Length protrusion;
+    /// The space between two doors; negative when they overlap. Unset when there are none.
+    std::optional<Length> doorGap;
+    /// Paper on paper where the pile is highest.
+    Length thickness;
 };
 
-/// The paper of the piece, worked out by folding it.
+/// The paper of the flat that is at work, worked out by folding it.
 struct Paper {
+    /// Trimmed but open.
+    Size flat;
+    /// Bleed beyond the left, top, right and bottom trim of the outside face; 0 at an edge shared with a neighbour.
+    std::array<Length, 4> bleeds;
+    /// The inside face is what one sees after turning the flat about its vertical middle (false), as a page is turned,
+    /// or about its horizontal one (true), as for a piece that opens upwards.
+    bool tumbled = false;
     Length tuckAllowance;
-    std::vector<int> tuckCounts;
-    /// Of the columns, from the left of the outside face.
+    TuckCounts tucks;
+    /// Of the columns, from the left of the outside face; of the rows, from its head.
     std::vector<Length> widths;
+    std::vector<Length> heights;
     std::vector<FoldStep> steps;
     std::vector<FoldLine> folds;
-    /// By face, then by position from the left.
+    std::vector<KeepClear> keepClear;
+    /// Drilled holes, as squares about them, on the outside face; and the radius of rounded corners, 0 for square ones.
+    std::vector<Rect> holes;
+    Length cornerRadius;
+    /// A cover that is wrapped about a block: the column of its spine, else -1.
+    int spineColumn = -1;
+    /// By face, then by position.
     std::array<std::vector<Panel>, 2> panels;
     Closing closing;
     /// The closed pile, front cover up.
     FoldedSheet closed{{}, {}};
 
     [[nodiscard]] const std::vector<Panel>& face(Face f) const { return panels[std::size_t(f)]; }
+    [[nodiscard]] int columns() const { return int(widths.size()); }
+    [[nodiscard]] int rows() const { return int(heights.size()); }
+    /// The panel of a face that lies on this rectangle of the sheet.
+    [[nodiscard]] const Panel& panelOn(Face face, int column, int row) const;
     /// The panel behind this one: same paper, other face.
     [[nodiscard]] const Panel& behind(const Panel& panel) const;
+    /// A place on one face as it lies on the other.
+    [[nodiscard]] Point through(Point p) const;
+    [[nodiscard]] Rect through(const Rect& r) const;
 };
 
 /// Cuts, measures and folds the flat of a job that `validate` accepts.
@@ -86,8 +139,8 @@ struct Paper {
 [[nodiscard]] Result<Paper> foldPaper(const Job& job);
 
 /// The trim of a face: the flat with its corner at the origin.
-[[nodiscard]] Rect trimOf(const Job& job);
-/// Trim and bleed of a face (all four outer edges of a leaflet are cut).
-[[nodiscard]] Rect bleedOf(const Job& job);
+[[nodiscard]] Rect trimOf(const Paper& paper);
+/// Trim and bleed of a face.
+[[nodiscard]] Rect bleedOf(const Paper& paper, Face face = Face::Outside);
 
 } // namespace hinge

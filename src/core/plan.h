@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/binding.h"
 #include "core/figure.h"
 #include "core/file_facts.h"
 #include "core/finding.h"
@@ -9,17 +10,28 @@
 
 namespace hinge {
 
+/// What one component needs of the press.
+struct Run {
+    bool isText = false; ///< the pages, else the flat that is at work (a cover, or the whole piece)
+    int up = 0; ///< on one press sheet
+    int sheets = 0; ///< good press sheets, and the overs on top
+    int overs = 0;
+    QString upWorking;
+    QString sheetsWorking;
+};
+
 /// Everything that follows from a job. Views and files take all their geometry from here.
 struct Plan {
     Paper paper;
+    /// Kinds with pages only.
+    std::optional<Book> book;
     /// Items with their frames, by face, in painting order.
     std::array<std::vector<PlacedItem>, 2> items;
     std::vector<SheetLayout> arrangements;
     /// The one on the job's own press sheet.
     SheetLayout sheet;
-    /// Good sheets, and the overs on top.
-    int sheetsNeeded = 0;
-    int overs = 0;
+    /// The flat first, then the pages where they are printed apart from it.
+    std::vector<Run> runs;
     std::vector<Figure> figures;
     /// What follows from the job alone; see `checkFiles` for the rest.
     std::vector<Finding> findings;
@@ -29,9 +41,14 @@ struct Plan {
     [[nodiscard]] const Figure* findFigure(const QString& key) const;
     /// nullptr when there is no such item.
     [[nodiscard]] const PlacedItem* findItem(const QString& id) const;
-    /// Where the folds lie on a face, from its left trim edge, in that order.
-    [[nodiscard]] std::vector<Length> foldPositions(Face face) const;
 };
+
+/// How the grain lies against the fold that matters most: the spine, or the last fold made.
+enum class GrainAgainst { Along, Across };
+[[nodiscard]] GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper);
+[[nodiscard]] QString grainWords(GrainAgainst grain);
+/// "varnish", "gloss film", "matt film".
+[[nodiscard]] QString coatingName(Coating coating);
 
 /// Works out everything. Pure: the same job gives the same plan, and nothing else is read.
 /// Fails with the first thing that makes the job impossible (see `validate` and `foldPaper`).

@@ -116,30 +116,42 @@ void addMark(std::vector<MarkLine>& out, MarkLine mark, const Rect& area, const 
 }
 
 /// The two marks of a line at `at` across a piece: beyond the head and the foot, or left and right.
-void addPair(std::vector<MarkLine>& out, const Rect& trim, Length bleed, Length at, bool verticalLine, bool fold,
-             const Rect& area, const std::vector<Rect>& bleeds)
+void addPair(std::vector<MarkLine>& out, const Rect& bleed, Length at, bool verticalLine, bool fold, const Rect& area,
+             const std::vector<Rect>& bleeds)
 {
-    const Length start = bleed + markClearance;
+    const Length start = markClearance;
     const Length end = start + markLength;
     if (verticalLine) {
-        addMark(out, {{at, trim.y - start}, {at, trim.y - end}, fold}, area, bleeds);
-        addMark(out, {{at, trim.bottom() + start}, {at, trim.bottom() + end}, fold}, area, bleeds);
+        addMark(out, {{at, bleed.y - start}, {at, bleed.y - end}, fold}, area, bleeds);
+        addMark(out, {{at, bleed.bottom() + start}, {at, bleed.bottom() + end}, fold}, area, bleeds);
     } else {
-        addMark(out, {{trim.x - start, at}, {trim.x - end, at}, fold}, area, bleeds);
-        addMark(out, {{trim.right() + start, at}, {trim.right() + end, at}, fold}, area, bleeds);
+        addMark(out, {{bleed.x - start, at}, {bleed.x - end, at}, fold}, area, bleeds);
+        addMark(out, {{bleed.right() + start, at}, {bleed.right() + end, at}, fold}, area, bleeds);
     }
 }
 
-/// A fold at `x` of the flat, as it lies on a turned piece: the line's place and direction on the sheet.
-std::pair<Length, bool> foldOnSheet(const SheetPlace& place, Length x)
+/// A line of the flat as it lies on a turned piece: its place and direction on the sheet.
+std::pair<Length, bool> lineOnSheet(const SheetPlace& place, Length at, bool vertical)
 {
+    const Rect& t = place.trim;
     switch (place.turn) {
-    case Turn::None: return {place.trim.x + x, true};
-    case Turn::Quarter: return {place.trim.y + x, false};
-    case Turn::Half: return {place.trim.right() - x, true};
-    case Turn::ThreeQuarters: return {place.trim.bottom() - x, false};
+    case Turn::None: return vertical ? std::pair(t.x + at, true) : std::pair(t.y + at, false);
+    case Turn::Quarter: return vertical ? std::pair(t.y + at, false) : std::pair(t.right() - at, true);
+    case Turn::Half: return vertical ? std::pair(t.right() - at, true) : std::pair(t.bottom() - at, false);
+    case Turn::ThreeQuarters: return vertical ? std::pair(t.bottom() - at, false) : std::pair(t.x + at, true);
     }
     return {};
+}
+
+Turn turnedBy(Turn turn, Turn more) { return Turn((int(turn) + int(more)) % 360); }
+
+/// Bleeds of an upright piece (left, top, right, bottom) as they lie when it is turned clockwise.
+std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
+{
+    // A quarter turn brings the left edge to the head, the head to the right.
+    for (int quarters = int(turn) / 90; quarters > 0; --quarters)
+        b = {b[3], b[0], b[1], b[2]};
+    return b;
 }
 
 } // namespace
@@ -151,7 +163,9 @@ std::vector<CellPlace> bestGuillotineFill(Size cell, Size area)
     return turned.size() > upright.size() ? turned : upright;
 }
 
-SheetLayout layOutSheet(const Job& job, Size sheet)
+int countOnSheet(const Press& press, Size cell) { return int(bestGuillotineFill(cell, printable(press, press.sheet).size()).size()); }
+
+SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
 {
     SheetLayout layout;
     layout.sheet = sheet;
@@ -161,8 +175,7 @@ SheetLayout layOutSheet(const Job& job, Size sheet)
     if (!aboutVertical)
         layout.backArea.y = sheet.h - layout.frontArea.bottom();
 
-    const Length bleed = job.zones.bleed;
-    const Size cell{job.flat.w + bleed * 2, job.flat.h + bleed * 2};
+    const Size cell = bleedOf(paper).size();
     const std::vector<CellPlace> cells = bestGuillotineFill(cell, layout.frontArea.size());
     if (cells.empty())
         return layout;
@@ -182,17 +195,23 @@ SheetLayout layOutSheet(const Job& job, Size sheet)
 
     std::int64_t area = 0;
     for (const CellPlace& c : cells) {
-        const Rect trim = Rect{c.cell.x + origin.x, c.cell.y + origin.y, c.cell.w, c.cell.h}.grown(-bleed);
-        layout.front.push_back({trim, c.turned ? Turn::Quarter : Turn::None});
+        const Turn turn = c.turned ? Turn::Quarter : Turn::None;
+        const auto out = turnedBleeds(paper.bleeds, turn);
+        const Rect trim = Rect::fromEdges(c.cell.x + origin.x + out[0], c.cell.y + origin.y + out[1],
+                                          c.cell.right() + origin.x - out[2], c.cell.bottom() + origin.y - out[3]);
+        layout.front.push_back({trim, turn});
         layout.back.push_back(turnedPlace(layout.front.back(), sheet, aboutVertical));
+        // The inside of a piece that opens upwards backs its outside head to foot.
+        if (paper.tumbled)
+            layout.back.back().turn = turnedBy(layout.back.back().turn, Turn::Half);
         area += 1;
     }
-    layout.usedPercent = 100.0 * double(area) * job.flat.w.toMm() * job.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
+    layout.usedPercent = 100.0 * double(area) * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
     layout.cuts = countCuts(layout.front);
     return layout;
 }
 
-std::vector<SheetLayout> arrangements(const Job& job)
+std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper)
 {
     std::vector<Size> sheets;
     const auto addSheet = [&sheets](Size s) {
@@ -206,7 +225,7 @@ std::vector<SheetLayout> arrangements(const Job& job)
             addSheet(size->size.turned()); // fed long edge first
     std::vector<SheetLayout> all;
     for (const Size& sheet : sheets) {
-        SheetLayout layout = layOutSheet(job, sheet);
+        SheetLayout layout = layOutSheet(job, paper, sheet);
         if (layout.up() > 0 || sheet == job.press.sheet)
             all.push_back(std::move(layout));
     }
@@ -214,28 +233,38 @@ std::vector<SheetLayout> arrangements(const Job& job)
     return all;
 }
 
-std::vector<MarkLine> flatMarks(Size flat, Length bleed, const std::vector<Length>& foldsX)
+Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face)
 {
-    const SheetPlace place{{Length(), Length(), flat.w, flat.h}, Turn::None};
-    const Rect everywhere = place.trim.grown(bleed + markClearance + markLength);
-    return sheetMarks({place}, everywhere, bleed, foldsX);
+    const Rect trim = trimOf(paper);
+    const Rect bleed = bleedOf(paper, face);
+    const auto out = turnedBleeds({trim.x - bleed.x, trim.y - bleed.y, bleed.right() - trim.right(), bleed.bottom() - trim.bottom()}, place.turn);
+    return Rect::fromEdges(place.trim.x - out[0], place.trim.y - out[1], place.trim.right() + out[2], place.trim.bottom() + out[3]);
 }
 
-std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, Length bleed,
-                                 const std::vector<Length>& foldsX)
+Rect flatPage(const Paper& paper, Face face) { return bleedOf(paper, face).grown(markClearance + markLength + Length::mm(2)); }
+
+std::vector<MarkLine> flatMarks(const Paper& paper, Face face)
+{
+    const SheetPlace place{trimOf(paper), Turn::None};
+    const Rect everywhere = bleedOf(paper, face).grown(markClearance + markLength);
+    return sheetMarks({place}, everywhere, paper, face);
+}
+
+std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, const Paper& paper, Face face)
 {
     std::vector<Rect> bleeds;
     for (const SheetPlace& p : places)
-        bleeds.push_back(p.trim.grown(bleed));
+        bleeds.push_back(bleedOnSheet(p, paper, face));
     std::vector<MarkLine> marks;
-    for (const SheetPlace& p : places) {
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        const SheetPlace& p = places[i];
         for (const Length x : {p.trim.x, p.trim.right()})
-            addPair(marks, p.trim, bleed, x, true, false, area, bleeds);
+            addPair(marks, bleeds[i], x, true, false, area, bleeds);
         for (const Length y : {p.trim.y, p.trim.bottom()})
-            addPair(marks, p.trim, bleed, y, false, false, area, bleeds);
-        for (const Length x : foldsX) {
-            const auto [at, vertical] = foldOnSheet(p, x);
-            addPair(marks, p.trim, bleed, at, vertical, true, area, bleeds);
+            addPair(marks, bleeds[i], y, false, false, area, bleeds);
+        for (const FoldLine& line : paper.folds) {
+            const auto [at, vertical] = lineOnSheet(p, line.at[std::size_t(face)], line.axis == Axis::Vertical);
+            addPair(marks, bleeds[i], at, vertical, true, area, bleeds);
         }
     }
     return marks;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job.h"
+#include "core/panels.h"
 
 namespace hinge {
 
@@ -19,7 +19,7 @@ struct SheetPlace {
 /// A printer's mark drawn as a straight line.
 struct MarkLine {
     Point from, to;
-    bool fold = false; ///< fold marks are dashed, crop marks solid
+    bool fold = false; ///< marks of folds, scores and perforations are dashed, crop marks solid
     bool operator==(const MarkLine&) const = default;
 };
 
@@ -56,17 +56,25 @@ struct CellPlace {
 [[nodiscard]] std::vector<CellPlace> bestGuillotineFill(Size cell, Size area);
 
 /// Lays the piece out on `sheet`, both sides. Empty `front` when it does not fit at all.
-[[nodiscard]] SheetLayout layOutSheet(const Job& job, Size sheet);
+[[nodiscard]] SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet);
 
 /// The layouts on the usual press sheets and on the job's own, best first: by paper used.
-[[nodiscard]] std::vector<SheetLayout> arrangements(const Job& job);
+[[nodiscard]] std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper);
 
-/// Crop and fold marks of one flat, outside its bleed. `foldsX` are measured from the left trim edge.
-[[nodiscard]] std::vector<MarkLine> flatMarks(Size flat, Length bleed, const std::vector<Length>& foldsX);
+/// How many pieces of a size, bleed and all, one side of a press sheet takes.
+[[nodiscard]] int countOnSheet(const Press& press, Size cell);
 
-/// Crop and fold marks of one side of a sheet: for every cut and fold line, where a mark fits
-/// outside all bleeds and within the printable area. `foldsX` as seen on this side's face.
-[[nodiscard]] std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, Length bleed,
-                                               const std::vector<Length>& foldsX);
+/// The piece on the sheet with its bleed.
+[[nodiscard]] Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face);
+
+/// The page of an exported flat about a face: its bleed, room for marks and a little air.
+[[nodiscard]] Rect flatPage(const Paper& paper, Face face);
+
+/// Crop and fold marks of one face of the flat, outside its bleed.
+[[nodiscard]] std::vector<MarkLine> flatMarks(const Paper& paper, Face face);
+
+/// Crop and fold marks of one side of a sheet that shows `face`: for every cut and fold line, where a mark fits
+/// outside all bleeds and within the printable area.
+[[nodiscard]] std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, const Paper& paper, Face face);
 
 } // namespace hinge

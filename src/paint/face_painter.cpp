@@ -21,6 +21,21 @@ void paintStandIn(QPainter& painter, const QRectF& frame, bool failed)
 
 } // namespace
 
+namespace {
+
+/// On a panel that is read the other way up an item is turned by half about its middle.
+void turnFor(QPainter& painter, const PlacedItem& placed)
+{
+    if (!placed.headDown)
+        return;
+    const QPointF middle = toMm(placed.frame).center();
+    painter.translate(middle);
+    painter.rotate(180);
+    painter.translate(-middle);
+}
+
+} // namespace
+
 QRectF toMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
 
 void FacePainter::paintPicture(QPainter& painter, const Item& item, const PlacedItem& placed)
@@ -28,6 +43,7 @@ void FacePainter::paintPicture(QPainter& painter, const Item& item, const Placed
     const ShownPicture shown = pictures_.picture(item.file);
     painter.save();
     painter.setClipRect(toMm(placed.printed), Qt::IntersectClip);
+    turnFor(painter, placed);
     if (shown.image.isNull()) {
         paintStandIn(painter, toMm(placed.frame), shown.failed);
     } else {
@@ -46,14 +62,14 @@ void FacePainter::paintPicture(QPainter& painter, const Item& item, const Placed
     painter.restore();
 }
 
-void FacePainter::paintSupplied(QPainter& painter, const Job& job, const LinkedFile& file)
+void FacePainter::paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file)
 {
     const ShownPicture shown = pictures_.picture(file);
     if (shown.image.isNull() || shown.trimSize.w == Length()) {
-        paintStandIn(painter, toMm(trimOf(job)), shown.failed);
+        paintStandIn(painter, toMm(trimOf(paper)), shown.failed);
         return;
     }
-    const Point corner = suppliedCorner(job.flat, shown.trimSize);
+    const Point corner = suppliedCorner(paper.flat, shown.trimSize);
     // The image shows the page with its bleed; its trim is laid on the trim.
     const double perPixel = shown.trimSize.w.toMm() / shown.trim.width();
     const QRectF whole(corner.x.toMm() - shown.trim.x() * perPixel, corner.y.toMm() - shown.trim.y() * perPixel,
@@ -73,12 +89,12 @@ void addSmallerVersions(ShownPicture& picture)
 
 bool PrintedState::update(const Job& job, const Plan& plan)
 {
-    const bool same = any_ && flat_ == job.flat && bleed_ == job.zones.bleed && inks_ == job.inks && items_ == plan.items && faces_ == job.faces;
+    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && items_ == plan.items && faces_ == job.faces;
     if (same)
         return false;
     any_ = true;
-    flat_ = job.flat;
-    bleed_ = job.zones.bleed;
+    flat_ = plan.paper.flat;
+    bleeds_ = plan.paper.bleeds;
     inks_ = job.inks;
     items_ = plan.items;
     faces_ = job.faces;
@@ -88,6 +104,7 @@ bool PrintedState::update(const Job& job, const Plan& plan)
 void FacePainter::paintText(QPainter& painter, const Job& job, const Item& item, const PlacedItem& placed)
 {
     painter.save();
+    turnFor(painter, placed);
     painter.translate(placed.frame.x.toMm(), placed.frame.y.toMm());
     text_.paint(painter, layouts_.layout(item, placed.frame.size()), [&](const QString& ink) { return colour_.of(job.findInk(ink)->cmyk); });
     painter.restore();
@@ -96,10 +113,10 @@ void FacePainter::paintText(QPainter& painter, const Job& job, const Item& item,
 void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim)
 {
     painter.save();
-    painter.setClipRect(toMm(toTrim ? trimOf(job) : bleedOf(job)), Qt::IntersectClip);
+    painter.setClipRect(toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face)), Qt::IntersectClip);
     const FaceContent& content = job.face(face);
     if (content.supplied)
-        paintSupplied(painter, job, *content.supplied);
+        paintSupplied(painter, plan.paper, *content.supplied);
     for (const Item& item : content.items) {
         const PlacedItem* placed = plan.findItem(item.id);
         if (!placed || placed->frame.isEmpty() || placed->printed.isEmpty())

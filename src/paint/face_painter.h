@@ -41,7 +41,7 @@ private:
     std::array<FaceContent, 2> faces_;
     std::vector<Ink> inks_;
     Size flat_;
-    Length bleed_;
+    std::array<Length, 4> bleeds_;
     std::array<std::vector<PlacedItem>, 2> items_;
     bool any_ = false;
 };
@@ -67,7 +67,7 @@ public:
 
 private:
     void paintPicture(QPainter& painter, const Item& item, const PlacedItem& placed);
-    void paintSupplied(QPainter& painter, const Job& job, const LinkedFile& file);
+    void paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file);
     void paintText(QPainter& painter, const Job& job, const Item& item, const PlacedItem& placed);
 
     ScreenColour colour_;

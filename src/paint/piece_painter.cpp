@@ -26,50 +26,75 @@ public:
         const double scale = distance_ / (distance_ - z2);
         return {x1 * scale, y1 * scale};
     }
-    [[nodiscard]] double depth(double x, double z) const { return -x * std::sin(-0.30) + z * std::cos(-0.30); }
+    /// How near to the viewer.
+    [[nodiscard]] double depth(double x, double y, double z) const
+    {
+        const double z1 = -x * std::sin(-0.30) + z * std::cos(-0.30);
+        return -y * std::sin(0.20) + z1 * std::cos(0.20);
+    }
 
 private:
     double distance_;
 };
 
 struct Quad {
-    QPolygonF corners; ///< head-left, head-right, foot-right, foot-left as seen
+    QPolygonF corners; ///< head-left, head-right, foot-right, foot-left of the inside face as seen
     double depth = 0;
     bool insideSeen = true;
     int column = 0;
+    int row = 0;
+    bool isLeaf = false; ///< of the text: blank paper
     double slope = 0; ///< how far it is turned away from the viewer, for its shade
 };
+
+Quad quadOf(const Camera& camera, const PanelPose& pose, Place3 middle)
+{
+    Quad q;
+    q.column = pose.column;
+    q.row = pose.row;
+    for (const Place3& c : pose.corners) {
+        q.corners << camera.project(c.x - middle.x, c.y - middle.y, c.z);
+        q.depth += camera.depth(c.x - middle.x, c.y - middle.y, c.z) / 4;
+    }
+    // Seen from the other side the corners run the other way round.
+    const QPointF a = q.corners[1] - q.corners[0];
+    const QPointF b = q.corners[3] - q.corners[0];
+    q.insideSeen = a.x() * b.y() - a.y() * b.x() > 0;
+    const Place3& l = pose.corners[0];
+    const Place3& r = pose.corners[1];
+    const Place3& f = pose.corners[3];
+    const double across = std::abs(r.z - l.z) / std::max(1.0, std::hypot(r.x - l.x, r.y - l.y, r.z - l.z));
+    const double down = std::abs(f.z - l.z) / std::max(1.0, std::hypot(f.x - l.x, f.y - l.y, f.z - l.z));
+    q.slope = std::max(across, down);
+    return q;
+}
 
 } // namespace
 
 void paintStandingPiece(QPainter& painter, const QRectF& target, const Plan& plan, double openness,
                         const std::array<QImage, 2>& faces, const QColor& line, PieceScale fit)
 {
-    const auto poses = openedPiece(plan.paper, openness);
-    const double height = plan.paper.face(Face::Inside).front().area.h.toMm();
-    double span = 0;
-    for (const Length w : plan.paper.widths)
-        span += w.toMm();
+    const Paper& paper = plan.paper;
+    const auto poses = openedPiece(paper, openness);
+    const double height = paper.flat.h.toMm();
+    const double span = paper.flat.w.toMm();
     const Camera camera(std::max(height, span) * 4);
 
-    double middle = 0;
+    Place3 middle;
     for (const PanelPose& p : poses)
-        middle += (p.x0 + p.x1) / 2 / double(poses.size());
+        for (const Place3& c : p.corners) {
+            middle.x += c.x / 4 / double(poses.size());
+            middle.y += c.y / 4 / double(poses.size());
+        }
     std::vector<Quad> quads;
-    for (const PanelPose& p : poses) {
-        Quad q;
-        const double y = height / 2;
-        q.corners << camera.project(p.x0 - middle, -y, p.z0) << camera.project(p.x1 - middle, -y, p.z1)
-                  << camera.project(p.x1 - middle, y, p.z1) << camera.project(p.x0 - middle, y, p.z0);
-        q.depth = camera.depth((p.x0 + p.x1) / 2 - middle, (p.z0 + p.z1) / 2);
-        // Seen from the other side the corners run the other way round.
-        const QPointF a = q.corners[1] - q.corners[0];
-        const QPointF b = q.corners[3] - q.corners[0];
-        q.insideSeen = a.x() * b.y() - a.y() * b.x() > 0;
-        q.column = p.column;
-        q.slope = (p.z1 - p.z0) / std::max(1.0, std::hypot(p.x1 - p.x0, p.z1 - p.z0));
-        quads.push_back(q);
-    }
+    for (const PanelPose& p : poses)
+        quads.push_back(quadOf(camera, p, middle));
+    const bool hasBlock = plan.book.has_value() || paper.spineColumn > 0;
+    if (hasBlock)
+        for (const PanelPose& p : leavesBetween(paper, openness, plan.book && plan.book->leaves < 14 ? 4 : 9)) {
+            quads.push_back(quadOf(camera, p, middle));
+            quads.back().isLeaf = true;
+        }
     std::ranges::stable_sort(quads, {}, &Quad::depth);
 
     QRectF bounds;
@@ -87,25 +112,25 @@ void paintStandingPiece(QPainter& painter, const QRectF& target, const Plan& pla
     for (const Quad& q : quads) {
         // A soft contact shadow under the foot.
         QPainterPath shadow;
-        shadow.addPolygon(QPolygonF({q.corners[3], q.corners[2], q.corners[2] + QPointF(6, 5), q.corners[3] + QPointF(6, 5)}));
+        const QPointF away(6 / std::max(0.3, scale), 5 / std::max(0.3, scale));
+        shadow.addPolygon(QPolygonF({q.corners[3], q.corners[2], q.corners[2] + away, q.corners[3] + away}));
         painter.fillPath(shadow, QColor(0, 0, 0, 26));
     }
     for (const Quad& q : quads) {
-        const Face face = q.insideSeen ? Face::Inside : Face::Outside;
-        const auto& panels = plan.paper.face(face);
-        const int position = face == Face::Outside ? q.column : int(panels.size()) - 1 - q.column;
-        const Panel& panel = panels[std::size_t(position)];
         QPainterPath outline;
         outline.addPolygon(q.corners);
         outline.closeSubpath();
         painter.fillPath(outline, QColor(0xFF, 0xFE, 0xFA));
+        const Face face = q.insideSeen ? Face::Inside : Face::Outside;
         const QImage& image = faces[std::size_t(face)];
-        if (!image.isNull()) {
+        if (!image.isNull() && !q.isLeaf) {
+            const Panel& panel = paper.panelOn(face, q.column, q.row);
             const double perMm = image.width() / span;
-            const QRectF source(panel.area.x.toMm() * perMm, 0, panel.area.w.toMm() * perMm, image.height());
+            const QRectF source(panel.area.x.toMm() * perMm, panel.area.y.toMm() * perMm, panel.area.w.toMm() * perMm, panel.area.h.toMm() * perMm);
             const QPolygonF from({source.topLeft(), source.topRight(), source.bottomRight(), source.bottomLeft()});
-            // Seen from outside, left and right change places.
-            const QPolygonF to = q.insideSeen ? q.corners : QPolygonF({q.corners[1], q.corners[0], q.corners[3], q.corners[2]});
+            // Seen from outside, left and right (or head and foot) change places.
+            const QPolygonF& c = q.corners;
+            const QPolygonF to = q.insideSeen ? c : paper.tumbled ? QPolygonF({c[3], c[2], c[1], c[0]}) : QPolygonF({c[1], c[0], c[3], c[2]});
             QTransform map;
             if (QTransform::quadToQuad(from, to, map)) {
                 painter.save();
@@ -115,7 +140,7 @@ void paintStandingPiece(QPainter& painter, const QRectF& target, const Plan& pla
                 painter.restore();
             }
         }
-        const int shade = int(std::clamp(std::abs(q.slope) * 52.0 + (q.insideSeen ? 0 : 8), 0.0, 80.0));
+        const int shade = int(std::clamp(q.slope * 52.0 + (q.insideSeen ? 0 : 8), 0.0, 80.0));
         painter.fillPath(outline, QColor(20, 24, 30, shade));
         painter.setPen(QPen(line, 0));
         painter.setBrush(Qt::NoBrush);

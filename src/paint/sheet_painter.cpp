@@ -22,7 +22,7 @@ QTransform placeTransform(const SheetPlace& place)
 
 QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, Face face, bool toTrim, double pixel)
 {
-    const QRectF area = toMm(toTrim ? trimOf(job) : bleedOf(job));
+    const QRectF area = toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face));
     const QSize size(std::max(1, int(std::ceil(area.width() / pixel))), std::max(1, int(std::ceil(area.height() / pixel))));
     QImage image(size, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
@@ -74,22 +74,22 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
         paintUnprintable(painter, sheet, area, colours);
     const bool toTrim = view == PaperView::Trimmed;
     const QImage image = cache.image(faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
-    const QRectF content = toMm(toTrim ? trimOf(job) : bleedOf(job));
+    const QRectF content = toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face));
     for (const SheetPlace& place : places) {
         painter.save();
         painter.setTransform(placeTransform(place), true);
         if (view == PaperView::Working)
-            paintBleed(painter, job, colours);
+            paintBleed(painter, plan.paper, face, colours);
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
         painter.drawImage(content, image);
         if (view == PaperView::Working) {
-            paintTrim(painter, job, colours, pixel * 0.7);
-            paintCreases(painter, job, plan, face, pixel * 0.7);
+            paintTrim(painter, plan.paper, face, colours, pixel * 0.7);
+            paintCreases(painter, plan.paper, face, pixel * 0.7);
         }
         painter.restore();
     }
     if (!toTrim)
-        paintMarks(painter, sheetMarks(places, front ? layout.frontArea : layout.backArea, job.zones.bleed, plan.foldPositions(face)), pixel);
+        paintMarks(painter, sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), pixel);
     painter.restore();
 }
 

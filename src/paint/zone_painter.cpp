@@ -61,9 +61,9 @@ QImage dots(const QColor& dot)
 
 } // namespace
 
-void paintBleed(QPainter& painter, const Job& job, const ZoneColours& colours)
+void paintBleed(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours)
 {
-    fillWithTexture(painter, ring(toMm(bleedOf(job)), toMm(trimOf(job))), hatch(colours.bleed, colours.bleedHatch));
+    fillWithTexture(painter, ring(toMm(bleedOf(paper, face)), toMm(trimOf(paper))), hatch(colours.bleed, colours.bleedHatch));
 }
 
 void paintUnprintable(QPainter& painter, const QRectF& sheet, const QRectF& printable, const ZoneColours& colours)
@@ -71,52 +71,91 @@ void paintUnprintable(QPainter& painter, const QRectF& sheet, const QRectF& prin
     fillWithTexture(painter, ring(sheet, printable), dots(colours.dots));
 }
 
-void paintUnsafe(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours)
+void paintUnsafe(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours)
 {
     std::vector<QRectF> strips;
-    for (const Panel& panel : plan.paper.face(face))
+    for (const Panel& panel : paper.face(face))
         for (const QRectF& strip : ring(toMm(panel.area), panel.safeArea.isEmpty() ? QRectF() : toMm(panel.safeArea)))
             strips.push_back(strip);
     fillWithTexture(painter, strips, dots(colours.dots));
 }
 
-void paintCreases(QPainter& painter, const Job& job, const Plan& plan, Face face, double pixel)
+namespace {
+
+/// A valley darkens towards its bottom from both sides; a mountain has a lit and a shaded flank.
+QLinearGradient creaseShade(QPointF from, QPointF to, bool valley)
 {
-    const double height = job.flat.h.toMm();
+    QLinearGradient shade(from, to);
+    if (valley) {
+        shade.setColorAt(0, QColor(0, 0, 0, 0));
+        shade.setColorAt(0.5, QColor(0, 0, 0, 58));
+        shade.setColorAt(1, QColor(0, 0, 0, 0));
+    } else {
+        shade.setColorAt(0, QColor(0, 0, 0, 0));
+        shade.setColorAt(0.49, QColor(0, 0, 0, 44));
+        shade.setColorAt(0.5, QColor(255, 255, 255, 120));
+        shade.setColorAt(1, QColor(255, 255, 255, 0));
+    }
+    return shade;
+}
+
+/// A line in millimetres.
+QLineF lineOf(const FoldLine& line, Face face)
+{
+    const auto f = std::size_t(face);
+    const double at = line.at[f].toMm();
+    const double from = line.from[f].toMm();
+    const double to = line.to[f].toMm();
+    return line.axis == Axis::Vertical ? QLineF(at, from, at, to) : QLineF(from, at, to, at);
+}
+
+} // namespace
+
+void paintCreases(QPainter& painter, const Paper& paper, Face face, double pixel)
+{
     const double half = 7 * pixel;
-    for (const FoldLine& fold : plan.paper.folds) {
-        const double x = fold.x[std::size_t(face)].toMm();
-        const bool valley = fold.valley[std::size_t(face)];
-        // A valley darkens towards its bottom from both sides; a mountain has a lit and a shaded flank.
-        QLinearGradient shade(x - half, 0, x + half, 0);
-        if (valley) {
-            shade.setColorAt(0, QColor(0, 0, 0, 0));
-            shade.setColorAt(0.5, QColor(0, 0, 0, 58));
-            shade.setColorAt(1, QColor(0, 0, 0, 0));
-        } else {
-            shade.setColorAt(0, QColor(0, 0, 0, 0));
-            shade.setColorAt(0.49, QColor(0, 0, 0, 44));
-            shade.setColorAt(0.5, QColor(255, 255, 255, 120));
-            shade.setColorAt(1, QColor(255, 255, 255, 0));
+    for (const FoldLine& fold : paper.folds) {
+        const QLineF l = lineOf(fold, face);
+        if (fold.work == LineWork::Fold) {
+            const QPointF out = fold.axis == Axis::Vertical ? QPointF(half, 0) : QPointF(0, half);
+            painter.fillRect(QRectF(l.p1() - out, l.p2() + out), creaseShade(l.p1() - out, l.p1() + out, fold.valley[std::size_t(face)]));
         }
-        painter.fillRect(QRectF(x - half, 0, half * 2, height), shade);
-        painter.setPen(QPen(QColor(0, 0, 0, 70), 0, Qt::DotLine));
-        painter.drawLine(QPointF(x, 0), QPointF(x, height));
+        // A perforation is a row of cuts, a score a pressed double line.
+        QPen pen(QColor(0, 0, 0, fold.work == LineWork::Fold ? 70 : 150), fold.work == LineWork::Perforation ? 1.6 * pixel : 0, Qt::DotLine);
+        if (fold.work == LineWork::Perforation) {
+            pen.setDashPattern({3, 2.2});
+            pen.setCapStyle(Qt::FlatCap);
+        }
+        painter.setPen(pen);
+        if (fold.work == LineWork::Score) {
+            const QPointF out = fold.axis == Axis::Vertical ? QPointF(1.2 * pixel, 0) : QPointF(0, 1.2 * pixel);
+            painter.setPen(QPen(QColor(0, 0, 0, 90), 0));
+            painter.drawLine(l.translated(-out));
+            painter.drawLine(l.translated(out));
+        } else {
+            painter.drawLine(l);
+        }
     }
 }
 
-void paintTrim(QPainter& painter, const Job& job, const ZoneColours& colours, double pixel)
+void paintTrim(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours, double pixel)
 {
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(colours.ink, 1.6 * pixel, Qt::SolidLine, Qt::SquareCap, Qt::MiterJoin));
-    painter.drawRect(toMm(trimOf(job)));
+    const double radius = paper.cornerRadius.toMm();
+    if (radius > 0)
+        painter.drawRoundedRect(toMm(trimOf(paper)), radius, radius);
+    else
+        painter.drawRect(toMm(trimOf(paper)));
+    for (const Rect& hole : paper.holes)
+        painter.drawEllipse(toMm(face == Face::Outside ? hole : paper.through(hole)));
 }
 
-void paintColumns(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours, double pixel)
+void paintColumns(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours, double pixel)
 {
     QColor c = colours.column;
     c.setAlpha(26);
-    for (const Panel& panel : plan.paper.face(face)) {
+    for (const Panel& panel : paper.face(face)) {
         if (panel.columnAreas.size() < 2)
             continue;
         for (const Rect& column : panel.columnAreas) {
@@ -130,20 +169,64 @@ void paintColumns(QPainter& painter, const Plan& plan, Face face, const ZoneColo
     }
 }
 
-void paintFoldEnds(QPainter& painter, const Job& job, const Plan& plan, Face face, const QColor& colour, double pixel)
+void paintKeepClear(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours, double pixel)
 {
-    const double gap = job.zones.bleed.toMm() + 4 * pixel;
-    const double height = job.flat.h.toMm();
+    for (const KeepClear& area : paper.keepClear) {
+        if (area.face != face)
+            continue;
+        const QRectF r = toMm(area.area);
+        QColor veil = colours.keepClear;
+        veil.setAlpha(34);
+        painter.fillRect(r, veil);
+        painter.setPen(QPen(colours.keepClear, pixel, Qt::DashLine));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRect(r);
+        // The word is written in screen size, where there is room for it.
+        painter.save();
+        painter.translate(r.center());
+        painter.scale(pixel, pixel);
+        const QRectF room(-r.width() / pixel / 2, -r.height() / pixel / 2, r.width() / pixel, r.height() / pixel);
+        if (room.height() > 40 && room.width() < 40)
+            painter.rotate(-90);
+        if (std::max(room.width(), room.height()) > 40) {
+            painter.setPen(colours.keepClear);
+            painter.drawText(QRectF(-60, -10, 120, 20), Qt::AlignCenter, area.what);
+        }
+        painter.restore();
+    }
+}
+
+void paintFoldEnds(QPainter& painter, const Paper& paper, Face face, const QColor& colour, double pixel)
+{
+    const QRectF bleed = toMm(bleedOf(paper, face));
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(colour, 1.4 * pixel, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    for (const FoldLine& fold : plan.paper.folds) {
-        const double x = fold.x[std::size_t(face)].toMm();
+    const double w = 5 * pixel;
+    const double h = 7 * pixel;
+    for (const FoldLine& fold : paper.folds) {
+        if (fold.work != LineWork::Fold)
+            continue;
+        const double at = fold.at[std::size_t(face)].toMm();
+        // Only what ends at the edge of the flat is marked there.
+        const bool begins = fold.from[std::size_t(face)] == Length();
+        const bool ends = fold.to[std::size_t(face)] == (fold.axis == Axis::Vertical ? paper.flat.h : paper.flat.w);
         painter.setBrush(fold.valley[std::size_t(face)] ? QBrush(colour) : QBrush(Qt::NoBrush));
-        const double w = 5 * pixel;
-        const double h = 7 * pixel;
-        painter.drawPolygon(QPolygonF({{x, -gap}, {x - w, -gap - h}, {x + w, -gap - h}}));
-        painter.drawPolygon(QPolygonF({{x, height + gap}, {x - w, height + gap + h}, {x + w, height + gap + h}}));
+        if (fold.axis == Axis::Vertical) {
+            const double head = bleed.top() - 4 * pixel;
+            const double foot = bleed.bottom() + 4 * pixel;
+            if (begins)
+                painter.drawPolygon(QPolygonF({{at, head}, {at - w, head - h}, {at + w, head - h}}));
+            if (ends)
+                painter.drawPolygon(QPolygonF({{at, foot}, {at - w, foot + h}, {at + w, foot + h}}));
+        } else {
+            const double left = bleed.left() - 4 * pixel;
+            const double right = bleed.right() + 4 * pixel;
+            if (begins)
+                painter.drawPolygon(QPolygonF({{left, at}, {left - h, at - w}, {left - h, at + w}}));
+            if (ends)
+                painter.drawPolygon(QPolygonF({{right, at}, {right + h, at - w}, {right + h, at + w}}));
+        }
     }
     painter.restore();
 }

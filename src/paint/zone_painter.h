@@ -16,20 +16,25 @@ struct ZoneColours {
     QColor bleedHatch{0xB9, 0x85, 0x2A};
     QColor dots{0x7A, 0x82, 0x8C};
     QColor column{0x1D, 0x6A, 0x66};
+    QColor keepClear{0xA8, 0x45, 0x2F};
 };
 
 /// Zones as surfaces: the bleed a fine hatch outside the trim, the unsafe strips veiled with dots, a
 /// fold shaded like a crease, the trim one ink-coloured line. Painter in millimetres; `pixel` is the
 /// size of one screen pixel in millimetres, so that textures keep their grain at any zoom.
-void paintBleed(QPainter& painter, const Job& job, const ZoneColours& colours);
-void paintUnsafe(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours);
+void paintBleed(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours);
+void paintUnsafe(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours);
 /// The edges of a press sheet that take no print.
 void paintUnprintable(QPainter& painter, const QRectF& sheet, const QRectF& printable, const ZoneColours& colours);
-void paintCreases(QPainter& painter, const Job& job, const Plan& plan, Face face, double pixel);
-void paintTrim(QPainter& painter, const Job& job, const ZoneColours& colours, double pixel);
-void paintColumns(QPainter& painter, const Plan& plan, Face face, const ZoneColours& colours, double pixel);
+/// Folds as creases, scores as pressed lines, perforations as rows of short cuts.
+void paintCreases(QPainter& painter, const Paper& paper, Face face, double pixel);
+/// The trim, with its rounded corners and drilled holes.
+void paintTrim(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours, double pixel);
+void paintColumns(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours, double pixel);
+/// Areas where something must not stand, outlined and named.
+void paintKeepClear(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours, double pixel);
 
 /// The small mark at the ends of a fold: a filled triangle for a valley, an open one for a mountain.
-void paintFoldEnds(QPainter& painter, const Job& job, const Plan& plan, Face face, const QColor& colour, double pixel);
+void paintFoldEnds(QPainter& painter, const Paper& paper, Face face, const QColor& colour, double pixel);
 
 } // namespace hinge

@@ -58,16 +58,19 @@ void addPage(QPDF& pdf, const QByteArray& content, const QPDFObjectHandle& form,
     QPDFPageDocumentHelper(pdf).addPage(QPDFPageObjectHelper(pdf.makeIndirectObject(page)), false);
 }
 
-void addFlatPage(QPDF& pdf, const Job& job, const Plan& plan, Face face, const QPDFObjectHandle& form)
+void addFlatPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle& form)
 {
-    const double margin = flatPageMargin(job).toPoints();
-    const double w = job.flat.w.toPoints();
-    const double h = job.flat.h.toPoints();
-    const double bleed = job.zones.bleed.toPoints();
-    const QByteArray content = "q 1 0 0 1 " + pdfNumbers(margin, margin) + "cm\n/Face Do\n"
-                               + drawMarks(flatMarks(job.flat, job.zones.bleed, plan.foldPositions(face)), job.flat.h) + "Q\n";
-    addPage(pdf, content, form, w + margin * 2, h + margin * 2,
-            box(margin - bleed, margin - bleed, w + bleed * 2, h + bleed * 2), box(margin, margin, w, h));
+    const Paper& paper = plan.paper;
+    const Rect page = flatPage(paper, face);
+    const Rect bleed = bleedOf(paper, face);
+    const double height = page.h.toPoints();
+    const auto onPage = [&](const Rect& r) {
+        return box((r.x - page.x).toPoints(), height - (r.bottom() - page.y).toPoints(), r.w.toPoints(), r.h.toPoints());
+    };
+    const double left = (-page.x).toPoints();
+    const double foot = (page.bottom() - paper.flat.h).toPoints();
+    const QByteArray content = "q 1 0 0 1 " + pdfNumbers(left, foot) + "cm\n/Face Do\n" + drawMarks(flatMarks(paper, face), paper.flat.h) + "Q\n";
+    addPage(pdf, content, form, page.w.toPoints(), height, onPage(bleed), onPage(trimOf(paper)));
 }
 
 /// The matrix that lays a face form on its place, y up.
@@ -86,7 +89,7 @@ QByteArray placeMatrix(const SheetPlace& place, Size sheet)
     return {};
 }
 
-void addSheetPage(QPDF& pdf, const Job& job, const Plan& plan, Face face, const QPDFObjectHandle& form)
+void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle& form)
 {
     const SheetLayout& layout = plan.sheet;
     const bool front = face == Face::Outside;
@@ -94,7 +97,7 @@ void addSheetPage(QPDF& pdf, const Job& job, const Plan& plan, Face face, const 
     QByteArray content;
     for (const SheetPlace& place : places)
         content += "q " + placeMatrix(place, layout.sheet) + " /Face Do Q\n";
-    content += drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, job.zones.bleed, plan.foldPositions(face)),
+    content += drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face),
                          layout.sheet.h);
     const double w = layout.sheet.w.toPoints();
     const double h = layout.sheet.h.toPoints();
@@ -102,8 +105,6 @@ void addSheetPage(QPDF& pdf, const Job& job, const Plan& plan, Face face, const 
 }
 
 } // namespace
-
-Length flatPageMargin(const Job& job) { return job.zones.bleed + markClearance + markLength + Length::mm(2); }
 
 Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target, const ExportProgress& progress)
 {
@@ -130,9 +131,9 @@ Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder
             if (!form)
                 return tl::unexpected(form.error());
             if (kind == ExportKind::Flat)
-                addFlatPage(pdf, job, *planned, face, *form);
+                addFlatPage(pdf, *planned, face, *form);
             else
-                addSheetPage(pdf, job, *planned, face, *form);
+                addSheetPage(pdf, *planned, face, *form);
             done += 20;
         }
         dressForPress(pdf, job.title, !composer.placedForeignPages());

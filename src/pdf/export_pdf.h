@@ -23,7 +23,4 @@ using ExportProgress = std::function<bool(int percent)>;
 [[nodiscard]] Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target,
                                      const ExportProgress& progress = {});
 
-/// Distance from trim to the edge of the page of an exported flat: bleed, clearance, marks and a little air.
-[[nodiscard]] Length flatPageMargin(const Job& job);
-
 } // namespace hinge

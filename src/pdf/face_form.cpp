@@ -44,7 +44,18 @@ Result<void> FaceComposer::prepare()
 
 QByteArray FaceComposer::rectangle(const Rect& r) const
 {
-    return pdfNumbers(r.x.toPoints(), (job_.flat.h - r.bottom()).toPoints(), r.w.toPoints(), r.h.toPoints()) + "re ";
+    return pdfNumbers(r.x.toPoints(), (plan_.paper.flat.h - r.bottom()).toPoints(), r.w.toPoints(), r.h.toPoints()) + "re ";
+}
+
+/// On a panel that is read the other way up an item is turned by half about its middle.
+QByteArray FaceComposer::turnFor(const PlacedItem& placed) const
+{
+    if (!placed.headDown)
+        return {};
+    const Rect& r = placed.frame;
+    const double x = r.x.toPoints() + r.right().toPoints();
+    const double y = plan_.paper.flat.h.toPoints() * 2 - r.y.toPoints() - r.bottom().toPoints();
+    return pdfNumbers(-1, 0, 0, -1, x, y) + "cm\n";
 }
 
 QByteArray FaceComposer::useObject(Content& content, const QPDFObjectHandle& object)
@@ -67,17 +78,17 @@ Result<PlacedPage> FaceComposer::pageFor(const LinkedFile& file)
     return placed;
 }
 
-Result<void> FaceComposer::addSupplied(Content& content, const LinkedFile& file)
+Result<void> FaceComposer::addSupplied(Content& content, Face face, const LinkedFile& file)
 {
     const auto page = pageFor(file);
     if (!page)
         return tl::unexpected(page.error());
     const Size trim = page->boxes.facts().trim;
-    const Point corner = suppliedCorner(job_.flat, trim);
+    const Point corner = suppliedCorner(plan_.paper.flat, trim);
     const auto m = page->boxes.toUprightTrim();
     const double x = corner.x.toPoints();
-    const double y = (job_.flat.h - corner.y - trim.h).toPoints();
-    content.operators += "q " + rectangle(bleedOf(job_)) + "W n\n"
+    const double y = (plan_.paper.flat.h - corner.y - trim.h).toPoints();
+    content.operators += "q " + rectangle(bleedOf(plan_.paper, face)) + "W n\n"
                          + pdfNumbers(m[0], m[1], m[2], m[3], m[4] + x, m[5] + y) + "cm " + useObject(content, page->form) + " Do Q\n";
     return {};
 }
@@ -85,7 +96,7 @@ Result<void> FaceComposer::addSupplied(Content& content, const LinkedFile& file)
 Result<void> FaceComposer::addPicture(Content& content, const Item& item, const PlacedItem& placed)
 {
     const QString path = resolvedPath(item.file.path, jobFolder_);
-    content.operators += "q " + rectangle(placed.printed) + "W n\n";
+    content.operators += "q " + rectangle(placed.printed) + "W n\n" + turnFor(placed);
     if (isPdf(path)) {
         const auto page = pageFor(item.file);
         if (!page)
@@ -95,7 +106,7 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         const double scale = area.w.toPoints() / size.width();
         const auto m = page->boxes.toUprightTrim();
         const double x = area.x.toPoints();
-        const double y = (job_.flat.h - area.bottom()).toPoints();
+        const double y = (plan_.paper.flat.h - area.bottom()).toPoints();
         // The trim of the page is the picture; its bleed would show beyond a frame that it lies in whole.
         content.operators += rectangle(area) + "W n\n"
                              + pdfNumbers(scale, 0, 0, scale, x, y) + "cm "
@@ -110,7 +121,7 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         }
         const Rect area = pictureArea(placed.frame, item.fit, picture->second.ratio);
         content.operators += pdfNumbers(area.w.toPoints(), 0, 0, area.h.toPoints(), area.x.toPoints(),
-                                        (job_.flat.h - area.bottom()).toPoints())
+                                        (plan_.paper.flat.h - area.bottom()).toPoints())
                              + "cm " + useObject(content, picture->second.object) + " Do\n";
     }
     content.operators += "Q\n";
@@ -120,9 +131,14 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
 void FaceComposer::addText(Content& content, const Item& item, const PlacedItem& placed) const
 {
     const double x = placed.frame.x.toPoints();
-    const double y = (job_.flat.h - placed.frame.y).toPoints();
+    const double y = (plan_.paper.flat.h - placed.frame.y).toPoints();
+    const QByteArray turn = turnFor(placed);
+    if (!turn.isEmpty())
+        content.operators += "q " + turn;
     for (const GlyphRun& run : layouts_.at(item.id).runs)
         content.operators += fillColour(job_.findInk(run.ink)->cmyk, 1) + fonts_.drawRun(run, x, y);
+    if (!turn.isEmpty())
+        content.operators += "Q\n";
 }
 
 void FaceComposer::addTint(Content& content, const Item& item, const PlacedItem& placed) const
@@ -135,7 +151,7 @@ Result<QPDFObjectHandle> FaceComposer::compose(Face face)
     Content content;
     const FaceContent& on = job_.face(face);
     if (on.supplied)
-        if (auto done = addSupplied(content, *on.supplied); !done)
+        if (auto done = addSupplied(content, face, *on.supplied); !done)
             return tl::unexpected(done.error());
     for (const Item& item : on.items) {
         const PlacedItem& placed = *plan_.findItem(item.id);
@@ -154,9 +170,10 @@ Result<QPDFObjectHandle> FaceComposer::compose(Face face)
     QPDFObjectHandle d = form.getDict();
     d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
     d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Form"));
-    const double bleed = job_.zones.bleed.toPoints();
+    const Rect bleed = bleedOf(plan_.paper, face);
+    const double height = plan_.paper.flat.h.toPoints();
     d.replaceKey("/BBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(
-                              -bleed, -bleed, job_.flat.w.toPoints() + bleed, job_.flat.h.toPoints() + bleed)));
+                              bleed.x.toPoints(), height - bleed.bottom().toPoints(), bleed.right().toPoints(), height - bleed.y.toPoints())));
     QPDFObjectHandle resources = QPDFObjectHandle::newDictionary();
     resources.replaceKey("/XObject", content.objects);
     resources.replaceKey("/Font", fonts_.resources());

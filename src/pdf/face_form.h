@@ -29,7 +29,8 @@ private:
         QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
         int nextObject = 1;
     };
-    [[nodiscard]] Result<void> addSupplied(Content& content, const LinkedFile& file);
+    [[nodiscard]] Result<void> addSupplied(Content& content, Face face, const LinkedFile& file);
+    [[nodiscard]] QByteArray turnFor(const PlacedItem& placed) const;
     [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlacedItem& placed);
     void addText(Content& content, const Item& item, const PlacedItem& placed) const;
     void addTint(Content& content, const Item& item, const PlacedItem& placed) const;

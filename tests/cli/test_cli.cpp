@@ -39,7 +39,7 @@ private Q_SLOTS:
         const QJsonObject root = QJsonDocument::fromJson(json.out.toUtf8()).object();
         QCOMPARE(root[QStringLiteral("sheet")].toObject()[QStringLiteral("up")].toInt(), 4);
         const QJsonObject outside = root[QStringLiteral("faces")].toObject()[QStringLiteral("outside")].toObject();
-        QCOMPARE(outside[QStringLiteral("folds")].toArray()[0].toObject()[QStringLiteral("x")].toString(), QStringLiteral("97 mm"));
+        QCOMPARE(outside[QStringLiteral("folds")].toArray()[0].toObject()[QStringLiteral("at")].toString(), QStringLiteral("97 mm"));
         QCOMPARE(outside[QStringLiteral("panels")].toArray()[2].toObject()[QStringLiteral("role")].toString(), QStringLiteral("front cover"));
         QVERIFY(root[QStringLiteral("findings")].toArray().isEmpty());
     }

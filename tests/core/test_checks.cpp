@@ -56,7 +56,8 @@ private Q_SLOTS:
         QTest::addColumn<bool>("stops");
         QTest::addColumn<bool>("mends");
         const auto row = [](const char* code, Make make, bool stops, bool mends) { QTest::newRow(code) << make << stops << mends; };
-        row("fold.buckles", [] { return testing::a4Roll("0 mm"); }, true, true);
+        row("fold.equalPanels", [] { return testing::a4Roll("0 mm"); }, true, true);
+        row("fold.buckles", [] { return testing::a4Roll("0.1 mm"); }, true, true);
         row("fold.protrudes", [] {
             Job job = testing::a4Roll();
             job.fold.widths = {len("93"), len("103"), std::nullopt};
@@ -71,7 +72,7 @@ private Q_SLOTS:
             Job job = testing::a4Roll();
             job.stock.grammage = 300;
             return job;
-        }, false, false);
+        }, false, true);
         row("bleed.none", [] {
             Job job = testing::a4Roll();
             job.zones.bleed = Length();

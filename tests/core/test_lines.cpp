@@ -98,7 +98,7 @@ private Q_SLOTS:
             const Length at = Length::units(*rc::gen::inRange<std::int64_t>(-Length::perMm * 50, Length::perMm * 1000));
             const auto side = *rc::gen::element(ItemSide::Left, ItemSide::Top, ItemSide::Right, ItemSide::Bottom);
             const Face face = *rc::gen::element(Face::Outside, Face::Inside);
-            RC_ASSERT(sidePosition(*paper, face, side, freeSide(*paper, face, side, at)) == at);
+            RC_ASSERT(sidePosition(*paper, face, side, freeSide(*paper, face, side, at, Length())) == at);
         });
     }
 

@@ -11,39 +11,84 @@ class TestOpening : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    static double distance(const Place3& a, const Place3& b) { return std::sqrt((a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y) + (a.z - b.z) * (a.z - b.z)); }
+
     void openIsFlatAndClosedIsNarrow()
     {
         const Plan plan = testing::planned(testing::a4Roll());
         const auto open = openedPiece(plan.paper, 1);
-        QVERIFY(std::abs(open.back().x1 - open.front().x0 - 297) < 1e-9);
-        for (const PanelPose& p : open)
-            QVERIFY(std::abs(p.z0) < 1e-9 && std::abs(p.z1) < 1e-9);
-        const auto closed = openedPiece(plan.paper, 0);
         double low = 1e9;
         double high = -1e9;
+        for (const PanelPose& p : open) {
+            for (const Place3& c : p.corners) {
+                QVERIFY(std::abs(c.z) < 1e-9);
+                low = std::min(low, c.x);
+                high = std::max(high, c.x);
+            }
+        }
+        QVERIFY(std::abs(high - low - 297) < 1e-9);
+        const auto closed = openedPiece(plan.paper, 0);
+        low = 1e9;
+        high = -1e9;
         for (const PanelPose& p : closed) {
-            low = std::min({low, p.x0, p.x1});
-            high = std::max({high, p.x0, p.x1});
+            for (const Place3& c : p.corners) {
+                low = std::min(low, c.x);
+                high = std::max(high, c.x);
+            }
         }
         QVERIFY(high - low < 105); // the cover, and the layers told apart
         // The cover closes towards the reader of the inside, over the flap.
-        QVERIFY(closed[0].z0 > 0);
+        const PanelPose& cover = closed[2];
+        QVERIFY(std::max(cover.corners[0].z, cover.corners[1].z) > 0);
     }
 
-    void panelsKeepTheirWidthsAndHangTogether()
+    void insideIsSeenTheRightWayRound()
+    {
+        // Open, the panels stand as the inside face is drawn: the rightmost rectangle of the sheet is the leftmost one.
+        const Plan plan = testing::planned(testing::a4Roll());
+        const auto open = openedPiece(plan.paper, 1);
+        for (const PanelPose& p : open) {
+            QVERIFY(p.corners[1].x > p.corners[0].x);
+            QVERIFY(p.corners[3].y > p.corners[0].y);
+        }
+        QVERIFY(open[2].corners[0].x < open[0].corners[0].x);
+    }
+
+    void panelsKeepTheirSizesAndHangTogether()
     {
         CHECK_PROPERTY("paper neither stretches nor tears while it opens", [](const Job& job) {
             const auto paper = foldPaper(job);
             RC_ASSERT(paper);
             const double openness = *rc::gen::inRange(0, 101) / 100.0;
             const auto poses = openedPiece(*paper, openness);
-            for (std::size_t i = 0; i < poses.size(); ++i) {
-                const double w = std::hypot(poses[i].x1 - poses[i].x0, poses[i].z1 - poses[i].z0);
-                RC_ASSERT(std::abs(w - paper->widths[std::size_t(poses[i].column)].toMm()) < 1e-6);
-                if (i > 0)
-                    RC_ASSERT(std::hypot(poses[i].x0 - poses[i - 1].x1, poses[i].z0 - poses[i - 1].z1) < 1e-6);
+            const int columns = paper->columns();
+            for (const PanelPose& p : poses) {
+                const double w = paper->widths[std::size_t(p.column)].toMm();
+                const double h = paper->heights[std::size_t(p.row)].toMm();
+                RC_ASSERT(std::abs(distance(p.corners[0], p.corners[1]) - w) < 1e-6);
+                RC_ASSERT(std::abs(distance(p.corners[1], p.corners[2]) - h) < 1e-6);
+                RC_ASSERT(std::abs(distance(p.corners[0], p.corners[2]) - std::hypot(w, h)) < 1e-6);
             }
+            // Neighbours of a strip share their edge. (Layers of a cross fold cannot while it stands half open, since
+            // paper has no thickness here to let them slide.)
+            if (paper->rows() == 1)
+                for (int c = 1; c < columns; ++c)
+                    RC_ASSERT(distance(poses[std::size_t(c)].corners[1], poses[std::size_t(c - 1)].corners[0]) < 1e-6);
         });
+    }
+
+    void theSpineOfACoverStandsUpright()
+    {
+        Job job = newPiece(PieceKind::Cover);
+        job.cover.spine = testing::len("14");
+        const Plan plan = testing::planned(job);
+        const auto closed = openedPiece(plan.paper, 0);
+        // Back, spine, front: the back lies flat, the spine rises by its width, the front lies on top of it.
+        for (const Place3& c : closed[0].corners)
+            QVERIFY(std::abs(c.z) < 1e-6);
+        for (const Place3& c : closed[2].corners)
+            QVERIFY(std::abs(c.z - 14) < 1e-6);
+        QVERIFY(!leavesBetween(plan.paper, 0.5, 3).empty());
     }
 
     void everyFindingIsCountedInTheCheckList()
@@ -52,7 +97,8 @@ private Q_SLOTS:
         const char* codes[] = {"fold.buckles", "fold.protrudes", "grain.across", "stock.score", "bleed.none", "sheet.tooSmall", "item.crossed",
                                "item.off", "bleed.short", "text.unsafe", "text.acrossFold", "file.unreadable", "file.pageMissing", "file.changed",
                                "file.fonts", "supplied.notPdf", "supplied.size", "supplied.noTrimBox", "supplied.bleed", "supplied.pages",
-                               "picture.poor", "picture.coarse", "text.over", "text.font", "text.glyph"};
+                               "picture.poor", "picture.coarse", "fold.equalPanels", "fold.overlaps", "fold.doorsTouch", "fold.narrow", "safe.small",
+                               "size.twoNames", "sheet.textTooSmall", "area.covered", "text.over", "text.font", "text.glyph"};
         const Job job = testing::a4Roll();
         const Plan plan = testing::planned(job);
         for (const CheckedPoint& p : checkList(job, plan, {}))

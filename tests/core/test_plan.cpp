@@ -89,7 +89,8 @@ private Q_SLOTS:
         job.fold.panels = 400;
         QVERIFY(refusal(job).startsWith(QStringLiteral("fold.panels: ")));
         job = newLeaflet();
-        job.fold.coverPanel = 1;
+        job.fold = {FoldScheme::Zigzag, 4};
+        job.fold.coverPanel = 1; // an accordion shows its ends
         QVERIFY(refusal(job).startsWith(QStringLiteral("fold.coverPanel: ")));
         job = newLeaflet();
         job.fold.scheme = FoldScheme::Own;

@@ -26,7 +26,7 @@ private Q_SLOTS:
         job.zones.bleed = Length();
         job.press = {{len("8.5 in"), len("11 in")}, Length(), Length(), FlipEdge::Long, {}};
         // Twelve turned cards lie 4 x 3 and share their lines: 5 + 4 (arithmetic).
-        QCOMPARE(layOutSheet(job, job.press.sheet).cuts, 9);
+        QCOMPARE(layOutSheet(job, testing::planned(job).paper, job.press.sheet).cuts, 9);
     }
 
     void guillotineOptimum()
@@ -42,8 +42,8 @@ private Q_SLOTS:
         // Four A4 with 3 mm bleed: 2 x 303 = 606 of 640, 2 x 216 = 432 of 450 less 10 gripper and 3 margin.
         const Plan plan = testing::planned(testing::a4Roll());
         QCOMPARE(plan.sheet.up(), 4);
-        QCOMPARE(plan.sheetsNeeded, 250);
-        QCOMPARE(plan.overs, 13);
+        QCOMPARE(plan.runs.front().sheets, 250);
+        QCOMPARE(plan.runs.front().overs, 13);
         for (const SheetPlace& p : plan.sheet.front)
             QVERIFY(plan.sheet.frontArea.contains(p.trim.grown(len("3 mm"))));
     }
@@ -54,7 +54,7 @@ private Q_SLOTS:
             for (const FlipEdge flip : {FlipEdge::Long, FlipEdge::Short}) {
                 Job turned = job;
                 turned.press.flip = flip;
-                const SheetLayout layout = layOutSheet(turned, job.press.sheet);
+                const SheetLayout layout = layOutSheet(turned, testing::planned(turned).paper, job.press.sheet);
                 RC_ASSERT(layout.back.size() == layout.front.size());
                 for (const auto* side : {&layout.front, &layout.back}) {
                     const Rect area = side == &layout.front ? layout.frontArea : layout.backArea;
@@ -77,8 +77,8 @@ private Q_SLOTS:
             RC_ASSERT(plan);
             const SheetLayout& s = plan->sheet;
             const bool aboutVertical = (s.sheet.w >= s.sheet.h) == (job.press.flip == FlipEdge::Short);
-            const auto front = sheetMarks(s.front, {Length(), Length(), s.sheet.w, s.sheet.h}, job.zones.bleed, plan->foldPositions(Face::Outside));
-            const auto back = sheetMarks(s.back, {Length(), Length(), s.sheet.w, s.sheet.h}, job.zones.bleed, plan->foldPositions(Face::Inside));
+            const auto front = sheetMarks(s.front, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Outside);
+            const auto back = sheetMarks(s.back, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Inside);
             RC_ASSERT(front.size() == back.size());
             const auto through = [&](Point p) {
                 return aboutVertical ? Point{s.sheet.w - p.x, p.y} : Point{p.x, s.sheet.h - p.y};
@@ -101,7 +101,7 @@ private Q_SLOTS:
 
     void marksStandOutsideTheBleed()
     {
-        const auto marks = flatMarks({len("297"), len("210")}, len("3"), {len("97"), len("197")});
+        const auto marks = flatMarks(testing::planned(testing::a4Roll()).paper, Face::Outside);
         int folds = 0;
         int crops = 0;
         const Rect bleed = Rect{Length(), Length(), len("297"), len("210")}.grown(len("3"));
@@ -118,7 +118,7 @@ private Q_SLOTS:
     void everyCutIsMarkedSomewhere()
     {
         const Plan plan = testing::planned(testing::a4Roll());
-        const auto marks = sheetMarks(plan.sheet.front, plan.sheet.frontArea, len("3"), plan.foldPositions(Face::Outside));
+        const auto marks = sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside);
         for (const SheetPlace& p : plan.sheet.front) {
             for (const Length x : {p.trim.x, p.trim.right()})
                 QVERIFY(std::ranges::any_of(marks, [&](const MarkLine& m) { return m.from.x == x && m.to.x == x; }));

@@ -26,7 +26,7 @@ constexpr double perMm = 10; // 254 dpi
 QImage painted(const Job& job, const Plan& plan, Face face, PictureSource& pictures)
 {
     FacePainter painter(FontLibrary::shipped(), pictures);
-    const double margin = flatPageMargin(job).toMm();
+    const double margin = testing::flatMargin(job).toMm();
     QImage image(int(std::lround((job.flat.w.toMm() + 2 * margin) * perMm)), int(std::lround((job.flat.h.toMm() + 2 * margin) * perMm)), QImage::Format_RGB32);
     image.fill(Qt::white);
     QPainter p(&image);
@@ -96,8 +96,8 @@ private Q_SLOTS:
         const QImage print = printed(job);
         QVERIFY(std::abs(screen.width() - print.width()) <= 1);
         const Rect frame = plan.items[0][0].frame;
-        const int x0 = int((frame.x + flatPageMargin(job)).toMm() * perMm);
-        const int x1 = int((frame.right() + flatPageMargin(job)).toMm() * perMm);
+        const int x0 = int((frame.x + testing::flatMargin(job)).toMm() * perMm);
+        const int x1 = int((frame.right() + testing::flatMargin(job)).toMm() * perMm);
         int ink = 0;
         int apart = 0;
         for (int y = 0; y < screen.height(); ++y) {
@@ -139,7 +139,7 @@ private Q_SLOTS:
         const QImage screen = painted(job, testing::planned(job), Face::Outside, source);
         const QImage print = printed(job);
         int differs = 0;
-        const int margin = int((flatPageMargin(job) - job.zones.bleed).toMm() * perMm) + 1; // without the marks
+        const int margin = int((testing::flatMargin(job) - job.zones.bleed).toMm() * perMm) + 1; // without the marks
         for (int y = margin; y < screen.height() - margin; ++y)
             for (int x = margin; x < screen.width() - margin; ++x)
                 if ((screen.pixelColor(x, y).lightness() < 128) != (print.pixelColor(x, y).lightness() < 128))

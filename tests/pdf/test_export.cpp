@@ -247,7 +247,7 @@ private Q_SLOTS:
         const auto m = QRegularExpression(QStringLiteral("<word xMin=\"([0-9.]+)\"[^>]*xMax=\"([0-9.]+)\"[^>]*>Hinge</word>")).match(out);
         QVERIFY2(m.hasMatch(), qPrintable(out));
         const double mm = 72 / 25.4;
-        const double margin = flatPageMargin(job).toPoints();
+        const double margin = testing::flatMargin(job).toPoints();
         QVERIFY(std::abs(m.captured(1).toDouble() - (margin + 5 * mm)) < 0.1 * mm); // 5 mm safe zone
     }
 
@@ -260,7 +260,7 @@ private Q_SLOTS:
         const QString file = exported(job, ExportKind::Flat, "bleed.pdf", dir_.path());
         const int dpi = 254; // ten pixels a millimetre
         const QImage page = rendered(file, 1, dpi);
-        const double margin = flatPageMargin(job).toMm();
+        const double margin = testing::flatMargin(job).toMm();
         const auto at = [&](double x, double y) { return page.pixelColor(int(std::lround((margin + x) * 10)), int(std::lround((margin + y) * 10))); };
         const auto isRed = [](const QColor& c) { return c.red() > 120 && c.green() < 120; };
         const auto isPaper = [](const QColor& c) { return c.lightness() > 240; };
@@ -280,7 +280,7 @@ private Q_SLOTS:
         Job job = testing::a4Roll();
         const QString file = exported(job, ExportKind::Flat, "marks.pdf", dir_.path());
         const QImage page = rendered(file, 1, 254);
-        const int margin = int(flatPageMargin(job).toMm() * 10);
+        const int margin = int(testing::flatMargin(job).toMm() * 10);
         int ink = 0;
         int inside = 0;
         for (int y = 0; y < page.height(); ++y) {
@@ -339,7 +339,7 @@ private Q_SLOTS:
         const QByteArray out = run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"), QStringLiteral("-sDEVICE=ink_cov"), QStringLiteral("-dLastPage=1"), QStringLiteral("-o"), QStringLiteral("-"), file});
         const QStringList inks = QString::fromLatin1(out).split(u' ', Qt::SkipEmptyParts);
         QVERIFY2(inks.size() >= 4, out.constData());
-        const double margin = flatPageMargin(job).toMm();
+        const double margin = testing::flatMargin(job).toMm();
         const double share = 40.0 * (100 * 216) / ((297 + 2 * margin) * (210 + 2 * margin)); // percent of the page
         QVERIFY2(std::abs(inks[1].toDouble() - share) < 0.4, out.constData());
         QVERIFY2(inks[0].toDouble() < 0.2, out.constData()); // marks only
@@ -351,7 +351,7 @@ private Q_SLOTS:
         job.face(Face::Outside).supplied = LinkedFile{artwork("art.pdf", a4Media(3), a4Trim(3), 2), 1, 0, {}};
         const QString file = exported(job, ExportKind::Flat, "supplied.pdf", dir_.path());
         const QImage page = rendered(file, 1, 254);
-        const double margin = flatPageMargin(job).toMm();
+        const double margin = testing::flatMargin(job).toMm();
         const auto dark = [&](double x, double y) { return page.pixelColor(int(std::lround((margin + x) * 10)), int(std::lround((margin + y) * 10))).lightness() < 90; };
         // Its black inch stands in the foot-left trim corner.
         QVERIFY(dark(0.3, 209.7));
@@ -379,7 +379,7 @@ private Q_SLOTS:
         Job job = testing::a4Roll();
         job.face(Face::Outside).supplied = LinkedFile{turned, 1, 0, {}};
         const QImage page = rendered(exported(job, ExportKind::Flat, "turned-out.pdf", dir_.path()), 1, 127);
-        const double margin = flatPageMargin(job).toMm();
+        const double margin = testing::flatMargin(job).toMm();
         const auto dark = [&](double x, double y) { return page.pixelColor(int((margin + x) * 5), int((margin + y) * 5)).lightness() < 90; };
         QVERIFY(dark(1, 1)); // the foot-left corner of the file is now the head-left one
         QVERIFY(!dark(1, 209));

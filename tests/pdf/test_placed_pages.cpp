@@ -73,7 +73,7 @@ class TestPlacedPages : public QObject {
 
     static QColor at(const QImage& page, double xMm, double yMm)
     {
-        const double margin = flatPageMargin(testing::a4Roll()).toMm();
+        const double margin = testing::flatMargin(testing::a4Roll()).toMm();
         return page.pixelColor(int((margin + xMm) * 10), int((margin + yMm) * 10));
     }
 

@@ -1,0 +1,264 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Booklets and books: what the folding of model sheets gives, against what handbooks and arithmetic say.
+#include "core/binding.h"
+#include "testing.h"
+
+#include <numbers>
+#include <numeric>
+#include <set>
+
+using namespace hinge;
+using testing::len;
+
+class TestBinding : public QObject {
+    Q_OBJECT
+
+    static Book book(PieceKind kind, int pages, int signature = 16)
+    {
+        Job job = newPiece(kind);
+        job.pages.count = pages;
+        job.pages.signature = signature;
+        return makeBook(job);
+    }
+
+    /// "-5 -4 | 8 1": rows of a side, heads down marked by a minus.
+    static QString written(const BookSheet& sheet, int side)
+    {
+        QStringList rows;
+        for (int row = 0; row < sheet.rows; ++row) {
+            QStringList pages;
+            for (int column = 0; column < sheet.columns; ++column) {
+                const auto& spot = sheet.at(side, column, row);
+                pages << QString::number(spot.headDown ? -spot.page : spot.page);
+            }
+            rows << pages.join(u' ');
+        }
+        return rows.join(QStringLiteral(" | "));
+    }
+
+private Q_SLOTS:
+    void handbookFormOfEightPages()
+    {
+        // 8-page sheetwise, from memory of printing handbooks.
+        const Book b = book(PieceKind::Book, 8, 8);
+        QCOMPARE(b.sheets.size(), std::size_t(1));
+        QCOMPARE(written(b.sheets[0], 0), QStringLiteral("-5 -4 | 8 1"));
+        QCOMPARE(written(b.sheets[0], 1), QStringLiteral("-3 -6 | 2 7"));
+    }
+
+    void handbookFormOfSixteenPages()
+    {
+        // 16-page sheetwise, from memory of printing handbooks.
+        const Book b = book(PieceKind::Book, 16);
+        QCOMPARE(written(b.sheets[0], 0), QStringLiteral("-5 -12 -9 -8 | 4 13 16 1"));
+        QCOMPARE(written(b.sheets[0], 1), QStringLiteral("-7 -10 -11 -6 | 2 15 14 3"));
+    }
+
+    void stapledPairsAddUpToOneMoreThanThePages()
+    {
+        // The two pages beside each other on a sheet add up to N + 1 (arithmetic); for all N to 400.
+        for (int pages = 4; pages <= 400; pages += 4) {
+            const Book b = book(PieceKind::Booklet, pages);
+            QCOMPARE(int(b.sheets.size()), pages / 4);
+            for (const BookSheet& sheet : b.sheets)
+                for (int side = 0; side < 2; ++side)
+                    QCOMPARE(sheet.at(side, 0, 0).page + sheet.at(side, 1, 0).page, pages + 1);
+        }
+    }
+
+    void twelvePagesInOrder()
+    {
+        // Arithmetic: 12|1, 2|11, 10|3, 4|9, 8|5, 6|7.
+        const Book b = book(PieceKind::Booklet, 12);
+        QStringList sides;
+        for (const BookSheet& sheet : b.sheets)
+            for (int side = 0; side < 2; ++side)
+                sides << written(sheet, side);
+        QCOMPARE(sides, (QStringList{QStringLiteral("12 1"), QStringLiteral("2 11"), QStringLiteral("10 3"), QStringLiteral("4 9"), QStringLiteral("8 5"), QStringLiteral("6 7")}));
+    }
+
+    void numbersMayLeaveOutTheCover()
+    {
+        const auto pairs = [](int pages, CountedCovers counted) {
+            Job job = newPiece(PieceKind::Booklet);
+            job.pages.count = pages;
+            job.pages.counted = counted;
+            const Book b = makeBook(job);
+            QStringList out;
+            for (const BookSheet& sheet : b.sheets)
+                for (int side = 0; side < 2; ++side)
+                    if (const QString a = folio(job, sheet.at(side, 0, 0).page, b.pages); !a.isEmpty()) {
+                        QStringList pair{a, folio(job, sheet.at(side, 1, 0).page, b.pages)};
+                        std::ranges::sort(pair, {}, [](const QString& s) { return s.toInt(); });
+                        out << pair.join(u'-');
+                    }
+            return out;
+        };
+        // Only the two outer faces not counted: 12 pages pair 1-10, 2-9, 3-8, 4-7, 5-6 inside (arithmetic).
+        QCOMPARE(pairs(12, CountedCovers::NotOuter), (QStringList{QStringLiteral("1-10"), QStringLiteral("2-9"), QStringLiteral("3-8"), QStringLiteral("4-7"), QStringLiteral("5-6")}));
+        // A four-page cover not counted: 1-8, 2-7, 3-6, 4-5.
+        QCOMPARE(pairs(12, CountedCovers::None), (QStringList{QStringLiteral("1-8"), QStringLiteral("2-7"), QStringLiteral("3-6"), QStringLiteral("4-5")}));
+        QCOMPARE(pairs(20, CountedCovers::None).first(), QStringLiteral("1-16"));
+        QCOMPARE(pairs(20, CountedCovers::NotOuter).first(), QStringLiteral("1-18"));
+        QCOMPARE(pairs(20, CountedCovers::All).first(), QStringLiteral("1-20"));
+    }
+
+    void everyPageStandsOnceAndReadsInOrder()
+    {
+        CHECK_PROPERTY("each face of each rectangle of each sheet is exactly one page", [] {
+            Job job = newPiece(*rc::gen::element(PieceKind::Booklet, PieceKind::Book));
+            job.pages.count = *rc::gen::inRange(2, 600);
+            job.pages.signature = *rc::gen::element(4, 8, 16, 32);
+            job.rightToLeft = *rc::gen::arbitrary<bool>();
+            const Book b = makeBook(job);
+            std::set<int> seen;
+            int spots = 0;
+            for (const BookSheet& sheet : b.sheets) {
+                RC_ASSERT(sheet.columns * sheet.rows * 2 == sheet.pages);
+                for (const auto& side : sheet.sides) {
+                    for (const auto& spot : side) {
+                        seen.insert(spot.page);
+                        ++spots;
+                    }
+                }
+            }
+            RC_ASSERT(spots == b.pages);
+            RC_ASSERT(int(seen.size()) == b.pages && *seen.begin() == 1 && *seen.rbegin() == b.pages);
+            RC_ASSERT(int(b.pile.size()) == b.leaves);
+            const auto heights = heightsInPile(b.pile);
+            RC_ASSERT(std::ranges::is_sorted(heights) && heights.front() == Length() && heights.back() == b.block);
+            // Back to back: a leaf's two pages follow each other.
+            for (const BookSheet& sheet : b.sheets)
+                for (int row = 0; row < sheet.rows; ++row)
+                    for (int column = 0; column < sheet.columns; ++column) {
+                        const int front = sheet.at(0, column, row).page;
+                        const int back = sheet.at(1, sheet.columns - 1 - column, row).page;
+                        RC_ASSERT(std::abs(front - back) == 1 && (std::min(front, back) % 2) == 1);
+                    }
+        });
+    }
+
+    void shortSignaturesStandInside()
+    {
+        QCOMPARE(signaturePages(72, 16), (std::vector<int>{16, 16, 16, 8, 16}));
+        QCOMPARE(signaturePages(60, 16), (std::vector<int>{16, 16, 8, 4, 16}));
+        QCOMPARE(signaturePages(12, 16), (std::vector<int>{8, 4}));
+        CHECK_PROPERTY("signatures add up to the pages", [] {
+            const int pages = *rc::gen::inRange(1, 300) * 4;
+            const auto all = signaturePages(pages, *rc::gen::element(4, 8, 16, 32));
+            RC_ASSERT(std::accumulate(all.begin(), all.end(), 0) == pages);
+        });
+    }
+
+    void tabloidCutTwice()
+    {
+        // 11 x 17 in cut twice: strips of 11 x 5 2/3 in, each folds to 5 1/2 x 5 2/3 in; thirds of an inch are exact.
+        Job job = newPiece(PieceKind::Booklet);
+        job.unit = Unit::Inch;
+        job.page = {len("5 1/2 in"), len("5 2/3 in")};
+        job.pages.count = 12;
+        job.pages.strips = 3;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.flat, (Size{len("11 in"), len("5 2/3 in")}));
+        QCOMPARE(plan.paper.flat.h * 3, Length::inches(17));
+        const Figure* strips = plan.findFigure(QStringLiteral("pages.strips"));
+        QVERIFY2(strips->value.contains(QStringLiteral("11 × 17")), qPrintable(strips->value));
+        QVERIFY2(strips->working.startsWith(QStringLiteral("2 cuts; 1 sheet")), qPrintable(strips->working));
+    }
+
+    void blanksGoWhereTheyWereWanted()
+    {
+        QCOMPARE(blankPages(14, 16, Blanks::AtEnd), (std::vector<int>{15, 16}));
+        QCOMPARE(blankPages(14, 16, Blanks::BeforeBack), (std::vector<int>{14, 15}));
+        QCOMPARE(blankPages(14, 16, Blanks::InsideCovers), (std::vector<int>{2, 15}));
+        QCOMPARE(blankPages(13, 16, Blanks::InsideCovers), (std::vector<int>{2, 14, 15}));
+        QVERIFY(blankPages(16, 16, Blanks::AtEnd).empty());
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 14;
+        job.pages.blanks = Blanks::AtEnd;
+        auto findings = testing::planned(job).findings;
+        QVERIFY(testing::hasFinding(findings, "pages.madeUp"));
+        const auto back = std::ranges::find(findings, QStringLiteral("pages.blankBack"), &Finding::code);
+        QVERIFY(back != findings.end());
+        QVERIFY(!testing::hasFinding(testing::planned(settled(job, *back)).findings, "pages.blankBack"));
+    }
+
+    void creepAgainstRoundFolds()
+    {
+        // Independent calculation: sheets that cannot be pressed bend in half circles about one middle. Of the half width
+        // w of a sheet the bend at radius r uses pi r / 2; the fore-edge lies w - pi r / 2 from the middle.
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 64;
+        job.pages.creepMilli = 1571; // pi / 2
+        const Book b = makeBook(job);
+        const double c = job.stock.caliper().toMm();
+        const auto n = int(b.sheets.size());
+        const auto foreEdge = [&](int sheet) { // 0 is the outermost
+            const double radius = (n - 1 - sheet + 0.5) * c;
+            return job.page.w.toMm() - std::numbers::pi * radius / 2;
+        };
+        for (int i = 0; i < n; ++i)
+            QVERIFY(std::abs(b.sheets[std::size_t(i)].creep.toMm() - (foreEdge(i) - foreEdge(0))) < 0.002);
+        // The default is one caliper a sheet, and says where it comes from.
+        job.pages.creepMilli = 1000;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.book->creep, job.stock.caliper() * (n - 1));
+        QVERIFY(plan.findFigure(QStringLiteral("creep"))->source.contains(QStringLiteral("experience")));
+        // A cover on its own stock lies outside all of them.
+        job.pages.plusCover = true;
+        QCOMPARE(makeBook(job).sheets.front().creep, job.stock.caliper());
+    }
+
+    void tooThickToStaple()
+    {
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 200;
+        const auto findings = testing::planned(job).findings;
+        const auto it = std::ranges::find(findings, QStringLiteral("booklet.thick"), &Finding::code);
+        QVERIFY(it != findings.end());
+        const Job glued = settled(job, *it);
+        QVERIFY(glued.kind == PieceKind::Book);
+        QVERIFY(hinge::plan(glued));
+        job.pages.count = 48;
+        QVERIFY(!testing::hasFinding(testing::planned(job).findings, "booklet.thick"));
+    }
+
+    void readersSeeSpreads()
+    {
+        const Book b = book(PieceKind::Booklet, 8);
+        QCOMPARE(b.spreads, (std::vector<Spread>{{0, 1}, {2, 3}, {4, 5}, {6, 7}, {8, 0}}));
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 8;
+        job.rightToLeft = true;
+        QCOMPARE(makeBook(job).spreads.at(1), (Spread{3, 2}));
+        QCOMPARE(written(makeBook(job).sheets[0], 0), QStringLiteral("1 8"));
+    }
+
+    void cutLeavesGoInTwos()
+    {
+        Job job = newPiece(PieceKind::WireBook);
+        job.pages.count = 61;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.book->pages, 62);
+        QCOMPARE(plan.book->leaves, 31);
+        // The bound edge has its own clearance.
+        COMPARE_MM(plan.paper.face(Face::Outside)[0].safeArea.x, 12);
+        COMPARE_MM(plan.paper.flat.w - plan.paper.face(Face::Inside)[0].safeArea.right(), 12);
+        QVERIFY(plan.paper.face(Face::Outside)[0].edge(ItemSide::Left) == EdgeFate::Bound);
+    }
+
+    void weightAndPaperOfTheRun()
+    {
+        // A5, 16 pages self cover on 135 g/m2: 8 leaves of 0.148 x 0.210 m (ISO 536).
+        Job job = newPiece(PieceKind::Booklet);
+        const Plan plan = testing::planned(job);
+        QVERIFY(std::abs(*plan.findFigure(QStringLiteral("weight"))->number - 8 * 0.148 * 0.210 * 135) < 1e-9);
+        QCOMPARE(plan.runs.size(), std::size_t(1));
+        QCOMPARE(plan.runs[0].sheets, 500 * 4 / plan.runs[0].up);
+        job.pages.plusCover = true;
+        QCOMPARE(testing::planned(job).runs.size(), std::size_t(2));
+    }
+};
+
+QTEST_APPLESS_MAIN(TestBinding)
+#include "test_binding.moc"

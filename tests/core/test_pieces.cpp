@@ -1,0 +1,343 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The kinds of pieces: gates, cards, covers, leaves, and what they are called and measured.
+#include "core/envelopes.h"
+#include "core/reading.h"
+#include "testing.h"
+
+using namespace hinge;
+using testing::len;
+
+class TestPieces : public QObject {
+    Q_OBJECT
+
+    static Job folded(FoldScheme scheme, int panels, Size flat, PieceKind kind = PieceKind::Leaflet)
+    {
+        Job job = newPiece(kind);
+        job.flat = flat;
+        job.fold = {scheme, panels};
+        job.fold.coverPanel = usualFront(job.fold, false);
+        return job;
+    }
+
+private Q_SLOTS:
+    void gateFlapsStopShortOfTheMiddle()
+    {
+        // Common practice: each flap 1 to 1.5 mm short of the middle.
+        Job job = folded(FoldScheme::Gate, 3, {len("297"), len("210")});
+        job.stock.grammage = 150;
+        const Plan plan = testing::planned(job);
+        COMPARE_MM(plan.paper.widths[0] + plan.paper.widths[1] + plan.paper.widths[2], 297);
+        QCOMPARE(plan.paper.widths[0], plan.paper.widths[2]);
+        COMPARE_MM(plan.paper.widths[1] - plan.paper.widths[0] - plan.paper.widths[2], 3);
+        COMPARE_MM(*plan.paper.closing.doorGap, 3);
+        QCOMPARE(testing::roles(plan, Face::Outside),
+                 (QStringList{QStringLiteral("front cover right"), QStringLiteral("back cover"), QStringLiteral("front cover left")}));
+        QVERIFY(!testing::hasFinding(plan.findings, "fold.protrudes"));
+        job.fold.tuckAllowance = Length();
+        QVERIFY(testing::hasFinding(testing::planned(job).findings, "fold.doorsTouch"));
+        job.fold.widths = {len("80"), std::nullopt, len("80")};
+        const Plan overlapping = testing::planned(job);
+        COMPARE_MM(*overlapping.paper.closing.doorGap, 297 - 320);
+        QVERIFY(testing::hasFinding(overlapping.findings, "fold.overlaps"));
+    }
+
+    void doubleGate()
+    {
+        // Common practice: 8 pp from panels of 3.875 x 9.125 in; the flat is 15.5 in less twice the allowance.
+        Job job = folded(FoldScheme::DoubleGate, 4, {len("15.5 in") - len("2 mm") * 2, len("9.125 in")});
+        job.fold.tuckAllowance = len("2 mm");
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.widths[1], len("3.875 in"));
+        QCOMPARE(plan.paper.widths[2], len("3.875 in"));
+        QCOMPARE(plan.paper.widths[0], len("3.875 in") - len("2 mm"));
+        QCOMPARE(plan.paper.closing.size, (Size{len("3.875 in"), len("9.125 in")}));
+        QCOMPARE(plan.paper.face(Face::Outside)[2].role, Role::FrontCover);
+        QCOMPARE(plan.paper.face(Face::Outside)[1].role, Role::BackCover);
+    }
+
+    void longerRollFoldsNarrowStepByStep()
+    {
+        // w, w, w - a, w - 2a (common practice): 420 mm with a = 2 gives 106.5, 106.5, 104.5, 102.5; five panels of it
+        // 86.4, 86.4, 84.4, 82.4, 80.4 (arithmetic).
+        Job job = folded(FoldScheme::Roll, 4, {len("420"), len("210")});
+        job.fold.tuckAllowance = len("2");
+        QCOMPARE(testing::widthsMm(testing::planned(job)), (QList<double>{102.5, 104.5, 106.5, 106.5}));
+        job.fold.panels = 5;
+        job.fold.coverPanel = 4;
+        QCOMPARE(testing::widthsMm(testing::planned(job)), (QList<double>{80.4, 82.4, 84.4, 86.4, 86.4}));
+    }
+
+    void theFrontIsWhereTheUserSays()
+    {
+        // A roll fold has two panels outside; either may be the front.
+        Job job = testing::a4Roll();
+        job.fold.coverPanel = 1;
+        QCOMPARE(testing::roles(testing::planned(job), Face::Outside),
+                 (QStringList{QStringLiteral("tuck-in flap"), QStringLiteral("front cover"), QStringLiteral("back cover")}));
+    }
+
+    void shortFoldLeavesAStep()
+    {
+        Job job = folded(FoldScheme::Short, 2, {len("297"), len("210")});
+        job.fold.step = len("15");
+        const Plan plan = testing::planned(job);
+        QCOMPARE(testing::widthsMm(plan), (QList<double>{156, 141}));
+        QCOMPARE(plan.paper.closing.size.w, len("156"));
+        QVERIFY(!testing::hasFinding(plan.findings, "fold.protrudes"));
+    }
+
+    void crossFoldsHaveTwoDirections()
+    {
+        Job job = folded(FoldScheme::Cross, 4, {len("420"), len("297")});
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.closing.size, (Size{len("210"), len("148.5")}));
+        // The second fold creases two layers: one half of its line becomes a valley, the other a mountain.
+        QCOMPARE(plan.paper.folds.size(), std::size_t(3));
+        QVERIFY(plan.paper.folds[0].line == plan.paper.folds[1].line && plan.paper.folds[0].valley != plan.paper.folds[1].valley);
+        // The two panels above the fold at the head stand on their heads, and the whole inside is read upright.
+        const auto& outside = plan.paper.face(Face::Outside);
+        QVERIFY(outside[0].headDown && outside[1].headDown && !outside[2].headDown && !outside[3].headDown);
+        QCOMPARE(outside[3].role, Role::FrontCover);
+        QCOMPARE(outside[2].role, Role::BackCover);
+        QVERIFY(!plan.paper.tumbled);
+        job.fold.panels = 8;
+        job.fold.coverPanel = 7;
+        QCOMPARE(testing::planned(job).paper.closing.size, (Size{len("105"), len("148.5")}));
+    }
+
+    void halfThenRollTucksItsEndIn()
+    {
+        Job job = folded(FoldScheme::HalfRoll, 6, {len("420"), len("297")});
+        job.fold.tuckAllowance = len("3");
+        const Plan plan = testing::planned(job);
+        QCOMPARE(testing::widthsMm(plan), (QList<double>{138, 141, 141}));
+        QCOMPARE(plan.paper.heights, (std::vector<Length>{len("148.5"), len("148.5")}));
+    }
+
+    void foldedCardOpensToItsSide()
+    {
+        // Folded card 5 1/8 x 7 in: flat 10 1/4 x 7; outside left = back, right = front (common practice).
+        Job job = folded(FoldScheme::Half, 2, {len("10 1/4 in"), len("7 in")}, PieceKind::Card);
+        job.unit = Unit::Inch;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.closing.size, (Size{len("5 1/8 in"), len("7 in")}));
+        QCOMPARE(testing::roles(plan, Face::Outside), (QStringList{QStringLiteral("back cover"), QStringLiteral("front cover")}));
+        QCOMPARE(testing::roles(plan, Face::Inside), (QStringList{QStringLiteral("inside left"), QStringLiteral("inside right")}));
+        QVERIFY(!plan.paper.tumbled);
+        QCOMPARE(plan.findFigure(QStringLiteral("envelope"))->value, QStringLiteral("A7 (North American)"));
+    }
+
+    void cardFoldedAtItsHeadTumbles()
+    {
+        // Computed by folding: the outside heads meet at the fold, and the inside backs the outside head to foot.
+        Job job = folded(FoldScheme::Half, 2, {len("148"), len("210")}, PieceKind::Card);
+        job.fold.atHead = true;
+        job.fold.coverPanel = usualFront(job.fold, false);
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.closing.size, (Size{len("148"), len("105")}));
+        const auto& outside = plan.paper.face(Face::Outside);
+        QCOMPARE(outside[0].role, Role::BackCover);
+        QVERIFY(outside[0].headDown);
+        QCOMPARE(outside[1].role, Role::FrontCover);
+        QVERIFY(!outside[1].headDown);
+        QVERIFY(plan.paper.tumbled);
+        for (const Panel& p : plan.paper.face(Face::Inside))
+            QVERIFY(!p.headDown);
+        // Behind the front, which lies at the foot of the outside, is the head of the inside.
+        QCOMPARE(plan.paper.behind(outside[1]).position, 0);
+        QCOMPARE(plan.paper.face(Face::Inside)[0].readingNumber, 2);
+        // On a sheet turned left to right its back stands on its head.
+        Job press = job;
+        press.press.flip = FlipEdge::Short;
+        QCOMPARE(testing::planned(press).sheet.back[0].turn, Turn::Half);
+    }
+
+    void envelopesAndTheReverse()
+    {
+        // ISO 269 from memory: C6 takes an A6 card, C5 an A5 one, DL a third of A4.
+        QCOMPARE(envelopeFor({len("148"), len("105")}, {}, Unit::Mm)->name, QStringLiteral("C6"));
+        QCOMPARE(envelopeFor({len("148"), len("210")}, {}, Unit::Mm)->name, QStringLiteral("C5"));
+        QCOMPARE(envelopeFor({len("99"), len("210")}, {}, Unit::Mm)->name, QStringLiteral("DL"));
+        // Common practice: a 4 1/4 x 5 1/2 in card goes into an A2 envelope, 5 x 7 in into A7, a folded letter into No. 10.
+        QCOMPARE(envelopeFor({len("4 1/4 in"), len("5 1/2 in")}, {}, Unit::Inch)->name, QStringLiteral("A2 (North American)"));
+        QCOMPARE(envelopeFor({len("5 in"), len("7 in")}, {}, Unit::Inch)->name, QStringLiteral("A7 (North American)"));
+        QCOMPARE(envelopeFor({len("8 1/2 in"), len("3 11/16 in")}, {}, Unit::Inch)->name, QStringLiteral("No. 10"));
+        QVERIFY(!envelopeFor({len("500"), len("700")}, {}, Unit::Mm));
+        for (const Envelope& e : envelopes()) {
+            const auto back = envelopeFor(largestIn(e), {}, e.northAmerican ? Unit::Inch : Unit::Mm);
+            QVERIFY2(back && back->size.w.toMm() * back->size.h.toMm() <= e.size.w.toMm() * e.size.h.toMm(), qPrintable(e.name));
+        }
+        QVERIFY(findEnvelope(QStringLiteral("dl")) && !findEnvelope(QStringLiteral("Q9")));
+    }
+
+    void coverWithItsSpine()
+    {
+        // Cover flat = trim + spine + trim: A5 with a spine of 14 mm is 310 x 210 mm (arithmetic).
+        Job job = newPiece(PieceKind::Cover);
+        job.cover.spine = len("14");
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.flat, (Size{len("310"), len("210")}));
+        QCOMPARE(testing::roles(plan, Face::Outside), (QStringList{QStringLiteral("back cover"), QStringLiteral("spine"), QStringLiteral("front cover")}));
+        QCOMPARE(testing::roles(plan, Face::Inside), (QStringList{QStringLiteral("inside front"), QStringLiteral("inside spine"), QStringLiteral("inside back")}));
+        // Scores beside the spine on both sides, and glue up the inside.
+        QCOMPARE(std::ranges::count(plan.paper.folds, LineWork::Score, &FoldLine::work), 2);
+        QCOMPARE(plan.paper.keepClear.size(), std::size_t(1));
+        QCOMPARE(plan.paper.keepClear[0].area.w, len("24"));
+        job.rightToLeft = true;
+        QCOMPARE(testing::roles(testing::planned(job), Face::Outside).first(), QStringLiteral("front cover"));
+    }
+
+    void spineFollowsPagesAndStock()
+    {
+        // block = leaves x caliper; spine = block + 2 x cover caliper + glue (common practice).
+        Job job = newPiece(PieceKind::Cover);
+        job.pages.count = 200;
+        job.pages.textStock.measuredCaliper = len("0.1");
+        job.stock.measuredCaliper = len("0.3");
+        job.cover.glue = len("0.4");
+        COMPARE_MM(testing::planned(job).paper.widths[1], 10 + 0.6 + 0.4);
+        // By pages per inch: 400 ppi is a leaf of 25.4 / 200 mm.
+        job.pages.textStock.measuredCaliper = Length::inches(2).part(400);
+        QVERIFY(std::abs(job.pages.textStock.pagesPerInch() - 400) < 1e-6);
+        COMPARE_MM(testing::planned(job).paper.widths[1], 200 / 400.0 * 25.4 + 1);
+        job.cover.spine = len("5.2");
+        QVERIFY(testing::hasFinding(testing::planned(job).findings, "spine.stale"));
+    }
+
+    void coverFlapsFoldIn()
+    {
+        Job job = newPiece(PieceKind::Cover);
+        job.cover.spine = len("14");
+        job.cover.flap = len("80");
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.flat.w, len("470"));
+        QCOMPARE(testing::roles(plan, Face::Outside), (QStringList{QStringLiteral("back flap"), QStringLiteral("back cover"), QStringLiteral("spine"),
+                                                                    QStringLiteral("front cover"), QStringLiteral("front flap")}));
+        QSet<int> numbers;
+        for (const auto& panels : plan.paper.panels)
+            for (const Panel& p : panels)
+                numbers.insert(p.readingNumber);
+        QCOMPARE(numbers.size(), 10);
+    }
+
+    void postcardKeepsThePostsSpace()
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.leaf.postal = true;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.keepClear.size(), std::size_t(2));
+        for (const KeepClear& area : plan.paper.keepClear) {
+            QVERIFY(area.face == Face::Inside);
+            QVERIFY(trimOf(plan.paper).contains(area.area));
+        }
+        QCOMPARE(plan.findFigure(QStringLiteral("flat"))->working, QStringLiteral("A6 (ISO) landscape"));
+    }
+
+    void stubsHolesAndCorners()
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {len("140"), len("60")};
+        job.leaf.stub = len("40");
+        const Plan plan = testing::planned(job);
+        QCOMPARE(testing::roles(plan, Face::Outside), (QStringList{QStringLiteral("front"), QStringLiteral("stub")}));
+        QVERIFY(plan.paper.face(Face::Outside)[0].edge(ItemSide::Right) == EdgeFate::Torn);
+        QCOMPARE(plan.paper.face(Face::Outside)[0].bleedArea.right(), len("100")); // nothing bleeds over a perforation
+        QCOMPARE(plan.paper.folds[0].at[0], len("100"));
+        QCOMPARE(plan.paper.folds[0].at[1], len("40"));
+        // ISO 838 (from memory): two holes of 6 mm, 80 mm apart, 12 mm from the edge.
+        job = newPiece(PieceKind::Leaf);
+        job.flat = {len("210"), len("297")};
+        job.leaf.holes = 2;
+        const auto holes = testing::planned(job).paper.holes;
+        COMPARE_MM(holes[1].y - holes[0].y, 80);
+        COMPARE_MM(holes[0].x, 9);
+        COMPARE_MM(holes[0].y + len("3"), 108.5);
+        job.leaf.holes = 5;
+        QVERIFY(!plan_(job));
+        job.leaf.holes = 0;
+        job.leaf.cornerRadius = len("200");
+        QVERIFY(!plan_(job));
+    }
+    static bool plan_(const Job& job) { return hinge::plan(job).has_value(); }
+
+    void edgesSharedWithANeighbourHaveNoBleed()
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.zones.edgeBleeds[std::size_t(ItemSide::Right)] = Length();
+        const Plan plan = testing::planned(job);
+        QVERIFY(plan.paper.face(Face::Outside)[0].edge(ItemSide::Right) == EdgeFate::Shared);
+        QCOMPARE(bleedOf(plan.paper, Face::Outside).right(), job.flat.w);
+        // Seen from behind it is the left edge.
+        QCOMPARE(bleedOf(plan.paper, Face::Inside).x, Length());
+        QVERIFY(plan.paper.face(Face::Inside)[0].edge(ItemSide::Left) == EdgeFate::Shared);
+    }
+
+    void marginsMayDifferByPanelAndEdge()
+    {
+        Job job = testing::a4Roll();
+        job.face(Face::Inside).margins = {{1, ItemSide::Left, len("8")}};
+        const Plan plan = testing::planned(job);
+        const auto& inside = plan.paper.face(Face::Inside);
+        COMPARE_MM(inside[1].safeArea.x - inside[1].area.x, 8);
+        COMPARE_MM(inside[1].area.right() - inside[1].safeArea.right(), 3);
+        COMPARE_MM(inside[0].safeArea.x - inside[0].area.x, 5);
+    }
+
+    void itemsOnTurnedPanelsAreTurned()
+    {
+        Job job = folded(FoldScheme::Cross, 4, {len("420"), len("297")});
+        Item item;
+        item.id = QStringLiteral("a");
+        item.ink = QStringLiteral("Black");
+        item.sides = sidesFillingPanel(0);
+        job.face(Face::Outside).items = {item};
+        const Plan plan = testing::planned(job);
+        QVERIFY(plan.findItem(QStringLiteral("a"))->headDown);
+        QCOMPARE(plan.findItem(QStringLiteral("a"))->frame, plan.paper.face(Face::Outside)[0].bleedArea);
+    }
+
+    void oneNameTwoSizes()
+    {
+        // Common practice: an A7 card is 5 x 7 in in North America; ISO A7 is 74 x 105 mm.
+        Job job = newPiece(PieceKind::Leaf);
+        job.unit = Unit::Inch;
+        job.flat = {len("105"), len("74")};
+        const auto findings = testing::planned(job).findings;
+        const auto it = std::ranges::find(findings, QStringLiteral("size.twoNames"), &Finding::code);
+        QVERIFY(it != findings.end());
+        QVERIFY2(it->message.contains(QStringLiteral("A7 (North American card)")), qPrintable(it->message));
+        job.unit = Unit::Mm;
+        QVERIFY(!testing::hasFinding(testing::planned(job).findings, "size.twoNames"));
+    }
+
+    void inksAreWrittenAsPrintersDo()
+    {
+        const auto inks = parseInks(QStringLiteral("4/1"));
+        QVERIFY(inks);
+        QCOMPARE((*inks)[0], (FaceInks{4, 0}));
+        QCOMPARE((*inks)[1], (FaceInks{1, 0}));
+        QCOMPARE((*parseInks(QStringLiteral("5/4")))[0], (FaceInks{4, 1}));
+        QCOMPARE((*parseInks(QStringLiteral("4 + 1 spot / 2 spots")))[1], (FaceInks{0, 2}));
+        QCOMPARE(inksText(*parseInks(QStringLiteral("4+1/0"))), QStringLiteral("4 + 1 spot / 0"));
+        for (const char* wrong : {"", "4", "4/4/4", "many/few", "400/4", "-1/4"})
+            QVERIFY2(!parseInks(QString::fromLatin1(wrong)), wrong);
+    }
+
+    void poundsAreTurnedIntoGrams()
+    {
+        // Factors of common practice: text 1.480, cover 2.704, bond 3.760, index 1.808, tag 1.627.
+        QCOMPARE(*parseGrammage(QStringLiteral("100 lb text")), 148);
+        QCOMPARE(*parseGrammage(QStringLiteral("80# cover")), 216);
+        QCOMPARE(*parseGrammage(QStringLiteral("20 lb bond")), 75);
+        QCOMPARE(*parseGrammage(QStringLiteral("110 lb index")), 199);
+        QCOMPARE(*parseGrammage(QStringLiteral("135 g")), 135);
+        for (const char* wrong : {"80 lb", "heavy", "", "12 lb silk"})
+            QVERIFY2(!parseGrammage(QString::fromLatin1(wrong)), wrong);
+        for (const Stock& stock : shippedStocks())
+            if (const auto typed = parseGrammage(stock.name.section(u' ', 1).section(u',', 0, 0)); stock.name.contains(QStringLiteral(" lb ")))
+                QVERIFY2(typed && *typed == stock.grammage, qPrintable(stock.name));
+    }
+};
+
+QTEST_APPLESS_MAIN(TestPieces)
+#include "test_pieces.moc"
