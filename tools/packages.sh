@@ -5,7 +5,7 @@ build_packages=(
   build-essential cmake ninja-build ccache pkg-config
   qt6-base-dev qt6-svg-dev libgl-dev
   libqpdf-dev libpoppler-qt6-dev libharfbuzz-dev libicu-dev liblcms2-dev libjpeg-dev
-  libcli11-dev libexpected-dev
+  libcli11-dev libexpected-dev libcsv-dev
 )
 # To start the window: the plain X11 connection and a display of our own where there is none.
 window_packages=(xvfb xauth libxcb-cursor0 libxkbcommon-x11-0 libegl1)

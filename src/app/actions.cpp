@@ -20,7 +20,10 @@ Actions::Actions(QWidget* window)
         return action;
     };
     const auto tr = [](const char* text) { return QObject::tr(text); };
-    newJob = make("newJob", tr("&New leaflet"), QStringLiteral("file-plus"), QKeySequence::New, tr("Start a new leaflet"));
+    newJob = make("newJob", tr("&New piece…"), QStringLiteral("file-plus"), QKeySequence::New, tr("Start a piece: choose its kind, or a size to begin with"));
+    keepPreset = make("keepPreset", tr("&Keep as a preset…"), QStringLiteral("save-all"), QKeySequence(tr("Ctrl+Shift+K")), tr("Keep this set-up under a name, to start from it again"));
+    stocks = make("stocks", tr("Stoc&ks…"), QStringLiteral("layers"), QKeySequence(tr("Ctrl+K")), tr("The papers of this shop: add, change, import, export"));
+    exportDocket = make("exportDocket", tr("Write the &docket…"), QStringLiteral("file-output"), QKeySequence(tr("Ctrl+Shift+D")), tr("One page about the job to pin to it, as PDF or HTML"));
     open = make("open", tr("&Open…"), QStringLiteral("folder-open"), QKeySequence::Open, tr("Open a job"));
     save = make("save", tr("&Save"), QStringLiteral("save"), QKeySequence::Save, tr("Save the job"));
     saveAs = make("saveAs", tr("Save &as…"), QStringLiteral("save-all"), QKeySequence::SaveAs, tr("Save the job under another name"));

@@ -14,7 +14,7 @@ struct Actions {
     /// Draws the icons in the colour of the theme in use.
     void refreshIcons(const QWidget* window);
 
-    QAction *newJob, *open, *save, *saveAs, *exportFlat, *exportSheets, *quit;
+    QAction *newJob, *keepPreset, *stocks, *exportDocket, *open, *save, *saveAs, *exportFlat, *exportSheets, *quit;
     QAction *undo = nullptr, *redo = nullptr; // made by the history
     QAction *duplicate, *remove, *bringForward, *sendBack;
     QAction *placePicture, *addText, *addTint, *takeSupplied, *dropSupplied;

@@ -8,16 +8,16 @@
 namespace hinge {
 
 class FacePainter;
+class StockStore;
 
-/// What the piece is: the shelf of kinds, the brief as a sentence with fields in it, and live drawings.
+/// What the piece is: the shelf of folds, the brief as a sentence with fields in it, and live drawings.
 class BriefStage : public QWidget {
     Q_OBJECT
 
 public:
-    BriefStage(Document& document, FacePainter& painter, QWidget* parent = nullptr);
+    BriefStage(Document& document, FacePainter& painter, StockStore& stocks, QWidget* parent = nullptr);
 
 private:
-    QWidget* makeSentence();
     QWidget* makeDrawings(FacePainter& painter);
     Document& document_;
 };

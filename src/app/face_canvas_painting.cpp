@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/dimension_lines.h"
 #include "app/face_canvas.h"
 #include "app/theme.h"
+#include "paint/dimension_lines.h"
 
 #include <QPainter>
 #include <cmath>
@@ -147,15 +147,16 @@ void FaceCanvas::paintDimensions(QPainter& p)
     const Paper& paper = document_.plan().paper;
     const QRectF bleed = port_.toPixels(toMm(bleedOf(paper, selection_.face())));
     const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
+    const DimensionStyle style{t.ink2, t.ink, uiFont(type::label, QFont::DemiBold)};
     for (const Panel& panel : paper.face(selection_.face())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 24, formatNumber(panel.area.w, job.unit), t.ink2, t.ink);
+            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 24, formatNumber(panel.area.w, job.unit), style);
         if (paper.rows() > 1 && panel.position % paper.columns() == 0)
-            paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), t.ink2, t.ink);
+            paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), style);
     }
-    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 44, formatLength(paper.flat.w, job.unit), t.ink2, t.ink);
-    paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(), formatNumber(paper.flat.h, job.unit), t.ink2, t.ink);
+    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 44, formatLength(paper.flat.w, job.unit), style);
+    paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(), formatNumber(paper.flat.h, job.unit), style);
 }
 
 void FaceCanvas::paintSelection(QPainter& p)

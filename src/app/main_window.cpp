@@ -9,18 +9,23 @@
 #include "app/release_stage.h"
 #include "app/sheet_stage.h"
 #include "app/stage_strip.h"
+#include "app/start_gallery.h"
+#include "app/stock_dialog.h"
 #include "app/theme.h"
 #include "core/job_file.h"
 #include "core/version.h"
+#include "paint/docket_page.h"
 
 #include <QApplication>
 #include <QCloseEvent>
+#include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLocale>
 #include <QPushButton>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QMimeData>
@@ -51,7 +56,7 @@ MainWindow::MainWindow()
     sheet_ = new SheetStage(document_, painter_);
     auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
     stages_ = new QStackedWidget;
-    stages_->addWidget(new BriefStage(document_, painter_));
+    stages_->addWidget(new BriefStage(document_, painter_, stocks_));
     stages_->addWidget(flat_);
     stages_->addWidget(sheet_);
     stages_->addWidget(release);
@@ -106,12 +111,14 @@ MainWindow::~MainWindow()
 void MainWindow::buildMenus()
 {
     QMenu* file = menuBar()->addMenu(tr("&File"));
-    file->addActions({actions_.newJob, actions_.open});
+    file->addActions({actions_.newJob, actions_.keepPreset, actions_.open});
     recentMenu_ = file->addMenu(tr("Open &recent"));
     file->addSeparator();
     file->addActions({actions_.save, actions_.saveAs});
     file->addSeparator();
-    file->addActions({actions_.exportFlat, actions_.exportSheets});
+    file->addActions({actions_.exportFlat, actions_.exportSheets, actions_.exportDocket});
+    file->addSeparator();
+    file->addAction(actions_.stocks);
     file->addSeparator();
     file->addAction(actions_.quit);
 
@@ -154,8 +161,9 @@ void MainWindow::connectActions()
 {
     const auto on = [this](QAction* action, auto what) { connect(action, &QAction::triggered, this, what); };
     on(actions_.newJob, [this] {
-        if (mayLeave()) {
-            document_.start(newLeaflet());
+        StartGallery gallery(presets_, document_.job().unit, this);
+        if (gallery.exec() == QDialog::Accepted && mayLeave()) {
+            document_.start(gallery.chosen());
             showStage(Stage::Brief);
         }
     });
@@ -170,6 +178,9 @@ void MainWindow::connectActions()
     on(actions_.saveAs, [this] { saveAs(); });
     on(actions_.exportFlat, [this] { askExport(ExportKind::Flat); });
     on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
+    on(actions_.exportDocket, [this] { askDocket(); });
+    on(actions_.keepPreset, [this] { askPreset(); });
+    on(actions_.stocks, [this] { StockDialog(stocks_, document_.job().unit, this).exec(); });
     on(actions_.quit, [this] { close(); });
 
     on(actions_.duplicate, [this] { placing_.duplicate(); });
@@ -378,6 +389,58 @@ void MainWindow::askExport(ExportKind kind)
         path += QStringLiteral(".pdf");
     showStage(Stage::Release);
     exportTo(kind, path);
+}
+
+void MainWindow::askDocket()
+{
+    const QString stem = document_.path().isEmpty() ? document_.job().title.simplified().toLower().replace(u' ', u'-')
+                                                    : QFileInfo(document_.path()).fileName().section(u'.', 0, 0);
+    const QString path = QFileDialog::getSaveFileName(this, tr("Write the docket"), document_.folder() + u'/' + stem + QStringLiteral("-docket.pdf"), tr("PDF (*.pdf);;HTML (*.html)"));
+    if (!path.isEmpty())
+        writeDocket(path);
+}
+
+bool MainWindow::writeDocket(const QString& path)
+{
+    const bool html = path.endsWith(QStringLiteral(".html"), Qt::CaseInsensitive) || path.endsWith(QStringLiteral(".htm"), Qt::CaseInsensitive);
+    const auto written = html ? writeDocketHtml(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path)
+                              : writeDocketPdf(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path);
+    if (!written)
+        tell(tr("Not written"), written.error().text());
+    return written.has_value();
+}
+
+void MainWindow::askPreset()
+{
+    QDialog dialog(this);
+    dialog.setObjectName(QStringLiteral("presetDialog"));
+    dialog.setWindowTitle(tr("Keep as a preset"));
+    auto* column = new QVBoxLayout(&dialog);
+    column->setContentsMargins(20, 16, 20, 16);
+    column->setSpacing(8);
+    const auto line = [&](const QString& label, const char* name, const QString& text) {
+        auto* l = new QLabel(label);
+        l->setProperty("role", QStringLiteral("note"));
+        auto* edit = new QLineEdit(text);
+        edit->setObjectName(QString::fromLatin1(name));
+        edit->setAccessibleName(label);
+        edit->setMinimumWidth(380);
+        l->setBuddy(edit);
+        column->addWidget(l);
+        column->addWidget(edit);
+        return edit;
+    };
+    auto* name = line(tr("Its name"), "preset.name", document_.job().title);
+    auto* about = line(tr("What it is for"), "preset.about", {});
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Save | QDialogButtonBox::Cancel);
+    column->addSpacing(8);
+    column->addWidget(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    if (const auto kept = presets_.keep(presetFrom(document_.job(), name->text(), about->text())); !kept)
+        tell(tr("Not kept"), kept.error().text());
 }
 
 bool MainWindow::exportTo(ExportKind kind, const QString& target)

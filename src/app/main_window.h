@@ -5,8 +5,10 @@
 #include "app/document.h"
 #include "app/exporter.h"
 #include "app/placing.h"
+#include "app/preset_store.h"
 #include "app/recovery.h"
 #include "app/selection.h"
+#include "app/stock_store.h"
 #include "app/stage.h"
 #include "paint/face_painter.h"
 
@@ -42,6 +44,10 @@ public:
     [[nodiscard]] Recovery& recovery() { return recovery_; }
     /// Writes a PDF without asking for its name.
     bool exportTo(ExportKind kind, const QString& target);
+    /// Writes the docket as PDF, or as HTML when the name says so; tells the user when that fails.
+    bool writeDocket(const QString& path);
+    [[nodiscard]] StockStore& stocks() { return stocks_; }
+    [[nodiscard]] PresetStore& presets() { return presets_; }
 
 protected:
     void closeEvent(QCloseEvent* event) override;
@@ -60,6 +66,8 @@ private:
     /// Asks what to do with unsaved changes; false to stay.
     bool mayLeave();
     void askExport(ExportKind kind);
+    void askDocket();
+    void askPreset();
     void showFinding(const Finding& finding);
     void tell(const QString& title, const QString& message);
 
@@ -68,6 +76,8 @@ private:
     Placing placing_;
     Exporter exporter_;
     Recovery recovery_;
+    StockStore stocks_;
+    PresetStore presets_;
     FacePainter painter_;
     Actions actions_;
     StageStrip* strip_ = nullptr;

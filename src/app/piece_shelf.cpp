@@ -2,6 +2,7 @@
 #include "app/piece_shelf.h"
 
 #include "app/slip.h"
+#include "core/change_kind.h"
 #include "paint/piece_painter.h"
 
 #include <QHBoxLayout>
@@ -13,9 +14,33 @@ namespace {
 /// Where the small pieces stand best: far enough open to show the fold, closed enough to show it is one.
 double posedOpenness(const Fold& fold)
 {
-    if (fold.scheme == FoldScheme::Zigzag)
-        return fold.panels == 2 ? 0.62 : 0.45;
-    return 0.66;
+    switch (fold.scheme) {
+    case FoldScheme::Zigzag: return 0.45;
+    case FoldScheme::Half: return fold.atHead ? 0.5 : 0.62;
+    case FoldScheme::Short: return 0.55;
+    case FoldScheme::Cross:
+    case FoldScheme::HalfRoll: return 0.72;
+    default: return 0.66;
+    }
+}
+
+/// The flat a small piece is drawn from: panels of one shape, whatever their number.
+Job modelOf(const Fold& fold)
+{
+    Job job = newLeaflet();
+    job.fold = fold;
+    switch (fold.scheme) {
+    case FoldScheme::Cross: job.flat = {Length::mm(fold.panels == 8 ? 320 : 170), Length::mm(200)}; break;
+    case FoldScheme::HalfRoll: job.flat = {Length::mm(240), Length::mm(200)}; break;
+    case FoldScheme::Gate: job.flat = {Length::mm(200), Length::mm(118)}; break;
+    case FoldScheme::Half:
+    case FoldScheme::Short:
+        job.flat = fold.atHead ? Size{Length::mm(100), Length::mm(150)} : Size{Length::mm(140), Length::mm(110)};
+        job.fold.step = Length::mm(18);
+        break;
+    default: job.flat = {Length::mm(62) * fold.panels, Length::mm(118)}; break;
+    }
+    return job;
 }
 
 class PieceButton : public QAbstractButton {
@@ -27,13 +52,10 @@ public:
         setCheckable(true);
         setCursor(Qt::PointingHandCursor);
         setFocusPolicy(Qt::StrongFocus);
-        setMinimumSize(96, 100);
+        setMinimumSize(84, 100);
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
         setFixedHeight(100);
-        Job job = newLeaflet();
-        job.flat = {Length::mm(62) * fold.panels, Length::mm(118)};
-        job.fold = fold;
-        if (auto planned = plan(job))
+        if (auto planned = plan(modelOf(fold)))
             plan_ = std::move(*planned);
         openness_ = posedOpenness(fold);
     }
@@ -63,55 +85,52 @@ private:
     double openness_;
 };
 
-Fold shelved(FoldScheme scheme, int panels)
-{
-    Fold fold;
-    fold.scheme = scheme;
-    fold.panels = panels;
-    fold.coverPanel = panels - 1;
-    return fold;
-}
-
 } // namespace
 
 PieceShelf::PieceShelf(Document& document, QWidget* parent) : QWidget(parent), document_(document)
 {
     setObjectName(QStringLiteral("pieceShelf"));
-    setAccessibleName(tr("Folded pieces to start from"));
+    setAccessibleName(tr("Folds to choose from"));
     setFixedHeight(120);
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(12, 8, 12, 12);
-    row->setSpacing(8);
+    row->setSpacing(4);
     const struct {
-        QString name;
+        const char* name;
+        QString text;
         QString tip;
         FoldScheme scheme;
         int panels;
+        bool atHead;
+        bool forCards;
     } kinds[] = {
-        {tr("Half fold"), tr("One fold, 4 panels: menus, cards"), FoldScheme::Zigzag, 2},
-        {tr("Roll fold"), tr("Two folds the same way, 6 panels; the last panel tucks in and is narrower"), FoldScheme::Roll, 3},
-        {tr("Roll fold, 8 pp"), tr("Three folds the same way; each panel inside the next"), FoldScheme::Roll, 4},
-        {tr("Z fold"), tr("Two folds by turns, 6 equal panels"), FoldScheme::Zigzag, 3},
-        {tr("Accordion, 8 pp"), tr("Three folds by turns, 8 equal panels"), FoldScheme::Zigzag, 4},
-        {tr("Accordion, 10 pp"), tr("Four folds by turns, 10 equal panels"), FoldScheme::Zigzag, 5},
-        {tr("Accordion, 12 pp"), tr("Five folds by turns, 12 equal panels"), FoldScheme::Zigzag, 6},
+        {"half2", tr("Half"), tr("One fold, 4 pages: menus, cards"), FoldScheme::Half, 2, false, true},
+        {"head2", tr("At the head"), tr("One fold at the head: opens upwards"), FoldScheme::Half, 2, true, true},
+        {"short2", tr("Short"), tr("One fold; the front stops short and leaves a step"), FoldScheme::Short, 2, false, true},
+        {"roll3", tr("Roll"), tr("Two folds the same way, 6 pages; the last panel tucks in and is narrower"), FoldScheme::Roll, 3, false, false},
+        {"roll4", tr("Roll, 8 pp"), tr("Three folds the same way; each panel inside the next"), FoldScheme::Roll, 4, false, false},
+        {"zigzag3", tr("Z"), tr("Two folds by turns, 6 equal pages"), FoldScheme::Zigzag, 3, false, false},
+        {"zigzag4", tr("Accordion"), tr("Three folds by turns, 8 equal pages; more panels in the sentence below"), FoldScheme::Zigzag, 4, false, false},
+        {"gate3", tr("Gate"), tr("Two flaps that meet in the middle"), FoldScheme::Gate, 3, false, true},
+        {"doubleGate4", tr("Double gate"), tr("A gate folded once more in the middle"), FoldScheme::DoubleGate, 4, false, true},
+        {"cross4", tr("Cross"), tr("Two folds at right angles, 8 pages"), FoldScheme::Cross, 4, false, false},
+        {"halfRoll6", tr("Half and roll"), tr("Folded in half across, then rolled, 12 pages"), FoldScheme::HalfRoll, 6, false, false},
     };
     for (const auto& kind : kinds) {
-        const Fold fold = shelved(kind.scheme, kind.panels);
-        auto* button = new PieceButton(kind.name, fold, this);
-        button->setObjectName(QStringLiteral("piece.%1%2").arg(kind.scheme == FoldScheme::Roll ? QStringLiteral("roll") : QStringLiteral("zigzag")).arg(kind.panels));
+        Fold fold{kind.scheme, kind.panels};
+        fold.atHead = kind.atHead;
+        fold.coverPanel = usualFront(fold, false);
+        auto* button = new PieceButton(kind.text, fold, this);
+        button->setObjectName(QStringLiteral("piece.") + QString::fromLatin1(kind.name));
         button->setToolTip(kind.tip);
-        connect(button, &QAbstractButton::clicked, this, [this, fold, name = kind.name] {
+        connect(button, &QAbstractButton::clicked, this, [this, fold] {
             Job job = document_.job();
-            const bool coverLeft = job.fold.coverPanel == 0;
-            job.fold = fold;
-            if (coverLeft)
-                job.fold.coverPanel = 0;
-            (void)document_.edit(tr("Make it a %1").arg(name.toLower()), std::move(job));
-            refresh(); // a click must not leave a button down that is not the job's kind
+            becomeFold(job, fold.scheme, fold.panels, fold.atHead);
+            (void)document_.edit(tr("Make it a %1").arg(foldName(job.fold)), std::move(job));
+            refresh(); // a click must not leave a button down that is not the job's fold
         });
         row->addWidget(button);
-        pieces_.emplace_back(fold, button);
+        pieces_.push_back({fold, button, kind.forCards});
     }
     connect(&document_, &Document::changed, this, &PieceShelf::refresh);
     refresh();
@@ -120,8 +139,15 @@ PieceShelf::PieceShelf(Document& document, QWidget* parent) : QWidget(parent), d
 void PieceShelf::refresh()
 {
     const Fold& now = document_.job().fold;
-    for (const auto& [fold, button] : pieces_)
-        button->setChecked(fold.panels == now.panels && (fold.scheme == now.scheme || (now.panels == 2 && now.scheme == FoldScheme::Roll)));
+    const bool card = document_.job().kind == PieceKind::Card;
+    setVisible(card || document_.job().kind == PieceKind::Leaflet);
+    for (const Piece& piece : pieces_) {
+        const bool half = now.panels == 2 && (now.scheme == FoldScheme::Roll || now.scheme == FoldScheme::Zigzag);
+        const FoldScheme scheme = half ? FoldScheme::Half : now.scheme;
+        piece.button->setVisible(!card || piece.forCards);
+        piece.button->setChecked(piece.fold.scheme == scheme && piece.fold.atHead == now.atHead
+                                 && (piece.fold.panels == now.panels || (scheme == FoldScheme::Zigzag && piece.fold.panels == 4 && now.panels > 4)));
+    }
 }
 
 void PieceShelf::paintEvent(QPaintEvent*)

@@ -7,7 +7,7 @@
 
 namespace hinge {
 
-/// The shelf of folded pieces to start from. Each is drawn by folding a small model, never from a picture.
+/// The shelf of folds of a leaflet or card. Each is drawn by folding a small model, never from a picture.
 class PieceShelf : public QWidget {
     Q_OBJECT
 
@@ -20,7 +20,12 @@ protected:
 private:
     void refresh();
     Document& document_;
-    std::vector<std::pair<Fold, QAbstractButton*>> pieces_;
+    struct Piece {
+        Fold fold;
+        QAbstractButton* button;
+        bool forCards;
+    };
+    std::vector<Piece> pieces_;
 };
 
 } // namespace hinge

@@ -2,6 +2,7 @@
 #include "core/job_file.h"
 
 #include "core/json_reader.h"
+#include "core/stock_library.h"
 
 #include <QFile>
 #include <QFileInfo>
@@ -15,7 +16,6 @@ constexpr qint64 largestJobFile = 64 * 1024 * 1024;
 
 // The words of the file. Reading and writing both look here.
 constexpr Word<Unit> unitWords[] = {{"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
-constexpr Word<Grain> grainWords[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
 constexpr Word<PieceKind> pieceWords[] = {{"leaflet", PieceKind::Leaflet}, {"card", PieceKind::Card}, {"cover", PieceKind::Cover}, {"booklet", PieceKind::Booklet}, {"book", PieceKind::Book}, {"leaf", PieceKind::Leaf}, {"wire-bound", PieceKind::WireBook}};
 constexpr Word<FoldScheme> schemeWords[] = {{"half", FoldScheme::Half}, {"roll", FoldScheme::Roll}, {"zigzag", FoldScheme::Zigzag}, {"gate", FoldScheme::Gate}, {"double gate", FoldScheme::DoubleGate}, {"short", FoldScheme::Short}, {"cross", FoldScheme::Cross}, {"half, then roll", FoldScheme::HalfRoll}, {"own", FoldScheme::Own}};
 constexpr Word<LineSide> partWords[] = {{"left", LineSide::Before}, {"right", LineSide::After}, {"upper", LineSide::Before}, {"lower", LineSide::After}};
@@ -33,21 +33,6 @@ constexpr Word<bool> endWords[] = {{"start", false}, {"end", true}};
 constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
 constexpr Word<ItemSide> itemSideWords[] = {{"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
 constexpr const char* faceKeys[] = {"outside", "inside"};
-
-template <class T, std::size_t N>
-QString wordFor(const Word<T> (&words)[N], T value)
-{
-    for (const Word<T>& w : words)
-        if (w.value == value)
-            return QString::fromLatin1(w.word);
-    return {};
-}
-
-template <class T, std::size_t N>
-void readWord(JsonReader& r, const char* key, T& out, const Word<T> (&words)[N])
-{
-    r.readWord(key, out, std::span<const Word<T>>(words));
-}
 
 /// Writes lengths in the job's unit.
 class Writer {
@@ -114,18 +99,7 @@ private:
     {
         return {{QStringLiteral("width"), length(s.w)}, {QStringLiteral("height"), length(s.h)}};
     }
-    QJsonObject stock(const Stock& stock) const
-    {
-        QJsonObject o = stock.extra;
-        o[QStringLiteral("name")] = stock.name;
-        o[QStringLiteral("grammage")] = stock.grammage;
-        o[QStringLiteral("bulk")] = stock.bulkMilli / 1000.0;
-        if (stock.measuredCaliper)
-            o[QStringLiteral("caliper")] = length(*stock.measuredCaliper);
-        o[QStringLiteral("coated")] = stock.coated;
-        o[QStringLiteral("grain")] = wordFor(grainWords, stock.grain);
-        return o;
-    }
+    QJsonObject stock(const Stock& stock) const { return stockToJson(stock, unit_); }
     QJsonObject fold(const Fold& fold) const
     {
         QJsonObject o = fold.extra;
@@ -308,17 +282,6 @@ void readSize(JsonReader& r, const char* key, Size& out)
         o.read("width", out.w);
         o.read("height", out.h);
     });
-}
-
-void readStock(JsonReader& r, Stock& stock)
-{
-    r.read("name", stock.name);
-    r.read("grammage", stock.grammage);
-    r.readMilli("bulk", stock.bulkMilli);
-    r.read("caliper", stock.measuredCaliper);
-    r.read("coated", stock.coated);
-    readWord(r, "grain", stock.grain, grainWords);
-    stock.extra = r.leftOver();
 }
 
 void readPages(JsonReader& r, Pages& pages)

@@ -75,4 +75,21 @@ private:
     std::optional<Problem>* problem_;
 };
 
+/// The word a value is written as.
+template <class T, std::size_t N>
+QString wordFor(const Word<T> (&words)[N], T value)
+{
+    for (const Word<T>& w : words)
+        if (w.value == value)
+            return QString::fromLatin1(w.word);
+    return {};
+}
+
+/// Reads one of the words into `out`.
+template <class T, std::size_t N>
+void readWord(JsonReader& r, const char* key, T& out, const Word<T> (&words)[N])
+{
+    r.readWord(key, out, std::span<const Word<T>>(words));
+}
+
 } // namespace hinge

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/length_text.h"
 
+#include <QRegularExpression>
 #include <array>
 #include <numeric>
 #include <optional>
@@ -480,6 +481,25 @@ QString exactText(Length length, Unit unit)
     // A third of a millimetre has no end as a decimal; the fraction is exact and reads back.
     const std::int64_t g = std::gcd(length.count(), Length::perMm);
     return QStringLiteral("%1/%2 mm").arg(length.count() / g).arg(Length::perMm / g);
+}
+
+Result<Size> parseSize(const QString& text, Unit unit)
+{
+    static const QRegularExpression by(QStringLiteral("\\s*(?:x|×|\\bby\\b)\\s*"), QRegularExpression::CaseInsensitiveOption);
+    const QStringList parts = text.simplified().split(by);
+    if (parts.size() != 2)
+        return problem({}, QStringLiteral("Type width × height, such as 100 × 210 or 4 1/4 x 5 1/2 in."));
+    const auto second = parseLength(parts[1], unit);
+    if (!second)
+        return tl::unexpected(second.error());
+    // "4 x 5 in": the unit was said once.
+    static const QRegularExpression unitAtEnd(QStringLiteral("[a-z\"″]+\\.?$"), QRegularExpression::CaseInsensitiveOption);
+    const bool said = unitAtEnd.match(parts[0]).hasMatch();
+    const auto last = unitAtEnd.match(parts[1]);
+    const auto first = parseLength(said || !last.hasMatch() ? parts[0] : parts[0] + u' ' + last.captured(0), unit);
+    if (!first)
+        return tl::unexpected(first.error());
+    return Size{*first, *second};
 }
 
 QString groupedNumber(qint64 number)

@@ -34,6 +34,9 @@ enum class Unit { Mm, Cm, Inch, Point, Pica };
 /// short decimal or fraction, else millimetres, else a fraction of millimetres.
 [[nodiscard]] QString exactText(Length length, Unit unit);
 
+/// Reads a size: "100 x 210", "4 1/4 by 5 1/2 in" or "85,6 × 54 mm". A unit behind the second length counts for both.
+[[nodiscard]] Result<Size> parseSize(const QString& text, Unit unit);
+
 /// A count with its thousands parted: "12,500".
 [[nodiscard]] QString groupedNumber(qint64 number);
 

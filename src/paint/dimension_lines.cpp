@@ -1,17 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/dimension_lines.h"
-
-#include "app/theme.h"
+#include "paint/dimension_lines.h"
 
 namespace hinge {
 namespace {
 
-void paintAlong(QPainter& p, double length, const QString& text, const QColor& line, const QColor& ink)
+void paintAlong(QPainter& p, double length, const QString& text, const DimensionStyle& style)
 {
-    const QFont font = uiFont(type::label, QFont::DemiBold);
-    const double gap = QFontMetricsF(font).horizontalAdvance(text) + 12;
+    const double gap = QFontMetricsF(style.font).horizontalAdvance(text) + 12;
     p.setRenderHint(QPainter::Antialiasing);
-    p.setPen(QPen(line, 1));
+    p.setPen(QPen(style.line, 1));
     if (gap < length - 8) {
         p.drawLine(QPointF(0, 0), QPointF((length - gap) / 2, 0));
         p.drawLine(QPointF((length + gap) / 2, 0), QPointF(length, 0));
@@ -22,28 +19,28 @@ void paintAlong(QPainter& p, double length, const QString& text, const QColor& l
         p.drawLine(QPointF(x, -6), QPointF(x, 6));
         p.drawLine(QPointF(x - 3, 3), QPointF(x + 3, -3));
     }
-    p.setPen(ink);
-    p.setFont(font);
+    p.setPen(style.ink);
+    p.setFont(style.font);
     const double lift = gap < length - 8 ? 0 : -13; // too narrow for its figure: written above
     p.drawText(QRectF(length / 2 - 100, -10 + lift, 200, 20), Qt::AlignCenter, text);
 }
 
 } // namespace
 
-void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text, const QColor& line, const QColor& ink)
+void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text, const DimensionStyle& style)
 {
     painter.save();
     painter.translate(x0, y);
-    paintAlong(painter, x1 - x0, text, line, ink);
+    paintAlong(painter, x1 - x0, text, style);
     painter.restore();
 }
 
-void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text, const QColor& line, const QColor& ink)
+void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text, const DimensionStyle& style)
 {
     painter.save();
     painter.translate(x, y1);
     painter.rotate(-90);
-    paintAlong(painter, y1 - y0, text, line, ink);
+    paintAlong(painter, y1 - y0, text, style);
     painter.restore();
 }
 
