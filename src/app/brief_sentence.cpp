@@ -7,7 +7,9 @@
 #include "core/change_kind.h"
 #include "core/page_sizes.h"
 
+#include <QApplication>
 #include <QVBoxLayout>
+#include <tuple>
 
 namespace hinge {
 namespace {
@@ -91,7 +93,14 @@ BriefSentence::BriefSentence(Document& document, StockStore& stocks, QWidget* pa
     QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
     policy.setHeightForWidth(true);
     setSizePolicy(policy);
-    connect(&document_, &Document::changed, this, &BriefSentence::write);
+    connect(&document_, &Document::changed, this, [this] { write(); });
+    connect(qApp, &QApplication::focusChanged, this, [this] {
+        if (stale_)
+            QMetaObject::invokeMethod(this, [this] {
+                stale_ = false;
+                write(true);
+            }, Qt::QueuedConnection);
+    });
     connect(&stocks_, &StockStore::changed, this, [this] {
         writtenFor_.clear();
         write();
@@ -99,12 +108,19 @@ BriefSentence::BriefSentence(Document& document, StockStore& stocks, QWidget* pa
     write();
 }
 
-void BriefSentence::write()
+void BriefSentence::write(bool atOnce)
 {
     const Job& job = document_.job();
-    const QString key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(job.kind)).arg(job.pages.plusCover).arg(int(job.fold.scheme)).arg(job.fold.atHead).arg(job.leaf.stub > Length() || job.leaf.holes > 0);
+    const QString key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(job.kind)).arg(job.pages.plusCover).arg(int(job.fold.scheme)).arg(job.fold.atHead).arg(job.leaf.stub > Length() ? 2 : 0)
+                            + QStringLiteral("/%1/%2/%3").arg(job.leaf.holes > 0).arg(job.fold.steps.size()).arg(job.fold.rows > 1);
     if (key == writtenFor_)
         return;
+    // Nobody likes the field they are typing in to be taken away.
+    const QWidget* focus = words_ ? words_->focusWidget() : nullptr;
+    stale_ = !atOnce && focus && focus->hasFocus() && qobject_cast<const QLineEdit*>(focus);
+    if (stale_)
+        return;
+    const QString focused = focus && focus->hasFocus() ? focus->objectName() : QString();
     writtenFor_ = key;
     if (words_) {
         // Not deleted at once: one of its own fields may be what brought us here.
@@ -141,6 +157,8 @@ void BriefSentence::write()
     }
     writeZones(s);
     writeRun(s);
+    if (auto* again = focused.isEmpty() ? nullptr : words_->findChild<QWidget*>(focused))
+        again->setFocus();
 }
 
 void BriefSentence::writeSheet(Sentence& s)
@@ -192,6 +210,8 @@ void BriefSentence::writeFolds(Sentence& s)
                tr("Panels of one face; the piece has twice as many"));
         s.words(tr("panels"));
     }
+    if (scheme == FoldScheme::Own)
+        writeSteps(s);
     s.words(tr("with panel"));
     s.text("brief.front", tr("Choose the front panel"), [](const Job& j) { return QString::number(j.fold.coverPanel + 1); },
            [](Job& j, const QString& text) -> Result<void> {
@@ -225,6 +245,83 @@ void BriefSentence::writeFolds(Sentence& s)
     closed("brief.closedWidth", tr("Change the closed width"), true, tr("Width of the closed piece; the flat follows. %1").arg(any()));
     s.words(tr("×"));
     closed("brief.closedHeight", tr("Change the closed height"), false, tr("Height of the closed piece; the flat follows. %1").arg(any()));
+}
+
+void BriefSentence::writeSteps(Sentence& s)
+{
+    s.words(tr("from"));
+    s.text("brief.panels", tr("Change the number of columns"), [](const Job& j) { return QString::number(j.fold.panels / std::max(1, j.fold.rows)); },
+           [](Job& j, const QString& text) -> Result<void> {
+               bool ok = false;
+               const int n = text.toInt(&ok);
+               if (!ok || n < 1 || n * j.fold.rows > limits::mostPanels || n * j.fold.rows < 2)
+                   return problem({}, tr("A face has 2 to %1 panels.").arg(limits::mostPanels));
+               j.fold.panels = n * j.fold.rows;
+               j.fold.coverPanel = std::min(j.fold.coverPanel, j.fold.panels - 1);
+               j.fold.widths.clear();
+               return {};
+           },
+           tr("Panels beside each other"));
+    s.words(tr("by"));
+    s.text("brief.rows", tr("Change the number of rows"), [](const Job& j) { return QString::number(j.fold.rows); },
+           [](Job& j, const QString& text) -> Result<void> {
+               bool ok = false;
+               const int n = text.toInt(&ok);
+               const int columns = j.fold.panels / std::max(1, j.fold.rows);
+               if (!ok || n < 1 || n * columns > limits::mostPanels || n * columns < 2)
+                   return problem({}, tr("A face has 2 to %1 panels.").arg(limits::mostPanels));
+               j.fold.rows = n;
+               j.fold.panels = n * columns;
+               j.fold.coverPanel = std::min(j.fold.coverPanel, j.fold.panels - 1);
+               return {};
+           },
+           tr("Rows of panels above each other"));
+    s.words(tr("panels:"));
+    const auto& steps = document_.job().fold.steps;
+    for (std::size_t i = 0; i < steps.size(); ++i) {
+        const auto name = [i](const char* part) { return QStringLiteral("brief.step.%1.%2").arg(i + 1).arg(QLatin1String(part)).toLatin1(); };
+        const auto has = [i](const Job& j) { return i < j.fold.steps.size(); };
+        s.words(i == 0 ? tr("fold at line") : tr("then at line"));
+        s.text(name("line"), tr("Change the line"), [i, has](const Job& j) { return has(j) ? QString::number(j.fold.steps[i].line) : QString(); },
+               [i, has](Job& j, const QString& text) -> Result<void> {
+                   bool ok = false;
+                   const int n = text.toInt(&ok);
+                   if (!ok)
+                       return problem({}, tr("Lines are counted from 1, from the left or from the head."));
+                   if (has(j))
+                       j.fold.steps[i].line = n;
+                   return {};
+               },
+               tr("Which line is folded: 1 is the first from the left, or from the head"));
+        std::vector<JobChoice::Option> parts;
+        const std::tuple<QString, Axis, LineSide> sides[] = {{tr("the left part"), Axis::Vertical, LineSide::Before}, {tr("the right part"), Axis::Vertical, LineSide::After},
+                                                             {tr("the upper part"), Axis::Horizontal, LineSide::Before}, {tr("the lower part"), Axis::Horizontal, LineSide::After}};
+        for (const auto& [text, axis, side] : sides)
+            parts.push_back({text, [i, has, axis = axis, side = side](const Job& j) { return has(j) && j.fold.steps[i].axis == axis && j.fold.steps[i].moves == side; },
+                             [i, has, axis = axis, side = side](Job& j) {
+                                 if (has(j)) {
+                                     j.fold.steps[i].axis = axis;
+                                     j.fold.steps[i].moves = side;
+                                 }
+                             }});
+        s.choice(name("part"), tr("Change the part that moves"), std::move(parts), tr("Which part moves"));
+        s.choice(name("way"), tr("Change the way"),
+                 {{tr("under,"), [i, has](const Job& j) { return has(j) && j.fold.steps[i].way == FoldWay::Under; }, [i, has](Job& j) { if (has(j)) j.fold.steps[i].way = FoldWay::Under; }},
+                  {tr("over,"), [i, has](const Job& j) { return has(j) && j.fold.steps[i].way == FoldWay::Over; }, [i, has](Job& j) { if (has(j)) j.fold.steps[i].way = FoldWay::Over; }}},
+                 tr("Over the rest of the pile, or tucked under it; the outside lies up at the start"));
+    }
+    s.button("brief.addStep", tr("add a fold"), tr("One more fold, like the last"), [this] {
+        Job job = document_.job();
+        job.fold.steps.push_back(job.fold.steps.empty() ? FoldStep{} : job.fold.steps.back());
+        (void)document_.edit(tr("Add a fold"), std::move(job));
+    });
+    if (steps.size() > 1)
+        s.button("brief.dropStep", tr("drop the last"), tr("Without the last fold"), [this] {
+            Job job = document_.job();
+            job.fold.steps.pop_back();
+            if (const auto done = document_.edit(tr("Drop a fold"), job); !done)
+                showFieldProblem(this, done.error().message);
+        });
 }
 
 void BriefSentence::writePages(Sentence& s)

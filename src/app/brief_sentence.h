@@ -18,9 +18,11 @@ public:
     BriefSentence(Document& document, StockStore& stocks, QWidget* parent = nullptr);
 
 private:
-    void write();
+    /// Writes the words anew when they have to change; waits for a field that is being typed in, unless `atOnce`.
+    void write(bool atOnce = false);
     void writeSheet(Sentence& s);
     void writeFolds(Sentence& s);
+    void writeSteps(Sentence& s);
     void writePages(Sentence& s);
     void writeCover(Sentence& s);
     void writeLeaf(Sentence& s);
@@ -30,6 +32,7 @@ private:
     Document& document_;
     StockStore& stocks_;
     QString writtenFor_;
+    bool stale_ = false; ///< to be written anew once the user has left the field at hand
     QWidget* words_ = nullptr;
 };
 

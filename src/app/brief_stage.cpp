@@ -5,15 +5,18 @@
 #include "app/change_bar.h"
 #include "app/flat_drawing.h"
 #include "app/piece_shelf.h"
+#include "app/sheets_list.h"
 #include "app/view_pills.h"
 #include "paint/face_painter.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QSlider>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace hinge {
+
 BriefStage::BriefStage(Document& document, FacePainter& painter, StockStore& stocks, QWidget* parent) : QWidget(parent), document_(document)
 {
     setObjectName(QStringLiteral("briefStage"));
@@ -39,14 +42,31 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     faceRow->setSpacing(6);
     faceRow->addStretch(1);
     auto* drawing = new FlatDrawing(document_);
-    std::vector<Pill> faces;
+    auto* shown = new QStackedWidget;
+    shown->addWidget(drawing);
+    shown->addWidget(new SheetsList(document_));
+    std::vector<Pill> pills;
     for (const Face face : bothFaces)
-        faces.push_back({faceName(face), {}, QStringLiteral("brief.face.%1").arg(faceName(face))});
-    addPills(faceRow, faces, 0, [drawing](int face) { drawing->setFace(Face(face)); });
+        pills.push_back({faceName(face), {}, QStringLiteral("brief.face.%1").arg(faceName(face))});
+    pills.push_back({tr("sheets"), tr("Every sheet with the pages of both sides"), QStringLiteral("brief.face.sheets")});
+    const auto buttons = addPills(faceRow, pills, 0, [drawing, shown](int i) {
+        shown->setCurrentIndex(i == 2 ? 1 : 0);
+        if (i < 2)
+            drawing->setFace(Face(i));
+    });
+    // Only folded pages lie on sheets.
+    const auto refresh = [this, buttons, shown] {
+        const bool sheets = document_.plan().book && !document_.plan().book->sheets.empty();
+        buttons[2]->setVisible(sheets);
+        if (!sheets && shown->currentIndex() == 1)
+            buttons[0]->click();
+    };
+    connect(&document_, &Document::changed, shown, refresh);
+    refresh();
     faceRow->addStretch(1);
     left->addSpacing(6);
     left->addLayout(faceRow);
-    left->addWidget(drawing, 1);
+    left->addWidget(shown, 1);
     row->addLayout(left, 6);
 
     auto* right = new QVBoxLayout;

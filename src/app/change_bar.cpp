@@ -45,6 +45,11 @@ ChangeBar::ChangeBar(Document& document, QWidget* parent) : QWidget(parent), doc
     connect(fine, &QPushButton::clicked, this, &ChangeBar::accept);
     connect(&document_, &Document::changed, this, &ChangeBar::look);
     connect(&document_, &Document::replaced, this, &ChangeBar::accept);
+    // The history counts a step only once it is done, which is after the document has said that it changed.
+    connect(&document_.history(), &QUndoStack::indexChanged, this, [this](int index) {
+        if (isHidden())
+            step_ = index;
+    });
     accept();
 }
 

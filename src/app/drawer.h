@@ -10,6 +10,7 @@
 #include <QWidget>
 
 class QLabel;
+class QLayout;
 class QVBoxLayout;
 class QActionGroup;
 
@@ -33,6 +34,7 @@ protected:
 private:
     void rebuild();
     void buildPanel(QVBoxLayout* column);
+    [[nodiscard]] QLayout* makeMargins(Face face, int panel);
     void buildItem(QVBoxLayout* column, const Item& item);
     void buildPicture(QVBoxLayout* column, const Item& item);
     void buildTint(QVBoxLayout* column, const Item& item);

@@ -24,7 +24,8 @@ void shootWhenReady(MainWindow& window, const QString& file)
         quiet = window.document().files().isIdle() ? quiet + 1 : 0;
         if (quiet < 8)
             return;
-        const bool saved = window.grab().save(file);
+        QWidget* dialog = QApplication::activeModalWidget();
+        const bool saved = (dialog ? dialog : static_cast<QWidget*>(&window))->grab().save(file);
         if (!saved)
             QTextStream(stderr) << "upper-hinge: the picture could not be written to " << file << Qt::endl;
         QCoreApplication::exit(saved ? 0 : 1);
@@ -53,8 +54,9 @@ int main(int argc, char** argv)
     const QCommandLineOption face(QStringLiteral("face"), QStringLiteral("Show this face on the Flat: outside or inside."), QStringLiteral("name"), QStringLiteral("outside"));
     const QCommandLineOption item(QStringLiteral("item"), QStringLiteral("Select the item with this id."), QStringLiteral("id"));
     const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window, 1280x800, and end."), QStringLiteral("file.png"));
+    const QCommandLineOption show(QStringLiteral("show"), QStringLiteral("Show this, too: gallery, stocks, or the sheets of the Brief."), QStringLiteral("name"));
     const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"), QStringLiteral("End once the window has been painted (to time the start)."));
-    parser.addOptions({job, stage, theme, face, item, shot, endAfterPaint});
+    parser.addOptions({job, stage, theme, face, item, shot, show, endAfterPaint});
     parser.process(application);
 
     const auto wrong = [](const QString& what) {
@@ -84,6 +86,8 @@ int main(int argc, char** argv)
     if (parser.isSet(item))
         window.selection().setItem(window.selection().face(), parser.value(item));
     window.show();
+    if (parser.isSet(show))
+        QTimer::singleShot(0, &window, [&window, name = parser.value(show)] { window.showDialog(name); });
     if (parser.isSet(shot))
         shootWhenReady(window, parser.value(shot));
     if (!parser.isSet(shot) && !parser.isSet(endAfterPaint))

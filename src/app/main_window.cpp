@@ -16,6 +16,7 @@
 #include "core/version.h"
 #include "paint/docket_page.h"
 
+#include <QAbstractButton>
 #include <QApplication>
 #include <QCloseEvent>
 #include <QDialogButtonBox>
@@ -290,6 +291,17 @@ void MainWindow::showStage(Stage stage)
 {
     strip_->setCurrent(stage);
     stages_->setCurrentIndex(int(stage));
+}
+
+void MainWindow::showDialog(const QString& name)
+{
+    if (name == QStringLiteral("gallery"))
+        actions_.newJob->trigger();
+    else if (name == QStringLiteral("stocks"))
+        actions_.stocks->trigger();
+    else if (name == QStringLiteral("sheets"))
+        if (auto* pill = findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets")))
+            pill->click();
 }
 
 void MainWindow::setDark(bool dark)

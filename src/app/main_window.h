@@ -39,6 +39,8 @@ public:
     bool openJob(const QString& path);
     void showStage(Stage stage);
     void setDark(bool dark);
+    /// Opens "gallery" or "stocks" as its menu entry does, or shows the "sheets" of the Brief.
+    void showDialog(const QString& name);
     /// Offers unsaved work that an earlier program left behind. True when it was taken up.
     bool offerRecovery();
     [[nodiscard]] Recovery& recovery() { return recovery_; }

@@ -16,7 +16,8 @@ double posedOpenness(const Fold& fold)
 {
     switch (fold.scheme) {
     case FoldScheme::Zigzag: return 0.45;
-    case FoldScheme::Half: return fold.atHead ? 0.5 : 0.62;
+    case FoldScheme::Half: return fold.atHead ? 0.36 : 0.62;
+    case FoldScheme::Gate: return 0.5;
     case FoldScheme::Short: return 0.55;
     case FoldScheme::Cross:
     case FoldScheme::HalfRoll: return 0.72;
@@ -55,8 +56,7 @@ public:
         setMinimumSize(84, 100);
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
         setFixedHeight(100);
-        if (auto planned = plan(modelOf(fold)))
-            plan_ = std::move(*planned);
+        plan_ = plan(modelOf(fold)).value(); // the shelf holds nothing that cannot be folded
         openness_ = posedOpenness(fold);
     }
 
@@ -115,17 +115,23 @@ PieceShelf::PieceShelf(Document& document, QWidget* parent) : QWidget(parent), d
         {"doubleGate4", tr("Double gate"), tr("A gate folded once more in the middle"), FoldScheme::DoubleGate, 4, false, true},
         {"cross4", tr("Cross"), tr("Two folds at right angles, 8 pages"), FoldScheme::Cross, 4, false, false},
         {"halfRoll6", tr("Half and roll"), tr("Folded in half across, then rolled, 12 pages"), FoldScheme::HalfRoll, 6, false, false},
+        {"own", tr("Own"), tr("Your own folds, step by step, beginning with those it has now"), FoldScheme::Own, 3, false, false},
     };
     for (const auto& kind : kinds) {
         Fold fold{kind.scheme, kind.panels};
         fold.atHead = kind.atHead;
-        fold.coverPanel = usualFront(fold, false);
+        if (kind.scheme == FoldScheme::Own)
+            fold.steps = {{Axis::Vertical, 2, LineSide::After, FoldWay::Under}, {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
+        fold.coverPanel = kind.scheme == FoldScheme::Own ? 1 : usualFront(fold, false);
         auto* button = new PieceButton(kind.text, fold, this);
         button->setObjectName(QStringLiteral("piece.") + QString::fromLatin1(kind.name));
         button->setToolTip(kind.tip);
         connect(button, &QAbstractButton::clicked, this, [this, fold] {
             Job job = document_.job();
-            becomeFold(job, fold.scheme, fold.panels, fold.atHead);
+            if (fold.scheme == FoldScheme::Own)
+                becomeOwnFold(job);
+            else
+                becomeFold(job, fold.scheme, fold.panels, fold.atHead);
             (void)document_.edit(tr("Make it a %1").arg(foldName(job.fold)), std::move(job));
             refresh(); // a click must not leave a button down that is not the job's fold
         });

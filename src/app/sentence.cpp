@@ -5,6 +5,7 @@
 
 #include <QLabel>
 #include <QLayout>
+#include <QPushButton>
 
 namespace hinge {
 
@@ -49,6 +50,17 @@ JobChoice* Sentence::choice(const char* name, const QString& what, std::vector<J
     field->setToolTip(tip);
     flow_.addWidget(field);
     return field;
+}
+
+QPushButton* Sentence::button(const char* name, const QString& text, const QString& tip, std::function<void()> pressed)
+{
+    auto* b = new QPushButton(text);
+    b->setProperty("link", true);
+    b->setObjectName(QString::fromLatin1(name));
+    b->setToolTip(tip);
+    QObject::connect(b, &QPushButton::clicked, b, [pressed] { pressed(); });
+    flow_.addWidget(b);
+    return b;
 }
 
 } // namespace hinge

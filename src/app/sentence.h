@@ -4,6 +4,7 @@
 #include "app/fields.h"
 
 class QLayout;
+class QPushButton;
 
 namespace hinge {
 
@@ -17,6 +18,8 @@ public:
     JobField* number(const char* name, const QString& what, std::function<int&(Job&)> part, const QString& tip);
     JobField* text(const char* name, const QString& what, JobField::Show show, JobField::Apply apply, const QString& tip);
     JobChoice* choice(const char* name, const QString& what, std::vector<JobChoice::Option> options, const QString& tip);
+
+    QPushButton* button(const char* name, const QString& text, const QString& tip, std::function<void()> pressed);
 
     /// A choice among values of one part of the job.
     template <class T>

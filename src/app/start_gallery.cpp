@@ -23,7 +23,7 @@
 namespace hinge {
 namespace {
 
-constexpr QSize tileSize(196, 190);
+constexpr QSize tileSize(207, 190);
 
 /// Where a small piece stands best: far enough open to show its fold, closed enough to show that it is one.
 double posedOpenness(const Job& job)
@@ -155,7 +155,8 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
     switch (role) {
     case Qt::DisplayRole:
     case Qt::AccessibleTextRole: return p.name;
-    case Qt::ToolTipRole: return p.description;
+    case Qt::ToolTipRole:
+        return made ? tr("%1\nflat %2, %3").arg(p.description, formatSize(plan(index.row())->paper.flat, made->unit), made->stock.name) : p.description;
     case KindRole: return int(p.job.kind);
     case DescriptionRole: return p.description;
     case ProblemRole: return made ? QString() : made.error().message;
@@ -164,7 +165,7 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
             return {};
         const Size closed = closedSize(*made);
         const Size flat = plan(index.row())->paper.flat;
-        return closed == flat ? formatSize(closed, made->unit) : tr("%1, flat %2").arg(formatSize(closed, made->unit), formatSize(flat, made->unit));
+        return closed == flat ? formatSize(closed, made->unit) : tr("%1 closed").arg(formatSize(closed, made->unit));
     }
     default: return {};
     }
@@ -231,7 +232,8 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent) : Q
     kinds->setObjectName(QStringLiteral("start.kinds"));
     kinds->setAccessibleName(tr("Kinds of pieces"));
     kinds->setFixedWidth(160);
-    kinds->setSpacing(2);
+    kinds->setSpacing(1);
+    kinds->setProperty("roomy", true);
     kinds->addItem(tr("Everything"));
     for (const PieceKind kind : allPieceKinds)
         kinds->addItem(pluralOf(kind));

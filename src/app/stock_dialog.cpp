@@ -196,7 +196,7 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialo
     table_->setSelectionMode(QAbstractItemView::SingleSelection);
     table_->setShowGrid(false);
     table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(28);
+    table_->verticalHeader()->setDefaultSectionSize(30);
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     table_->horizontalHeader()->setSectionResizeMode(StockTableModel::Name, QHeaderView::Stretch);
     table_->horizontalHeader()->setHighlightSections(false);

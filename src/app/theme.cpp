@@ -73,6 +73,11 @@ QPushButton:disabled { color: @ink2; background: @slip; }
 QPushButton[leading="true"] { background: @accent; color: @onaccent; border-color: @accent; font-weight: 600; padding: 7px 18px; }
 QPushButton[leading="true"]:hover { background: @ink; border-color: @ink; color: @work; }
 QPushButton[leading="true"]:disabled { background: @line; border-color: @line; color: @ink2; }
+QListWidget[roomy="true"]::item { padding: 6px 8px; border-radius: 3px; }
+QListWidget[roomy="true"]::item:selected { background: @tint; color: @ink; }
+QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
+QTableView::item { padding: 2px 10px; }
+QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 6px 10px; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }
 QPushButton[pill="true"]:checked { background: @accent; color: @onaccent; }
 QPushButton[swatch="true"] { padding: 0; background: transparent; border: 1px solid transparent; border-radius: 13px; }

@@ -2,6 +2,7 @@
 #include "core/change_kind.h"
 
 #include <algorithm>
+#include <functional>
 #include <numeric>
 
 namespace hinge {
@@ -91,6 +92,24 @@ void becomeFold(Job& job, FoldScheme scheme, int panels, bool atHead)
     const bool left = job.fold.coverPanel != usualFront(job.fold, false) && job.fold.coverPanel == usualFront(job.fold, true);
     fold.coverPanel = usualFront(fold, left || job.rightToLeft);
     job.fold = fold;
+}
+
+void becomeOwnFold(Job& job)
+{
+    const auto grid = foldGrid(job.fold);
+    if (!grid || job.fold.scheme == FoldScheme::Own)
+        return;
+    // Unequal shares are kept as typed widths, but for one that takes up the rest.
+    const auto paper = foldPaper(job);
+    job.fold.scheme = FoldScheme::Own;
+    job.fold.panels = grid->columns() * grid->rows();
+    job.fold.rows = grid->rows();
+    job.fold.steps = grid->steps;
+    const bool equal = std::ranges::adjacent_find(grid->columnShares, std::not_equal_to<>()) == grid->columnShares.end();
+    if (paper && !equal) {
+        job.fold.widths.assign(paper->widths.begin(), paper->widths.end());
+        job.fold.widths[std::size_t(grid->columns() / 2)].reset();
+    }
 }
 
 Result<void> applyStartSize(Job& job, const StartSize& start)

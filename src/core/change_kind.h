@@ -18,6 +18,9 @@ void becomeKind(Job& job, PieceKind kind);
 /// Another fold of the same flat, with its usual front.
 void becomeFold(Job& job, FoldScheme scheme, int panels, bool atHead = false);
 
+/// The same fold as a list of the user's own steps.
+void becomeOwnFold(Job& job);
+
 /// A size to start from: the paper one has, the envelope a piece must fit, or its closed size.
 struct StartSize {
     enum class From { AsItIs, Sheet, Envelope, Closed };

@@ -48,16 +48,31 @@ std::vector<Bend> bendsOf(const Paper& paper)
 
 double eased(double t) { return t * t * (3 - 2 * t); }
 
-/// How far each bend is closed. The last one made is the first to open; those of a spine open together.
+/// Bends that open at the same time: the two of a spine, and doors, which are made from both ends one after the other.
+bool opensWith(const Paper& paper, const std::vector<Bend>& bends, std::size_t i)
+{
+    if (i == 0)
+        return false;
+    if (i > paper.steps.size())
+        return true; // the second bend of a spine
+    if (i == paper.steps.size())
+        return false;
+    const FoldStep& a = bends[i - 1].step;
+    const FoldStep& b = bends[i].step;
+    return a.axis == b.axis && a.way == b.way && a.moves != b.moves && a.line != b.line;
+}
+
+/// How far each bend is closed. The last one made is the first to open.
 std::vector<double> anglesAt(const Paper& paper, const std::vector<Bend>& bends, double openness)
 {
-    const int spine = paper.spineColumn > 0 ? 2 : 0;
-    const int turns = int(bends.size()) - (spine > 0 ? 1 : 0);
+    std::vector<int> turnOf;
+    int turns = 0;
+    for (std::size_t i = 0; i < bends.size(); ++i)
+        turnOf.push_back(opensWith(paper, bends, i) ? turns - 1 : turns++);
     std::vector<double> angles;
-    for (int i = 0; i < int(bends.size()); ++i) {
-        const int place = std::min(i, turns - 1);
-        const double opened = std::clamp(openness * turns - (turns - 1 - place), 0.0, 1.0);
-        angles.push_back(bends[std::size_t(i)].angle * (1 - eased(opened)));
+    for (std::size_t i = 0; i < bends.size(); ++i) {
+        const double opened = std::clamp(openness * turns - (turns - 1 - turnOf[i]), 0.0, 1.0);
+        angles.push_back(bends[i].angle * (1 - eased(opened)));
     }
     return angles;
 }

@@ -8,7 +8,7 @@ void paintFlatDiagram(QPainter& p, const QRectF& target, const Job& job, const P
     p.setRenderHint(QPainter::Antialiasing);
     const Paper& paper = plan.paper;
     const bool rows = paper.rows() > 1;
-    const QRectF room = target.adjusted(rows ? 70 : 46, 34, rows ? -34 : -20, -62);
+    const QRectF room = target.adjusted(rows ? 70 : 46, 34, rows ? -34 : -20, -70);
     if (room.width() < 40 || room.height() < 40)
         return;
     const QRectF bleed = toMm(bleedOf(paper, face));
@@ -58,11 +58,11 @@ void paintFlatDiagram(QPainter& p, const QRectF& target, const Job& job, const P
         }
         p.restore();
         if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), foot + 22, formatNumber(panel.area.w, job.unit), style.dimensions);
+            paintDimensionAcross(p, area.left(), area.right(), foot + 30, formatNumber(panel.area.w, job.unit), style.dimensions);
         if (rows && panel.position % paper.columns() == 0)
             paintDimensionDown(p, origin.x() + bleed.left() * scale - 20, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), style.dimensions);
     }
-    paintDimensionAcross(p, origin.x(), origin.x() + w * scale, foot + (paper.columns() > 1 ? 46 : 22), formatLength(paper.flat.w, job.unit), style.dimensions);
+    paintDimensionAcross(p, origin.x(), origin.x() + w * scale, foot + (paper.columns() > 1 ? 54 : 26), formatLength(paper.flat.w, job.unit), style.dimensions);
     paintDimensionDown(p, origin.x() + bleed.left() * scale - (rows ? 44 : 20), origin.y(), origin.y() + h * scale, formatNumber(paper.flat.h, job.unit), style.dimensions);
 }
 

@@ -168,7 +168,7 @@ private Q_SLOTS:
         QCOMPARE(find<QLineEdit>("brief.width")->text(), QStringLiteral("11 in"));
         choose("brief.stock", QStringLiteral("Sandpiper Offset 80"));
         COMPARE_MM(plan().paper.tuckAllowance, 2); // the allowance follows the stock
-        choose("brief.front", QStringLiteral("left"));
+        type("brief.front", QStringLiteral("1"));
         QCOMPARE(plan().paper.face(Face::Outside)[0].role, Role::FrontCover);
         QTest::mouseClick(find<QAbstractButton>("piece.zigzag4"), Qt::LeftButton);
         QCOMPARE(job().fold.panels, 4);
