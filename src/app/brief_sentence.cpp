@@ -384,7 +384,9 @@ void BriefSentence::writePages(Sentence& s)
                    return {};
                },
                tr("Calipers by which each sheet pushes those inside it outward: 1.0 by experience, up to 1.6 for stiff paper"));
-        s.words(tr("calipers a sheet, cut as"));
+        s.words(tr("calipers a sheet, a lap of"));
+        s.length("brief.lap", tr("Change the lap"), [](Job& j) -> Length& { return j.pages.lap; }, tr("A lip by which a machine opens the sheets in the middle; trimmed off, 0 for none"));
+        s.words(tr("and cut as"));
         s.number("brief.strips", tr("Change the strips"), [](Job& j) -> int& { return j.pages.strips; }, tr("Small booklets are cut as several strips from one sheet; 1 for none"));
         s.words(tr("from one sheet,"));
     }
@@ -451,14 +453,13 @@ void BriefSentence::writeLeaf(Sentence& s)
     s.length("brief.stub", tr("Change the stub"), [](Job& j) -> Length& { return j.leaf.stub; }, tr("Torn off along a perforation at the right; 0 for none"));
     s.words(tr("and"));
     s.number("brief.holes", tr("Change the holes"), [](Job& j) -> int& { return j.leaf.holes; }, tr("Drilled in a row along the left edge; 0 for none"));
-    s.words(tr("holes"));
+    s.words(document_.job().leaf.holes > 0 ? tr("holes") : tr("holes, the back"));
     if (document_.job().leaf.holes > 0) {
         s.words(tr("of"));
         s.length("brief.holeDiameter", tr("Change the holes"), [](Job& j) -> Length& { return j.leaf.holeDiameter; }, tr("Diameter of a hole"));
         s.length("brief.holePitch", tr("Change the pitch"), [](Job& j) -> Length& { return j.leaf.holePitch; }, tr("From middle to middle; ISO 838: 80 mm"));
-        s.words(tr("apart"));
+        s.words(tr("apart, the back"));
     }
-    s.words(tr(", the back"));
     s.pick<bool>("brief.postal", tr("Change the back"), [](Job& j) -> bool& { return j.leaf.postal; }, {{tr("free"), false}, {tr("for stamp and address"), true}}, tr("A postcard keeps room for the post"));
     s.words(tr("numbered from"));
     s.number("brief.leafNumber", tr("Change the first number"), [](Job& j) -> int& { return j.leaf.firstNumber; }, tr("The first number; 0 for none"));

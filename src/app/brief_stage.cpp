@@ -58,6 +58,8 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     const auto refresh = [this, buttons, shown] {
         const bool sheets = document_.plan().book && !document_.plan().book->sheets.empty();
         buttons[2]->setVisible(sheets);
+        for (const Face face : bothFaces)
+            buttons[std::size_t(face)]->setText(faceName(face, document_.job().kind));
         if (!sheets && shown->currentIndex() == 1)
             buttons[0]->click();
     };
@@ -90,8 +92,27 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
             sliderRow->addWidget(slider, 1);
         sliderRow->addWidget(label);
     }
+    auto* size = new QLabel;
+    size->setObjectName(QStringLiteral("brief.closedSize"));
+    size->setAlignment(Qt::AlignCenter);
+    size->setProperty("role", QStringLiteral("note"));
+    right->addWidget(size);
+    // What is not folded has nothing to open.
+    const auto tell = [this, size, slider, sliderRow] {
+        const Closing& closing = document_.plan().paper.closing;
+        size->setText(tr("%1 closed, %2 mm thick").arg(formatSize(closing.size, document_.job().unit)).arg(closing.thickness.toMm(), 0, 'f', 2));
+        const PieceKind kind = document_.job().kind;
+        const bool opens = kind != PieceKind::Leaf && kind != PieceKind::WireBook;
+        for (int i = 0; i < sliderRow->count(); ++i)
+            if (QWidget* w = sliderRow->itemAt(i)->widget())
+                w->setVisible(opens);
+        if (!opens && slider->value() != 100)
+            slider->setValue(100);
+    };
+    connect(&document_, &Document::changed, size, tell);
     right->addLayout(sliderRow);
     right->addSpacing(10);
+    tell();
     row->addLayout(right, 5);
     return area;
 }

@@ -88,7 +88,9 @@ void FindingsBar::refresh()
         const bool closes = document_.plan().paper.closing.spare.has_value();
         none->setText(closes ? tr("none: the piece closes flat with %1 to spare; what is printed at a cut edge reaches the bleed")
                                    .arg(formatLength(*document_.plan().paper.closing.spare, document_.job().unit))
-                             : tr("none: the piece closes flat; what is printed at a cut edge reaches the bleed"));
+                         : document_.job().kind == PieceKind::Leaf ? tr("none: what is printed at a cut edge reaches the bleed")
+                         : document_.plan().book ? tr("none: every page has its place, and what is printed at a cut edge reaches the bleed")
+                                                 : tr("none: the piece closes flat; what is printed at a cut edge reaches the bleed"));
         none->setStyleSheet(QStringLiteral("color: %1").arg(t.accent.name()));
         add(none);
         return;

@@ -42,8 +42,9 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     drawer_ = new Drawer(document, selection, placing, painter.colour(), actions);
     row->addWidget(drawer_);
 
-    const auto nameFace = [this, faceLabel] { faceLabel->setText(tr("%1 face").arg(faceName(selection_.face()))); };
+    const auto nameFace = [this, faceLabel] { faceLabel->setText(tr("%1 face").arg(faceName(selection_.face(), document_.job().kind))); };
     connect(&selection_, &Selection::changed, this, nameFace);
+    connect(&document_, &Document::changed, this, nameFace);
     nameFace();
     connect(canvas_, &FaceCanvas::turnOverRequested, actions.turnOver, &QAction::trigger);
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);

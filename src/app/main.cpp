@@ -54,9 +54,10 @@ int main(int argc, char** argv)
     const QCommandLineOption face(QStringLiteral("face"), QStringLiteral("Show this face on the Flat: outside or inside."), QStringLiteral("name"), QStringLiteral("outside"));
     const QCommandLineOption item(QStringLiteral("item"), QStringLiteral("Select the item with this id."), QStringLiteral("id"));
     const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window, 1280x800, and end."), QStringLiteral("file.png"));
+    const QCommandLineOption docket(QStringLiteral("docket"), QStringLiteral("Write the docket as PDF or HTML, and end."), QStringLiteral("file"));
     const QCommandLineOption show(QStringLiteral("show"), QStringLiteral("Show this, too: gallery, stocks, or the sheets of the Brief."), QStringLiteral("name"));
     const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"), QStringLiteral("End once the window has been painted (to time the start)."));
-    parser.addOptions({job, stage, theme, face, item, shot, show, endAfterPaint});
+    parser.addOptions({job, stage, theme, face, item, shot, show, docket, endAfterPaint});
     parser.process(application);
 
     const auto wrong = [](const QString& what) {
@@ -80,6 +81,8 @@ int main(int argc, char** argv)
     const QString path = parser.isSet(job) ? parser.value(job) : parser.positionalArguments().value(0);
     if (!path.isEmpty())
         window.openJob(path);
+    if (parser.isSet(docket))
+        return window.writeDocket(parser.value(docket)) ? 0 : 1;
     window.showStage(*wanted);
     if (parser.value(face) == QStringLiteral("inside"))
         window.selection().setFace(Face::Inside);

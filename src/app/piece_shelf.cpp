@@ -3,6 +3,7 @@
 
 #include "app/slip.h"
 #include "core/change_kind.h"
+#include "core/opening.h"
 #include "paint/piece_painter.h"
 
 #include <QHBoxLayout>
@@ -10,20 +11,6 @@
 
 namespace hinge {
 namespace {
-
-/// Where the small pieces stand best: far enough open to show the fold, closed enough to show it is one.
-double posedOpenness(const Fold& fold)
-{
-    switch (fold.scheme) {
-    case FoldScheme::Zigzag: return 0.45;
-    case FoldScheme::Half: return fold.atHead ? 0.36 : 0.62;
-    case FoldScheme::Gate: return 0.5;
-    case FoldScheme::Short: return 0.55;
-    case FoldScheme::Cross:
-    case FoldScheme::HalfRoll: return 0.72;
-    default: return 0.66;
-    }
-}
 
 /// The flat a small piece is drawn from: panels of one shape, whatever their number.
 Job modelOf(const Fold& fold)
@@ -57,7 +44,7 @@ public:
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
         setFixedHeight(100);
         plan_ = plan(modelOf(fold)).value(); // the shelf holds nothing that cannot be folded
-        openness_ = posedOpenness(fold);
+        openness_ = tellingOpenness(modelOf(fold));
     }
 
 protected:

@@ -380,7 +380,9 @@ void ReleaseStage::refresh()
     const Theme& t = Theme::of(this);
     QString text;
     if (findings.empty())
-        text = tr("Nothing. The piece closes flat, what is printed reaches the bleed, text stands in the safe area, and every file is there.");
+        text = document_.job().kind == PieceKind::Leaf || document_.plan().book
+                   ? tr("Nothing. What is printed reaches the bleed, text stands in the safe area, and every file is there.")
+                   : tr("Nothing. The piece closes flat, what is printed reaches the bleed, text stands in the safe area, and every file is there.");
     else if (stops > 0)
         text = stops == 1 ? tr("One finding stops the piece; look at the others, too.") : tr("%1 findings stop the piece; look at the others, too.").arg(stops);
     else

@@ -136,8 +136,9 @@ void SheetCanvas::paintEvent(QPaintEvent*)
                 p.fillRect(side.adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 9));
             p.setPen(t.ink);
             p.setFont(uiFont(type::body, QFont::DemiBold));
-            const QString label = face == Face::Outside ? tr("front: outside")
-                                                        : (longEdge ? tr("back: inside, turned about the long edge") : tr("back: inside, turned about the short edge"));
+            const QString what = faceName(face, job.kind);
+            const QString label = face == Face::Outside ? (what == tr("front") ? what : tr("front: %1").arg(what))
+                                                        : tr("back: %1, turned about the %2").arg(what, longEdge ? tr("long edge") : tr("short edge"));
             p.drawText(QRectF(side.left(), side.top() - 26, side.width(), 20), Qt::AlignCenter, label);
             p.save();
             p.translate(port_.toPixels(corner));

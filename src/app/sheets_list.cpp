@@ -27,7 +27,7 @@ public:
     {
         const BookSheet& sheet = model_.sheet(index.row());
         const double cell = cellWidth(option.rect.width(), sheet);
-        return {option.rect.width(), int(cell * ratio() * sheet.rows) + 22};
+        return {option.rect.width(), int(cell * ratio() * sheet.rows) + 22 + captionOf(index.row())};
     }
 
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
@@ -36,7 +36,7 @@ public:
         const BookSheet& sheet = model_.sheet(index.row());
         p->save();
         p->setRenderHint(QPainter::Antialiasing);
-        const QRectF row = option.rect;
+        const QRectF row = QRectF(option.rect).adjusted(0, captionOf(index.row()), 0, 0);
         const double w = cellWidth(option.rect.width(), sheet);
         const double h = w * ratio();
         p->setPen(t.ink);
@@ -49,6 +49,11 @@ public:
         p->drawText(QRectF(row.x() + 12, row.y() + 28, 74, 30), Qt::AlignLeft | Qt::AlignTop, creep);
         for (int side = 0; side < 2; ++side) {
             const double x0 = row.x() + 92 + side * (w * sheet.columns + 26);
+            if (index.row() == 0) {
+                p->setPen(t.ink2);
+                p->setFont(uiFont(type::note));
+                p->drawText(QRectF(x0, row.y() - 10, w * sheet.columns, 16), Qt::AlignLeft | Qt::AlignVCenter, side == 0 ? SheetsList::tr("outer side") : SheetsList::tr("inner side"));
+            }
             for (int r = 0; r < sheet.rows; ++r)
                 for (int c = 0; c < sheet.columns; ++c)
                     paintPage(*p, QRectF(x0 + c * w, row.y() + 10 + r * h, w, h), sheet.at(side, c, r));
@@ -57,6 +62,8 @@ public:
     }
 
 private:
+    /// The first row says what its two sides are.
+    static int captionOf(int row) { return row == 0 ? 14 : 0; }
     [[nodiscard]] double ratio() const { return document_.job().page.h.toMm() / document_.job().page.w.toMm(); }
     [[nodiscard]] double cellWidth(int width, const BookSheet& sheet) const
     {

@@ -3,6 +3,7 @@
 
 #include "app/theme.h"
 #include "core/envelopes.h"
+#include "core/opening.h"
 #include "core/page_sizes.h"
 #include "paint/piece_painter.h"
 
@@ -25,26 +26,6 @@ namespace {
 
 constexpr QSize tileSize(207, 190);
 
-/// Where a small piece stands best: far enough open to show its fold, closed enough to show that it is one.
-double posedOpenness(const Job& job)
-{
-    switch (job.kind) {
-    case PieceKind::Leaf: return 1;
-    case PieceKind::WireBook: return 1;
-    case PieceKind::Cover:
-    case PieceKind::Book:
-    case PieceKind::Booklet: return 0.42;
-    case PieceKind::Card: return 0.55;
-    case PieceKind::Leaflet: break;
-    }
-    switch (job.fold.scheme) {
-    case FoldScheme::Zigzag: return job.fold.panels == 2 ? 0.62 : 0.45;
-    case FoldScheme::Cross:
-    case FoldScheme::HalfRoll: return 0.72;
-    default: return 0.66;
-    }
-}
-
 class TileDelegate : public QStyledItemDelegate {
 public:
     TileDelegate(PresetModel& model, const QSortFilterProxyModel& filter, QObject* parent) : QStyledItemDelegate(parent), model_(model), filter_(filter) {}
@@ -66,7 +47,7 @@ public:
         p->drawRoundedRect(card, 4, 4);
         const QRectF drawing(card.x() + 18, card.y() + 12, card.width() - 36, 88);
         if (const auto& plan = model_.plan(row))
-            paintStandingPiece(*p, drawing, *plan, posedOpenness(*model_.job(row)), {}, t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
+            paintStandingPiece(*p, drawing, *plan, tellingOpenness(*model_.job(row)), {}, t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
         const QRectF words = card.adjusted(12, 106, -12, -6);
         p->setPen(t.ink);
         p->setFont(uiFont(type::label, QFont::Bold));

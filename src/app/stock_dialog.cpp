@@ -197,8 +197,11 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialo
     table_->setShowGrid(false);
     table_->verticalHeader()->hide();
     table_->verticalHeader()->setDefaultSectionSize(30);
-    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
     table_->horizontalHeader()->setSectionResizeMode(StockTableModel::Name, QHeaderView::Stretch);
+    const std::pair<int, int> widths[] = {{StockTableModel::Grammage, 74}, {StockTableModel::Bulk, 100}, {StockTableModel::Caliper, 92}, {StockTableModel::PagesPerInch, 120}, {StockTableModel::Coated, 84}};
+    for (const auto& [section, width] : widths)
+        table_->setColumnWidth(section, width);
     table_->horizontalHeader()->setHighlightSections(false);
     column->addWidget(table_, 1);
 

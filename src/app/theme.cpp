@@ -76,8 +76,7 @@ QPushButton[leading="true"]:disabled { background: @line; border-color: @line; c
 QListWidget[roomy="true"]::item { padding: 6px 8px; border-radius: 3px; }
 QListWidget[roomy="true"]::item:selected { background: @tint; color: @ink; }
 QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
-QTableView::item { padding: 2px 10px; }
-QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 6px 10px; }
+QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 4px; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }
 QPushButton[pill="true"]:checked { background: @accent; color: @onaccent; }
 QPushButton[swatch="true"] { padding: 0; background: transparent; border: 1px solid transparent; border-radius: 13px; }

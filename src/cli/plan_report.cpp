@@ -18,6 +18,7 @@ QString edgeName(EdgeFate fate)
     case EdgeFate::Shared: return QStringLiteral("shared");
     case EdgeFate::Torn: return QStringLiteral("perforation");
     case EdgeFate::Bound: return QStringLiteral("bound");
+    case EdgeFate::Milled: return QStringLiteral("milled");
     }
     return {};
 }

@@ -8,10 +8,20 @@ namespace {
 
 int leavesOf(const Job& job) { return madeUpPages(job) / 2; }
 
-/// The sheet of a work as it lies in the finished pile.
-Pile foldedSignature(const SignatureFold& fold, Size page, int sheet, Length caliper)
+/// What is taken off a page before it has its trimmed size.
+struct Trims {
+    Length foreEdge;
+    Length headFoot; ///< each
+    Length spine; ///< milled
+};
+
+/// The sheet of a work as it lies in the pile, folded and not yet trimmed. The page lies between a spine on its left and
+/// a fore-edge on its right, or the other way round on the other side of the spine.
+Pile foldedSignature(const SignatureFold& fold, Size page, const Trims& trims, int sheet, Length caliper)
 {
-    FoldedSheet paper(std::vector<Length>(std::size_t(fold.columns), page.w), std::vector<Length>(std::size_t(fold.rows), page.h));
+    const Length w = page.w + trims.foreEdge + trims.spine;
+    const Length h = page.h + trims.headFoot * 2;
+    FoldedSheet paper(std::vector<Length>(std::size_t(fold.columns), w), std::vector<Length>(std::size_t(fold.rows), h));
     for (const FoldStep& step : fold.steps)
         paper.fold(step);
     return pileOf(paper, sheet, caliper);
@@ -43,14 +53,22 @@ void numberPages(Book& book, bool rightToLeft)
     }
 }
 
+void trimHeadAndFoot(Book& book, const Trims& trims)
+{
+    book.pile = trimmed(std::move(book.pile), PileSide::Top, trims.headFoot);
+    book.pile = trimmed(std::move(book.pile), PileSide::Bottom, trims.headFoot);
+    book.opens = opensEverywhere(book.pile, PileSide::Left);
+}
+
 void makeStapled(const Job& job, Book& book)
 {
     const SignatureFold fold = signatureFold(4);
     const Length caliper = textStockOf(job).caliper();
     const int sheets = book.pages / 4;
+    const Trims trims{job.zones.bleed, job.zones.bleed, {}};
     // Each sheet is laid into the middle of those outside it: built from the inside out.
     for (int i = sheets - 1; i >= 0; --i)
-        book.pile = nested(foldedSignature(fold, job.page, i, caliper), book.pile);
+        book.pile = nested(foldedSignature(fold, job.page, trims, i, caliper), book.pile);
     const auto pushed = [&](Length l) { return Length::units(l.count() * job.pages.creepMilli / 1000); };
     const Length coverPush = hasOwnCover(job) ? pushed(job.stock.caliper()) : Length();
     for (int i = 0; i < sheets; ++i) {
@@ -58,23 +76,39 @@ void makeStapled(const Job& job, Book& book)
         book.sheets.back().creep = coverPush + pushed(caliper) * i;
     }
     book.creep = book.sheets.empty() ? Length() : book.sheets.back().creep;
-    const Length trim = job.zones.bleed * 2;
-    book.sheetFlat = {job.page.w * 2 + trim, job.page.h + trim};
+    std::vector<Length> pushes;
+    for (const BookSheet& sheet : book.sheets)
+        pushes.push_back(sheet.creep);
+    // Sewn through the fold, then trimmed on three sides to the size the outermost leaf has there.
+    book.pile = boundAt(pushedOut(std::move(book.pile), pushes), PileSide::Left);
+    book.pile = trimmed(std::move(book.pile), PileSide::Right, trims.foreEdge + book.creep);
+    trimHeadAndFoot(book, trims);
+    book.sheetFlat = {(job.page.w + trims.foreEdge) * 2 + job.pages.lap, job.page.h + trims.headFoot * 2};
+    if (job.pages.strips > 1) {
+        const Size whole{job.page.w * 2, job.page.h * job.pages.strips};
+        const CutNode tree = strips(job.pages.strips, job.page.h);
+        book.strips = cutSheet(whole, tree).value(); // equal strips always add up
+        book.stripCuts = cutsIn(tree);
+    }
 }
 
 void makeGlued(const Job& job, Book& book)
 {
     const Length caliper = textStockOf(job).caliper();
+    const Trims trims{job.zones.bleed, job.zones.bleed, job.pages.mill};
     for (const int pages : signaturePages(book.pages, job.pages.signature)) {
         const SignatureFold fold = signatureFold(pages);
         const int number = int(book.sheets.size());
-        book.pile = gathered(std::move(book.pile), foldedSignature(fold, job.page, number, caliper));
+        book.pile = gathered(std::move(book.pile), foldedSignature(fold, job.page, trims, number, caliper));
         book.sheets.push_back(emptySheet(number + 1, pages, fold));
         book.sheets.back().workStyle = job.pages.workStyle;
         // Every page is trimmed at head, foot and fore-edge, and milled at the spine.
         const Size flat{(job.page.w + job.zones.bleed + job.pages.mill) * fold.columns, (job.page.h + job.zones.bleed * 2) * fold.rows};
         book.sheetFlat = {std::max(book.sheetFlat.w, flat.w), std::max(book.sheetFlat.h, flat.h)};
     }
+    book.pile = boundAt(milled(std::move(book.pile), PileSide::Left, trims.spine), PileSide::Left);
+    book.pile = trimmed(std::move(book.pile), PileSide::Right, trims.foreEdge);
+    trimHeadAndFoot(book, trims);
 }
 
 void makeCutLeaves(const Job& job, Book& book)
@@ -82,7 +116,8 @@ void makeCutLeaves(const Job& job, Book& book)
     const Length trim = job.zones.bleed * 2;
     book.sheetFlat = {job.page.w + trim, job.page.h + trim};
     for (int i = 0; i < book.leaves; ++i)
-        book.pile.push_back({i, {true, 0, 0, false}, {false, 0, 0, false}, textStockOf(job).caliper()});
+        book.pile.push_back({i, {true, 0, 0, false}, {false, 0, 0, false}, textStockOf(job).caliper(), {Length(), Length(), job.page.w, job.page.h}});
+    book.pile = boundAt(std::move(book.pile), PileSide::Left);
 }
 
 } // namespace

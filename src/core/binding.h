@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/cut_tree.h"
 #include "core/job.h"
 #include "core/signature.h"
 
@@ -47,8 +48,13 @@ struct Book {
     Length creep;
     /// The largest sheet to print, open, with its trims.
     Size sheetFlat;
-    /// The pile from front to back.
+    /// The pile from front to back, folded, put together, trimmed and bound; its spine on the left.
     Pile pile;
+    /// Every page can be turned: no fold is left closed at the head or fore-edge.
+    bool opens = true;
+    /// Where several sheets of a small booklet are cut from one: the strips as the knife frees them.
+    std::vector<CutPiece> strips;
+    int stripCuts = 0;
 };
 
 /// Pages as wanted, made up to what the binding needs: a multiple of four where sheets fold, of two where leaves are cut.

@@ -119,6 +119,9 @@ void checkPages(const Job& job, const Plan& plan, std::vector<Finding>& out)
             out.push_back(found("stock.score", Severity::Warn, QStringLiteral("A cover of %1 g/m² wants a score before folding").arg(job.stock.grammage),
                                 QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored), Remedy::Score));
     }
+    if (!book.opens)
+        out.push_back(found("pages.closed", Severity::Stop, QStringLiteral("Pages stay closed: folds are left at the head or fore-edge"),
+                            QStringLiteral("Without bleed nothing is trimmed off there, and a signature cannot be opened."), Remedy::None));
     for (const Run& run : plan.runs)
         if (run.isText && run.up == 0)
             out.push_back(found("sheet.textTooSmall", Severity::Stop,
@@ -177,7 +180,7 @@ void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Fin
             const bool matters = area.noPrint || item.kind == ItemKind::Text;
             if (!matters || placed->frame.isEmpty() || !placed->frame.overlaps(area.area))
                 continue;
-            Finding f = found("area.covered", Severity::Warn, QStringLiteral("%1 stands where the %2 is, %3").arg(nameOf(item), area.what, faceName(face)), area.reason);
+            Finding f = found("area.covered", Severity::Warn, QStringLiteral("%1 stands where the %2 is, %3").arg(nameOf(item), area.what, faceName(face, job.kind)), area.reason);
             f.face = face;
             f.itemId = item.id;
             out.push_back(f);
@@ -231,7 +234,7 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
                 continue;
             Finding f;
             f.code = QStringLiteral("bleed.short");
-            f.message = QStringLiteral("%1 ends %2 short of the bleed, %3").arg(nameOf(item), shown(job, s.toBleed), faceName(face));
+            f.message = QStringLiteral("%1 ends %2 short of the bleed, %3").arg(nameOf(item), shown(job, s.toBleed), faceName(face, job.kind));
             f.reason = QStringLiteral("Where the knife drifts outward a white edge would show.");
             f.face = face;
             f.itemId = item.id;
@@ -256,8 +259,8 @@ void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Fi
         const bool onOne = std::ranges::any_of(panels, [&](const Panel& p) { return p.area.contains(placed->frame); });
         Finding f;
         f.code = onOne ? QStringLiteral("text.unsafe") : QStringLiteral("text.acrossFold");
-        f.message = onOne ? QStringLiteral("%1 leaves the safe zone, %2").arg(nameOf(item), faceName(face))
-                          : QStringLiteral("%1 runs across a fold or off the trim, %2").arg(nameOf(item), faceName(face));
+        f.message = onOne ? QStringLiteral("%1 leaves the safe zone, %2").arg(nameOf(item), faceName(face, job.kind))
+                          : QStringLiteral("%1 runs across a fold or off the trim, %2").arg(nameOf(item), faceName(face, job.kind));
         f.reason = onOne ? QStringLiteral("So near an edge, drift of knife or folder cuts or folds the text.")
                          : QStringLiteral("Text in a fold cracks and is hard to read.");
         f.face = face;
@@ -392,7 +395,7 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
             if (ppi > 0 && ppi < goodPpi - 0.5)
                 out.push_back(fileFinding(ppi < poorPpi ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
                                           Severity::Warn, face, item.id,
-                                          QStringLiteral("%1 prints at %2 ppi, %3").arg(nameOf(item)).arg(std::lround(ppi)).arg(faceName(face)),
+                                          QStringLiteral("%1 prints at %2 ppi, %3").arg(nameOf(item)).arg(std::lround(ppi)).arg(faceName(face, job.kind)),
                                           QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
         }
     }

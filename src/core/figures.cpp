@@ -268,7 +268,7 @@ void addPages(Figures& f, const Job& job, const Book& book)
         if (job.pages.strips > 1) {
             Figure& strips = f.text(pagesGroup, QStringLiteral("pages.strips"), QStringLiteral("Cut as strips"),
                                     QStringLiteral("%1 from %2").arg(job.pages.strips).arg(formatSize({job.page.w * 2, job.page.h * job.pages.strips}, job.unit)));
-            strips.working = QStringLiteral("%1 cuts; %2 sheets to be cut for one booklet").arg(job.pages.strips - 1)
+            strips.working = QStringLiteral("%1 cuts; %2 sheets to be cut for one booklet").arg(book.stripCuts)
                                  .arg((int(book.sheets.size()) + job.pages.strips - 1) / job.pages.strips);
             strips.source = QStringLiteral("strips of %1, each folded once").arg(formatSize({job.page.w * 2, job.page.h}, job.unit));
         }
@@ -279,7 +279,7 @@ void addPages(Figures& f, const Job& job, const Book& book)
             std::size_t j = i;
             while (j < book.sheets.size() && book.sheets[j].pages == book.sheets[i].pages)
                 ++j;
-            runs << QStringLiteral("%1 × %2").arg(j - i).arg(book.sheets[i].pages);
+            runs << (j - i == 1 ? QString::number(book.sheets[i].pages) : QStringLiteral("%1 × %2").arg(j - i).arg(book.sheets[i].pages));
             i = j;
         }
         Figure& signatures = f.text(pagesGroup, QStringLiteral("signatures"), QStringLiteral("Signatures"), runs.join(QStringLiteral(" + ")));
@@ -350,11 +350,11 @@ void addPaper(Figures& f, const Job& job, const Plan& plan)
     weight.working = working;
     weight.source = QStringLiteral("definition of grammage, ISO 536");
     Figure& inks = f.text(paperGroup, QStringLiteral("prints"), QStringLiteral("Inks"), inksText(job.faceInks));
-    inks.working = QStringLiteral("outside / inside");
+    inks.working = faceName(Face::Outside, job.kind) + QStringLiteral(" / ") + faceName(Face::Inside, job.kind);
     QStringList coats;
     for (const Face face : bothFaces)
         if (job.coatings[std::size_t(face)] != Coating::None)
-            coats << QStringLiteral("%1 %2").arg(coatingName(job.coatings[std::size_t(face)]), faceName(face));
+            coats << QStringLiteral("%1 %2").arg(coatingName(job.coatings[std::size_t(face)]), faceName(face, job.kind));
     if (!coats.isEmpty())
         f.text(paperGroup, QStringLiteral("coating"), QStringLiteral("Coating"), coats.join(QStringLiteral(", ")));
 }

@@ -110,6 +110,13 @@ QString faceName(Face face)
     return face == Face::Outside ? QStringLiteral("outside") : QStringLiteral("inside");
 }
 
+QString faceName(Face face, PieceKind kind)
+{
+    if (kind != PieceKind::Leaf)
+        return faceName(face);
+    return face == Face::Outside ? QStringLiteral("front") : QStringLiteral("back");
+}
+
 const Ink* Job::findInk(const QString& name) const
 {
     const auto it = std::ranges::find(inks, name, &Ink::name);
@@ -312,6 +319,8 @@ Result<void> checkPages(const Job& job)
     if (auto r = checkNumber(QStringLiteral("pages.firstNumber"), QStringLiteral("The first page number"), p.firstNumber, 0, 100000, {}); !r)
         return r;
     if (auto r = checkLength(QStringLiteral("pages.mill"), QStringLiteral("The milling"), p.mill, Length(), Length::mm(10)); !r)
+        return r;
+    if (auto r = checkLength(QStringLiteral("pages.lap"), QStringLiteral("The lap"), p.lap, Length(), Length::mm(20)); !r)
         return r;
     return checkLength(QStringLiteral("pages.bindingClearance"), QStringLiteral("The clearance at the binding"), p.bindingClearance, Length(), Length::mm(40));
 }

@@ -32,6 +32,8 @@ inline constexpr std::array<PieceKind, 7> allPieceKinds{PieceKind::Leaflet, Piec
                                                         PieceKind::Book, PieceKind::Leaf, PieceKind::WireBook};
 /// "leaflet", "stapled booklet", ...
 [[nodiscard]] QString kindName(PieceKind kind);
+/// What the faces of that kind are called: "front" and "back" where nothing is folded.
+[[nodiscard]] QString faceName(Face face, PieceKind kind);
 /// True when it has pages of its own: booklets, books, wire-bound books.
 [[nodiscard]] bool hasPages(PieceKind kind);
 
@@ -85,6 +87,8 @@ struct Pages {
     Length mill = Length::mm(3);
     /// Thousandths of a caliper by which a nested sheet pushes those inside it outward. 1.0 by experience.
     int creepMilli = 1000;
+    /// A lip on one half of each nested sheet, by which a machine opens it in the middle; trimmed off. 0 for none.
+    Length lap{};
     /// Sheets of a small booklet cut as strips from one sheet; 1 for none.
     int strips = 1;
     /// Kept clear at a punched edge. Common practice: 10 to 13 mm.

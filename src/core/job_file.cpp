@@ -162,6 +162,7 @@ private:
         o[QStringLiteral("mill")] = length(p.mill);
         o[QStringLiteral("creepFactor")] = p.creepMilli / 1000.0;
         o[QStringLiteral("strips")] = p.strips;
+        o[QStringLiteral("lap")] = length(p.lap);
         o[QStringLiteral("bindingClearance")] = length(p.bindingClearance);
         return o;
     }
@@ -297,6 +298,7 @@ void readPages(JsonReader& r, Pages& pages)
     r.read("mill", pages.mill);
     r.readMilli("creepFactor", pages.creepMilli);
     r.read("strips", pages.strips);
+    r.read("lap", pages.lap);
     r.read("bindingClearance", pages.bindingClearance);
     pages.extra = r.leftOver();
 }

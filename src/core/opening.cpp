@@ -191,4 +191,29 @@ std::vector<PanelPose> leavesBetween(const Paper& paper, double openness, int le
     return out;
 }
 
+double tellingOpenness(const Job& job)
+{
+    switch (job.kind) {
+    case PieceKind::Leaf:
+    case PieceKind::WireBook: return 1;
+    case PieceKind::Cover:
+    case PieceKind::Book:
+    case PieceKind::Booklet: return 0.42;
+    case PieceKind::Leaflet:
+    case PieceKind::Card: break;
+    }
+    switch (job.fold.scheme) {
+    case FoldScheme::Zigzag: return job.fold.panels == 2 ? 0.62 : 0.45;
+    case FoldScheme::Half: return job.fold.atHead ? 0.36 : 0.62;
+    case FoldScheme::Short: return 0.55;
+    case FoldScheme::Gate: return 0.5;
+    case FoldScheme::Cross:
+    case FoldScheme::HalfRoll: return 0.72;
+    case FoldScheme::Roll:
+    case FoldScheme::DoubleGate:
+    case FoldScheme::Own: return 0.66;
+    }
+    return 0.6;
+}
+
 } // namespace hinge

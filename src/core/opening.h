@@ -28,4 +28,7 @@ struct PanelPose {
 /// the front to the back. Empty for pieces without a fold or spine at the side.
 [[nodiscard]] std::vector<PanelPose> leavesBetween(const Paper& paper, double openness, int leaves);
 
+/// How far a piece stands open in a small drawing: far enough to show its folds, closed enough to show that it has some.
+[[nodiscard]] double tellingOpenness(const Job& job);
+
 } // namespace hinge

@@ -19,6 +19,7 @@ Length inset(EdgeFate fate, const Job& job)
     case EdgeFate::Folded:
     case EdgeFate::Torn: return job.zones.foldClearance;
     case EdgeFate::Bound: return std::max(job.zones.safe, job.pages.bindingClearance);
+    case EdgeFate::Milled: return job.zones.safe;
     }
     return {};
 }

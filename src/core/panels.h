@@ -1,18 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/edge_fate.h"
 #include "core/job.h"
 
 namespace hinge {
-
-/// What happens to an edge; bleed and safe zone follow from it.
-enum class EdgeFate {
-    Knife, ///< cut: bleed beyond it, safe zone within
-    Folded, ///< folded: no bleed, fold clearance within
-    Shared, ///< cut once for two neighbours that touch: no bleed of its own
-    Torn, ///< perforated: no bleed, fold clearance within
-    Bound, ///< cut, then punched and bound: bleed beyond it, the binding's own clearance within
-};
 
 /// What a panel is when the piece is folded.
 enum class Role { FrontCover, BackCover, TuckInFlap, Outside, Inside, Spine, CoverFlap, Stub };

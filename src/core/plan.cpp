@@ -121,8 +121,10 @@ Result<Plan> plan(const Job& job)
             plan.items[std::size_t(face)].push_back({item.id, face, frame, within(frame, bleedOf(plan.paper, face)), headDown});
         }
     }
-    if (hasPages(job.kind))
+    if (hasPages(job.kind)) {
         plan.book = makeBook(job);
+        plan.paper.closing.thickness = plan.book->block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
+    }
     plan.arrangements = arrangements(job, plan.paper);
     const auto own = std::ranges::find(plan.arrangements, job.press.sheet, &SheetLayout::sheet);
     plan.sheet = *own; // `arrangements` always lists the job's own sheet

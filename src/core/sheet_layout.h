@@ -1,12 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/cut_tree.h"
 #include "core/panels.h"
 
 namespace hinge {
-
-/// Clockwise turn of a piece on the sheet: where its head points.
-enum class Turn { None = 0, Quarter = 90, Half = 180, ThreeQuarters = 270 };
 
 /// One piece on one side of a press sheet.
 struct SheetPlace {

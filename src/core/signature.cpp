@@ -29,8 +29,60 @@ SignatureFold signatureFold(int pages)
     return fold;
 }
 
+namespace {
+
+/// Which edges of a rectangle go on into its neighbour on the sheet, as it lies now.
+std::array<EdgeFate, 4> edgesOf(const FoldedSheet& folded, const Cell& c)
+{
+    const auto joined = [](bool is) { return is ? EdgeFate::Folded : EdgeFate::Knife; };
+    EdgeFate left = joined(c.column > 0);
+    EdgeFate right = joined(c.column + 1 < folded.columns());
+    EdgeFate top = joined(c.row > 0);
+    EdgeFate bottom = joined(c.row + 1 < folded.rows());
+    if (c.mirroredX)
+        std::swap(left, right);
+    if (c.mirroredY)
+        std::swap(top, bottom);
+    return {left, top, right, bottom};
+}
+
+Rect extentOf(const Pile& pile)
+{
+    Rect all = pile.front().place;
+    for (const PileLeaf& leaf : pile)
+        all = Rect::fromEdges(std::min(all.x, leaf.place.x), std::min(all.y, leaf.place.y), std::max(all.right(), leaf.place.right()),
+                              std::max(all.bottom(), leaf.place.bottom()));
+    return all;
+}
+
+Pile takenOff(Pile pile, PileSide side, Length width, EdgeFate fate)
+{
+    if (pile.empty() || width <= Length())
+        return pile;
+    const Rect all = extentOf(pile);
+    for (PileLeaf& leaf : pile) {
+        Rect& r = leaf.place;
+        Length l = r.x, t = r.y, right = r.right(), b = r.bottom();
+        bool cut = false;
+        switch (side) {
+        case PileSide::Left: cut = l < all.x + width; l = std::max(l, all.x + width); break;
+        case PileSide::Top: cut = t < all.y + width; t = std::max(t, all.y + width); break;
+        case PileSide::Right: cut = right > all.right() - width; right = std::min(right, all.right() - width); break;
+        case PileSide::Bottom: cut = b > all.bottom() - width; b = std::min(b, all.bottom() - width); break;
+        }
+        if (!cut)
+            continue;
+        r = Rect::fromEdges(l, t, right, b);
+        leaf.edges[std::size_t(side)] = fate;
+    }
+    return pile;
+}
+
+} // namespace
+
 Pile pileOf(const FoldedSheet& folded, int sheet, Length caliper)
 {
+    const Rect all = folded.extent();
     std::vector<Cell> cells = folded.cells();
     std::ranges::sort(cells, std::ranges::greater{}, &Cell::layer);
     Pile pile;
@@ -38,7 +90,12 @@ Pile pileOf(const FoldedSheet& folded, int sheet, Length caliper)
         const PageSpot outer{true, c.column, c.row, c.mirroredY};
         // Turned over left to right, the columns of the inner face run the other way; heads stay where they point.
         const PageSpot inner{false, folded.columns() - 1 - c.column, c.row, c.mirroredY};
-        pile.push_back(c.outsideUp() ? PileLeaf{sheet, outer, inner, caliper} : PileLeaf{sheet, inner, outer, caliper});
+        PileLeaf leaf{sheet, c.outsideUp() ? outer : inner, c.outsideUp() ? inner : outer, caliper, {}, {}};
+        leaf.place = c.place;
+        leaf.place.x -= all.x;
+        leaf.place.y -= all.y;
+        leaf.edges = edgesOf(folded, c);
+        pile.push_back(leaf);
     }
     return pile;
 }
@@ -57,6 +114,36 @@ Pile inserted(const Pile& into, const Pile& what, std::size_t leaves)
 }
 
 Pile nested(const Pile& outer, const Pile& inner) { return inserted(outer, inner, outer.size() / 2); }
+
+Pile trimmed(Pile pile, PileSide side, Length width) { return takenOff(std::move(pile), side, width, EdgeFate::Knife); }
+Pile milled(Pile pile, PileSide side, Length width) { return takenOff(std::move(pile), side, width, EdgeFate::Milled); }
+
+Pile boundAt(Pile pile, PileSide side)
+{
+    // What was milled stays so: the glue holds it there.
+    for (PileLeaf& leaf : pile)
+        if (leaf.edges[std::size_t(side)] != EdgeFate::Milled)
+            leaf.edges[std::size_t(side)] = EdgeFate::Bound;
+    return pile;
+}
+
+Pile pushedOut(Pile pile, const std::vector<Length>& bySheet)
+{
+    for (PileLeaf& leaf : pile)
+        if (std::size_t(leaf.sheet) < bySheet.size())
+            leaf.place.x += bySheet[std::size_t(leaf.sheet)];
+    return pile;
+}
+
+bool opensEverywhere(const Pile& pile, PileSide spine)
+{
+    return std::ranges::all_of(pile, [&](const PileLeaf& leaf) {
+        for (std::size_t side = 0; side < 4; ++side)
+            if (PileSide(side) != spine && leaf.edges[side] == EdgeFate::Folded)
+                return false;
+        return true;
+    });
+}
 
 std::vector<Length> heightsInPile(const Pile& pile)
 {

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/edge_fate.h"
 #include "core/folded_sheet.h"
 
+#include <array>
 #include <vector>
 
 namespace hinge {
@@ -34,6 +36,9 @@ struct PileLeaf {
     PageSpot upper;
     PageSpot lower;
     Length caliper; ///< its thickness
+    Rect place{}; ///< where it lies, as the pile is seen from its front
+    /// Left, top, right, bottom as the pile is seen from its front: folded where the paper goes on into another leaf.
+    std::array<EdgeFate, 4> edges{EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife};
     bool operator==(const PileLeaf&) const = default;
 };
 
@@ -49,6 +54,21 @@ using Pile = std::vector<PileLeaf>;
 [[nodiscard]] Pile nested(const Pile& outer, const Pile& inner);
 /// A pile inserted after the first `leaves` leaves of another.
 [[nodiscard]] Pile inserted(const Pile& into, const Pile& what, std::size_t leaves);
+
+/// The sides of a pile as it is seen from its front.
+enum class PileSide { Left = 0, Top = 1, Right = 2, Bottom = 3 };
+
+/// Takes `width` off one side of the whole pile. Every edge that lay there is now a cut one, folds and all; what did not
+/// reach so far stays as it was.
+[[nodiscard]] Pile trimmed(Pile pile, PileSide side, Length width);
+/// The same, but with the mill that prepares a spine for glue.
+[[nodiscard]] Pile milled(Pile pile, PileSide side, Length width);
+/// Binds the pile at one side: every edge there is held by staples, wire or glue from now on.
+[[nodiscard]] Pile boundAt(Pile pile, PileSide side);
+/// The sheet of each leaf moved outward from the spine on the left: nested sheets push each other out.
+[[nodiscard]] Pile pushedOut(Pile pile, const std::vector<Length>& bySheet);
+/// True when no edge but one at `spine` is still a fold, so that every page can be turned.
+[[nodiscard]] bool opensEverywhere(const Pile& pile, PileSide spine);
 
 /// The thickness of the leaves that lie above each leaf; the last entry is that of the whole pile.
 [[nodiscard]] std::vector<Length> heightsInPile(const Pile& pile);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/docket_page.h"
 
+#include "core/opening.h"
 #include "core/page_sizes.h"
 #include "core/version.h"
 #include "paint/flat_diagram.h"
@@ -121,7 +122,7 @@ void paintDocket(QPainter& painter, QSizeF size, const Job& job, const Plan& pla
     const double drawing = size.height() * 0.27;
     const DiagramStyle style = diagramStyle(font);
     paintFlatDiagram(painter, QRectF(m - 20, y, w * 0.66 + 20, drawing), job, plan, Face::Outside, style);
-    paintStandingPiece(painter, QRectF(m + w * 0.7, y + 16, w * 0.3, drawing - 40), plan, job.kind == PieceKind::Leaf ? 1 : 0.55, {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
+    paintStandingPiece(painter, QRectF(m + w * 0.7, y + 16, w * 0.3, drawing - 40), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
     y += drawing + 4;
     page.line(y);
     y += 10;
@@ -162,7 +163,7 @@ QByteArray drawingSvg(const Job& job, const Plan& plan, const QFont& font)
     svg.setViewBox(QRect(QPoint(0, 0), size));
     QPainter p(&svg);
     paintFlatDiagram(p, QRectF(0, 0, 500, size.height()), job, plan, Face::Outside, diagramStyle(font));
-    paintStandingPiece(p, QRectF(520, 20, 190, 250), plan, job.kind == PieceKind::Leaf ? 1 : 0.55, {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
+    paintStandingPiece(p, QRectF(520, 20, 190, 250), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
     p.end();
     QByteArray out = buffer.data();
     return out.mid(out.indexOf("<svg")); // without the XML head, which HTML does not take
@@ -192,7 +193,7 @@ QStringList makingSteps(const Job& job, const Plan& plan)
     }
     for (const Face face : bothFaces)
         if (job.coatings[std::size_t(face)] != Coating::None)
-            steps << QObject::tr("Lay %1 over the %2.").arg(coatingName(job.coatings[std::size_t(face)]), faceName(face));
+            steps << QObject::tr("Lay %1 over the %2.").arg(coatingName(job.coatings[std::size_t(face)]), faceName(face, job.kind));
     if (plan.sheet.up() > 1 && !plan.book)
         steps << QObject::tr("Cut to %1.").arg(size(plan.paper.flat));
     if ((job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card)) {
@@ -248,7 +249,7 @@ Result<void> writeDocketPdf(const Job& job, const Plan& plan, const std::vector<
         pdf.setCreator(QStringLiteral("Upper Hinge"));
         pdf.setPageSize(QPageSize(job.unit == Unit::Inch ? QPageSize::Letter : QPageSize::A4));
         pdf.setPageMargins({});
-        pdf.setResolution(1200);
+        pdf.setResolution(300);
         QPainter p(&pdf);
         const double scale = pdf.resolution() / pixelsPerInch;
         p.scale(scale, scale);

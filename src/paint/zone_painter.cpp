@@ -3,6 +3,8 @@
 
 #include "paint/face_painter.h"
 
+#include <QPaintEngine>
+
 namespace hinge {
 namespace {
 
@@ -118,7 +120,11 @@ void paintCreases(QPainter& painter, const Paper& paper, Face face, double pixel
         const QLineF l = lineOf(fold, face);
         if (fold.work == LineWork::Fold) {
             const QPointF out = fold.axis == Axis::Vertical ? QPointF(half, 0) : QPointF(0, half);
-            painter.fillRect(QRectF(l.p1() - out, l.p2() + out), creaseShade(l.p1() - out, l.p1() + out, fold.valley[std::size_t(face)]));
+            // A PDF writer knows no gradients of transparency: there a crease is an even, narrow shade.
+            if (painter.paintEngine()->type() == QPaintEngine::Pdf)
+                painter.fillRect(QRectF(l.p1() - out * 0.35, l.p2() + out * 0.35), QColor(0xE9, 0xE7, 0xE0));
+            else
+                painter.fillRect(QRectF(l.p1() - out, l.p2() + out), creaseShade(l.p1() - out, l.p1() + out, fold.valley[std::size_t(face)]));
         }
         // A perforation is a row of cuts, a score a pressed double line.
         QPen pen(QColor(0, 0, 0, fold.work == LineWork::Fold ? 70 : 150), fold.work == LineWork::Perforation ? 1.6 * pixel : 0, Qt::DotLine);

@@ -3,6 +3,7 @@
 #include "core/binding.h"
 #include "testing.h"
 
+#include <functional>
 #include <numbers>
 #include <numeric>
 #include <set>
@@ -207,6 +208,110 @@ private Q_SLOTS:
         // A cover on its own stock lies outside all of them.
         job.pages.plusCover = true;
         QCOMPARE(makeBook(job).sheets.front().creep, job.stock.caliper());
+    }
+
+    void trimmingOpensASignature()
+    {
+        // Folded, a signature is closed at head and fore-edge; trimming head, foot and fore-edge cuts every fold but the
+        // one at the spine, and milling cuts that one, too (common practice).
+        for (const int pages : {4, 8, 16, 32}) {
+            const Book glued = book(PieceKind::Book, pages, pages);
+            QVERIFY(glued.opens);
+            for (const PileLeaf& leaf : glued.pile) {
+                QCOMPARE(leaf.place.size(), newPiece(PieceKind::Book).page);
+                QVERIFY(leaf.edges[0] == EdgeFate::Milled && leaf.edges[1] == EdgeFate::Knife && leaf.edges[2] == EdgeFate::Knife && leaf.edges[3] == EdgeFate::Knife);
+            }
+        }
+        const Book stapled = book(PieceKind::Booklet, 16);
+        QVERIFY(stapled.opens);
+        for (const PileLeaf& leaf : stapled.pile)
+            QVERIFY(leaf.edges[0] == EdgeFate::Bound && leaf.edges[2] == EdgeFate::Knife);
+        // Nothing is taken off without bleed: the head stays closed, and that is found.
+        Job untrimmed = newPiece(PieceKind::Book);
+        untrimmed.zones.bleed = Length();
+        QVERIFY(!makeBook(untrimmed).opens);
+        QVERIFY(testing::hasFinding(testing::planned(untrimmed).findings, "pages.closed"));
+        untrimmed.pages.signature = 4;
+        QVERIFY(makeBook(untrimmed).opens); // folded once, at the spine alone
+    }
+
+    void foldedEdgesComeInPairs()
+    {
+        // Before anything is trimmed every fold joins two leaves: an 8-page signature is joined at spine and head.
+        const SignatureFold fold = signatureFold(8);
+        FoldedSheet sheet({len("100"), len("100")}, {len("150"), len("150")});
+        for (const FoldStep& step : fold.steps)
+            sheet.fold(step);
+        const Pile pile = pileOf(sheet, 0, len("0.1"));
+        int folded = 0;
+        for (const PileLeaf& leaf : pile) {
+            QVERIFY(leaf.edges[0] == EdgeFate::Folded && leaf.edges[1] == EdgeFate::Folded);
+            QVERIFY(leaf.edges[2] == EdgeFate::Knife && leaf.edges[3] == EdgeFate::Knife);
+            folded += int(std::ranges::count(leaf.edges, EdgeFate::Folded));
+        }
+        QCOMPARE(folded % 2, 0);
+        QVERIFY(!opensEverywhere(pile, PileSide::Left));
+        QCOMPARE(inserted(pile, {pile[0]}, 2).size(), std::size_t(5));
+    }
+
+    void treesOfCuts()
+    {
+        // 11 x 17 in cut twice: three strips of 11 x 5 2/3 in, each line cut once for both neighbours.
+        const CutNode tree = strips(3, len("5 2/3 in"));
+        const auto pieces = cutSheet({len("11 in"), len("17 in")}, tree);
+        QVERIFY(pieces);
+        QCOMPARE(pieces->size(), std::size_t(3));
+        QCOMPARE(cutsIn(tree), 2);
+        QCOMPARE((*pieces)[1].area, (Rect{Length(), len("5 2/3 in"), len("11 in"), len("5 2/3 in")}));
+        QVERIFY((*pieces)[1].edges[1] == EdgeFate::Shared && (*pieces)[1].edges[3] == EdgeFate::Shared && (*pieces)[0].edges[1] == EdgeFate::Knife);
+        // Rectangles of any size and turn, with waste between.
+        const CutNode mixed = CutNode::cut(Axis::Vertical, {{len("210"), CutNode::cut(Axis::Horizontal, {{len("148"), CutNode::ofPiece(1, Turn::Quarter)}, {len("149"), CutNode::ofPiece(2)}})},
+                                                            {len("6"), CutNode()},
+                                                            {len("84"), CutNode::ofPiece(3, Turn::Half)}});
+        const auto cut = cutSheet({len("300"), len("297")}, mixed);
+        QVERIFY(cut);
+        QCOMPARE(cut->size(), std::size_t(3));
+        QVERIFY((*cut)[0].turn == Turn::Quarter && (*cut)[2].area == (Rect{len("216"), Length(), len("84"), len("297")}));
+        QVERIFY((*cut)[0].edges[3] == EdgeFate::Shared && (*cut)[0].edges[2] == EdgeFate::Knife);
+        QCOMPARE(cutsIn(mixed), 3);
+        // Parts that do not add up are refused, and the place is named.
+        const auto refused = cutSheet({len("300"), len("300")}, mixed);
+        QVERIFY(!refused && refused.error().text().contains(QStringLiteral("part 1")));
+        QVERIFY(!cutSheet({len("100"), len("100")}, CutNode::cut(Axis::Vertical, {{len("100"), CutNode()}, {Length(), CutNode()}})));
+    }
+
+    void piecesOfATreeFillTheSheetAndNeverOverlap()
+    {
+        CHECK_PROPERTY("pieces and waste add up to the sheet", [] {
+            // A random tree, cut by turns in either direction.
+            double waste = 0;
+            std::function<CutNode(Size, int)> grow = [&](Size size, int depth) -> CutNode {
+                if (depth == 0 || *rc::gen::inRange(0, 4) == 0) {
+                    if (*rc::gen::inRange(0, 3) == 0) {
+                        waste += size.w.toMm() * size.h.toMm();
+                        return {};
+                    }
+                    return CutNode::ofPiece(depth);
+                }
+                const bool vertical = *rc::gen::arbitrary<bool>();
+                const auto parts = share(vertical ? size.w : size.h, *rc::gen::inRange(2, 5));
+                std::vector<CutNode::Part> out;
+                for (const Length part : parts)
+                    out.push_back({part, grow(vertical ? Size{part, size.h} : Size{size.w, part}, depth - 1)});
+                return CutNode::cut(vertical ? Axis::Vertical : Axis::Horizontal, std::move(out));
+            };
+            const Size sheet{Length::mm(*rc::gen::inRange(300, 1000)), Length::mm(*rc::gen::inRange(300, 1000))};
+            const CutNode tree = grow(sheet, 3);
+            const auto pieces = cutSheet(sheet, tree);
+            RC_ASSERT(pieces);
+            double used = 0;
+            for (std::size_t i = 0; i < pieces->size(); ++i) {
+                used += (*pieces)[i].area.w.toMm() * (*pieces)[i].area.h.toMm();
+                for (std::size_t j = 0; j < i; ++j)
+                    RC_ASSERT(!(*pieces)[i].area.overlaps((*pieces)[j].area));
+            }
+            RC_ASSERT(std::abs(used + waste - sheet.w.toMm() * sheet.h.toMm()) < 1e-3);
+        });
     }
 
     void tooThickToStaple()

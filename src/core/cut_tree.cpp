@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/cut_tree.h"
+
+#include "core/length_text.h"
+
+namespace hinge {
+namespace {
+
+/// Cuts one node; `outer` are the fates its own edges were given from outside.
+Result<void> cutNode(const CutNode& node, const Rect& area, std::array<EdgeFate, 4> outer, const QString& where, std::vector<CutPiece>& out)
+{
+    if (node.what == CutNode::What::Waste)
+        return {};
+    if (node.what == CutNode::What::Piece) {
+        out.push_back({node.piece, node.turn, area, outer});
+        return {};
+    }
+    const bool vertical = node.lines == Axis::Vertical;
+    const Length whole = vertical ? area.w : area.h;
+    Length sum;
+    for (const CutNode::Part& part : node.parts) {
+        if (part.extent <= Length())
+            return problem(where, QStringLiteral("A part of a cut sheet must be wider than 0."));
+        sum += part.extent;
+    }
+    if (sum != whole)
+        return problem(where, QStringLiteral("The parts add up to %1, but what is cut measures %2.").arg(formatLength(sum, Unit::Mm), formatLength(whole, Unit::Mm)));
+    // A line between two pieces is cut once for both; beside waste each piece has it for itself.
+    const auto isPiece = [&](std::size_t i) { return node.parts[i].node.what == CutNode::What::Piece; };
+    Length at;
+    for (std::size_t i = 0; i < node.parts.size(); ++i) {
+        const Length e = node.parts[i].extent;
+        const Rect part = vertical ? Rect{area.x + at, area.y, e, area.h} : Rect{area.x, area.y + at, area.w, e};
+        std::array<EdgeFate, 4> edges = outer;
+        const std::size_t before = vertical ? 0 : 1;
+        const std::size_t after = vertical ? 2 : 3;
+        if (i > 0)
+            edges[before] = isPiece(i) && isPiece(i - 1) ? EdgeFate::Shared : EdgeFate::Knife;
+        if (i + 1 < node.parts.size())
+            edges[after] = isPiece(i) && isPiece(i + 1) ? EdgeFate::Shared : EdgeFate::Knife;
+        if (auto done = cutNode(node.parts[i].node, part, edges, QStringLiteral("%1, part %2").arg(where).arg(i + 1), out); !done)
+            return done;
+        at += e;
+    }
+    return {};
+}
+
+} // namespace
+
+CutNode CutNode::ofPiece(int piece, Turn turn)
+{
+    CutNode node;
+    node.what = What::Piece;
+    node.piece = piece;
+    node.turn = turn;
+    return node;
+}
+
+CutNode CutNode::cut(Axis lines, std::vector<Part> parts)
+{
+    CutNode node;
+    node.what = What::Cut;
+    node.lines = lines;
+    node.parts = std::move(parts);
+    return node;
+}
+
+Result<std::vector<CutPiece>> cutSheet(Size sheet, const CutNode& tree)
+{
+    std::vector<CutPiece> pieces;
+    if (auto done = cutNode(tree, {Length(), Length(), sheet.w, sheet.h}, {EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife},
+                            QStringLiteral("the sheet"), pieces); !done)
+        return tl::unexpected(done.error());
+    return pieces;
+}
+
+int cutsIn(const CutNode& tree)
+{
+    if (tree.what != CutNode::What::Cut || tree.parts.empty())
+        return 0;
+    int cuts = int(tree.parts.size()) - 1;
+    for (const CutNode::Part& part : tree.parts)
+        cuts += cutsIn(part.node);
+    return cuts;
+}
+
+CutNode strips(int count, Length height)
+{
+    std::vector<CutNode::Part> parts;
+    for (int i = 0; i < count; ++i)
+        parts.push_back({height, CutNode::ofPiece(i)});
+    return CutNode::cut(Axis::Horizontal, std::move(parts));
+}
+
+} // namespace hinge
