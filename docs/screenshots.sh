@@ -6,6 +6,11 @@ cd "$(dirname "${BASH_SOURCE[0]}")/.."
 unset DISPLAY WAYLAND_DISPLAY
 shot() { ./run --shot "docs/screenshots/$1.png" "${@:2}" >/dev/null; echo "docs/screenshots/$1.png"; }
 shot brief --stage brief --theme light
+shot gallery --show gallery --theme light
+shot stocks --show stocks --theme light
+shot brief-booklet --job demo/field-notebook.hinge.json --show sheets --theme light
+shot brief-cover --job demo/tide-almanac-cover.hinge.json --theme dark
+shot brief-card --job demo/solstice-card.hinge.json --theme light
 shot flat-outside --stage flat --theme light --item evening
 shot flat-inside --stage flat --theme light --face inside --item tower
 shot flat-dark --stage flat --theme dark

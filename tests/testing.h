@@ -115,4 +115,49 @@ struct Arbitrary<hinge::Job> {
     }
 };
 
+/// A piece of any kind, with whatever only that kind has.
+inline Gen<hinge::Job> anyPiece()
+{
+    return gen::exec([] {
+        using namespace hinge;
+        Job job = *gen::arbitrary<Job>();
+        const Job folded = job;
+        job = newPiece(*gen::element(PieceKind::Leaflet, PieceKind::Card, PieceKind::Cover, PieceKind::Booklet, PieceKind::Book, PieceKind::Leaf, PieceKind::WireBook));
+        job.unit = folded.unit;
+        job.zones = folded.zones;
+        job.quantity = folded.quantity;
+        if (job.kind == PieceKind::Leaflet) {
+            job.flat = folded.flat;
+            job.fold = folded.fold;
+        }
+        job.page = {Length::mm(*gen::inRange(60, 300)), Length::mm(*gen::inRange(60, 300))};
+        job.pages.count = *gen::inRange(2, 400);
+        job.pages.plusCover = *gen::arbitrary<bool>();
+        job.pages.signature = *gen::element(4, 8, 16, 32);
+        job.pages.blanks = *gen::element(Blanks::AtEnd, Blanks::BeforeBack, Blanks::InsideCovers);
+        job.pages.counted = *gen::element(CountedCovers::All, CountedCovers::NotOuter, CountedCovers::None);
+        job.pages.workStyle = *gen::element(WorkStyle::Sheetwise, WorkStyle::WorkAndTurn);
+        job.pages.strips = *gen::inRange(1, 5);
+        job.pages.creepMilli = *gen::inRange(0, 2000);
+        job.cover.flap = Length::mm(*gen::inRange(0, 50));
+        job.cover.hinge = Length::mm(*gen::inRange(0, 9));
+        if (*gen::arbitrary<bool>())
+            job.cover.spine = Length::micrometres(*gen::inRange(1000, 30000));
+        if (*gen::arbitrary<bool>())
+            job.pages.textStock.measuredCaliper = Length::inches(2).part(*gen::inRange(100, 900));
+        job.leaf.stub = *gen::element(Length(), Length::mm(30));
+        job.leaf.cornerRadius = Length::mm(*gen::inRange(0, 9));
+        job.leaf.postal = *gen::arbitrary<bool>();
+        job.leaf.holes = *gen::inRange(0, 2);
+        job.leaf.firstNumber = *gen::inRange(0, 1000);
+        job.rightToLeft = *gen::arbitrary<bool>();
+        job.faceInks = {FaceInks{4, *gen::inRange(0, 3)}, FaceInks{1, 0}};
+        job.coatings = {*gen::element(Coating::None, Coating::MattFilm), Coating::None};
+        if (*gen::arbitrary<bool>())
+            job.zones.edgeBleeds[std::size_t(*gen::inRange(0, 4))] = Length();
+        job.face(Face::Inside).margins = {{0, ItemSide::Left, Length::mm(*gen::inRange(0, 20))}};
+        return job;
+    });
+}
+
 } // namespace rc

@@ -46,8 +46,8 @@ struct Flat {
     int coverPanel = 0;
     /// What the line between two columns is, where it is not folded by a step.
     EdgeFate unfolded = EdgeFate::Folded;
-    /// The left edge of the outside face is bound.
-    bool boundLeft = false;
+    /// The edge of the outside face that is punched and bound.
+    std::optional<ItemSide> bound{};
 };
 
 Length sum(const std::vector<Length>& lengths) { return std::accumulate(lengths.begin(), lengths.end(), Length()); }
@@ -80,7 +80,7 @@ EdgeFate fateOf(const Job& job, const Paper& paper, const Flat& flat, int column
         const bool folded = std::ranges::any_of(paper.folds, [&](const FoldLine& f) { return f.line == line && (f.axis == Axis::Vertical) == vertical; });
         return folded ? EdgeFate::Folded : flat.unfolded;
     }
-    if (outside == ItemSide::Left && flat.boundLeft)
+    if (flat.bound == outside)
         return EdgeFate::Bound;
     return bleedAt(job, outside) == Length() && job.zones.edgeBleeds[std::size_t(outside)] ? EdgeFate::Shared : EdgeFate::Knife;
 }
@@ -413,19 +413,13 @@ Result<Paper> boundLeafPaper(const Job& job)
     Flat flat;
     flat.widths = {job.page.w};
     flat.heights = {job.page.h};
-    flat.boundLeft = !job.rightToLeft;
+    flat.bound = job.rightToLeft ? ItemSide::Right : ItemSide::Left;
     auto made = makePaper(job, flat, {{0}, {0}, false}, Length());
     if (!made)
         return made;
     Paper& paper = *made;
     auto& front = paper.panels[0].front();
     auto& behind = paper.panels[1].front();
-    if (job.rightToLeft) {
-        // Bound at its right: the same leaf seen from behind.
-        std::swap(front.safeArea, behind.safeArea);
-        std::swap(front.edges, behind.edges);
-        std::swap(front.columnAreas, behind.columnAreas);
-    }
     front.role = Role::FrontCover;
     front.roleName = QStringLiteral("front cover");
     front.readingNumber = 1;

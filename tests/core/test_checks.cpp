@@ -91,6 +91,81 @@ private Q_SLOTS:
             return with(item);
         }, true, false);
         row("text.unsafe", [] { return with(text(mm(2, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
+        row("fold.narrow", [] {
+            Job job = testing::a4Roll();
+            job.flat.w = len("110");
+            return job;
+        }, false, false);
+        row("fold.overlaps", [] {
+            Job job = testing::a4Roll();
+            job.fold = {FoldScheme::Gate, 3};
+            job.fold.widths = {len("80"), std::nullopt, len("80")};
+            return job;
+        }, true, true);
+        row("fold.doorsTouch", [] {
+            Job job = testing::a4Roll("0");
+            job.fold.scheme = FoldScheme::Gate;
+            return job;
+        }, false, true);
+        row("safe.small", [] {
+            Job job = testing::a4Roll();
+            job.zones.safe = len("1");
+            return job;
+        }, false, true);
+        row("spine.thin", [] {
+            Job job = newPiece(PieceKind::Cover);
+            job.pages.count = 40;
+            return job;
+        }, false, false);
+        row("spine.stale", [] {
+            Job job = newPiece(PieceKind::Book);
+            job.cover.spine = len("20");
+            return job;
+        }, false, true);
+        row("cover.coatedGlue", [] {
+            Job job = newPiece(PieceKind::Book);
+            job.coatings[1] = Coating::Varnish;
+            return job;
+        }, false, false);
+        row("pages.madeUp", [] {
+            Job job = newPiece(PieceKind::Booklet);
+            job.pages.count = 15;
+            return job;
+        }, false, true);
+        row("pages.blankBack", [] {
+            Job job = newPiece(PieceKind::Booklet);
+            job.pages.count = 15;
+            job.pages.blanks = Blanks::AtEnd;
+            return job;
+        }, false, true);
+        row("pages.closed", [] {
+            Job job = newPiece(PieceKind::Book);
+            job.zones.bleed = Length();
+            return job;
+        }, true, false);
+        row("booklet.thick", [] {
+            Job job = newPiece(PieceKind::Booklet);
+            job.pages.count = 160;
+            return job;
+        }, false, true);
+        row("sheet.textTooSmall", [] {
+            Job job = newPiece(PieceKind::Book);
+            job.pages.signature = 32;
+            return job;
+        }, true, false);
+        row("size.twoNames", [] {
+            Job job = newPiece(PieceKind::Leaf);
+            job.unit = Unit::Inch;
+            return job;
+        }, false, false);
+        row("area.covered", [] {
+            Job job = newPiece(PieceKind::Leaf);
+            job.leaf.postal = true;
+            Item words = text({}, testing::planned(job));
+            words.sides = sidesFillingSafeArea(0);
+            job.face(Face::Inside).items = {words};
+            return job;
+        }, false, false);
         row("text.acrossFold", [] { return with(text(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
     }
 

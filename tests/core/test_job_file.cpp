@@ -70,6 +70,21 @@ private Q_SLOTS:
         });
     }
 
+    void everyKindComesBackAsItWasSaved()
+    {
+        CHECK_PROPERTY("any piece of any kind comes back as it was saved, and plans alike", [] {
+            const Job any = *rc::anyPiece();
+            const auto read = readJob(writeJob(any), {});
+            RC_ASSERT(read);
+            RC_ASSERT(*read == any);
+            const auto a = plan(any);
+            const auto b = plan(*read);
+            RC_ASSERT(a && b);
+            for (std::size_t i = 0; i < a->figures.size(); ++i)
+                RC_ASSERT(a->figures[i].value == b->figures[i].value);
+        });
+    }
+
     void unknownKeysSurvive()
     {
         const QByteArray json = edited([](QJsonObject& o) {
@@ -108,6 +123,27 @@ private Q_SLOTS:
         broken.write(edited([](QJsonObject& o) { o[QStringLiteral("quantity")] = QStringLiteral("many"); }));
         broken.close();
         QVERIFY(!validate(broken.fileName()).isEmpty());
+    }
+
+    void presetsAndDemoJobsFollowTheSchema()
+    {
+        QStringList files;
+        for (const char* folder : {"/assets/presets", "/demo"})
+            for (const QFileInfo& f : QDir(QStringLiteral(HINGE_SOURCE_DIR) + QString::fromLatin1(folder)).entryInfoList({QStringLiteral("*.hinge.json")}))
+                files << f.filePath();
+        QVERIFY(files.size() > 30);
+        for (const QString& file : files) {
+            const auto job = loadJob(file);
+            QVERIFY2(job && plan(*job), qPrintable(file));
+        }
+        QProcess p;
+        p.start(QStringLiteral("/usr/bin/python3"), QStringList{QStringLiteral("-c"), QStringLiteral("import json,sys,jsonschema\n"
+                                                                                          "check = jsonschema.Draft202012Validator(json.load(open(sys.argv[1])))\n"
+                                                                                          "for name in sys.argv[2:]: check.validate(json.load(open(name)))"),
+                                                       QStringLiteral(HINGE_SOURCE_DIR "/docs/job.schema.json")} + files);
+        QVERIFY(p.waitForFinished(60000));
+        const QByteArray trouble = p.readAllStandardError();
+        QVERIFY2(p.exitCode() == 0, trouble.right(600).constData());
     }
 
     void badFilesAreExplained()

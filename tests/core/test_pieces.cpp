@@ -253,12 +253,11 @@ private Q_SLOTS:
         COMPARE_MM(holes[0].x, 9);
         COMPARE_MM(holes[0].y + len("3"), 108.5);
         job.leaf.holes = 5;
-        QVERIFY(!plan_(job));
+        QVERIFY(!hinge::plan(job));
         job.leaf.holes = 0;
         job.leaf.cornerRadius = len("200");
-        QVERIFY(!plan_(job));
+        QVERIFY(!hinge::plan(job));
     }
-    static bool plan_(const Job& job) { return hinge::plan(job).has_value(); }
 
     void edgesSharedWithANeighbourHaveNoBleed()
     {
@@ -294,6 +293,45 @@ private Q_SLOTS:
         const Plan plan = testing::planned(job);
         QVERIFY(plan.findItem(QStringLiteral("a"))->headDown);
         QCOMPARE(plan.findItem(QStringLiteral("a"))->frame, plan.paper.face(Face::Outside)[0].bleedArea);
+    }
+
+    void everyPieceIsWhole()
+    {
+        CHECK_PROPERTY("roles and reading numbers are unique, panels fill the flat, backs lie behind fronts", [] {
+            const Job job = *rc::anyPiece();
+            const auto planned = hinge::plan(job);
+            RC_ASSERT(planned);
+            const Paper& paper = planned->paper;
+            QSet<QString> names;
+            QSet<int> numbers;
+            double area = 0;
+            for (const auto& panels : paper.panels) {
+                for (const Panel& p : panels) {
+                    RC_ASSERT(!p.roleName.isEmpty());
+                    names.insert(p.roleName);
+                    numbers.insert(p.readingNumber);
+                    area += p.area.w.toMm() * p.area.h.toMm();
+                    RC_ASSERT(paper.behind(p).area == paper.through(p.area));
+                    RC_ASSERT(paper.through(paper.through(p.area)) == p.area);
+                    // Print reaches the bleed where it is cut, and never goes over a fold.
+                    for (const ItemSide s : allSides)
+                        if (p.edge(s) == EdgeFate::Folded || p.edge(s) == EdgeFate::Torn || p.edge(s) == EdgeFate::Shared) {
+                            const Length out[] = {p.area.x - p.bleedArea.x, p.area.y - p.bleedArea.y, p.bleedArea.right() - p.area.right(), p.bleedArea.bottom() - p.area.bottom()};
+                            RC_ASSERT(out[std::size_t(s)] == Length());
+                        }
+                }
+            }
+            const auto count = paper.face(Face::Outside).size() * 2;
+            RC_ASSERT(std::size_t(names.size()) == count);
+            RC_ASSERT(std::size_t(numbers.size()) == count);
+            RC_ASSERT(std::abs(area - 2 * paper.flat.w.toMm() * paper.flat.h.toMm()) < 1e-3);
+            RC_ASSERT(paper.closing.thickness > Length());
+            for (const FoldLine& line : paper.folds) {
+                const Length across = line.axis == Axis::Vertical ? paper.flat.w : paper.flat.h;
+                RC_ASSERT(line.at[0] + line.at[1] == across || line.at[0] == line.at[1]);
+                RC_ASSERT(line.from[0] < line.to[0] && line.to[0] - line.from[0] == line.to[1] - line.from[1]);
+            }
+        });
     }
 
     void oneNameTwoSizes()

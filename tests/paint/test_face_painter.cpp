@@ -71,19 +71,26 @@ private Q_SLOTS:
     {
         QTest::addColumn<QString>("font");
         QTest::addColumn<int>("points");
-        QTest::newRow("kept as images") << QStringLiteral("Cabin Regular") << 9;
-        QTest::newRow("true type") << QStringLiteral("Vollkorn Regular") << 10;
-        QTest::newRow("filled outlines") << QStringLiteral("Vollkorn Bold") << 36;
+        QTest::addColumn<bool>("headDown");
+        QTest::newRow("kept as images") << QStringLiteral("Cabin Regular") << 9 << false;
+        QTest::newRow("true type") << QStringLiteral("Vollkorn Regular") << 10 << false;
+        QTest::newRow("filled outlines") << QStringLiteral("Vollkorn Bold") << 36 << false;
+        QTest::newRow("on its head") << QStringLiteral("Vollkorn Regular") << 14 << true;
     }
     void textStandsOnTheScreenAsInPrint()
     {
         QFETCH(QString, font);
         QFETCH(int, points);
+        QFETCH(bool, headDown);
         Job job = testing::a4Roll();
+        if (headDown) {
+            job.fold = {FoldScheme::Cross, 4};
+            job.fold.coverPanel = 3;
+        }
         Item text;
         text.id = QStringLiteral("t");
         text.kind = ItemKind::Text;
-        text.sides = sidesFillingSafeArea(1);
+        text.sides = sidesFillingSafeArea(headDown ? 0 : 1);
         TextStyle style;
         style.font = font;
         style.size = Length::points(points);
@@ -92,6 +99,7 @@ private Q_SLOTS:
         text.paragraphs = {{QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes. Waffle, fjord."), style}};
         job.face(Face::Outside).items = {text};
         const Plan plan = testing::planned(job);
+        QCOMPARE(plan.findItem(QStringLiteral("t"))->headDown, headDown);
         const QImage screen = painted(job, plan, Face::Outside, none_);
         const QImage print = printed(job);
         QVERIFY(std::abs(screen.width() - print.width()) <= 1);

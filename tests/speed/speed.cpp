@@ -55,6 +55,12 @@ int main(int argc, char** argv)
 
     print(QStringLiteral("plan of the demo leaflet"), median(201, [&] { (void)plan(*job); }), QStringLiteral("under 2"));
 
+    Job book = newPiece(PieceKind::Book);
+    book.pages.count = 1000;
+    print(QStringLiteral("plan of a glued book of 1,000 pages"), median(51, [&] { (void)plan(book); }), QStringLiteral("under 50"));
+    book.kind = PieceKind::Booklet;
+    print(QStringLiteral("plan of a stapled booklet of 1,000 pages"), median(51, [&] { (void)plan(book); }), QStringLiteral("under 50"));
+
     const QString program = QStringLiteral(HINGE_BIN_DIR "/upper-hinge");
     print(QStringLiteral("start to first painted window (whole process)"), median(7, [&] {
               QProcess p;
