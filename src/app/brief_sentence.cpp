@@ -310,9 +310,14 @@ void BriefSentence::writeSteps(Sentence& s)
                   {tr("over,"), [i, has](const Job& j) { return has(j) && j.fold.steps[i].way == FoldWay::Over; }, [i, has](Job& j) { if (has(j)) j.fold.steps[i].way = FoldWay::Over; }}},
                  tr("Over the rest of the pile, or tucked under it; the outside lies up at the start"));
     }
-    s.button("brief.addStep", tr("add a fold"), tr("One more fold, like the last"), [this] {
+    s.button("brief.addStep", tr("add a fold"), tr("One more fold; then say where and which way"), [this] {
         Job job = document_.job();
-        job.fold.steps.push_back(job.fold.steps.empty() ? FoldStep{} : job.fold.steps.back());
+        const auto step = anotherStep(job.fold);
+        if (!step) {
+            showFieldProblem(words_->findChild<QWidget*>(QStringLiteral("brief.addStep")), tr("Every line is folded, or the front would come to lie inside."));
+            return;
+        }
+        job.fold.steps.push_back(*step);
         (void)document_.edit(tr("Add a fold"), std::move(job));
     });
     if (steps.size() > 1)
@@ -366,6 +371,9 @@ void BriefSentence::writePages(Sentence& s)
         s.length("brief.hinge", tr("Change the hinge"), [](Job& j) -> Length& { return j.cover.hinge; }, tr("Score beside the spine; 0 for none"));
         s.words(tr("and flaps of"));
         s.length("brief.flap", tr("Change the flaps"), [](Job& j) -> Length& { return j.cover.flap; }, tr("Folded-in extension of the cover; 0 for none"));
+        s.words(tr("with glue of"));
+        s.length("brief.glue", tr("Change the glue"), [](Job& j) -> Length& { return j.cover.glue; }, tr("Glue in the spine, part of its thickness; common practice: 0.3 to 0.5 mm"));
+        s.words(tr("in the spine,"));
     }
     if (wire) {
         s.words(tr("with"));
@@ -430,6 +438,9 @@ void BriefSentence::writeCover(Sentence& s)
     s.length("brief.hinge", tr("Change the hinge"), [](Job& j) -> Length& { return j.cover.hinge; }, tr("Score beside the spine; 0 for none"));
     s.words(tr("and flaps of"));
     s.length("brief.flap", tr("Change the flaps"), [](Job& j) -> Length& { return j.cover.flap; }, tr("Folded-in extension of the cover; 0 for none"));
+    s.words(tr("with glue of"));
+    s.length("brief.glue", tr("Change the glue"), [](Job& j) -> Length& { return j.cover.glue; }, tr("Glue in the spine, part of its thickness; common practice: 0.3 to 0.5 mm"));
+    s.words(tr("in the spine,"));
     s.words(tr("and opening"));
     s.pick<bool>("brief.direction", tr("Change the reading direction"), [](Job& j) -> bool& { return j.rightToLeft; }, {{tr("to the right"), false}, {tr("to the left"), true}}, tr("Pieces in scripts that run from right to left open to the left"));
 }

@@ -89,6 +89,7 @@ void FindingsBar::refresh()
         none->setText(closes ? tr("none: the piece closes flat with %1 to spare; what is printed at a cut edge reaches the bleed")
                                    .arg(formatLength(*document_.plan().paper.closing.spare, document_.job().unit))
                          : document_.job().kind == PieceKind::Leaf ? tr("none: what is printed at a cut edge reaches the bleed")
+                         : document_.job().kind == PieceKind::Cover ? tr("none: the spine fits its block, and what is printed at a cut edge reaches the bleed")
                          : document_.plan().book ? tr("none: every page has its place, and what is printed at a cut edge reaches the bleed")
                                                  : tr("none: the piece closes flat; what is printed at a cut edge reaches the bleed"));
         none->setStyleSheet(QStringLiteral("color: %1").arg(t.accent.name()));

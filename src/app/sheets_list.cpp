@@ -57,17 +57,38 @@ public:
             for (int r = 0; r < sheet.rows; ++r)
                 for (int c = 0; c < sheet.columns; ++c)
                     paintPage(*p, QRectF(x0 + c * w, row.y() + 10 + r * h, w, h), sheet.at(side, c, r));
+            if (side == 0 && sheet.markHeight > Length())
+                paintMark(*p, sheet, x0, row.y() + 10, w, h);
         }
         p->restore();
     }
 
 private:
+    /// The collating mark lies on the spine fold beside the first page of the signature.
+    void paintMark(QPainter& p, const BookSheet& sheet, double x0, double y0, double w, double h) const
+    {
+        for (int r = 0; r < sheet.rows; ++r)
+            for (int c = 0; c < sheet.columns; ++c)
+                if (sheet.at(0, c, r).page == firstPage(sheet)) {
+                    const double perMm = h / document_.job().page.h.toMm();
+                    const double x = x0 + (document_.job().rightToLeft ? c + 1 : c) * w;
+                    p.fillRect(QRectF(x - 1.5, y0 + r * h + sheet.markTop.toMm() * perMm, 3, std::max(2.0, sheet.markHeight.toMm() * perMm)), Qt::black);
+                }
+    }
+    static int firstPage(const BookSheet& sheet)
+    {
+        int first = sheet.sides[0].front().page;
+        for (const auto& side : sheet.sides)
+            for (const auto& spot : side)
+                first = std::min(first, spot.page);
+        return first;
+    }
     /// The first row says what its two sides are.
     static int captionOf(int row) { return row == 0 ? 14 : 0; }
     [[nodiscard]] double ratio() const { return document_.job().page.h.toMm() / document_.job().page.w.toMm(); }
     [[nodiscard]] double cellWidth(int width, const BookSheet& sheet) const
     {
-        return std::min({(width - 92 - 26 - 16) / 2.0 / sheet.columns, 54.0, 150.0 / sheet.rows / ratio()});
+        return std::min({(width - 92 - 26 - 16) / 2.0 / sheet.columns, sheet.rows == 1 ? 68.0 : 54.0, 150.0 / sheet.rows / ratio()});
     }
     void paintPage(QPainter& p, const QRectF& r, const BookSheet::Spot& spot) const
     {

@@ -218,6 +218,8 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent) : Q
     kinds->addItem(tr("Everything"));
     for (const PieceKind kind : allPieceKinds)
         kinds->addItem(pluralOf(kind));
+    for (int i = 0; i < kinds->count(); ++i)
+        kinds->item(i)->setSizeHint({0, 32});
     middle->addWidget(kinds);
     list_ = new QListView;
     list_->setObjectName(QStringLiteral("start.pieces"));

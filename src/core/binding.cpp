@@ -92,6 +92,16 @@ void makeStapled(const Job& job, Book& book)
     }
 }
 
+/// Steps of 4 mm down the spine, beginning again at the head when the foot is reached. Common practice.
+void setCollatingMark(BookSheet& sheet, Length height)
+{
+    const Length step = Length::mm(4);
+    const Length first = Length::mm(10);
+    const auto steps = std::max<std::int64_t>(1, (height - first * 2) / step);
+    sheet.markTop = first + step * ((sheet.number - 1) % steps);
+    sheet.markHeight = step;
+}
+
 void makeGlued(const Job& job, Book& book)
 {
     const Length caliper = textStockOf(job).caliper();
@@ -102,6 +112,7 @@ void makeGlued(const Job& job, Book& book)
         book.pile = gathered(std::move(book.pile), foldedSignature(fold, job.page, trims, number, caliper));
         book.sheets.push_back(emptySheet(number + 1, pages, fold));
         book.sheets.back().workStyle = job.pages.workStyle;
+        setCollatingMark(book.sheets.back(), job.page.h);
         // Every page is trimmed at head, foot and fore-edge, and milled at the spine.
         const Size flat{(job.page.w + job.zones.bleed + job.pages.mill) * fold.columns, (job.page.h + job.zones.bleed * 2) * fold.rows};
         book.sheetFlat = {std::max(book.sheetFlat.w, flat.w), std::max(book.sheetFlat.h, flat.h)};

@@ -25,6 +25,10 @@ struct BookSheet {
     Length creep;
     /// How the second side of its press sheet is printed.
     WorkStyle workStyle = WorkStyle::Sheetwise;
+    /// A mark on the spine fold, one step lower on each signature, so that a missing or misplaced one shows in the
+    /// gathered block: its upper end from the head trim, and its height. No height where nothing is gathered.
+    Length markTop;
+    Length markHeight;
 
     [[nodiscard]] const Spot& at(int side, int column, int row) const { return sides[std::size_t(side)][std::size_t(row * columns + column)]; }
 };

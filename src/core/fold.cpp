@@ -207,6 +207,33 @@ Result<FoldGrid> foldGrid(const Fold& fold)
                        .arg(fold.coverPanel + 1).arg(names.join(QStringLiteral(" or "))));
 }
 
+std::optional<FoldStep> anotherStep(const Fold& fold)
+{
+    const FoldGrid grid = schemeGrid(fold);
+    FoldedSheet folded = nominalSheet(grid, noTucks(grid), Length());
+    for (const FoldStep& step : grid.steps)
+        folded.fold(step);
+    for (const Axis axis : {Axis::Vertical, Axis::Horizontal}) {
+        const int lines = (axis == Axis::Vertical ? grid.columns() : grid.rows()) - 1;
+        for (int line = 1; line <= lines; ++line) {
+            for (const LineSide moves : {LineSide::Before, LineSide::After}) {
+                for (const FoldWay way : {FoldWay::Under, FoldWay::Over}) {
+                    FoldedSheet trial = folded;
+                    const FoldStep step{axis, line, moves, way};
+                    const FoldEvent event = trial.fold(step);
+                    FoldGrid next = grid;
+                    next.steps.push_back(step);
+                    // A line that is folded already may lie on one that is not; the step is told by the line it creases.
+                    const bool creases = std::ranges::any_of(event.creases, [&](const FoldEvent::Crease& k) { return k.line == line; });
+                    if (event.tornLine == 0 && creases && frontPanels(next).contains(fold.coverPanel))
+                        return step;
+                }
+            }
+        }
+    }
+    return std::nullopt;
+}
+
 bool TuckCounts::any() const
 {
     const auto some = [](int k) { return k > 0; };

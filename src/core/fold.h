@@ -70,6 +70,9 @@ struct FoldGrid {
 /// the panels that can lie in front.
 [[nodiscard]] Result<FoldGrid> foldGrid(const Fold& fold);
 
+/// One more step that the fold can take and that leaves its front in front; empty when every line is folded.
+[[nodiscard]] std::optional<FoldStep> anotherStep(const Fold& fold);
+
 /// How many tuck allowances narrower than its share each column (row) must be so that nothing touches a fold
 /// that closes around it, and doors that meet do not press against each other.
 struct TuckCounts {

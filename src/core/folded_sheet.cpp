@@ -70,7 +70,7 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
 {
     before_.push_back(cells_);
     const Axis axis = step.axis;
-    FoldEvent event{step, linePosition(axis, step.line), false, {}, {}, 0};
+    FoldEvent event{step, linePosition(axis, step.line), false, {}, {}, 0, 0};
     const Length c = event.position;
 
     const auto moves = [&](const Cell& cell) {
@@ -91,6 +91,8 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
             const Cell& a = axis == Axis::Vertical ? cell(line - 1, cross) : cell(cross, line - 1);
             const Cell& b = axis == Axis::Vertical ? cell(line, cross) : cell(cross, line);
             const Length at = mirrored(b, axis) ? high(b, axis) : low(b, axis);
+            if (moves(a) != moves(b) && at != c)
+                event.tornLine = line;
             if (mirrored(a, axis) == mirrored(b, axis) && at == c && moves(a) != moves(b))
                 event.creases.push_back({line, cross, a.outsideUp() == (step.way == FoldWay::Over)});
         }

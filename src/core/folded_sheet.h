@@ -67,6 +67,8 @@ struct FoldEvent {
         bool outsideValley = false;
     };
     std::vector<Crease> creases;
+    /// A line whose two sides would part although they lie away from the crease: there the paper would tear. 0 for none.
+    int tornLine = 0;
     /// How many layers of paper the fold closes around.
     int layersInside = 0;
 };

@@ -175,6 +175,13 @@ Result<void> close(const Job& job, const Flat& flat, Paper& paper)
     std::vector<FoldLine> lines;
     for (const FoldStep& step : paper.steps) {
         const FoldEvent event = sheet.fold(step);
+        const int number = int(&step - paper.steps.data()) + 1;
+        if (event.tornLine > 0)
+            return problem(QStringLiteral("fold.steps"),
+                           QStringLiteral("Step %1 would tear the paper at line %2, which another fold holds. Take the folds in another order.")
+                               .arg(number).arg(event.tornLine));
+        if (std::ranges::none_of(event.creases, [&](const FoldEvent::Crease& k) { return k.line == step.line; }))
+            return problem(QStringLiteral("fold.steps"), QStringLiteral("Step %1 folds nothing: line %2 is folded already.").arg(number).arg(step.line));
         for (const FoldEvent::Crease& crease : event.creases)
             addCrease(paper, lines, step.axis, crease);
         for (const FoldEvent::Enclosed& e : event.enclosed) {

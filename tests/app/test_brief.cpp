@@ -260,8 +260,10 @@ private Q_SLOTS:
         QCOMPARE(job().fold.steps.size(), std::size_t(3));
         type("brief.step.3.line", QStringLiteral("9"));
         QVERIFY(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("lines 1 to 3")));
-        type("brief.step.3.line", QStringLiteral("3"));
         QCOMPARE(job().fold.steps[2].line, 3);
+        QTest::mouseClick(find<QPushButton>("brief.addStep"), Qt::LeftButton); // nothing is left to fold
+        QCOMPARE(job().fold.steps.size(), std::size_t(3));
+        QVERIFY(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("Every line is folded")));
         QTest::mouseClick(find<QPushButton>("brief.dropStep"), Qt::LeftButton);
         QCOMPARE(job().fold.steps.size(), std::size_t(2));
     }

@@ -151,6 +151,18 @@ private Q_SLOTS:
         });
     }
 
+    void collatingMarksStepDownTheSpine()
+    {
+        // Common practice: one step lower on each signature, so that the gathered block shows an unbroken slope.
+        const Book b = book(PieceKind::Book, 16 * 60);
+        for (std::size_t i = 1; i < b.sheets.size(); ++i) {
+            const Length step = b.sheets[i].markTop - b.sheets[i - 1].markTop;
+            QVERIFY(step == b.sheets[i].markHeight || step < Length()); // the next step, or the head again
+            QVERIFY(b.sheets[i].markTop + b.sheets[i].markHeight <= newPiece(PieceKind::Book).page.h);
+        }
+        QVERIFY(book(PieceKind::Booklet, 16).sheets[0].markHeight == Length());
+    }
+
     void tabloidCutTwice()
     {
         // 11 x 17 in cut twice: strips of 11 x 5 2/3 in, each folds to 5 1/2 x 5 2/3 in; thirds of an inch are exact.

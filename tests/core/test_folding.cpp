@@ -240,6 +240,26 @@ private Q_SLOTS:
         }
     }
 
+    void foldsThatTearAreRefused()
+    {
+        // Panels 3 and 4 lie under 2 and 1, but their line lies beside the one that is folded next: folding there would
+        // part them, though nothing was cut.
+        Job job = testing::a4Roll("0");
+        job.flat.w = len("287");
+        job.fold = {FoldScheme::Own, 4};
+        job.fold.coverPanel = 1;
+        job.fold.widths = {len("40"), len("100"), len("90"), len("57")};
+        job.fold.steps = {{Axis::Vertical, 2, LineSide::After, FoldWay::Under}, {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
+        const auto torn = plan(job);
+        QVERIFY(!torn);
+        QVERIFY2(torn.error().text().startsWith(QStringLiteral("fold.steps: Step 2")), qPrintable(torn.error().text()));
+        QVERIFY(torn.error().message.contains(QStringLiteral("line 3")));
+        job.fold.widths.clear();
+        QVERIFY(plan(job)); // with equal panels both lines lie on each other and are folded together
+        job.fold.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Under}, {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
+        QVERIFY(plan(job).error().message.contains(QStringLiteral("folded already")));
+    }
+
     void anySheetShowsEachFaceOnce()
     {
         CHECK_PROPERTY("each face of each rectangle is one panel, and reading order is a permutation", [] {
@@ -248,15 +268,22 @@ private Q_SLOTS:
             const int rows = *rc::gen::inRange(columns == 1 ? 2 : 1, 4);
             job.flat = {Length::mm(*rc::gen::inRange(200, 900)), Length::mm(*rc::gen::inRange(200, 900))};
             job.fold = {FoldScheme::Own, columns * rows, rows};
-            const int folds = *rc::gen::inRange(1, 6);
-            for (int i = 0; i < folds; ++i) {
+            // Any steps that paper can take: what would tear it or fold nothing is left out.
+            FoldedSheet trial(share(job.flat.w, columns), share(job.flat.h, rows));
+            const int tries = *rc::gen::inRange(1, 9);
+            for (int i = 0; i < tries; ++i) {
                 FoldStep step;
                 step.axis = columns == 1 || (rows > 1 && *rc::gen::arbitrary<bool>()) ? Axis::Horizontal : Axis::Vertical;
                 step.line = *rc::gen::inRange(1, step.axis == Axis::Vertical ? columns : rows);
                 step.moves = *rc::gen::element(LineSide::Before, LineSide::After);
                 step.way = *rc::gen::element(FoldWay::Over, FoldWay::Under);
-                job.fold.steps.push_back(step);
+                const FoldEvent event = trial.fold(step);
+                if (event.tornLine > 0 || std::ranges::none_of(event.creases, [&](const FoldEvent::Crease& k) { return k.line == step.line; }))
+                    trial.unfold();
+                else
+                    job.fold.steps.push_back(step);
             }
+            RC_PRE(!job.fold.steps.empty());
             // The user chooses a front that the fold allows.
             std::optional<Paper> paper;
             for (job.fold.coverPanel = 0; job.fold.coverPanel < columns * rows && !paper; ++job.fold.coverPanel)
