@@ -337,14 +337,7 @@ void BriefSentence::writePages(Sentence& s)
     s.words(tr("of"));
     s.number("brief.pages", tr("Change the pages"), [](Job& j) -> int& { return j.pages.count; }, hasOwnCover(job) ? tr("Pages of the text, without the cover's four") : tr("Pages with the cover"));
     s.words(tr("pages,"));
-    s.choice("brief.size", tr("Change the page size"),
-             sizeOptions({{"A5", false}, {"A4", false}, {"A6 (ISO)", false}, {"B5", false}, {"Half letter", false}, {"Letter", false}, {"A5", true}, {"A4", true}},
-                         [](Job& j) -> Size& { return j.page; }),
-             tr("Trimmed size of a page"))
-        ->setOther([](const Job&) { return tr("own size"); });
-    s.length("brief.width", tr("Change the page width"), [](Job& j) -> Length& { return j.page.w; }, tr("Page width. %1").arg(any()));
-    s.words(tr("×"));
-    s.length("brief.height", tr("Change the page height"), [](Job& j) -> Length& { return j.page.h; }, tr("Page height. %1").arg(any()));
+    writePageSize(s);
     if (hasOwnCover(job)) {
         s.words(tr("on"));
         addStock(s, stocks_, "brief.textStock", "brief.textGrammage", textStock);
@@ -367,13 +360,7 @@ void BriefSentence::writePages(Sentence& s)
         s.pick<WorkStyle>("brief.workStyle", tr("Change how they are printed"), [](Job& j) -> WorkStyle& { return j.pages.workStyle; }, {{tr("sheetwise"), WorkStyle::Sheetwise}, {tr("work-and-turn"), WorkStyle::WorkAndTurn}}, tr("Whether the second side has a form of its own"));
         s.words(tr("milled by"));
         s.length("brief.mill", tr("Change the milling"), [](Job& j) -> Length& { return j.pages.mill; }, tr("Taken off at the spine; common practice: 2 to 3 mm"));
-        s.words(tr("with hinges of"));
-        s.length("brief.hinge", tr("Change the hinge"), [](Job& j) -> Length& { return j.cover.hinge; }, tr("Score beside the spine; 0 for none"));
-        s.words(tr("and flaps of"));
-        s.length("brief.flap", tr("Change the flaps"), [](Job& j) -> Length& { return j.cover.flap; }, tr("Folded-in extension of the cover; 0 for none"));
-        s.words(tr("with glue of"));
-        s.length("brief.glue", tr("Change the glue"), [](Job& j) -> Length& { return j.cover.glue; }, tr("Glue in the spine, part of its thickness; common practice: 0.3 to 0.5 mm"));
-        s.words(tr("in the spine,"));
+        writeCoverShape(s);
     }
     if (wire) {
         s.words(tr("with"));
@@ -404,6 +391,34 @@ void BriefSentence::writePages(Sentence& s)
     s.pick<CountedCovers>("brief.counted", tr("Change which pages are numbered"), [](Job& j) -> CountedCovers& { return j.pages.counted; }, {{tr("every page"), CountedCovers::All}, {tr("all but the outer two"), CountedCovers::NotOuter}, {tr("all but the cover"), CountedCovers::None}}, tr("Which pages count"));
     s.words(tr("from"));
     s.number("brief.firstNumber", tr("Change the first number"), [](Job& j) -> int& { return j.pages.firstNumber; }, tr("The first page number"));
+    writeDirection(s);
+}
+
+void BriefSentence::writePageSize(Sentence& s)
+{
+    s.choice("brief.size", tr("Change the page size"),
+             sizeOptions({{"A5", false}, {"A4", false}, {"A6 (ISO)", false}, {"B5", false}, {"Half letter", false}, {"Letter", false}, {"A5", true}, {"A4", true}},
+                         [](Job& j) -> Size& { return j.page; }),
+             tr("Trimmed size of a page"))
+        ->setOther([](const Job&) { return tr("own size"); });
+    s.length("brief.width", tr("Change the page width"), [](Job& j) -> Length& { return j.page.w; }, tr("Page width. %1").arg(any()));
+    s.words(tr("×"));
+    s.length("brief.height", tr("Change the page height"), [](Job& j) -> Length& { return j.page.h; }, tr("Page height. %1").arg(any()));
+}
+
+void BriefSentence::writeCoverShape(Sentence& s)
+{
+    s.words(tr("with hinges of"));
+    s.length("brief.hinge", tr("Change the hinge"), [](Job& j) -> Length& { return j.cover.hinge; }, tr("Score beside the spine; 0 for none"));
+    s.words(tr("and flaps of"));
+    s.length("brief.flap", tr("Change the flaps"), [](Job& j) -> Length& { return j.cover.flap; }, tr("Folded-in extension of the cover; 0 for none"));
+    s.words(tr("with glue of"));
+    s.length("brief.glue", tr("Change the glue"), [](Job& j) -> Length& { return j.cover.glue; }, tr("Glue in the spine, part of its thickness; common practice: 0.3 to 0.5 mm"));
+    s.words(tr("in the spine,"));
+}
+
+void BriefSentence::writeDirection(Sentence& s)
+{
     s.words(tr("and opening"));
     s.pick<bool>("brief.direction", tr("Change the reading direction"), [](Job& j) -> bool& { return j.rightToLeft; }, {{tr("to the right"), false}, {tr("to the left"), true}}, tr("Pieces in scripts that run from right to left open to the left"));
 }
@@ -411,12 +426,7 @@ void BriefSentence::writePages(Sentence& s)
 void BriefSentence::writeCover(Sentence& s)
 {
     s.words(tr("for a block of"));
-    s.choice("brief.size", tr("Change the page size"),
-             sizeOptions({{"A5", false}, {"A4", false}, {"B5", false}, {"Half letter", false}, {"Letter", false}}, [](Job& j) -> Size& { return j.page; }), tr("Trimmed size of a page"))
-        ->setOther([](const Job&) { return tr("own size"); });
-    s.length("brief.width", tr("Change the page width"), [](Job& j) -> Length& { return j.page.w; }, tr("Page width. %1").arg(any()));
-    s.words(tr("×"));
-    s.length("brief.height", tr("Change the page height"), [](Job& j) -> Length& { return j.page.h; }, tr("Page height. %1").arg(any()));
+    writePageSize(s);
     s.words(tr("with"));
     s.number("brief.pages", tr("Change the pages"), [](Job& j) -> int& { return j.pages.count; }, tr("Pages of the block; a leaf has two"));
     s.words(tr("pages on"));
@@ -434,15 +444,8 @@ void BriefSentence::writeCover(Sentence& s)
            tr("Pages (two a leaf) to an inch of block; sets the caliper"));
     s.words(tr("pages to the inch, the cover on"));
     addStock(s, stocks_, "brief.stock", "brief.grammage", flatStock);
-    s.words(tr("with hinges of"));
-    s.length("brief.hinge", tr("Change the hinge"), [](Job& j) -> Length& { return j.cover.hinge; }, tr("Score beside the spine; 0 for none"));
-    s.words(tr("and flaps of"));
-    s.length("brief.flap", tr("Change the flaps"), [](Job& j) -> Length& { return j.cover.flap; }, tr("Folded-in extension of the cover; 0 for none"));
-    s.words(tr("with glue of"));
-    s.length("brief.glue", tr("Change the glue"), [](Job& j) -> Length& { return j.cover.glue; }, tr("Glue in the spine, part of its thickness; common practice: 0.3 to 0.5 mm"));
-    s.words(tr("in the spine,"));
-    s.words(tr("and opening"));
-    s.pick<bool>("brief.direction", tr("Change the reading direction"), [](Job& j) -> bool& { return j.rightToLeft; }, {{tr("to the right"), false}, {tr("to the left"), true}}, tr("Pieces in scripts that run from right to left open to the left"));
+    writeCoverShape(s);
+    writeDirection(s);
 }
 
 void BriefSentence::writeLeaf(Sentence& s)

@@ -25,6 +25,9 @@ private:
     void writeSteps(Sentence& s);
     void writePages(Sentence& s);
     void writeCover(Sentence& s);
+    void writePageSize(Sentence& s);
+    void writeCoverShape(Sentence& s);
+    void writeDirection(Sentence& s);
     void writeLeaf(Sentence& s);
     void writeZones(Sentence& s);
     void writeRun(Sentence& s);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/start_gallery.h"
 
+#include "app/dialog_parts.h"
 #include "app/theme.h"
 #include "core/envelopes.h"
 #include "core/opening.h"
@@ -237,24 +238,16 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent) : Q
 
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
-    const auto button = [&](const QString& text, const char* name, const QString& tip) {
-        auto* b = new QPushButton(text);
-        b->setObjectName(QString::fromLatin1(name));
-        b->setToolTip(tip);
-        b->setAutoDefault(false);
-        foot->addWidget(b);
-        return b;
-    };
-    auto* take = button(tr("Import…"), "start.import", tr("Take in a preset that somebody shared"));
-    share_ = button(tr("Share…"), "start.share", tr("Write the chosen preset to a file"));
-    remove_ = button(tr("Remove"), "start.remove", tr("Take an own preset away"));
+    auto* take = addFootButton(foot, tr("Import…"), "start.import", tr("Take in a preset that somebody shared"));
+    share_ = addFootButton(foot, tr("Share…"), "start.share", tr("Write the chosen preset to a file"));
+    remove_ = addFootButton(foot, tr("Remove"), "start.remove", tr("Take an own preset away"));
     note_ = new QLabel;
     note_->setObjectName(QStringLiteral("start.note"));
     note_->setProperty("role", QStringLiteral("note"));
     note_->setWordWrap(true);
     foot->addWidget(note_, 1);
-    auto* cancel = button(tr("Cancel"), "start.cancel", tr("Keep the piece that is open"));
-    start_ = button(tr("Start"), "start.go", tr("Begin with this set-up (Enter)"));
+    auto* cancel = addFootButton(foot, tr("Cancel"), "start.cancel", tr("Keep the piece that is open"));
+    start_ = addFootButton(foot, tr("Start"), "start.go", tr("Begin with this set-up (Enter)"));
     start_->setDefault(true);
     start_->setProperty("leading", true);
     column->addLayout(foot);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/stock_dialog.h"
 
+#include "app/dialog_parts.h"
 #include "core/job.h"
 
 #include <QFileDialog>
@@ -207,24 +208,16 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialo
 
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
-    const auto button = [&](const QString& text, const char* name, const QString& tip) {
-        auto* b = new QPushButton(text);
-        b->setObjectName(QString::fromLatin1(name));
-        b->setToolTip(tip);
-        b->setAutoDefault(false);
-        foot->addWidget(b);
-        return b;
-    };
-    auto* add = button(tr("Add a copy"), "stocks.add", tr("Make an own stock from the one chosen"));
-    remove_ = button(tr("Remove"), "stocks.remove", tr("Take an own stock away"));
-    auto* take = button(tr("Import…"), "stocks.import", tr("Add the stocks of a JSON or CSV file"));
-    auto* give = button(tr("Export…"), "stocks.export", tr("Write all stocks as JSON or CSV"));
+    auto* add = addFootButton(foot, tr("Add a copy"), "stocks.add", tr("Make an own stock from the one chosen"));
+    remove_ = addFootButton(foot, tr("Remove"), "stocks.remove", tr("Take an own stock away"));
+    auto* take = addFootButton(foot, tr("Import…"), "stocks.import", tr("Add the stocks of a JSON or CSV file"));
+    auto* give = addFootButton(foot, tr("Export…"), "stocks.export", tr("Write all stocks as JSON or CSV"));
     note_ = new QLabel(tr("Own stocks come first and can be changed; double-click a value."));
     note_->setObjectName(QStringLiteral("stocks.note"));
     note_->setProperty("role", QStringLiteral("note"));
     note_->setWordWrap(true);
     foot->addWidget(note_, 1);
-    auto* done = button(tr("Close"), "stocks.close", tr("Back to the piece"));
+    auto* done = addFootButton(foot, tr("Close"), "stocks.close", tr("Back to the piece"));
     column->addLayout(foot);
 
     connect(&model_, &StockTableModel::refused, note_, &QLabel::setText);
