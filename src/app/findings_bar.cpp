@@ -85,9 +85,11 @@ void FindingsBar::refresh()
     if (findings.empty()) {
         auto* none = new QLabel;
         none->setObjectName(QStringLiteral("findings.none"));
-        const bool closes = document_.plan().paper.closing.spare.has_value();
+        const Closing& closing = document_.plan().paper.closing;
+        const std::optional<Length> spare = closing.spare ? closing.spare : closing.doorGap;
+        const bool closes = spare.has_value();
         none->setText(closes ? tr("none: the piece closes flat with %1 to spare; what is printed at a cut edge reaches the bleed")
-                                   .arg(formatLength(*document_.plan().paper.closing.spare, document_.job().unit))
+                                   .arg(formatLength(*spare, document_.job().unit))
                          : document_.job().kind == PieceKind::Leaf ? tr("none: what is printed at a cut edge reaches the bleed")
                          : document_.job().kind == PieceKind::Cover ? tr("none: the spine fits its block, and what is printed at a cut edge reaches the bleed")
                          : document_.plan().book ? tr("none: every page has its place, and what is printed at a cut edge reaches the bleed")

@@ -13,12 +13,25 @@ Length doubleMiddle(const Cell& c, Axis axis) { return low(c, axis) + high(c, ax
 int index(const Cell& c, Axis axis) { return axis == Axis::Vertical ? c.column : c.row; }
 bool mirrored(const Cell& c, Axis axis) { return axis == Axis::Vertical ? c.mirroredX : c.mirroredY; }
 
-bool covers(const Cell& upper, const Cell& lower)
+/// True when `upper` lies over the point at these quarters of `lower`.
+bool coversQuarter(const Cell& upper, const Cell& lower, int quarterX, int quarterY)
 {
-    const Length x2 = lower.place.x + lower.place.right();
-    const Length y2 = lower.place.y + lower.place.bottom();
-    return upper.layer > lower.layer && upper.place.x * 2 < x2 && x2 < upper.place.right() * 2
-           && upper.place.y * 2 < y2 && y2 < upper.place.bottom() * 2;
+    // Four times the place, so that quarters stay whole.
+    const Length x4 = lower.place.x * 4 + lower.place.w * quarterX;
+    const Length y4 = lower.place.y * 4 + lower.place.h * quarterY;
+    return upper.layer > lower.layer && upper.place.x * 4 < x4 && x4 < upper.place.right() * 4 && upper.place.y * 4 < y4
+           && y4 < upper.place.bottom() * 4;
+}
+
+/// A rectangle is hidden when its four quarters are covered, by one other or by several: doors hide what lies behind them,
+/// though there is a gap between the two.
+bool isHidden(const Cell& cell, const std::vector<Cell>& pile)
+{
+    for (const int x : {1, 3})
+        for (const int y : {1, 3})
+            if (std::ranges::none_of(pile, [&](const Cell& other) { return coversQuarter(other, cell, x, y); }))
+                return false;
+    return true;
 }
 
 } // namespace
@@ -214,7 +227,7 @@ std::vector<Cell> FoldedSheet::seenFromAbove() const
 {
     std::vector<Cell> seen;
     for (const Cell& cell : cells_)
-        if (std::ranges::none_of(cells_, [&](const Cell& other) { return covers(other, cell); }))
+        if (!isHidden(cell, cells_))
             seen.push_back(cell);
     std::ranges::sort(seen, [](const Cell& a, const Cell& b) {
         return std::pair(a.place.y, a.place.x) < std::pair(b.place.y, b.place.x);

@@ -111,7 +111,7 @@ public:
     /// The doors of the pile as it lies; each pair once. Only edges of the flat sheet can be doors.
     [[nodiscard]] std::vector<Meeting> meetings() const;
 
-    /// Rectangles whose middle nothing covers, seen from above, in reading direction (rows, then left to right).
+    /// Rectangles that are seen from above, at least in part, in reading direction (rows, then left to right).
     [[nodiscard]] std::vector<Cell> seenFromAbove() const;
 
     /// Opens the topmost leaf, as a reader does: among the creases that hold a part lying wholly on

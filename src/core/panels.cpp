@@ -255,6 +255,9 @@ Result<Paper> makePaper(const Job& job, Flat flat, TuckCounts tucks, Length allo
         std::ranges::sort(panels, {}, &Panel::position);
     }
     assignReading(paper);
+    // Doors enclose nothing: what they have to spare is the gap between them.
+    if (paper.tucks.onlyDoors)
+        paper.closing.spare.reset();
     return paper;
 }
 

@@ -50,11 +50,15 @@ void paintFlatDiagram(QPainter& p, const QRectF& target, const Job& job, const P
         const bool low = wide.height() < 44;
         p.setPen(QColor(0x20, 0x26, 0x2D));
         p.setFont(low ? style.note : style.role);
-        p.drawText(label.adjusted(0, low ? 0 : -12, 0, low ? 0 : -12), Qt::AlignCenter | (low ? Qt::TextSingleLine : Qt::TextWordWrap), panel.roleName);
-        if (!low) {
+        if (low) {
+            p.drawText(label, Qt::AlignCenter | Qt::TextSingleLine, panel.roleName);
+        } else {
+            // The role, over as many lines as it needs, and below it when it is read.
+            const double height = p.boundingRect(label, Qt::AlignCenter | Qt::TextWordWrap, panel.roleName).height();
+            p.drawText(label.translated(0, -12), Qt::AlignCenter | Qt::TextWordWrap, panel.roleName);
             p.setPen(QColor(0x59, 0x62, 0x6C));
             p.setFont(style.note);
-            p.drawText(label.translated(0, 18), Qt::AlignCenter | Qt::TextWordWrap, QObject::tr("read %1").arg(panel.readingNumber));
+            p.drawText(QRectF(label.left(), height / 2 - 4, label.width(), 18), Qt::AlignCenter, QObject::tr("read %1").arg(panel.readingNumber));
         }
         p.restore();
         if (paper.columns() > 1 && panel.position < paper.columns())

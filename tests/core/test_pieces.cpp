@@ -32,6 +32,16 @@ private Q_SLOTS:
         COMPARE_MM(*plan.paper.closing.doorGap, 3);
         QCOMPARE(testing::roles(plan, Face::Outside),
                  (QStringList{QStringLiteral("front cover right"), QStringLiteral("back cover"), QStringLiteral("front cover left")}));
+        // Opened like doors: the left one is read first, then the right one, the inside from left to right, the back last.
+        QList<int> outside;
+        QList<int> inside;
+        for (const Panel& p : plan.paper.face(Face::Outside))
+            outside << p.readingNumber;
+        for (const Panel& p : plan.paper.face(Face::Inside))
+            inside << p.readingNumber;
+        QCOMPARE(outside, (QList<int>{2, 6, 1}));
+        std::ranges::sort(inside);
+        QCOMPARE(inside, (QList<int>{3, 4, 5}));
         QVERIFY(!testing::hasFinding(plan.findings, "fold.protrudes"));
         job.fold.tuckAllowance = Length();
         QVERIFY(testing::hasFinding(testing::planned(job).findings, "fold.doorsTouch"));
