@@ -9,6 +9,7 @@
 
 #include <QApplication>
 #include <QVBoxLayout>
+#include <cmath>
 #include <tuple>
 
 namespace hinge {
@@ -234,8 +235,6 @@ void BriefSentence::writeFolds(Sentence& s)
                    const auto length = parseLength(text, j.unit);
                    if (!length)
                        return tl::unexpected(length.error());
-                   if (*length < Length::mm(5))
-                       return problem({}, tr("A closed piece is larger than that."));
                    Size c = closedSize(j);
                    (width ? c.w : c.h) = *length;
                    return setClosedSize(j, c);
@@ -373,9 +372,9 @@ void BriefSentence::writePages(Sentence& s)
                [](Job& j, const QString& text) -> Result<void> {
                    bool ok = false;
                    const double f = QString(text).replace(u',', u'.').toDouble(&ok);
-                   if (!ok || f < 0 || f > 3)
-                       return problem({}, tr("The creep factor lies between 0 and 3; 1 by experience."));
-                   j.pages.creepMilli = int(f * 1000 + 0.5);
+                   if (!ok || std::abs(f) > 1000)
+                       return problem({}, tr("The creep factor is a number; 1 by experience."));
+                   j.pages.creepMilli = int(std::lround(f * 1000));
                    return {};
                },
                tr("Calipers by which each sheet pushes those inside it outward: 1.0 by experience, up to 1.6 for stiff paper"));
@@ -434,11 +433,10 @@ void BriefSentence::writeCover(Sentence& s)
     s.words(tr("at"));
     s.text("brief.ppi", tr("Change the pages per inch"), [](const Job& j) { return QString::number(j.pages.textStock.pagesPerInch(), 'f', 0); },
            [](Job& j, const QString& text) -> Result<void> {
-               bool ok = false;
-               const int ppi = text.trimmed().toInt(&ok);
-               if (!ok || ppi < 20 || ppi > 4000)
-                   return problem({}, tr("Papers have about 100 to 1000 pages to the inch."));
-               j.pages.textStock.measuredCaliper = Length::inches(2).part(ppi);
+               const auto caliper = caliperOfPagesPerInch(text);
+               if (!caliper)
+                   return tl::unexpected(caliper.error());
+               j.pages.textStock.measuredCaliper = *caliper;
                return {};
            },
            tr("Pages (two a leaf) to an inch of block; sets the caliper"));

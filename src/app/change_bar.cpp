@@ -56,22 +56,20 @@ ChangeBar::ChangeBar(Document& document, QWidget* parent) : QWidget(parent), doc
 void ChangeBar::accept()
 {
     before_ = document_.job();
-    was_ = document_.plan();
-    last_ = was_.paper;
     step_ = document_.history().index();
     hide();
 }
 
 void ChangeBar::look()
 {
-    const Plan& now = document_.plan();
-    const bool shapeChanged = !samePaper(last_, now.paper);
-    last_ = now.paper;
-    if (!shapeChanged && isHidden())
-        return accept(); // content was edited: that is what the next change is compared with
-    const ChangeSummary changes = summarize(before_, was_, document_.job(), now);
+    // Nothing stands on it yet, or only content was edited: that is what the next change is compared with.
     const bool any = std::ranges::any_of(before_.faces, [](const FaceContent& c) { return !c.items.empty(); });
-    if (!any || samePaper(was_.paper, now.paper) || changes.isEmpty())
+    const auto was = plan(before_);
+    const Plan& now = document_.plan();
+    if (!any || !was || samePaper(was->paper, now.paper))
+        return accept();
+    const ChangeSummary changes = summarize(before_, *was, document_.job(), now);
+    if (changes.isEmpty())
         return accept();
     QStringList parts;
     if (!changes.sizes.isEmpty()) {

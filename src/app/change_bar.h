@@ -28,11 +28,9 @@ private:
     void takeBack();
 
     Document& document_;
-    /// The piece as it was when the user last agreed to it.
+    /// The job as it was when the user last agreed to its shape.
     Job before_;
-    Plan was_;
     int step_ = 0; ///< of the history
-    Paper last_;
     QLabel* text_ = nullptr;
 };
 

@@ -240,9 +240,7 @@ QLayout* Drawer::makeMargins(Face face, int panel)
                 const auto& panels = document_.plan().paper.face(face);
                 if (std::size_t(panel) >= panels.size())
                     return QString();
-                const Panel& p = panels[std::size_t(panel)];
-                const Length margins[] = {p.safeArea.x - p.area.x, p.safeArea.y - p.area.y, p.area.right() - p.safeArea.right(), p.area.bottom() - p.safeArea.bottom()};
-                return formatNumber(margins[std::size_t(side)], job.unit);
+                return formatNumber(panels[std::size_t(panel)].margin(side), job.unit);
             },
             [face, panel, side](Job& job, const QString& text) -> Result<void> {
                 auto& margins = job.face(face).margins;

@@ -2,6 +2,7 @@
 #include "app/findings_bar.h"
 
 #include "app/theme.h"
+#include "core/check_list.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -85,15 +86,7 @@ void FindingsBar::refresh()
     if (findings.empty()) {
         auto* none = new QLabel;
         none->setObjectName(QStringLiteral("findings.none"));
-        const Closing& closing = document_.plan().paper.closing;
-        const std::optional<Length> spare = closing.spare ? closing.spare : closing.doorGap;
-        const bool closes = spare.has_value();
-        none->setText(closes ? tr("none: the piece closes flat with %1 to spare; what is printed at a cut edge reaches the bleed")
-                                   .arg(formatLength(*spare, document_.job().unit))
-                         : document_.job().kind == PieceKind::Leaf ? tr("none: what is printed at a cut edge reaches the bleed")
-                         : document_.job().kind == PieceKind::Cover ? tr("none: the spine fits its block, and what is printed at a cut edge reaches the bleed")
-                         : document_.plan().book ? tr("none: every page has its place, and what is printed at a cut edge reaches the bleed")
-                                                 : tr("none: the piece closes flat; what is printed at a cut edge reaches the bleed"));
+        none->setText(tr("none: %1").arg(allIsWell(document_.job(), document_.plan())));
         none->setStyleSheet(QStringLiteral("color: %1").arg(t.accent.name()));
         add(none);
         return;

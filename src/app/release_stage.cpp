@@ -380,9 +380,7 @@ void ReleaseStage::refresh()
     const Theme& t = Theme::of(this);
     QString text;
     if (findings.empty())
-        text = document_.job().kind == PieceKind::Leaf || document_.plan().book
-                   ? tr("Nothing. What is printed reaches the bleed, text stands in the safe area, and every file is there.")
-                   : tr("Nothing. The piece closes flat, what is printed reaches the bleed, text stands in the safe area, and every file is there.");
+        text = tr("Nothing: %1; text stands in the safe area, and every file is there.").arg(allIsWell(document_.job(), document_.plan()));
     else if (stops > 0)
         text = stops == 1 ? tr("One finding stops the piece; look at the others, too.") : tr("%1 findings stop the piece; look at the others, too.").arg(stops);
     else

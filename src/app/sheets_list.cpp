@@ -41,14 +41,14 @@ public:
         const double h = w * ratio();
         p->setPen(t.ink);
         p->setFont(uiFont(type::label, QFont::Bold));
-        p->drawText(QRectF(row.x() + 12, row.y() + 10, 74, 18), Qt::AlignLeft | Qt::AlignVCenter,
-                    document_.job().kind == PieceKind::Booklet ? SheetsList::tr("sheet %1").arg(sheet.number) : SheetsList::tr("sign. %1").arg(sheet.number));
+        p->drawText(QRectF(row.x() + 12, row.y() + 10, 94, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                    document_.job().kind == PieceKind::Booklet ? SheetsList::tr("sheet %1").arg(sheet.number) : SheetsList::tr("signature %1").arg(sheet.number));
         p->setPen(t.ink2);
         p->setFont(uiFont(type::note));
         const QString creep = document_.job().kind == PieceKind::Booklet ? SheetsList::tr("creep\n%1 mm").arg(sheet.creep.toMm(), 0, 'f', 2) : SheetsList::tr("%1 pages").arg(sheet.pages);
-        p->drawText(QRectF(row.x() + 12, row.y() + 28, 74, 30), Qt::AlignLeft | Qt::AlignTop, creep);
+        p->drawText(QRectF(row.x() + 12, row.y() + 28, 94, 30), Qt::AlignLeft | Qt::AlignTop, creep);
         for (int side = 0; side < 2; ++side) {
-            const double x0 = row.x() + 92 + side * (w * sheet.columns + 26);
+            const double x0 = row.x() + 110 + side * (w * sheet.columns + 26);
             if (index.row() == 0) {
                 p->setPen(t.ink2);
                 p->setFont(uiFont(type::note));
@@ -69,26 +69,18 @@ private:
     {
         for (int r = 0; r < sheet.rows; ++r)
             for (int c = 0; c < sheet.columns; ++c)
-                if (sheet.at(0, c, r).page == firstPage(sheet)) {
+                if (sheet.at(0, c, r).page == sheet.firstPage()) {
                     const double perMm = h / document_.job().page.h.toMm();
                     const double x = x0 + (document_.job().rightToLeft ? c + 1 : c) * w;
                     p.fillRect(QRectF(x - 1.5, y0 + r * h + sheet.markTop.toMm() * perMm, 3, std::max(2.0, sheet.markHeight.toMm() * perMm)), Qt::black);
                 }
-    }
-    static int firstPage(const BookSheet& sheet)
-    {
-        int first = sheet.sides[0].front().page;
-        for (const auto& side : sheet.sides)
-            for (const auto& spot : side)
-                first = std::min(first, spot.page);
-        return first;
     }
     /// The first row says what its two sides are.
     static int captionOf(int row) { return row == 0 ? 14 : 0; }
     [[nodiscard]] double ratio() const { return document_.job().page.h.toMm() / document_.job().page.w.toMm(); }
     [[nodiscard]] double cellWidth(int width, const BookSheet& sheet) const
     {
-        return std::min({(width - 92 - 26 - 16) / 2.0 / sheet.columns, sheet.rows == 1 ? 68.0 : 54.0, 150.0 / sheet.rows / ratio()});
+        return std::min({(width - 110 - 26 - 16) / 2.0 / sheet.columns, sheet.rows == 1 ? 68.0 : 54.0, 150.0 / sheet.rows / ratio()});
     }
     void paintPage(QPainter& p, const QRectF& r, const BookSheet::Spot& spot) const
     {

@@ -132,11 +132,15 @@ bool StockTableModel::setData(const QModelIndex& index, const QVariant& value, i
         s.measuredCaliper = *length;
         break;
     }
-    case PagesPerInch:
-        if (!number(20, 4000, n))
+    case PagesPerInch: {
+        const auto caliper = caliperOfPagesPerInch(text);
+        if (!caliper) {
+            Q_EMIT refused(caliper.error().message);
             return false;
-        s.measuredCaliper = Length::inches(2).part(std::lround(n));
+        }
+        s.measuredCaliper = *caliper;
         break;
+    }
     case Coated:
         if (role != Qt::CheckStateRole)
             return false;

@@ -111,7 +111,6 @@ void makeGlued(const Job& job, Book& book)
         const int number = int(book.sheets.size());
         book.pile = gathered(std::move(book.pile), foldedSignature(fold, job.page, trims, number, caliper));
         book.sheets.push_back(emptySheet(number + 1, pages, fold));
-        book.sheets.back().workStyle = job.pages.workStyle;
         setCollatingMark(book.sheets.back(), job.page.h);
         // Every page is trimmed at head, foot and fore-edge, and milled at the spine.
         const Size flat{(job.page.w + job.zones.bleed + job.pages.mill) * fold.columns, (job.page.h + job.zones.bleed * 2) * fold.rows};
@@ -203,11 +202,18 @@ Length blockThickness(const Job& job)
     return textStockOf(job).caliper() * leaves;
 }
 
-Length spineOf(const Job& job)
+Length reckonedSpine(const Job& job) { return blockThickness(job) + job.stock.caliper() * 2 + job.cover.glue; }
+Length spineOf(const Job& job) { return job.cover.spine.value_or(reckonedSpine(job)); }
+
+int formsOf(const Job& job, const Book& book) { return int(book.sheets.size()) * (job.pages.workStyle == WorkStyle::WorkAndTurn ? 1 : 2); }
+
+int BookSheet::firstPage() const
 {
-    if (job.cover.spine)
-        return *job.cover.spine;
-    return blockThickness(job) + job.stock.caliper() * 2 + job.cover.glue;
+    int first = sides[0].front().page;
+    for (const auto& side : sides)
+        for (const Spot& spot : side)
+            first = std::min(first, spot.page);
+    return first;
 }
 
 QString folio(const Job& job, int page, int pages)

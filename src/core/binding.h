@@ -23,13 +23,13 @@ struct BookSheet {
     std::array<std::vector<Spot>, 2> sides;
     /// How far its leaves stick out beyond those of the outermost sheet before trimming.
     Length creep;
-    /// How the second side of its press sheet is printed.
-    WorkStyle workStyle = WorkStyle::Sheetwise;
     /// A mark on the spine fold, one step lower on each signature, so that a missing or misplaced one shows in the
     /// gathered block: its upper end from the head trim, and its height. No height where nothing is gathered.
     Length markTop;
     Length markHeight;
 
+    /// The first page a reader meets of it.
+    [[nodiscard]] int firstPage() const;
     [[nodiscard]] const Spot& at(int side, int column, int row) const { return sides[std::size_t(side)][std::size_t(row * columns + column)]; }
 };
 
@@ -77,8 +77,13 @@ struct Book {
 /// Leaves of the text times their caliper.
 [[nodiscard]] Length blockThickness(const Job& job);
 
-/// The spine of a cover: typed, or block + twice the cover's caliper + glue; of a stapled booklet 0.
+/// What the spine of a cover comes to: block + twice the cover's caliper + glue.
+[[nodiscard]] Length reckonedSpine(const Job& job);
+/// The spine of a cover: typed, or reckoned.
 [[nodiscard]] Length spineOf(const Job& job);
+
+/// Printing forms for the text of a glued book: two a signature, one where both sides are printed from the same.
+[[nodiscard]] int formsOf(const Job& job, const Book& book);
 
 /// What is printed as the number of a page; empty for one that has none. `page` counts as in `BookSheet`.
 [[nodiscard]] QString folio(const Job& job, int page, int pages);

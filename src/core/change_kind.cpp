@@ -41,14 +41,10 @@ Result<void> setClosedSize(Job& job, Size closed)
         return tl::unexpected(grid.error());
     if (!paper)
         return tl::unexpected(paper.error());
-    TuckCounts tucks = paper->tucks;
-    Length allowance = paper->tuckAllowance;
-    if (job.fold.scheme == FoldScheme::Short) {
-        (job.fold.atHead ? tucks.rows : tucks.columns)[std::size_t(job.fold.coverPanel)] = 1;
-        allowance = job.fold.step;
-    }
+    const Narrowing& narrower = paper->narrowing;
     job.fold.widths.clear();
-    job.flat = {wholeFor(closed.w, grid->columnShares, tucks.columns, allowance), wholeFor(closed.h, grid->rowShares, tucks.rows, allowance)};
+    job.flat = {wholeFor(closed.w, grid->columnShares, narrower.columns, narrower.allowance),
+                wholeFor(closed.h, grid->rowShares, narrower.rows, narrower.allowance)};
     return {};
 }
 

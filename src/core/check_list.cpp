@@ -67,4 +67,20 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
     return points;
 }
 
+QString allIsWell(const Job& job, const Plan& plan)
+{
+    const QString bleed = QStringLiteral("what is printed at a cut edge reaches the bleed");
+    const auto first = [&]() -> QString {
+        const Closing& closing = plan.paper.closing;
+        if (const auto spare = closing.spare ? closing.spare : closing.flapGap)
+            return QStringLiteral("the piece closes flat with %1 to spare").arg(formatLength(*spare, job.unit));
+        if (plan.book)
+            return QStringLiteral("every page has its place");
+        if (job.kind == PieceKind::Cover)
+            return QStringLiteral("the spine fits its block");
+        return plan.paper.folds.empty() || job.kind == PieceKind::Leaf ? QString() : QStringLiteral("the piece closes flat");
+    }();
+    return first.isEmpty() ? bleed : first + QStringLiteral("; ") + bleed;
+}
+
 } // namespace hinge

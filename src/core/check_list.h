@@ -17,4 +17,7 @@ struct CheckedPoint {
 /// What was checked, whether anything was found or not, so that "no findings" can be trusted.
 [[nodiscard]] std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std::vector<Finding>& findings);
 
+/// What can be said of a piece that has no findings, in one line: that it closes, or that its pages have their places.
+[[nodiscard]] QString allIsWell(const Job& job, const Plan& plan);
+
 } // namespace hinge

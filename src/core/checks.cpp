@@ -48,25 +48,29 @@ void checkClosing(const Job& job, const Paper& paper, std::vector<Finding>& out)
         const QString role = paper.face(Face::Outside)[std::size_t(closing.tightestColumn)].roleName;
         const bool typed = job.fold.tuckAllowance || std::ranges::any_of(job.fold.widths, [](const auto& w) { return w.has_value(); });
         const Remedy remedy = typed ? Remedy::UseStockTuck : Remedy::None;
-        if (paper.tucks.any() && paper.tuckAllowance == Length() && job.fold.widths.empty())
+        if (paper.narrowing.why == Narrowed::TuckIn && paper.narrowing.allowance == Length() && job.fold.widths.empty())
             out.push_back(found("fold.equalPanels", Severity::Stop, QStringLiteral("Equal panels do not close: the %1 must be narrower").arg(role),
                                 QStringLiteral("What folds inside must stop short of the fold around it, or it buckles."), remedy));
         else
             out.push_back(found("fold.buckles", Severity::Stop, QStringLiteral("The %1 is %2 too wide to close").arg(role, shown(job, abs(*closing.spare))),
                                 QStringLiteral("A panel that folds inside must stop short of the fold around it, or it buckles."), remedy));
     }
-    if (closing.doorGap && *closing.doorGap < Length())
-        out.push_back(found("fold.overlaps", Severity::Stop, QStringLiteral("The doors overlap by %1").arg(shown(job, abs(*closing.doorGap))),
+    if (closing.flapGap && *closing.flapGap < Length())
+        out.push_back(found("fold.overlaps", Severity::Stop, QStringLiteral("The gate flaps overlap by %1").arg(shown(job, abs(*closing.flapGap))),
                             QStringLiteral("Gate flaps meet in the middle; together they may not be wider than what lies between them."), Remedy::UseStockTuck));
-    else if (closing.doorGap && *closing.doorGap == Length())
-        out.push_back(found("fold.doorsTouch", Severity::Warn, QStringLiteral("The doors meet without any room"),
-                            QStringLiteral("Folders drift by half a millimetre or more; doors that touch ride up on each other."), Remedy::UseStockTuck));
+    else if (closing.flapGap && *closing.flapGap == Length())
+        out.push_back(found("fold.flapsTouch", Severity::Warn, QStringLiteral("The gate flaps meet without any room"),
+                            QStringLiteral("Folders drift by half a millimetre or more; flaps that touch ride up on each other."), Remedy::UseStockTuck));
     if (closing.protrusion > Length::micrometres(500))
         out.push_back(found("fold.protrudes", Severity::Warn, QStringLiteral("A panel sticks out %1 beyond the front cover").arg(shown(job, closing.protrusion)),
                             QStringLiteral("The closed piece is larger than its cover; it catches in envelopes and racks.")));
-    const auto narrow = std::ranges::min_element(paper.widths);
-    if (paper.columns() > 1 && *narrow < narrowestPanel)
-        out.push_back(found("fold.narrow", Severity::Warn, QStringLiteral("A panel of %1 is narrower than %2").arg(shown(job, *narrow), shown(job, narrowestPanel)),
+    Length narrow = narrowestPanel;
+    if (paper.columns() > 1)
+        narrow = std::min(narrow, *std::ranges::min_element(paper.widths));
+    if (paper.rows() > 1)
+        narrow = std::min(narrow, *std::ranges::min_element(paper.heights));
+    if (narrow < narrowestPanel)
+        out.push_back(found("fold.narrow", Severity::Warn, QStringLiteral("A panel of %1 is narrower than %2").arg(shown(job, narrow), shown(job, narrowestPanel)),
                             QStringLiteral("Folding machines need about that much to take hold of the paper; this one would be folded by hand.")));
     if (job.stock.grammage > heaviestUnscored && !job.fold.scored)
         out.push_back(found("stock.score", Severity::Warn, QStringLiteral("%1 g/m² wants a score before folding").arg(job.stock.grammage),
@@ -80,9 +84,7 @@ void checkCover(const Job& job, std::vector<Finding>& out)
         out.push_back(found("spine.thin", Severity::Warn, QStringLiteral("A spine of %1 is too thin for text").arg(shown(job, spine)),
                             QStringLiteral("Covers wander by about a millimetre; from %1 on a line of text stays on the spine.").arg(shown(job, thinnestTextSpine))));
     if (job.cover.spine) {
-        Job free = job;
-        free.cover.spine.reset();
-        const Length reckoned = spineOf(free);
+        const Length reckoned = reckonedSpine(job);
         if (abs(reckoned - spine) > spineTolerance)
             out.push_back(found("spine.stale", Severity::Warn, QStringLiteral("The spine is %1, the pages now want %2").arg(shown(job, spine), shown(job, reckoned)),
                                 QStringLiteral("It was typed; pages or stock may have changed since. A wrong spine shows on the shelf."), Remedy::ReckonSpine));
@@ -122,6 +124,11 @@ void checkPages(const Job& job, const Plan& plan, std::vector<Finding>& out)
     if (!book.opens)
         out.push_back(found("pages.closed", Severity::Stop, QStringLiteral("Pages stay closed: folds are left at the head or fore-edge"),
                             QStringLiteral("Without bleed nothing is trimmed off there, and a signature cannot be opened."), Remedy::None));
+    // Turned, the form lands on its own back: only a sheet that holds it twice yields whole signatures.
+    for (const Run& run : plan.runs)
+        if (run.isText && run.up == 1 && job.kind == PieceKind::Book && job.pages.workStyle == WorkStyle::WorkAndTurn)
+            out.push_back(found("sheet.oneUp", Severity::Stop, QStringLiteral("Work-and-turn needs room for two signatures; the press sheet of %1 takes one").arg(formatSize(job.press.sheet, job.unit)),
+                                QStringLiteral("Both sides are printed from one form that holds the signature twice. Print it sheetwise, or take smaller signatures or a larger sheet."), Remedy::Sheetwise));
     for (const Run& run : plan.runs)
         if (run.isText && run.up == 0)
             out.push_back(found("sheet.textTooSmall", Severity::Stop,
@@ -414,6 +421,7 @@ QString remedyText(Remedy remedy)
     case Remedy::MoveBlanks: return QStringLiteral("Put blanks before the back");
     case Remedy::GlueInstead: return QStringLiteral("Glue it instead");
     case Remedy::ReckonSpine: return QStringLiteral("Use the reckoned spine");
+    case Remedy::Sheetwise: return QStringLiteral("Print it sheetwise");
     case Remedy::WidenSafe: return QStringLiteral("Keep 3 mm clear");
     }
     return {};
@@ -449,6 +457,7 @@ Job settled(Job job, const Finding& finding)
         job.pages.plusCover = true;
         break;
     case Remedy::ReckonSpine: job.cover.spine.reset(); break;
+    case Remedy::Sheetwise: job.pages.workStyle = WorkStyle::Sheetwise; break;
     case Remedy::WidenSafe:
         job.zones.safe = std::max(job.zones.safe, Length::mm(3));
         job.zones.foldClearance = std::max(job.zones.foldClearance, Length::mm(3));

@@ -100,6 +100,17 @@ void nameSize(Figure& figure, Size size)
     figure.source = known ? sizeSource(known->family) : QString();
 }
 
+QString narrowedBecause(Narrowed why)
+{
+    switch (why) {
+    case Narrowed::Nothing: return {};
+    case Narrowed::TuckIn: return QStringLiteral("narrower so that it closes inside the others");
+    case Narrowed::GateFlaps: return QStringLiteral("stops short of the middle, so that the flaps do not press on each other");
+    case Narrowed::Step: return QStringLiteral("the front stops short and leaves a step");
+    }
+    return {};
+}
+
 /// Widths (heights) of the panels of a folded flat, from the front cover inwards; those of one role once.
 void addPanels(Figures& f, const Job& job, const Paper& paper)
 {
@@ -107,12 +118,7 @@ void addPanels(Figures& f, const Job& job, const Paper& paper)
     if (!grid)
         return;
     const bool across = paper.columns() > 1;
-    TuckCounts tucks = paper.tucks;
-    Length allowance = paper.tuckAllowance;
-    if (job.fold.scheme == FoldScheme::Short) {
-        (job.fold.atHead ? tucks.rows : tucks.columns)[std::size_t(job.fold.coverPanel)] = 1;
-        allowance = job.fold.step;
-    }
+    const Narrowing& narrower = paper.narrowing;
     const auto front = std::ranges::find(paper.face(Face::Outside), Role::FrontCover, &Panel::role);
     const int count = across ? paper.columns() : paper.rows();
     const int from = front == paper.face(Face::Outside).end() ? count - 1 : across ? front->column : front->row;
@@ -123,46 +129,39 @@ void addPanels(Figures& f, const Job& job, const Paper& paper)
         const QString role = strip ? paper.face(Face::Outside)[index].roleName : QStringLiteral("column %1").arg(at + 1);
         Figure& w = f.length(pieceGroup, QStringLiteral("panel.%1.%2").arg(at + 1).arg(across ? QStringLiteral("width") : QStringLiteral("height")),
                              capital(role), across ? paper.widths[index] : paper.heights[index]);
-        w.working = across ? sharedWorking(f, paper.flat.w, grid->columnShares, tucks.columns, job.fold.widths, allowance, index)
-                           : sharedWorking(f, paper.flat.h, grid->rowShares, tucks.rows, {}, allowance, index);
+        w.working = across ? sharedWorking(f, paper.flat.w, grid->columnShares, narrower.columns, job.fold.widths, narrower.allowance, index)
+                           : sharedWorking(f, paper.flat.h, grid->rowShares, narrower.rows, {}, narrower.allowance, index);
         w.overridden = w.working == QStringLiteral("typed");
         if (across)
             w.overrideField = QStringLiteral("fold.widths.%1").arg(at + 1);
-        const bool narrower = (across ? tucks.columns : tucks.rows)[index] > 0;
-        w.source = !narrower ? QStringLiteral("the flat shared among its panels")
-                   : job.fold.scheme == FoldScheme::Short ? QStringLiteral("the front stops short and leaves a step")
-                   : tucks.onlyDoors ? QStringLiteral("stops short of the middle, so that the doors do not press on each other")
-                                     : QStringLiteral("narrower so that it closes inside the others");
+        w.source = (across ? narrower.columns : narrower.rows)[index] > 0 ? narrowedBecause(narrower.why) : QStringLiteral("the flat shared among its panels");
     }
     if (across && paper.rows() > 1) {
         Figure& h = f.length(pieceGroup, QStringLiteral("row.1.height"), QStringLiteral("Rows"), paper.heights[0]);
-        h.working = sharedWorking(f, paper.flat.h, grid->rowShares, tucks.rows, {}, allowance, 0);
+        h.working = sharedWorking(f, paper.flat.h, grid->rowShares, narrower.rows, {}, narrower.allowance, 0);
         h.source = QStringLiteral("the flat shared among its rows");
     }
-    if (job.fold.scheme == FoldScheme::Short) {
-        Figure& step = f.length(pieceGroup, QStringLiteral("fold.step"), QStringLiteral("Step"), job.fold.step);
+    if (narrower.why == Narrowed::Step) {
+        Figure& step = f.length(pieceGroup, QStringLiteral("fold.step"), QStringLiteral("Step"), narrower.allowance);
         step.overrideField = QStringLiteral("fold.step");
-        step.overridden = false;
-    }
-    // A fold that tucks nothing in has no use for an allowance.
-    if (paper.tucks.any()) {
-        const bool doors = paper.tucks.onlyDoors;
-        Figure& tuck = f.length(pieceGroup, QStringLiteral("tuckAllowance"), doors ? QStringLiteral("Short of the middle") : QStringLiteral("Tuck allowance"),
-                                paper.tuckAllowance);
+    } else if (narrower.why != Narrowed::Nothing) {
+        // A fold that tucks nothing in has no use for an allowance.
+        const bool gate = narrower.why == Narrowed::GateFlaps;
+        Figure& tuck = f.length(pieceGroup, QStringLiteral("tuckAllowance"), gate ? QStringLiteral("Short of the middle") : QStringLiteral("Tuck allowance"), narrower.allowance);
         tuck.overridden = job.fold.tuckAllowance.has_value();
         tuck.overrideField = QStringLiteral("fold.tuckAllowance");
-        const Length usual = doors ? job.stock.gateAllowance() : job.stock.tuckAllowance();
+        const Length usual = gate ? job.stock.gateAllowance() : job.stock.tuckAllowance();
         tuck.working = tuck.overridden ? QStringLiteral("typed; the stock's own is %1").arg(f.shown(usual))
                                        : QStringLiteral("%1 g/m²").arg(job.stock.grammage);
-        tuck.source = doors ? job.stock.gateRule() : job.stock.tuckRule();
+        tuck.source = gate ? job.stock.gateRule() : job.stock.tuckRule();
     }
     if (paper.closing.spare) {
         Figure& spare = f.length(pieceGroup, QStringLiteral("closing.spare"), QStringLiteral("Room to close"), *paper.closing.spare);
         spare.working = QStringLiteral("gap at the fold less the paper inside it");
         spare.source = QStringLiteral("found by folding; below 0 the panel buckles");
     }
-    if (paper.closing.doorGap) {
-        Figure& gap = f.length(pieceGroup, QStringLiteral("closing.doorGap"), QStringLiteral("Between the doors"), *paper.closing.doorGap);
+    if (paper.closing.flapGap) {
+        Figure& gap = f.length(pieceGroup, QStringLiteral("closing.flapGap"), QStringLiteral("Between the flaps"), *paper.closing.flapGap);
         gap.working = QStringLiteral("from edge to edge when closed");
         gap.source = QStringLiteral("found by folding; below 0 they overlap");
     }
@@ -180,13 +179,12 @@ void addSpine(Figures& f, const Job& job)
     block.source = QStringLiteral("a leaf has two pages; %1 pages to the inch").arg(text.pagesPerInch(), 0, 'f', 0);
     if (job.kind != PieceKind::Cover && job.kind != PieceKind::Book)
         return;
-    const Length reckoned = blockThickness(job) + job.stock.caliper() * 2 + job.cover.glue;
     Figure& spine = f.length(pieceGroup, QStringLiteral("spine"), QStringLiteral("Spine"), spineOf(job));
     spine.overrideField = QStringLiteral("cover.spine");
     spine.overridden = job.cover.spine.has_value();
     spine.working = QStringLiteral("%1 + 2 × %2 + %3 glue").arg(f.bare(blockThickness(job)), caliperText(job.stock.caliper()), f.bare(job.cover.glue));
     if (spine.overridden)
-        spine.working = QStringLiteral("typed; reckoned %1 = %2").arg(f.shown(reckoned), spine.working);
+        spine.working = QStringLiteral("typed; reckoned %1 = %2").arg(f.shown(reckonedSpine(job)), spine.working);
     spine.source = QStringLiteral("block, cover twice, glue: common practice");
     if (job.cover.hinge > Length()) {
         Figure& hinge = f.length(pieceGroup, QStringLiteral("hinge"), QStringLiteral("Hinge score"), job.cover.hinge);
@@ -285,6 +283,11 @@ void addPages(Figures& f, const Job& job, const Book& book)
         Figure& signatures = f.text(pagesGroup, QStringLiteral("signatures"), QStringLiteral("Signatures"), runs.join(QStringLiteral(" + ")));
         signatures.working = QStringLiteral("%1 pages in signatures of %2").arg(book.pages).arg(job.pages.signature);
         signatures.source = QStringLiteral("short signatures stand before the last full one, never outside");
+        const bool turned = job.pages.workStyle == WorkStyle::WorkAndTurn;
+        const int forms = formsOf(job, book);
+        Figure& plates = f.number(pagesGroup, QStringLiteral("forms"), QStringLiteral("Printing forms"), forms, QString::number(forms));
+        plates.working = QStringLiteral("%1 signatures × %2").arg(book.sheets.size()).arg(turned ? 1 : 2);
+        plates.source = turned ? QStringLiteral("work-and-turn: both sides from one form") : QStringLiteral("sheetwise: each side has its own form");
         Figure& mill = f.length(pagesGroup, QStringLiteral("mill"), QStringLiteral("Milled off"), job.pages.mill);
         mill.working = QStringLiteral("at the spine; print runs into it");
         mill.source = QStringLiteral("common practice: 2 to 3 mm");

@@ -21,6 +21,7 @@ enum class Remedy {
     MoveBlanks, ///< keep the back cover, put the blanks before it
     GlueInstead, ///< bind with glue in place of staples
     ReckonSpine, ///< let go of the typed spine
+    Sheetwise, ///< print each side from a form of its own
     WidenSafe, ///< keep live matter clear of the drift of press, knife and folder
 };
 

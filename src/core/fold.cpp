@@ -87,26 +87,26 @@ FoldGrid mirrored(FoldGrid grid, Axis axis)
 
 const Length nominal = Length::mm(10'000);
 
-FoldedSheet nominalSheet(const FoldGrid& grid, const TuckCounts& counts, Length allowance)
+FoldedSheet nominalSheet(const FoldGrid& grid, const Narrowing& narrower)
 {
     const auto widths = [&](const std::vector<int>& shares, const std::vector<int>& tucks) {
         std::vector<Length> out;
         for (std::size_t i = 0; i < shares.size(); ++i)
-            out.push_back(nominal * shares[i] - allowance * tucks[i]);
+            out.push_back(nominal * shares[i] - narrower.allowance * tucks[i]);
         return out;
     };
-    return FoldedSheet(widths(grid.columnShares, counts.columns), widths(grid.rowShares, counts.rows));
+    return FoldedSheet(widths(grid.columnShares, narrower.columns), widths(grid.rowShares, narrower.rows));
 }
 
-TuckCounts noTucks(const FoldGrid& grid)
+Narrowing notNarrowed(const FoldGrid& grid)
 {
-    return {std::vector<int>(grid.columnShares.size(), 0), std::vector<int>(grid.rowShares.size(), 0), false};
+    return {Narrowed::Nothing, std::vector<int>(grid.columnShares.size(), 0), std::vector<int>(grid.rowShares.size(), 0), {}};
 }
 
 /// The panels of the outside face that a customer may see first.
 std::set<int> frontPanels(const FoldGrid& grid)
 {
-    FoldedSheet sheet = nominalSheet(grid, noTucks(grid), Length());
+    FoldedSheet sheet = nominalSheet(grid, notNarrowed(grid));
     for (const FoldStep& step : grid.steps)
         sheet.fold(step);
     std::set<int> fronts;
@@ -210,7 +210,7 @@ Result<FoldGrid> foldGrid(const Fold& fold)
 std::optional<FoldStep> anotherStep(const Fold& fold)
 {
     const FoldGrid grid = schemeGrid(fold);
-    FoldedSheet folded = nominalSheet(grid, noTucks(grid), Length());
+    FoldedSheet folded = nominalSheet(grid, notNarrowed(grid));
     for (const FoldStep& step : grid.steps)
         folded.fold(step);
     for (const Axis axis : {Axis::Vertical, Axis::Horizontal}) {
@@ -234,68 +234,68 @@ std::optional<FoldStep> anotherStep(const Fold& fold)
     return std::nullopt;
 }
 
-bool TuckCounts::any() const
-{
-    const auto some = [](int k) { return k > 0; };
-    return std::ranges::any_of(columns, some) || std::ranges::any_of(rows, some);
-}
+namespace {
 
-TuckCounts tuckCounts(const FoldGrid& grid)
+/// What has to be narrower so that the fold closes, by an allowance of nominal size.
+Narrowing neededToClose(const FoldGrid& grid)
 {
-    const Length allowance = Length::mm(1); // any will do that is small against a panel
-    TuckCounts counts = noTucks(grid);
+    Narrowing needed = notNarrowed(grid);
+    needed.allowance = Length::mm(1); // any will do that is small against a panel
     const int cells = grid.columns() * grid.rows();
-    bool enclosed = false;
-    bool doors = false;
     for (int round = 0; round < cells * cells; ++round) {
-        FoldedSheet sheet = nominalSheet(grid, counts, allowance);
+        FoldedSheet sheet = nominalSheet(grid, needed);
         bool allClear = true;
         for (const FoldStep& step : grid.steps) {
             for (const FoldEvent::Enclosed& e : sheet.fold(step).enclosed) {
-                if (e.gap >= allowance || !allClear)
+                if (e.gap >= needed.allowance || !allClear)
                     continue;
-                ++(step.axis == Axis::Vertical ? counts.columns[std::size_t(e.column)] : counts.rows[std::size_t(e.row)]);
+                ++(step.axis == Axis::Vertical ? needed.columns[std::size_t(e.column)] : needed.rows[std::size_t(e.row)]);
                 allClear = false; // fold afresh: the next fold may already be clear
-                enclosed = true;
+                needed.why = Narrowed::TuckIn;
             }
         }
         if (allClear) {
             for (const FoldedSheet::Meeting& m : sheet.meetings()) {
-                if (m.gap >= allowance * 2)
+                if (m.gap >= needed.allowance * 2)
                     continue;
-                auto& tucks = m.axis == Axis::Vertical ? counts.columns : counts.rows;
-                ++tucks[std::size_t(m.first)];
-                ++tucks[std::size_t(m.second)];
+                auto& counts = m.axis == Axis::Vertical ? needed.columns : needed.rows;
+                ++counts[std::size_t(m.first)];
+                ++counts[std::size_t(m.second)];
                 allClear = false;
-                doors = true;
+                if (needed.why == Narrowed::Nothing)
+                    needed.why = Narrowed::GateFlaps;
                 break;
             }
         }
         if (allClear)
             break;
     }
-    counts.onlyDoors = doors && !enclosed;
-    return counts;
+    return needed;
 }
 
-Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, Length flat, Length allowance)
+} // namespace
+
+Narrowing narrowing(const Fold& fold, const FoldGrid& grid, const Stock& stock)
 {
-    TuckCounts counts = tuckCounts(grid);
-    if (fold.scheme == FoldScheme::Short && !fold.atHead) {
-        counts.columns[std::size_t(fold.coverPanel)] = 1;
-        allowance = fold.step;
+    Narrowing out = neededToClose(grid);
+    if (fold.scheme == FoldScheme::Short) {
+        out.why = Narrowed::Step;
+        (fold.atHead ? out.rows : out.columns)[std::size_t(fold.coverPanel)] = 1;
+        out.allowance = fold.step;
+        return out;
     }
-    return sharedOut(grid.columnShares, counts.columns, fold.widths, flat, allowance, QStringLiteral("Panel"));
+    out.allowance = fold.tuckAllowance.value_or(out.why == Narrowed::GateFlaps ? stock.gateAllowance() : stock.tuckAllowance());
+    return out;
 }
 
-Result<std::vector<Length>> panelHeights(const Fold& fold, const FoldGrid& grid, Length flat, Length allowance)
+Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower, Length flat)
 {
-    TuckCounts counts = tuckCounts(grid);
-    if (fold.scheme == FoldScheme::Short && fold.atHead) {
-        counts.rows[std::size_t(fold.coverPanel)] = 1;
-        allowance = fold.step;
-    }
-    return sharedOut(grid.rowShares, counts.rows, {}, flat, allowance, QStringLiteral("Row"));
+    return sharedOut(grid.columnShares, narrower.columns, fold.widths, flat, narrower.allowance, QStringLiteral("Panel"));
+}
+
+Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat)
+{
+    return sharedOut(grid.rowShares, narrower.rows, {}, flat, narrower.allowance, QStringLiteral("Row"));
 }
 
 QString foldName(const Fold& fold)

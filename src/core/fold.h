@@ -3,6 +3,7 @@
 
 #include "core/folded_sheet.h"
 #include "core/result.h"
+#include "core/stock.h"
 
 #include <QJsonObject>
 #include <optional>
@@ -15,7 +16,7 @@ enum class FoldScheme {
     Half, ///< one fold in the middle
     Roll, ///< every fold goes the same way, one around the other
     Zigzag, ///< folds go by turns over and under (a Z with three panels, an accordion with more)
-    Gate, ///< two flaps that meet in the middle like doors
+    Gate, ///< two flaps that meet in the middle
     DoubleGate, ///< a gate that is folded once more in the middle
     Short, ///< one fold beside the middle: the front stops short and leaves a step
     Cross, ///< each fold at a right angle to the one before
@@ -73,27 +74,33 @@ struct FoldGrid {
 /// One more step that the fold can take and that leaves its front in front; empty when every line is folded.
 [[nodiscard]] std::optional<FoldStep> anotherStep(const Fold& fold);
 
-/// How many tuck allowances narrower than its share each column (row) must be so that nothing touches a fold
-/// that closes around it, and doors that meet do not press against each other.
-struct TuckCounts {
-    std::vector<int> columns;
-    std::vector<int> rows;
-    /// True when something is narrower only because doors meet, and not because a fold closes around it.
-    bool onlyDoors = false;
-    [[nodiscard]] bool any() const;
+/// Why some panels are narrower than their share of the flat.
+enum class Narrowed {
+    Nothing, ///< none is
+    TuckIn, ///< a fold closes around them
+    GateFlaps, ///< they meet in the middle and must not press on each other
+    Step, ///< the front of a short fold stops short, as was asked for
 };
 
-/// Found by folding panels of nominal width and narrowing whatever is in the way until the piece closes: a
-/// roll fold of four gives 2, 1, 0, 0, a Z fold 0, 0, 0, a gate 1, 0, 1.
-[[nodiscard]] TuckCounts tuckCounts(const FoldGrid& grid);
+/// How much narrower than its share each column (row) is: so many allowances.
+struct Narrowing {
+    Narrowed why = Narrowed::Nothing;
+    std::vector<int> columns;
+    std::vector<int> rows;
+    Length allowance;
+};
+
+/// Found by folding panels of nominal width and narrowing whatever is in the way until the piece closes: a roll fold of
+/// four gives 2, 1, 0, 0, a Z fold 0, 0, 0, a gate 1, 0, 1. The allowance is the typed one or the stock's.
+[[nodiscard]] Narrowing narrowing(const Fold& fold, const FoldGrid& grid, const Stock& stock);
 
 /// The widths of the columns from the left of the outside face; they add up to `flat` exactly.
 /// Typed widths stand; the others share the rest less their allowances.
 /// Fails when the typed widths leave no paper for the others, or do not add up.
-[[nodiscard]] Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, Length flat, Length allowance);
+[[nodiscard]] Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower, Length flat);
 
 /// The heights of the rows from the head; they add up to `flat` exactly. Fails when one has no height left.
-[[nodiscard]] Result<std::vector<Length>> panelHeights(const Fold& fold, const FoldGrid& grid, Length flat, Length allowance);
+[[nodiscard]] Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat);
 
 /// "two right-angle folds", "roll fold", "half fold at the head": what the trade calls it.
 [[nodiscard]] QString foldName(const Fold& fold);

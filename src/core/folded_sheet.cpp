@@ -23,7 +23,7 @@ bool coversQuarter(const Cell& upper, const Cell& lower, int quarterX, int quart
            && y4 < upper.place.bottom() * 4;
 }
 
-/// A rectangle is hidden when its four quarters are covered, by one other or by several: doors hide what lies behind them,
+/// A rectangle is hidden when its four quarters are covered, by one other or by several: gate flaps hide what lies behind them,
 /// though there is a gap between the two.
 bool isHidden(const Cell& cell, const std::vector<Cell>& pile)
 {

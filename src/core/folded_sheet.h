@@ -102,13 +102,13 @@ public:
     [[nodiscard]] const Cell& bottom() const;
     /// The area the pile covers.
     [[nodiscard]] Rect extent() const;
-    /// Two outer edges of the sheet that folding has brought face to face, like a pair of doors.
+    /// Two outer edges of the sheet that folding has brought face to face, as the flaps of a gate do.
     struct Meeting {
         Axis axis; ///< of the line between them
         int first = 0, second = 0; ///< columns (rows), the left or upper one first
         Length gap; ///< negative when they overlap
     };
-    /// The doors of the pile as it lies; each pair once. Only edges of the flat sheet can be doors.
+    /// Those of the pile as it lies; each pair once.
     [[nodiscard]] std::vector<Meeting> meetings() const;
 
     /// Rectangles that are seen from above, at least in part, in reading direction (rows, then left to right).

@@ -48,7 +48,7 @@ std::vector<Bend> bendsOf(const Paper& paper)
 
 double eased(double t) { return t * t * (3 - 2 * t); }
 
-/// Bends that open at the same time: the two of a spine, and doors, which are made from both ends one after the other.
+/// Bends that open at the same time: the two of a spine, and gate flaps, which are made from both ends one after the other.
 bool opensWith(const Paper& paper, const std::vector<Bend>& bends, std::size_t i)
 {
     if (i == 0)

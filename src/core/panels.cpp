@@ -194,8 +194,8 @@ Result<void> close(const Job& job, const Flat& flat, Paper& paper)
         }
     }
     for (const FoldedSheet::Meeting& m : sheet.meetings())
-        if (!paper.closing.doorGap || m.gap < *paper.closing.doorGap)
-            paper.closing.doorGap = m.gap;
+        if (!paper.closing.flapGap || m.gap < *paper.closing.flapGap)
+            paper.closing.flapGap = m.gap;
 
     // The customer sees the chosen panel first: turn the pile so that its outside face is up.
     const auto inFront = [&] {
@@ -221,7 +221,7 @@ Result<void> close(const Job& job, const Flat& flat, Paper& paper)
             front = front.isEmpty() ? c.place
                                     : Rect::fromEdges(std::min(front.x, c.place.x), std::min(front.y, c.place.y),
                                                       std::max(front.right(), c.place.right()), std::max(front.bottom(), c.place.bottom()));
-    const Length step = job.fold.scheme == FoldScheme::Short ? job.fold.step : Length();
+    const Length step = paper.narrowing.why == Narrowed::Step ? paper.narrowing.allowance : Length();
     paper.closing.protrusion = std::max({front.x - extent.x - step, extent.right() - front.right() - step,
                                          front.y - extent.y - step, extent.bottom() - front.bottom() - step, Length()});
     paper.closed = sheet;
@@ -234,15 +234,14 @@ Result<void> close(const Job& job, const Flat& flat, Paper& paper)
     return {};
 }
 
-Result<Paper> makePaper(const Job& job, Flat flat, TuckCounts tucks, Length allowance)
+Result<Paper> makePaper(const Job& job, Flat flat, Narrowing narrower = {})
 {
     Paper paper;
     paper.widths = std::move(flat.widths);
     paper.heights = std::move(flat.heights);
     paper.flat = {sum(paper.widths), sum(paper.heights)};
     paper.steps = flat.steps;
-    paper.tucks = std::move(tucks);
-    paper.tuckAllowance = allowance;
+    paper.narrowing = std::move(narrower);
     for (const ItemSide s : allSides)
         paper.bleeds[std::size_t(s)] = bleedAt(job, s);
     if (auto closed = close(job, flat, paper); !closed)
@@ -255,8 +254,8 @@ Result<Paper> makePaper(const Job& job, Flat flat, TuckCounts tucks, Length allo
         std::ranges::sort(panels, {}, &Panel::position);
     }
     assignReading(paper);
-    // Doors enclose nothing: what they have to spare is the gap between them.
-    if (paper.tucks.onlyDoors)
+    // Gate flaps enclose nothing: what they have to spare is the gap between them.
+    if (paper.narrowing.why == Narrowed::GateFlaps)
         paper.closing.spare.reset();
     return paper;
 }
@@ -266,16 +265,14 @@ Result<Paper> foldedPaper(const Job& job, const Fold& fold, Size size)
     auto grid = foldGrid(fold);
     if (!grid)
         return tl::unexpected(grid.error());
-    const TuckCounts tucks = tuckCounts(*grid);
-    const Length usual = tucks.onlyDoors ? job.stock.gateAllowance() : job.stock.tuckAllowance();
-    const Length allowance = fold.tuckAllowance.value_or(usual);
-    auto widths = panelWidths(fold, *grid, size.w, allowance);
+    Narrowing narrower = narrowing(fold, *grid, job.stock);
+    auto widths = panelWidths(fold, *grid, narrower, size.w);
     if (!widths)
         return tl::unexpected(widths.error());
-    auto heights = panelHeights(fold, *grid, size.h, allowance);
+    auto heights = panelHeights(*grid, narrower, size.h);
     if (!heights)
         return tl::unexpected(heights.error());
-    return makePaper(job, {*widths, *heights, grid->steps, fold.coverPanel}, tucks, allowance);
+    return makePaper(job, {*widths, *heights, grid->steps, fold.coverPanel}, std::move(narrower));
 }
 
 /// A cover that wraps about a block: flap, back, spine, front, flap. The spine is not folded onto anything, so the
@@ -296,7 +293,7 @@ Result<Paper> coverPaper(const Job& job)
     flat.heights = {job.page.h};
     const int front = job.rightToLeft ? spineColumn - 1 : spineColumn + 1;
     flat.coverPanel = front;
-    auto made = makePaper(job, flat, {std::vector<int>(flat.widths.size(), 0), {0}, false}, Length());
+    auto made = makePaper(job, flat);
     if (!made)
         return made;
     Paper& paper = *made;
@@ -327,7 +324,7 @@ Result<Paper> coverPaper(const Job& job)
     const int direction = job.rightToLeft ? -1 : 1;
     int next = 1;
     const auto tell = [&](Face face, int column, Role role, const QString& name) {
-        auto& panel = const_cast<Panel&>(paper.panelOn(face, column, 0));
+        auto& panel = paper.panelOn(face, column, 0);
         panel.role = role;
         panel.roleName = name;
         panel.readingNumber = next++;
@@ -371,14 +368,14 @@ Result<Paper> leafPaper(const Job& job)
     flat.widths = {job.flat.w};
     if (leaf.stub > Length())
         flat.widths = {job.flat.w - leaf.stub, leaf.stub};
-    auto made = makePaper(job, flat, {std::vector<int>(flat.widths.size(), 0), {0}, false}, Length());
+    auto made = makePaper(job, flat);
     if (!made)
         return made;
     Paper& paper = *made;
     int number = 1;
     for (const Face face : bothFaces) {
         for (int column = 0; column < paper.columns(); ++column) {
-            auto& panel = const_cast<Panel&>(paper.panelOn(face, column, 0));
+            auto& panel = paper.panelOn(face, column, 0);
             const bool stub = column == 1;
             panel.role = stub ? Role::Stub : face == Face::Outside ? Role::FrontCover : Role::BackCover;
             panel.roleName = face == Face::Outside ? (stub ? QStringLiteral("stub") : QStringLiteral("front"))
@@ -424,7 +421,7 @@ Result<Paper> boundLeafPaper(const Job& job)
     flat.widths = {job.page.w};
     flat.heights = {job.page.h};
     flat.bound = job.rightToLeft ? ItemSide::Right : ItemSide::Left;
-    auto made = makePaper(job, flat, {{0}, {0}, false}, Length());
+    auto made = makePaper(job, flat);
     if (!made)
         return made;
     Paper& paper = *made;
@@ -451,11 +448,22 @@ Rect bleedOf(const Paper& paper, Face face)
                            paper.flat.h + bleed(ItemSide::Bottom));
 }
 
-const Panel& Paper::panelOn(Face f, int column, int row) const
+std::size_t Paper::panelIndex(Face f, int column, int row) const
 {
     const int across = f == Face::Inside && !tumbled ? columns() - 1 - column : column;
     const int down = f == Face::Inside && tumbled ? rows() - 1 - row : row;
-    return face(f)[std::size_t(down * columns() + across)];
+    return std::size_t(down * columns() + across);
+}
+
+Length Panel::margin(ItemSide s) const
+{
+    switch (s) {
+    case ItemSide::Left: return safeArea.x - area.x;
+    case ItemSide::Top: return safeArea.y - area.y;
+    case ItemSide::Right: return area.right() - safeArea.right();
+    case ItemSide::Bottom: return area.bottom() - safeArea.bottom();
+    }
+    return {};
 }
 
 const Panel& Paper::behind(const Panel& panel) const { return panelOn(otherFace(panel.face), panel.column, panel.row); }

@@ -36,6 +36,8 @@ struct Panel {
     std::vector<Rect> columnAreas;
 
     [[nodiscard]] EdgeFate edge(ItemSide s) const { return edges[std::size_t(s)]; }
+    /// What live matter keeps clear of at an edge.
+    [[nodiscard]] Length margin(ItemSide s) const;
 };
 
 /// What is done along a line across the flat.
@@ -80,8 +82,8 @@ struct Closing {
     int tightestColumn = -1;
     /// How far any panel sticks out beyond the front cover, where that was not asked for.
     Length protrusion;
-    /// The space between two doors; negative when they overlap. Unset when there are none.
-    std::optional<Length> doorGap;
+    /// The space between two gate flaps; negative when they overlap. Unset when there are none.
+    std::optional<Length> flapGap;
     /// Paper on paper where the pile is highest.
     Length thickness;
 };
@@ -95,8 +97,7 @@ struct Paper {
     /// The inside face is what one sees after turning the flat about its vertical middle (false), as a page is turned,
     /// or about its horizontal one (true), as for a piece that opens upwards.
     bool tumbled = false;
-    Length tuckAllowance;
-    TuckCounts tucks;
+    Narrowing narrowing;
     /// Of the columns, from the left of the outside face; of the rows, from its head.
     std::vector<Length> widths;
     std::vector<Length> heights;
@@ -118,12 +119,16 @@ struct Paper {
     [[nodiscard]] int columns() const { return int(widths.size()); }
     [[nodiscard]] int rows() const { return int(heights.size()); }
     /// The panel of a face that lies on this rectangle of the sheet.
-    [[nodiscard]] const Panel& panelOn(Face face, int column, int row) const;
+    [[nodiscard]] const Panel& panelOn(Face face, int column, int row) const { return panels[std::size_t(face)][panelIndex(face, column, row)]; }
+    [[nodiscard]] Panel& panelOn(Face face, int column, int row) { return panels[std::size_t(face)][panelIndex(face, column, row)]; }
     /// The panel behind this one: same paper, other face.
     [[nodiscard]] const Panel& behind(const Panel& panel) const;
     /// A place on one face as it lies on the other.
     [[nodiscard]] Point through(Point p) const;
     [[nodiscard]] Rect through(const Rect& r) const;
+
+private:
+    [[nodiscard]] std::size_t panelIndex(Face face, int column, int row) const;
 };
 
 /// Cuts, measures and folds the flat of a job that `validate` accepts.

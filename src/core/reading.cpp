@@ -14,7 +14,7 @@ View viewOf(const FoldedSheet& sheet, bool readerTurned)
     return view;
 }
 
-Panel& panelAt(Paper& paper, const View::Seen& seen) { return const_cast<Panel&>(paper.panelOn(seen.face, seen.column, seen.row)); }
+Panel& panelAt(Paper& paper, const View::Seen& seen) { return paper.panelOn(seen.face, seen.column, seen.row); }
 
 /// "left", "middle", "right" where that is enough, else "1 of 4".
 QString placeInRow(int position, int count)
@@ -105,7 +105,7 @@ void assignReading(Paper& paper)
             number(panel);
     backPanel.readingNumber = next;
 
-    // What is seen of the outside when the piece is closed is its front; doors make two of it.
+    // What is seen of the outside when the piece is closed is its front; gate flaps make two of it.
     std::vector<const Panel*> fronts;
     for (const View::Seen& seen : closedView.panels)
         if (seen.face == Face::Outside)
@@ -114,8 +114,8 @@ void assignReading(Paper& paper)
         fronts.push_back(&panelAt(paper, closedView.panels.front()));
     // An end panel that another fold closes around is tucked in; its outer face is the flap.
     std::vector<int> tucked;
-    for (int column = 0; column < paper.columns() && paper.rows() == 1; ++column)
-        if (paper.tucks.columns[std::size_t(column)] > 0)
+    for (int column = 0; column < paper.columns() && paper.rows() == 1 && paper.narrowing.why == Narrowed::TuckIn; ++column)
+        if (paper.narrowing.columns[std::size_t(column)] > 0)
             tucked.push_back(column);
     for (auto& panels : paper.panels) {
         for (Panel& panel : panels) {

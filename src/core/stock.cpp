@@ -88,6 +88,15 @@ const Stock& stockNamed(const QString& name)
     return it == shippedStocks().end() ? shippedStocks().front() : *it;
 }
 
+Result<Length> caliperOfPagesPerInch(const QString& pages)
+{
+    bool ok = false;
+    const int count = pages.trimmed().toInt(&ok);
+    if (!ok || count < 20 || count > 4000)
+        return problem({}, QStringLiteral("Type how many pages go to an inch: a whole number between 20 and 4000."));
+    return Length::inches(2).part(count);
+}
+
 Result<int> parseGrammage(const QString& text)
 {
     static const struct {

@@ -50,6 +50,10 @@ struct Stock {
 /// The shipped stock of that name; the first of all when there is none.
 [[nodiscard]] const Stock& stockNamed(const QString& name);
 
+/// The caliper of paper that goes so many pages (two a leaf) to the inch. Refuses what no paper has: papers have about
+/// 20 to 4000.
+[[nodiscard]] Result<Length> caliperOfPagesPerInch(const QString& pages);
+
 /// Paper heavier than this wants a score before it is folded. Common practice.
 inline constexpr int heaviestUnscored = 170; // g/m2
 

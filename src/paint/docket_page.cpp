@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/docket_page.h"
 
+#include "core/making_steps.h"
 #include "core/opening.h"
-#include "core/page_sizes.h"
 #include "core/version.h"
 #include "paint/flat_diagram.h"
 #include "paint/piece_painter.h"
@@ -178,66 +178,6 @@ Result<void> writeWhole(const QString& path, const QByteArray& data)
 }
 
 } // namespace
-
-QStringList makingSteps(const Job& job, const Plan& plan)
-{
-    QStringList steps;
-    const auto size = [&](Size s) { return formatSize(s, job.unit); };
-    const QString press = nameOfSize(plan.sheet.sheet).remove(QStringLiteral(" landscape"));
-    const QString sheet = press.isEmpty() ? size(plan.sheet.sheet) : press;
-    for (const Run& run : plan.runs) {
-        const Stock& stock = run.isText ? job.pages.textStock : job.stock;
-        steps << QObject::tr("Print %1 on %2, %3 up: %4 sheets of %5 and %6 overs, %7.")
-                     .arg(run.isText ? QObject::tr("the text") : hasOwnCover(job) ? QObject::tr("the cover") : QObject::tr("the piece"), stock.name)
-                     .arg(run.up).arg(groupedNumber(run.sheets), sheet, groupedNumber(run.overs), inksText(job.faceInks));
-    }
-    for (const Face face : bothFaces)
-        if (job.coatings[std::size_t(face)] != Coating::None)
-            steps << QObject::tr("Lay %1 over the %2.").arg(coatingName(job.coatings[std::size_t(face)]), faceName(face, job.kind));
-    if (plan.sheet.up() > 1 && !plan.book)
-        steps << QObject::tr("Cut to %1.").arg(size(plan.paper.flat));
-    if ((job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card)) {
-        if (job.fold.scored)
-            steps << QObject::tr("Score the folds.");
-        steps << QObject::tr("Fold: %1, to %2.").arg(foldName(job.fold), size(plan.paper.closing.size));
-    }
-    if (job.kind == PieceKind::Leaf) {
-        if (job.leaf.stub > Length())
-            steps << QObject::tr("Perforate %1 from the right.").arg(formatLength(job.leaf.stub, job.unit));
-        if (job.leaf.holes > 0)
-            steps << QObject::tr("Drill %1 holes of %2, %3 apart.").arg(job.leaf.holes).arg(formatLength(job.leaf.holeDiameter, job.unit), formatLength(job.leaf.holePitch, job.unit));
-        if (job.leaf.cornerRadius > Length())
-            steps << QObject::tr("Round the corners to %1.").arg(formatLength(job.leaf.cornerRadius, job.unit));
-        if (job.leaf.firstNumber > 0)
-            steps << QObject::tr("Number from %1 to %2.").arg(groupedNumber(job.leaf.firstNumber), groupedNumber(qint64(job.leaf.firstNumber) + job.quantity - 1));
-        if (job.leaf.padSheets > 0)
-            steps << QObject::tr("Glue into pads of %1.").arg(job.leaf.padSheets);
-    }
-    const auto coverScores = [&] {
-        if (job.cover.hinge > Length())
-            steps << QObject::tr("Score the cover at the spine and %1 beside it.").arg(formatLength(job.cover.hinge, job.unit));
-    };
-    if (job.kind == PieceKind::Cover)
-        coverScores();
-    if (plan.book) {
-        const Book& book = *plan.book;
-        if (job.kind == PieceKind::Booklet) {
-            if (job.pages.strips > 1)
-                steps << QObject::tr("Cut %1 strips from each sheet.").arg(job.pages.strips);
-            steps << QObject::tr("Fold %1 sheets once and nest them%2.").arg(book.sheets.size()).arg(hasOwnCover(job) ? QObject::tr(" into the cover") : QString());
-            steps << QObject::tr("Staple through the fold; trim head, foot and fore-edge to %1.").arg(size(job.page));
-        } else if (job.kind == PieceKind::Book) {
-            coverScores();
-            steps << QObject::tr("Fold %1 signatures and gather them.").arg(book.sheets.size());
-            steps << QObject::tr("Mill %1 off the spine, glue into the cover with a spine of %2; trim to %3.").arg(formatLength(job.pages.mill, job.unit), formatLength(spineOf(job), job.unit), size(job.page));
-        } else {
-            steps << QObject::tr("Cut %1 leaves to %2 and gather them%3.").arg(book.leaves).arg(size(job.page), hasOwnCover(job) ? QObject::tr(" between the covers") : QString());
-            steps << QObject::tr("Punch and bind at the %1.").arg(job.rightToLeft ? QObject::tr("right") : QObject::tr("left"));
-        }
-    }
-    steps << QObject::tr("Deliver %1 copies.").arg(groupedNumber(job.quantity));
-    return steps;
-}
 
 Result<void> writeDocketPdf(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font, const QString& path)
 {

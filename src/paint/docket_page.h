@@ -17,7 +17,4 @@ namespace hinge {
 /// The same as one HTML file that needs nothing else; its drawing is inline SVG.
 [[nodiscard]] Result<void> writeDocketHtml(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font, const QString& path);
 
-/// What is done to the paper, in order: printed, cut, scored, folded ..., in words.
-[[nodiscard]] QStringList makingSteps(const Job& job, const Plan& plan);
-
 } // namespace hinge

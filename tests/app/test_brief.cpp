@@ -7,9 +7,11 @@
 #include "app/stock_dialog.h"
 #include "app/theme.h"
 #include "core/change_kind.h"
+#include "core/job_file.h"
+#include "core/making_steps.h"
 #include "core/stock_library.h"
-#include "paint/docket_page.h"
-#include "testing.h"
+#include "pdf/export_pdf.h"
+#include "window_driver.h"
 
 #include <QApplication>
 #include <QLabel>
@@ -18,6 +20,7 @@
 #include <QMessageBox>
 #include <QProcess>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QSettings>
 #include <QStandardPaths>
 #include <QTableView>
@@ -27,41 +30,22 @@
 using namespace hinge;
 using testing::len;
 
-class TestBrief : public QObject {
+class TestBrief : public testing::WindowDriver {
     Q_OBJECT
 
-    std::unique_ptr<QTemporaryDir> dir_;
-    std::unique_ptr<MainWindow> window_;
-
-    template <class W>
-    W* find(const char* name, QWidget* in = nullptr)
-    {
-        auto* w = (in ? in : window_.get())->findChild<W*>(QString::fromLatin1(name));
-        if (!w)
-            qFatal("there is no %s", name);
-        return w;
-    }
-    const Job& job() { return window_->document().job(); }
-    const Plan& plan() { return window_->document().plan(); }
+    /// Types and leaves the field, so that the sentence may be written anew.
     void type(const char* field, const QString& text)
     {
-        auto* edit = find<QLineEdit>(field);
-        edit->setFocus();
-        edit->selectAll();
-        QTest::keyClicks(edit, text);
-        QTest::keyClick(edit, Qt::Key_Return);
-        edit->clearFocus();
+        WindowDriver::type(field, text);
+        find<QLineEdit>(field)->clearFocus();
         QCoreApplication::processEvents();
     }
-    void choose(const char* field, const QString& text)
+    static QByteArray run(const QString& program, const QStringList& arguments)
     {
-        auto* box = find<QComboBox>(field);
-        const int index = box->findText(text);
-        if (index < 0)
-            qFatal("%s has no “%s”", field, qPrintable(text));
-        box->setCurrentIndex(index);
-        Q_EMIT box->activated(index);
-        QCoreApplication::processEvents();
+        QProcess p;
+        p.start(program, arguments);
+        p.waitForFinished(60000);
+        return p.readAllStandardOutput();
     }
     void begin(PieceKind kind)
     {
@@ -91,12 +75,8 @@ private Q_SLOTS:
     }
     void init()
     {
-        dir_ = std::make_unique<QTemporaryDir>();
         QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation)).removeRecursively();
-        window_ = std::make_unique<MainWindow>();
-        window_->resize(1280, 800);
-        window_->show();
-        QVERIFY(QTest::qWaitForWindowExposed(window_.get()));
+        openWindow();
     }
     void cleanup() { window_.reset(); }
 
@@ -248,11 +228,12 @@ private Q_SLOTS:
         QVERIFY(job().fold.scheme == FoldScheme::Own);
         QCOMPARE(job().fold.steps.size(), std::size_t(2)); // those of the roll fold it was
         QCoreApplication::processEvents();
-        // A Z of one's own: the second fold goes over in place of under... which no front allows; the field says so.
+        // Folded over in place of under, the second fold would hide the front: refused where it was chosen.
         const Job rolled = job();
         choose("brief.step.2.way", QStringLiteral("over,"));
-        QVERIFY(job() == rolled || plan().paper.steps[1].way == FoldWay::Over);
-        QVERIFY(window_->document().edit(QStringLiteral("back"), rolled));
+        QVERIFY(job() == rolled);
+        QCOMPARE(find<QComboBox>("brief.step.2.way")->currentText(), QStringLiteral("under,"));
+        QVERIFY2(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("does not lie in front")), qPrintable(find<QLabel>("fieldProblem")->text()));
         type("brief.panels", QStringLiteral("4"));
         QCOMPARE(plan().paper.columns(), 4);
         QTest::mouseClick(find<QPushButton>("brief.addStep"), Qt::LeftButton);
@@ -475,6 +456,69 @@ private Q_SLOTS:
         QVERIFY(told);
     }
 
+    void everyKindIsSavedReopenedAndExported()
+    {
+        for (const PieceKind kind : allPieceKinds) {
+            begin(kind);
+            Job filled = job();
+            Item sea;
+            sea.id = QStringLiteral("sea");
+            sea.name = QStringLiteral("Sea");
+            sea.ink = QStringLiteral("Shallows");
+            sea.sides = sidesFillingPanel(0);
+            Item words = sea;
+            words.id = QStringLiteral("words");
+            words.kind = ItemKind::Text;
+            words.ink.clear(); // text has its inks in its paragraphs
+            words.sides = sidesFillingSafeArea(0);
+            words.paragraphs = {{QStringLiteral("High water at noon"), {}}};
+            filled.face(Face::Outside).items = {sea, words};
+            QVERIFY(window_->document().edit(QStringLiteral("fill"), filled));
+            const QString path = dir_->filePath(QStringLiteral("piece.hinge.json"));
+            QVERIFY(window_->document().save(path));
+            begin(PieceKind::Leaflet);
+            QVERIFY(window_->openJob(path));
+            QVERIFY2(job() == filled, qPrintable(kindName(kind)));
+            for (const ExportKind what : {ExportKind::Flat, ExportKind::Sheets}) {
+                const QString pdf = dir_->filePath(QStringLiteral("piece.pdf"));
+                const auto done = exportPdf(job(), what, dir_->path(), pdf);
+                QVERIFY2(done, done ? "" : qPrintable(done.error().text()));
+                // qpdf finds it sound, poppler reads the words.
+                QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), pdf}).contains("No syntax or stream encoding errors"));
+                QVERIFY2(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), pdf, QStringLiteral("-")}).contains("High water at noon"), qPrintable(kindName(kind)));
+            }
+        }
+    }
+
+    void boxesOfACoverAndOfASharedEdge()
+    {
+        // A5 with a spine of 14 mm is 310 x 210 mm (arithmetic); read back with poppler's pdfinfo, in points.
+        const auto boxes = [this](const Job& piece) {
+            const QString pdf = dir_->filePath(QStringLiteral("boxes.pdf"));
+            if (!exportPdf(piece, ExportKind::Flat, dir_->path(), pdf))
+                qFatal("export failed");
+            const QString out = QString::fromUtf8(run(QStringLiteral("pdfinfo"), {QStringLiteral("-box"), QStringLiteral("-l"), QStringLiteral("1"), pdf}));
+            const auto read = [&](const char* name) {
+                const auto m = QRegularExpression(QString::fromLatin1(name) + QStringLiteral(": +([0-9.]+) +([0-9.]+) +([0-9.]+) +([0-9.]+)")).match(out);
+                return QRectF(QPointF(m.captured(1).toDouble(), m.captured(2).toDouble()), QPointF(m.captured(3).toDouble(), m.captured(4).toDouble()));
+            };
+            return std::pair(read("TrimBox"), read("BleedBox"));
+        };
+        const double mm = 72 / 25.4;
+        Job cover = newPiece(PieceKind::Cover);
+        cover.cover.spine = len("14");
+        const auto [trim, bleed] = boxes(cover);
+        QVERIFY(std::abs(trim.width() - 310 * mm) < 0.03 && std::abs(trim.height() - 210 * mm) < 0.03);
+        QVERIFY(std::abs(bleed.width() - 316 * mm) < 0.03);
+        // An edge that is cut once for two pieces has no bleed; the others keep theirs.
+        Job card = newPiece(PieceKind::Leaf);
+        card.zones.edgeBleeds[std::size_t(ItemSide::Right)] = Length();
+        const auto [cardTrim, cardBleed] = boxes(card);
+        QVERIFY(std::abs(cardBleed.right() - cardTrim.right()) < 0.03);
+        QVERIFY(std::abs(cardTrim.left() - cardBleed.left() - 3 * mm) < 0.03);
+        QVERIFY(std::abs(cardBleed.height() - cardTrim.height() - 6 * mm) < 0.03);
+    }
+
     void marginsOfOnePanel()
     {
         begin(PieceKind::Leaflet);
@@ -485,13 +529,13 @@ private Q_SLOTS:
         const auto& panel = [this]() -> const Panel& { return plan().paper.face(Face::Outside)[1]; };
         COMPARE_MM(panel().safeArea.x - panel().area.x, 9);
         COMPARE_MM(panel().area.right() - panel().safeArea.right(), 3);
-        type("drawer.marginLeft", QString());
+        // Emptied, it follows the zones again.
         auto* field = find<QLineEdit>("drawer.marginLeft");
         field->setFocus();
-        field->clear();
-        QTest::keyClick(field, Qt::Key_Backspace);
-        Q_EMIT field->textEdited(QString());
+        field->selectAll();
+        QTest::keyClick(field, Qt::Key_Delete);
         QTest::keyClick(field, Qt::Key_Return);
+        QVERIFY(job().face(Face::Outside).margins.empty());
         COMPARE_MM(panel().safeArea.x - panel().area.x, 3);
     }
 };

@@ -10,7 +10,7 @@
 #include "app/stage_strip.h"
 #include "app/theme.h"
 #include "core/job_file.h"
-#include "testing.h"
+#include "window_driver.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -34,42 +34,9 @@
 using namespace hinge;
 using testing::len;
 
-class TestWindow : public QObject {
+class TestWindow : public testing::WindowDriver {
     Q_OBJECT
 
-    std::unique_ptr<QTemporaryDir> dir_;
-    std::unique_ptr<MainWindow> window_;
-
-    template <class W>
-    W* find(const char* name)
-    {
-        auto* w = window_->findChild<W*>(QString::fromLatin1(name));
-        if (!w)
-            qFatal("there is no %s", name);
-        return w;
-    }
-    const Job& job() { return window_->document().job(); }
-    const Plan& plan() { return window_->document().plan(); }
-    QAction* action(const char* name) { return find<QAction>(name); }
-
-    void type(const char* field, const QString& text, bool enter = true)
-    {
-        auto* edit = find<QLineEdit>(field);
-        edit->setFocus();
-        edit->selectAll();
-        QTest::keyClicks(edit, text);
-        if (enter)
-            QTest::keyClick(edit, Qt::Key_Return);
-    }
-    void choose(const char* field, const QString& text)
-    {
-        auto* box = find<QComboBox>(field);
-        const int index = box->findText(text);
-        if (index < 0)
-            qFatal("%s has no “%s”", field, qPrintable(text));
-        box->setCurrentIndex(index);
-        Q_EMIT box->activated(index);
-    }
     void waitForFiles() { QTRY_VERIFY_WITH_TIMEOUT(window_->document().files().isIdle(), 20000); }
 
     FaceCanvas& canvas() { return *find<FaceCanvas>("faceCanvas"); }
@@ -130,10 +97,7 @@ private Q_SLOTS:
 
     void init()
     {
-        dir_ = std::make_unique<QTemporaryDir>();
-        window_ = std::make_unique<MainWindow>();
-        window_->show();
-        QVERIFY(QTest::qWaitForWindowExposed(window_.get()));
+        openWindow();
     }
     void cleanup() { window_.reset(); }
 
@@ -167,7 +131,7 @@ private Q_SLOTS:
         choose("brief.unit", QStringLiteral("inches"));
         QCOMPARE(find<QLineEdit>("brief.width")->text(), QStringLiteral("11 in"));
         choose("brief.stock", QStringLiteral("Sandpiper Offset 80"));
-        COMPARE_MM(plan().paper.tuckAllowance, 2); // the allowance follows the stock
+        COMPARE_MM(plan().paper.narrowing.allowance, 2); // the allowance follows the stock
         type("brief.front", QStringLiteral("1"));
         QCOMPARE(plan().paper.face(Face::Outside)[0].role, Role::FrontCover);
         QTest::mouseClick(find<QAbstractButton>("piece.zigzag4"), Qt::LeftButton);

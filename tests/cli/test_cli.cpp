@@ -3,6 +3,7 @@
 
 #include <QFile>
 #include <QFileInfo>
+#include <QDir>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -42,6 +43,36 @@ private Q_SLOTS:
         QCOMPARE(outside[QStringLiteral("folds")].toArray()[0].toObject()[QStringLiteral("at")].toString(), QStringLiteral("97 mm"));
         QCOMPARE(outside[QStringLiteral("panels")].toArray()[2].toObject()[QStringLiteral("role")].toString(), QStringLiteral("front cover"));
         QVERIFY(root[QStringLiteral("findings")].toArray().isEmpty());
+    }
+
+    void everyDemoPieceIsPlannedAndExported()
+    {
+        for (const QFileInfo& file : QDir(QStringLiteral(HINGE_SOURCE_DIR "/demo")).entryInfoList({QStringLiteral("*.hinge.json")})) {
+            const Outcome text = hinge({QStringLiteral("plan"), file.filePath()});
+            QVERIFY2(text.code == 0 && text.err.isEmpty(), qPrintable(text.err));
+            QVERIFY2(text.out.contains(QStringLiteral("FINDINGS\n  none")), qPrintable(text.out));
+            for (const char* what : {"flat", "sheets"}) {
+                const Outcome done = hinge({QStringLiteral("export"), file.filePath(), QStringLiteral("--what"), QString::fromLatin1(what), QStringLiteral("--out"), dir_.filePath(QStringLiteral("piece.pdf"))});
+                QVERIFY2(done.code == 0, qPrintable(file.fileName() + u' ' + done.err));
+            }
+        }
+    }
+
+    void pagesOfABookletAreListed()
+    {
+        // Arithmetic: of 40 pages the outermost sheet carries 40 and 1, behind them 2 and 39.
+        const QString notebook = QStringLiteral(HINGE_SOURCE_DIR "/demo/field-notebook.hinge.json");
+        QVERIFY(hinge({QStringLiteral("plan"), notebook}).out.contains(QStringLiteral("1  40 1  /  2 39")));
+        const QJsonObject book = QJsonDocument::fromJson(hinge({QStringLiteral("plan"), notebook, QStringLiteral("--json")}).out.toUtf8()).object()[QStringLiteral("book")].toObject();
+        QCOMPARE(book[QStringLiteral("pages")].toInt(), 40);
+        QCOMPARE(book[QStringLiteral("sheets")].toArray().size(), 10);
+        const QJsonArray inner = book[QStringLiteral("sheets")].toArray()[9].toObject()[QStringLiteral("inner")].toArray()[0].toArray();
+        QCOMPARE(inner[0].toObject()[QStringLiteral("page")].toInt(), 20);
+        QCOMPARE(inner[1].toObject()[QStringLiteral("page")].toInt(), 21);
+        // A signature has heads that point down; the trade's form of 8 pages begins with 5 and 4 on their heads.
+        const Outcome preset = hinge({QStringLiteral("plan"), QStringLiteral(HINGE_SOURCE_DIR "/assets/presets/25-a5-book-glued-160-pp.hinge.json")});
+        QVERIFY2(preset.out.contains(QStringLiteral("↓5 ↓12 ↓9 ↓8 | 4 13 16 1")), qPrintable(preset.out));
+        QVERIFY(preset.out.contains(QStringLiteral("Signatures               10 × 16")));
     }
 
     void exportsBothFiles()

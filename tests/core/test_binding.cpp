@@ -364,6 +364,18 @@ private Q_SLOTS:
         QVERIFY(plan.paper.face(Face::Outside)[0].edge(ItemSide::Left) == EdgeFate::Bound);
     }
 
+    void formsOfBothWorkStyles()
+    {
+        // Common practice: sheetwise takes a form a side; work-and-turn prints both sides from one.
+        Job job = newPiece(PieceKind::Book);
+        job.pages.count = 64;
+        QCOMPARE(*testing::planned(job).findFigure(QStringLiteral("forms"))->number, 8);
+        job.pages.workStyle = WorkStyle::WorkAndTurn;
+        job.press.sheet = {len("1400"), len("1000")};
+        QCOMPARE(*testing::planned(job).findFigure(QStringLiteral("forms"))->number, 4);
+        QVERIFY(!testing::hasFinding(testing::planned(job).findings, "sheet.oneUp"));
+    }
+
     void weightAndPaperOfTheRun()
     {
         // A5, 16 pages self cover on 135 g/m2: 8 leaves of 0.148 x 0.210 m (ISO 536).

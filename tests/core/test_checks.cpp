@@ -102,7 +102,7 @@ private Q_SLOTS:
             job.fold.widths = {len("80"), std::nullopt, len("80")};
             return job;
         }, true, true);
-        row("fold.doorsTouch", [] {
+        row("fold.flapsTouch", [] {
             Job job = testing::a4Roll("0");
             job.fold.scheme = FoldScheme::Gate;
             return job;
@@ -153,6 +153,11 @@ private Q_SLOTS:
             job.pages.signature = 32;
             return job;
         }, true, false);
+        row("sheet.oneUp", [] {
+            Job job = newPiece(PieceKind::Book);
+            job.pages.workStyle = WorkStyle::WorkAndTurn;
+            return job;
+        }, true, true);
         row("size.twoNames", [] {
             Job job = newPiece(PieceKind::Leaf);
             job.unit = Unit::Inch;

@@ -59,7 +59,7 @@ private Q_SLOTS:
         const auto folds = testing::foldPositions(plan, Face::Outside);
         COMPARE_MM(folds[0], 99);
         COMPARE_MM(folds[1], 198);
-        QCOMPARE(plan.paper.tucks.columns, (std::vector<int>{0, 0, 0}));
+        QCOMPARE(plan.paper.narrowing.columns, (std::vector<int>{0, 0, 0}));
     }
 
     void facesAreMirrored()
@@ -390,7 +390,7 @@ private Q_SLOTS:
                 RC_ASSERT(paper->closing.size.w == *std::ranges::max_element(paper->widths));
                 RC_ASSERT(paper->closing.size.h == *std::ranges::max_element(paper->heights));
             }
-            RC_ASSERT(!paper->closing.doorGap || *paper->closing.doorGap > Length());
+            RC_ASSERT(!paper->closing.flapGap || *paper->closing.flapGap > Length());
             RC_ASSERT(!paper->closing.spare || *paper->closing.spare > Length());
         });
     }

@@ -97,7 +97,7 @@ private Q_SLOTS:
         const char* codes[] = {"fold.buckles", "fold.protrudes", "grain.across", "stock.score", "bleed.none", "sheet.tooSmall", "item.crossed",
                                "item.off", "bleed.short", "text.unsafe", "text.acrossFold", "file.unreadable", "file.pageMissing", "file.changed",
                                "file.fonts", "supplied.notPdf", "supplied.size", "supplied.noTrimBox", "supplied.bleed", "supplied.pages",
-                               "picture.poor", "picture.coarse", "fold.equalPanels", "fold.overlaps", "fold.doorsTouch", "fold.narrow", "safe.small",
+                               "picture.poor", "picture.coarse", "fold.equalPanels", "fold.overlaps", "fold.flapsTouch", "sheet.oneUp", "fold.narrow", "safe.small",
                                "size.twoNames", "pages.closed", "pages.madeUp", "pages.blankBack", "booklet.thick", "spine.thin", "spine.stale", "cover.coatedGlue", "sheet.textTooSmall", "area.covered", "text.over", "text.font", "text.glyph"};
         const Job job = newPiece(PieceKind::Book); // a book has every point
         const Plan plan = testing::planned(job);

@@ -29,7 +29,7 @@ private Q_SLOTS:
         COMPARE_MM(plan.paper.widths[0] + plan.paper.widths[1] + plan.paper.widths[2], 297);
         QCOMPARE(plan.paper.widths[0], plan.paper.widths[2]);
         COMPARE_MM(plan.paper.widths[1] - plan.paper.widths[0] - plan.paper.widths[2], 3);
-        COMPARE_MM(*plan.paper.closing.doorGap, 3);
+        COMPARE_MM(*plan.paper.closing.flapGap, 3);
         QCOMPARE(testing::roles(plan, Face::Outside),
                  (QStringList{QStringLiteral("front cover right"), QStringLiteral("back cover"), QStringLiteral("front cover left")}));
         // Opened like doors: the left one is read first, then the right one, the inside from left to right, the back last.
@@ -44,10 +44,10 @@ private Q_SLOTS:
         QCOMPARE(inside, (QList<int>{3, 4, 5}));
         QVERIFY(!testing::hasFinding(plan.findings, "fold.protrudes"));
         job.fold.tuckAllowance = Length();
-        QVERIFY(testing::hasFinding(testing::planned(job).findings, "fold.doorsTouch"));
+        QVERIFY(testing::hasFinding(testing::planned(job).findings, "fold.flapsTouch"));
         job.fold.widths = {len("80"), std::nullopt, len("80")};
         const Plan overlapping = testing::planned(job);
-        COMPARE_MM(*overlapping.paper.closing.doorGap, 297 - 320);
+        COMPARE_MM(*overlapping.paper.closing.flapGap, 297 - 320);
         QVERIFY(testing::hasFinding(overlapping.findings, "fold.overlaps"));
     }
 

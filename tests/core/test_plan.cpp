@@ -59,9 +59,9 @@ private Q_SLOTS:
     {
         Job job = newLeaflet();
         job.stock.grammage = 135;
-        COMPARE_MM(testing::planned(job).paper.tuckAllowance, 3);
+        COMPARE_MM(testing::planned(job).paper.narrowing.allowance, 3);
         job.stock.grammage = 80;
-        COMPARE_MM(testing::planned(job).paper.tuckAllowance, 2);
+        COMPARE_MM(testing::planned(job).paper.narrowing.allowance, 2);
         QCOMPARE(testing::planned(job).findFigure(QStringLiteral("tuckAllowance"))->source, QStringLiteral("common practice to 90 g/m²"));
     }
 
