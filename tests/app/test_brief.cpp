@@ -485,7 +485,9 @@ private Q_SLOTS:
                 QVERIFY2(done, done ? "" : qPrintable(done.error().text()));
                 // qpdf finds it sound, poppler reads the words.
                 QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), pdf}).contains("No syntax or stream encoding errors"));
-                QVERIFY2(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), pdf, QStringLiteral("-")}).contains("High water at noon"), qPrintable(kindName(kind)));
+                // Pieces that lie turned on the sheet may have their lines told apart.
+                const QString read = QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), pdf, QStringLiteral("-")})).simplified();
+                QVERIFY2(read.contains(QStringLiteral("High water at noon")), qPrintable(kindName(kind) + QStringLiteral(": ") + read));
             }
         }
     }
