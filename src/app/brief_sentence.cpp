@@ -84,6 +84,14 @@ Stock& textStock(Job& j) { return j.pages.textStock; }
 
 QString any() { return BriefSentence::tr("Any unit, fraction or sum: 297/3, 8 1/2 in, 85+2*3"); }
 
+/// Edges with bleeds of their own, other than a single one with none.
+bool bleedsByEdge(const Job& job)
+{
+    const auto& bleeds = job.zones.edgeBleeds;
+    return std::ranges::count_if(bleeds, [](const auto& b) { return b.has_value(); }) > 1
+           || std::ranges::any_of(bleeds, [](const auto& b) { return b && *b != Length(); });
+}
+
 } // namespace
 
 BriefSentence::BriefSentence(Document& document, StockStore& stocks, QWidget* parent) : Slip(parent), document_(document), stocks_(stocks)
@@ -113,7 +121,7 @@ void BriefSentence::write(bool atOnce)
 {
     const Job& job = document_.job();
     const QString key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(job.kind)).arg(job.pages.plusCover).arg(int(job.fold.scheme)).arg(job.fold.atHead).arg(job.leaf.stub > Length() ? 2 : 0)
-                            + QStringLiteral("/%1/%2/%3").arg(job.leaf.holes > 0).arg(job.fold.steps.size()).arg(job.fold.rows > 1);
+                            + QStringLiteral("/%1/%2/%3").arg(job.leaf.holes > 0).arg(job.fold.steps.size()).arg(job.fold.rows > 1) + QStringLiteral("/%1").arg(bleedsByEdge(job));
     if (key == writtenFor_)
         return;
     // Nobody likes the field they are typing in to be taken away.
@@ -366,6 +374,12 @@ void BriefSentence::writePages(Sentence& s)
         s.length("brief.bindingClearance", tr("Change the binding clearance"), [](Job& j) -> Length& { return j.pages.bindingClearance; }, tr("Kept clear at the punched edge; common practice: 10 to 13 mm"));
         s.words(tr("clear at the wire"));
     }
+    if (!wire) {
+        s.words(tr("with"));
+        s.length("brief.bindingClearance", tr("Change the binding clearance"), [](Job& j) -> Length& { return j.pages.bindingClearance; },
+                 book ? tr("Pages curve into a glued spine; common practice: 10 to 15 mm") : tr("Kept clear at the staples; common practice: 6 to 10 mm"));
+        s.words(book ? tr("clear at the glue,") : tr("clear at the staples,"));
+    }
     if (job.kind == PieceKind::Booklet) {
         s.words(tr("with a creep of"));
         s.text("brief.creep", tr("Change the creep factor"), [](const Job& j) { return QString::number(j.pages.creepMilli / 1000.0); },
@@ -500,8 +514,31 @@ void BriefSentence::writeZones(Sentence& s)
     edge(tr("but none at the head,"), ItemSide::Top);
     edge(tr("but none on the right,"), ItemSide::Right);
     edge(tr("but none at the foot,"), ItemSide::Bottom);
-    s.choice("brief.edgeBleeds", tr("Change which edges bleed"), std::move(edges), tr("An edge that is cut once for two pieces that touch has no bleed of its own"))
-        ->setOther([](const Job&) { return tr("by edge,"); });
+    edges.push_back({tr("but by edge:"), bleedsByEdge, [](Job& j) {
+                         for (auto& b : j.zones.edgeBleeds)
+                             b = b.value_or(j.zones.bleed);
+                     }});
+    s.choice("brief.edgeBleeds", tr("Change which edges bleed"), std::move(edges), tr("An edge that is cut once for two pieces that touch has no bleed of its own"));
+    if (bleedsByEdge(job)) {
+        const struct {
+            ItemSide side;
+            QString word;
+            const char* name;
+        } sides[] = {{ItemSide::Left, tr("left"), "brief.bleedLeft"}, {ItemSide::Top, tr("head"), "brief.bleedTop"},
+                     {ItemSide::Right, tr("right"), "brief.bleedRight"}, {ItemSide::Bottom, tr("foot"), "brief.bleedBottom"}};
+        for (const auto& e : sides) {
+            s.words(e.word);
+            s.text(e.name, tr("Change the bleed of an edge"), [side = e.side](const Job& j) { return formatLength(j.zones.edgeBleeds[std::size_t(side)].value_or(j.zones.bleed), j.unit); },
+                   [side = e.side](Job& j, const QString& text) -> Result<void> {
+                       const auto length = parseLength(text, j.unit);
+                       if (!length)
+                           return tl::unexpected(length.error());
+                       j.zones.edgeBleeds[std::size_t(side)] = *length;
+                       return {};
+                   },
+                   tr("Bleed at this edge of the outside; 0 where one cut parts two pieces that touch"));
+        }
+    }
     s.length("brief.safe", tr("Change the safe zone"), [](Job& j) -> Length& { return j.zones.safe; }, tr("Live matter keeps this far inside a cut edge"));
     s.words(tr("safe zone,"));
     if (job.kind != PieceKind::Leaf || job.leaf.stub > Length()) {
@@ -526,6 +563,9 @@ void BriefSentence::writeRun(Sentence& s)
            tr("Inks of outside and inside: 4/4, 4/1, 4 + 1 spot / 4"));
     const std::vector<std::pair<QString, Coating>> coats{{tr("uncoated"), Coating::None}, {tr("with varnish"), Coating::Varnish}, {tr("with gloss film"), Coating::GlossFilm}, {tr("with matt film"), Coating::MattFilm}};
     s.pick<Coating>("brief.coating", tr("Change the coating"), [](Job& j) -> Coating& { return j.coatings[0]; }, coats, tr("What goes over the ink of the outside"));
+    s.words(tr("outside,"));
+    s.pick<Coating>("brief.coatingInside", tr("Change the coating"), [](Job& j) -> Coating& { return j.coatings[1]; }, coats, tr("What goes over the ink of the inside"));
+    s.words(tr("inside,"));
     s.words(tr("in"));
     s.number("brief.quantity", tr("Change the number of copies"), [](Job& j) -> int& { return j.quantity; }, tr("Good copies the customer gets"));
     s.words(tr("copies and"));

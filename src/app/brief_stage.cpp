@@ -45,23 +45,28 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     auto* shown = new QStackedWidget;
     shown->addWidget(drawing);
     shown->addWidget(new SheetsList(document_));
-    std::vector<Pill> pills;
-    for (const Face face : bothFaces)
-        pills.push_back({faceName(face), {}, QStringLiteral("brief.face.%1").arg(faceName(face))});
-    pills.push_back({tr("sheets"), tr("Every sheet with the pages of both sides"), QStringLiteral("brief.face.sheets")});
-    const auto buttons = addPills(faceRow, pills, 0, [drawing, shown](int i) {
-        shown->setCurrentIndex(i == 2 ? 1 : 0);
-        if (i < 2)
-            drawing->setFace(Face(i));
-    });
-    // Only folded pages lie on sheets.
-    const auto refresh = [this, buttons, shown] {
-        const bool sheets = document_.plan().book && !document_.plan().book->sheets.empty();
-        buttons[2]->setVisible(sheets);
+    enum View { Both, Outside, Inside, TextPages, Sheets };
+    const auto buttons = addPills(faceRow,
+                                  {{tr("both faces"), tr("Both faces of the flat, to one scale"), QStringLiteral("brief.face.both")},
+                                   {faceName(Face::Outside), {}, QStringLiteral("brief.face.outside")},
+                                   {faceName(Face::Inside), {}, QStringLiteral("brief.face.inside")},
+                                   {tr("text pages"), tr("A left-hand and a right-hand page with their zones"), QStringLiteral("brief.face.pages")},
+                                   {tr("sheets"), tr("Every sheet with the pages of both sides"), QStringLiteral("brief.face.sheets")}},
+                                  Both, [drawing, shown](int i) {
+                                      shown->setCurrentIndex(i == Sheets ? 1 : 0);
+                                      if (i != Sheets)
+                                          drawing->show(FlatDrawing::Shown(i));
+                                  });
+    // Only folded pages lie on sheets, and only some kinds have pages.
+    const auto refresh = [this, buttons] {
+        const auto& book = document_.plan().book;
+        buttons[TextPages]->setVisible(book.has_value());
+        buttons[Sheets]->setVisible(book && !book->sheets.empty());
         for (const Face face : bothFaces)
-            buttons[std::size_t(face)]->setText(faceName(face, document_.job().kind));
-        if (!sheets && shown->currentIndex() == 1)
-            buttons[0]->click();
+            buttons[std::size_t(Outside) + std::size_t(face)]->setText(faceName(face, document_.job().kind));
+        for (const View view : {TextPages, Sheets})
+            if (buttons[view]->isChecked() && buttons[view]->isHidden())
+                buttons[Both]->click();
     };
     connect(&document_, &Document::changed, shown, refresh);
     refresh();
@@ -69,7 +74,7 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     left->addSpacing(6);
     left->addLayout(faceRow);
     left->addWidget(shown, 1);
-    row->addLayout(left, 6);
+    row->addLayout(left, 8);
 
     auto* right = new QVBoxLayout;
     right->setSpacing(4);
@@ -113,7 +118,7 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     right->addLayout(sliderRow);
     right->addSpacing(10);
     tell();
-    row->addLayout(right, 5);
+    row->addLayout(right, 4);
     return area;
 }
 

@@ -6,6 +6,7 @@
 #include "app/fields.h"
 #include "app/holds_square.h"
 #include "app/linked_files.h"
+#include "app/margin_fields.h"
 #include "app/slip.h"
 
 #include <QGridLayout>
@@ -163,7 +164,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addSpacing(6);
 
     column->addWidget(section(tr("Margins of this panel")));
-    column->addLayout(makeMargins(face, at));
+    column->addWidget(new MarginFields(document_, face, at, QStringLiteral("drawer")));
     column->addSpacing(6);
 
     column->addWidget(section(tr("Add to the panel")));
@@ -217,51 +218,6 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addWidget(nothing);
     tell();
     column->addWidget(list, 1);
-}
-
-QLayout* Drawer::makeMargins(Face face, int panel)
-{
-    // Each margin follows the zones until it is typed; an empty field lets it go again.
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(6);
-    grid->setVerticalSpacing(2);
-    const struct {
-        ItemSide side;
-        QString label;
-        const char* name;
-    } sides[] = {{ItemSide::Left, tr("left"), "drawer.marginLeft"}, {ItemSide::Top, tr("head"), "drawer.marginTop"},
-                 {ItemSide::Right, tr("right"), "drawer.marginRight"}, {ItemSide::Bottom, tr("foot"), "drawer.marginBottom"}};
-    int cell = 0;
-    for (const auto& s : sides) {
-        const ItemSide side = s.side;
-        auto* edit = new JobField(
-            document_, tr("Change the margin"),
-            [this, face, panel, side](const Job& job) {
-                const auto& panels = document_.plan().paper.face(face);
-                if (std::size_t(panel) >= panels.size())
-                    return QString();
-                return formatNumber(panels[std::size_t(panel)].margin(side), job.unit);
-            },
-            [face, panel, side](Job& job, const QString& text) -> Result<void> {
-                auto& margins = job.face(face).margins;
-                std::erase_if(margins, [&](const PanelMargin& m) { return m.panel == panel && m.side == side; });
-                if (text.trimmed().isEmpty())
-                    return {};
-                const auto length = parseLength(text, job.unit);
-                if (!length)
-                    return tl::unexpected(length.error());
-                margins.push_back({panel, side, *length});
-                return {};
-            });
-        edit->setObjectName(QString::fromLatin1(s.name));
-        edit->setToolTip(tr("What live matter keeps clear of here; empty it to follow the zones again"));
-        auto* label = new QLabel(s.label);
-        label->setProperty("role", QStringLiteral("note"));
-        label->setBuddy(edit);
-        grid->addWidget(label, 0, cell);
-        grid->addWidget(edit, 1, cell++);
-    }
-    return grid;
 }
 
 void Drawer::buildItem(QVBoxLayout* column, const Item& item)

@@ -34,7 +34,6 @@ protected:
 private:
     void rebuild();
     void buildPanel(QVBoxLayout* column);
-    [[nodiscard]] QLayout* makeMargins(Face face, int panel);
     void buildItem(QVBoxLayout* column, const Item& item);
     void buildPicture(QVBoxLayout* column, const Item& item);
     void buildTint(QVBoxLayout* column, const Item& item);

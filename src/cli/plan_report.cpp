@@ -148,6 +148,16 @@ QString planText(const Job& job, const Plan& plan, const std::vector<Finding>& f
         for (const Panel& p : plan.paper.face(face))
             out += QStringLiteral("  %1 %2  read %3\n").arg(p.roleName, -24).arg(formatLength(p.area.w, job.unit), -18).arg(p.readingNumber);
     }
+    if (plan.textPages) {
+        out += QStringLiteral("\nTEXT PAGES, margins left, head, right, foot\n");
+        for (const Hand hand : bothHands) {
+            const Panel& p = (*plan.textPages)[std::size_t(hand)].face(Face::Outside).front();
+            QStringList margins;
+            for (const ItemSide s : allSides)
+                margins << formatNumber(p.margin(s), job.unit);
+            out += QStringLiteral("  %1 %2  %3\n").arg(p.roleName, -24).arg(formatSize(p.area.size(), job.unit), -18).arg(margins.join(QStringLiteral(" / ")));
+        }
+    }
     if (plan.book && !plan.book->sheets.empty()) {
         out += QStringLiteral("\nSHEETS, outer side / inner side (↓ stands on its head, | parts rows)\n");
         for (const BookSheet& sheet : plan.book->sheets)
@@ -179,6 +189,12 @@ QByteArray planJson(const Job& job, const Plan& plan, const std::vector<Finding>
         faces[faceName(face)] = QJsonObject{{QStringLiteral("panels"), panels}, {QStringLiteral("folds"), folds}};
     }
     root[QStringLiteral("faces")] = faces;
+    if (plan.textPages) {
+        QJsonObject pages;
+        for (const Hand hand : bothHands)
+            pages[handName(hand)] = panelJson((*plan.textPages)[std::size_t(hand)].face(Face::Outside).front(), job.unit);
+        root[QStringLiteral("textPages")] = pages;
+    }
     if (plan.book)
         root[QStringLiteral("book")] = bookJson(job, *plan.book);
     QJsonArray places;

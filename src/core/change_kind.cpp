@@ -62,7 +62,8 @@ void becomeKind(Job& job, PieceKind kind)
 {
     const Size closed = closedSize(job);
     const Job usual = newPiece(kind);
-    const bool titled = job.title != newPiece(job.kind).title;
+    const Job was = newPiece(job.kind);
+    const bool titled = job.title != was.title;
     const bool wasFolded = isFolded(job.kind);
     job.kind = kind;
     if (!titled)
@@ -71,6 +72,9 @@ void becomeKind(Job& job, PieceKind kind)
         job.fold = usual.fold;
     if (kind == PieceKind::Book)
         job.pages.plusCover = true;
+    // A staple asks for less than a wire or glue does; what was typed stays.
+    if (job.pages.bindingClearance == was.pages.bindingClearance)
+        job.pages.bindingClearance = usual.pages.bindingClearance;
     (void)setClosedSize(job, closed); // a usual fold always folds
 }
 

@@ -232,8 +232,9 @@ void addPiece(Figures& f, const Job& job, const Plan& plan)
     }
 }
 
-void addPages(Figures& f, const Job& job, const Book& book)
+void addPages(Figures& f, const Job& job, const Plan& plan)
 {
+    const Book& book = *plan.book;
     const int covers = hasOwnCover(job) ? 4 : 0;
     Figure& pages = f.number(pagesGroup, QStringLiteral("pages"), QStringLiteral("Pages"), book.pages,
                              covers > 0 ? QStringLiteral("%1 + %2 cover").arg(book.pages).arg(covers) : QString::number(book.pages));
@@ -249,6 +250,14 @@ void addPages(Figures& f, const Job& job, const Book& book)
         blanks.working = QStringLiteral("%1 − %2").arg(book.pages).arg(job.pages.count);
         blanks.source = QStringLiteral("pages that are there only to fill a sheet");
     }
+    const Panel& right = (*plan.textPages)[std::size_t(Hand::Right)].face(Face::Outside).front();
+    Figure& live = f.text(pagesGroup, QStringLiteral("pages.live"), QStringLiteral("Live area"), formatSize(right.safeArea.size(), job.unit));
+    live.working = QStringLiteral("%1 − %2 inner − %3 outer wide, %4 − %5 − %6 high")
+                       .arg(f.bare(job.page.w), f.bare(right.margin(ItemSide::Left)), f.bare(right.margin(ItemSide::Right)), f.bare(job.page.h),
+                            f.bare(right.margin(ItemSide::Top)), f.bare(right.margin(ItemSide::Bottom)));
+    live.source = job.kind == PieceKind::Booklet ? QStringLiteral("inner margin at a staple: 6 to 10 mm, common practice")
+                : job.kind == PieceKind::Book    ? QStringLiteral("inner margin at a glued spine: 10 to 15 mm, common practice")
+                                                 : QStringLiteral("inner margin at a punched edge: 10 to 13 mm, common practice");
     if (job.kind == PieceKind::Booklet) {
         Figure& sheets = f.number(pagesGroup, QStringLiteral("pages.sheets"), QStringLiteral("Sheets"), double(book.sheets.size()),
                                   covers > 0 ? QStringLiteral("%1 + cover").arg(book.sheets.size()) : QString::number(book.sheets.size()));
@@ -417,7 +426,7 @@ std::vector<Figure> makeFigures(const Job& job, const Plan& plan)
     Figures figures(job.unit);
     addPiece(figures, job, plan);
     if (plan.book)
-        addPages(figures, job, *plan.book);
+        addPages(figures, job, plan);
     addPaper(figures, job, plan);
     addRun(figures, job, plan);
     return std::move(figures.all);

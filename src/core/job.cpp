@@ -174,6 +174,7 @@ Job newPiece(PieceKind kind)
         break;
     case PieceKind::Booklet:
         job.pages.count = 16;
+        job.pages.bindingClearance = Length::mm(8);
         job.quantity = 500;
         break;
     case PieceKind::Book:

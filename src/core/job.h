@@ -91,7 +91,8 @@ struct Pages {
     Length lap{};
     /// Sheets of a small booklet cut as strips from one sheet; 1 for none.
     int strips = 1;
-    /// Kept clear at a punched edge. Common practice: 10 to 13 mm.
+    /// Live matter keeps this far from the binding, where a page is punched, or curves away from the reader. Common
+    /// practice: 10 to 13 mm at a wire, 10 to 15 mm at glue, 6 to 10 mm at a staple.
     Length bindingClearance = Length::mm(12);
     QJsonObject extra{};
     bool operator==(const Pages&) const = default;

@@ -463,6 +463,7 @@ void readJobObject(JsonReader& r, Job& job)
         o.read("sideGlue", job.cover.sideGlue);
         job.cover.extra = o.leftOver();
     });
+    job.pages.bindingClearance = newPiece(job.kind).pages.bindingClearance; // a staple asks for less than a wire or glue
     r.readObject("pages", [&](JsonReader& o) { readPages(o, job.pages); });
     r.readObject("leaf", [&](JsonReader& o) { readLeaf(o, job.leaf); });
     r.read("rightToLeft", job.rightToLeft);

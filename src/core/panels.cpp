@@ -11,15 +11,17 @@
 namespace hinge {
 namespace {
 
-Length inset(EdgeFate fate, const Job& job)
+Length inset(EdgeFate fate, const Job& job, Face face)
 {
     switch (fate) {
     case EdgeFate::Knife:
     case EdgeFate::Shared: return job.zones.safe;
     case EdgeFate::Folded:
+        // The fold of a booklet is its spine, into which its pages curve; the outside of the cover lies plain.
+        return job.kind == PieceKind::Booklet && face == Face::Inside ? std::max(job.zones.foldClearance, job.pages.bindingClearance) : job.zones.foldClearance;
     case EdgeFate::Torn: return job.zones.foldClearance;
-    case EdgeFate::Bound: return std::max(job.zones.safe, job.pages.bindingClearance);
-    case EdgeFate::Milled: return job.zones.safe;
+    case EdgeFate::Bound:
+    case EdgeFate::Milled: return std::max(job.zones.safe, job.pages.bindingClearance);
     }
     return {};
 }
@@ -46,14 +48,26 @@ struct Flat {
     int coverPanel = 0;
     /// What the line between two columns is, where it is not folded by a step.
     EdgeFate unfolded = EdgeFate::Folded;
-    /// The edge of the outside face that is punched and bound.
+    /// The edge of the outside face at the spine, and what is done to it there.
     std::optional<ItemSide> bound{};
+    EdgeFate boundAs = EdgeFate::Bound;
 };
 
 Length sum(const std::vector<Length>& lengths) { return std::accumulate(lengths.begin(), lengths.end(), Length()); }
 
 /// Bleed beyond the trim of an outer edge of the flat, as the outside face is seen.
 Length bleedAt(const Job& job, ItemSide side) { return job.zones.edgeBleeds[std::size_t(side)].value_or(job.zones.bleed); }
+
+/// How far print reaches over an edge of the outside face that ends like this.
+Length bleedOver(const Job& job, EdgeFate fate, ItemSide side)
+{
+    switch (fate) {
+    case EdgeFate::Knife:
+    case EdgeFate::Bound: return bleedAt(job, side);
+    case EdgeFate::Milled: return job.pages.mill; // print runs into what the mill takes off
+    default: return {};
+    }
+}
 
 /// The side of the outside face that lies behind this side of a face.
 ItemSide outsideSide(const Paper& paper, Face face, ItemSide side)
@@ -81,7 +95,7 @@ EdgeFate fateOf(const Job& job, const Paper& paper, const Flat& flat, int column
         return folded ? EdgeFate::Folded : flat.unfolded;
     }
     if (flat.bound == outside)
-        return EdgeFate::Bound;
+        return flat.boundAs;
     return bleedAt(job, outside) == Length() && job.zones.edgeBleeds[std::size_t(outside)] ? EdgeFate::Shared : EdgeFate::Knife;
 }
 
@@ -110,11 +124,10 @@ Panel makePanel(const Job& job, const Paper& paper, const Flat& flat, Face face,
         const ItemSide o = outsideSide(paper, face, s);
         const EdgeFate fate = fateOf(job, paper, flat, column, row, o);
         panel.edges[std::size_t(s)] = fate;
-        const bool cut = fate == EdgeFate::Knife || fate == EdgeFate::Bound;
-        out[std::size_t(s)] = cut ? bleedAt(job, o) : Length();
+        out[std::size_t(s)] = bleedOver(job, fate, o);
         const auto& margins = job.face(face).margins;
         const auto own = std::ranges::find_if(margins, [&](const PanelMargin& m) { return m.panel == panel.position && m.side == s; });
-        in[std::size_t(s)] = own != margins.end() ? own->width : inset(fate, job);
+        in[std::size_t(s)] = own != margins.end() ? own->width : flat.bound == o ? std::max(job.zones.safe, job.pages.bindingClearance) : inset(fate, job, face);
     }
     const Rect& a = panel.area;
     panel.bleedArea = Rect::fromEdges(a.x - out[0], a.y - out[1], a.right() + out[2], a.bottom() + out[3]);
@@ -243,7 +256,7 @@ Result<Paper> makePaper(const Job& job, Flat flat, Narrowing narrower = {})
     paper.steps = flat.steps;
     paper.narrowing = std::move(narrower);
     for (const ItemSide s : allSides)
-        paper.bleeds[std::size_t(s)] = bleedAt(job, s);
+        paper.bleeds[std::size_t(s)] = flat.bound == s ? bleedOver(job, flat.boundAs, s) : bleedAt(job, s);
     if (auto closed = close(job, flat, paper); !closed)
         return tl::unexpected(closed.error());
     for (const Face face : bothFaces) {
@@ -438,6 +451,29 @@ Result<Paper> boundLeafPaper(const Job& job)
 }
 
 } // namespace
+
+QString handName(Hand hand) { return hand == Hand::Left ? QStringLiteral("left-hand page") : QStringLiteral("right-hand page"); }
+
+Result<Paper> textPage(const Job& job, Hand hand)
+{
+    // What stands on the cover's panels is no business of the text.
+    Job page = job;
+    page.faces = {};
+    Flat flat;
+    flat.widths = {job.page.w};
+    flat.heights = {job.page.h};
+    flat.bound = hand == Hand::Left ? ItemSide::Right : ItemSide::Left;
+    flat.boundAs = job.kind == PieceKind::Booklet ? EdgeFate::Folded : job.kind == PieceKind::Book ? EdgeFate::Milled : EdgeFate::Bound;
+    auto made = makePaper(page, flat);
+    if (!made)
+        return made;
+    for (auto& face : made->panels) {
+        face.front().role = Role::Inside;
+        face.front().roleName = handName(hand);
+        face.front().readingNumber = hand == Hand::Left ? 1 : 2;
+    }
+    return made;
+}
 
 Rect trimOf(const Paper& paper) { return {Length(), Length(), paper.flat.w, paper.flat.h}; }
 

@@ -135,6 +135,15 @@ private:
 /// Fails when the panels do not fit on the flat, or when the panel wanted in front ends up inside.
 [[nodiscard]] Result<Paper> foldPaper(const Job& job);
 
+/// A page of the text, trimmed, as a paper of its own: the sides at head, foot and fore-edge are cut, the one at the spine
+/// is folded, milled or punched. Its front and its back are the same right- or left-hand page.
+/// Only for kinds with pages.
+enum class Hand { Left, Right };
+inline constexpr std::array<Hand, 2> bothHands{Hand::Left, Hand::Right};
+/// "left-hand page", "right-hand page".
+[[nodiscard]] QString handName(Hand hand);
+[[nodiscard]] Result<Paper> textPage(const Job& job, Hand hand);
+
 /// The trim of a face: the flat with its corner at the origin.
 [[nodiscard]] Rect trimOf(const Paper& paper);
 /// Trim and bleed of a face.

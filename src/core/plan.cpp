@@ -122,6 +122,11 @@ Result<Plan> plan(const Job& job)
         }
     }
     if (hasPages(job.kind)) {
+        auto left = textPage(job, Hand::Left);
+        auto right = textPage(job, Hand::Right);
+        if (!left || !right)
+            return tl::unexpected((left ? right : left).error());
+        plan.textPages = {std::move(*left), std::move(*right)};
         plan.book = makeBook(job);
         plan.paper.closing.thickness = plan.book->block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
     }

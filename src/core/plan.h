@@ -25,6 +25,8 @@ struct Plan {
     Paper paper;
     /// Kinds with pages only.
     std::optional<Book> book;
+    /// The left-hand and the right-hand page of the text; kinds with pages only.
+    std::optional<std::array<Paper, 2>> textPages;
     /// Items with their frames, by face, in painting order.
     std::array<std::vector<PlacedItem>, 2> items;
     std::vector<SheetLayout> arrangements;

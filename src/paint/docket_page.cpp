@@ -121,8 +121,8 @@ void paintDocket(QPainter& painter, QSizeF size, const Job& job, const Plan& pla
     y += 8;
     const double drawing = size.height() * 0.27;
     const DiagramStyle style = diagramStyle(font);
-    paintFlatDiagram(painter, QRectF(m - 20, y, w * 0.66 + 20, drawing), job, plan, Face::Outside, style);
-    paintStandingPiece(painter, QRectF(m + w * 0.7, y + 16, w * 0.3, drawing - 40), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
+    FlatDiagram(QRectF(m - 20, y, w * 0.72 + 20, drawing), facesOf(plan, job.kind), job.unit).paint(painter, style);
+    paintStandingPiece(painter, QRectF(m + w * 0.76, y + 16, w * 0.24, drawing - 40), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
     y += drawing + 4;
     page.line(y);
     y += 10;
@@ -162,8 +162,8 @@ QByteArray drawingSvg(const Job& job, const Plan& plan, const QFont& font)
     svg.setSize(size);
     svg.setViewBox(QRect(QPoint(0, 0), size));
     QPainter p(&svg);
-    paintFlatDiagram(p, QRectF(0, 0, 500, size.height()), job, plan, Face::Outside, diagramStyle(font));
-    paintStandingPiece(p, QRectF(520, 20, 190, 250), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
+    FlatDiagram(QRectF(0, 0, 520, size.height()), facesOf(plan, job.kind), job.unit).paint(p, diagramStyle(font));
+    paintStandingPiece(p, QRectF(530, 20, 180, 250), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
     p.end();
     QByteArray out = buffer.data();
     return out.mid(out.indexOf("<svg")); // without the XML head, which HTML does not take

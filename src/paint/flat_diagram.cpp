@@ -1,41 +1,127 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/flat_diagram.h"
 
-namespace hinge {
+#include <algorithm>
 
-void paintFlatDiagram(QPainter& p, const QRectF& target, const Job& job, const Plan& plan, Face face, const DiagramStyle& style)
+namespace hinge {
+namespace {
+
+/// Room around the bleed for marks and measures.
+QMarginsF roomAround(const Paper& paper, bool measuresHeight, bool titled)
+{
+    const bool rows = paper.rows() > 1;
+    return {measuresHeight ? (rows ? 70.0 : 46.0) : (rows ? 34.0 : 14.0), titled ? 50.0 : 34.0, rows ? 34.0 : 14.0, paper.columns() > 1 ? 70.0 : 44.0};
+}
+
+} // namespace
+
+FlatDiagram::FlatDiagram(const QRectF& target, std::vector<DiagramSubject> subjects, Unit unit) : unit_(unit)
+{
+    const bool titled = subjects.size() > 1;
+    const auto bleed = [](const DiagramSubject& s) { return toMm(bleedOf(s.paper.get(), s.face)); };
+    const auto margins = [&](std::size_t i, bool across) { return roomAround(subjects[i].paper.get(), i == 0 || !across, titled); };
+    // All to one scale: what is left of the room after the margins, shared out along the row or column.
+    const auto scaleOf = [&](bool across) {
+        double fixedW = 0, fixedH = 0, w = 0, h = 0;
+        for (std::size_t i = 0; i < subjects.size(); ++i) {
+            const QMarginsF m = margins(i, across);
+            const QRectF b = bleed(subjects[i]);
+            const double mw = m.left() + m.right(), mh = m.top() + m.bottom();
+            fixedW = across ? fixedW + mw : std::max(fixedW, mw);
+            fixedH = across ? std::max(fixedH, mh) : fixedH + mh;
+            w = across ? w + b.width() : std::max(w, b.width());
+            h = across ? std::max(h, b.height()) : h + b.height();
+        }
+        return std::min((target.width() - fixedW) / w, (target.height() - fixedH) / h);
+    };
+    const bool across = scaleOf(true) >= scaleOf(false);
+    scale_ = std::max(0.0, scaleOf(across));
+    double used = 0;
+    for (std::size_t i = 0; i < subjects.size(); ++i) {
+        const QMarginsF m = margins(i, across);
+        const QRectF b = bleed(subjects[i]);
+        used += across ? m.left() + m.right() + b.width() * scale_ : m.top() + m.bottom() + b.height() * scale_;
+    }
+    double at = (across ? target.left() + (target.width() - used) / 2 : target.top() + (target.height() - used) / 2);
+    for (std::size_t i = 0; i < subjects.size(); ++i) {
+        const QMarginsF m = margins(i, across);
+        const QRectF b = bleed(subjects[i]);
+        const double w = m.left() + m.right() + b.width() * scale_;
+        const double h = m.top() + m.bottom() + b.height() * scale_;
+        const QPointF corner = across ? QPointF(at, target.center().y() - h / 2) : QPointF(target.center().x() - w / 2, at);
+        drawn_.push_back({subjects[i], corner + QPointF(m.left(), m.top()) - b.topLeft() * scale_, i == 0 || !across});
+        at += across ? w : h;
+    }
+}
+
+QRectF FlatDiagram::onScreen(const Drawn& drawn, const Rect& r) const { return {drawn.origin + toMm(r).topLeft() * scale_, toMm(r).size() * scale_}; }
+
+std::vector<FlatDiagram::Place> FlatDiagram::places() const
+{
+    std::vector<Place> out;
+    for (int s = 0; s < int(drawn_.size()); ++s)
+        for (int i = 0; i < int(drawn_[std::size_t(s)].subject.paper.get().face(drawn_[std::size_t(s)].subject.face).size()); ++i)
+            out.push_back({s, i});
+    return out;
+}
+
+const Panel& FlatDiagram::panel(Place place) const
+{
+    const DiagramSubject& s = drawn_[std::size_t(place.subject)].subject;
+    return s.paper.get().face(s.face)[std::size_t(place.panel)];
+}
+
+QRectF FlatDiagram::panelArea(Place place) const { return onScreen(drawn_[std::size_t(place.subject)], panel(place).area); }
+
+std::optional<FlatDiagram::Place> FlatDiagram::panelAt(QPointF at) const
+{
+    const auto all = places();
+    const auto it = std::ranges::find_if(all, [&](Place p) { return panelArea(p).contains(at); });
+    return it == all.end() ? std::nullopt : std::optional(*it);
+}
+
+void FlatDiagram::paint(QPainter& p, const DiagramStyle& style) const
 {
     p.setRenderHint(QPainter::Antialiasing);
-    const Paper& paper = plan.paper;
+    if (scale_ > 0.05)
+        for (const Drawn& d : drawn_)
+            paintOne(p, d, style);
+}
+
+void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& style) const
+{
+    const Paper& paper = drawn.subject.paper.get();
+    const Face face = drawn.subject.face;
     const bool rows = paper.rows() > 1;
-    const QRectF room = target.adjusted(rows ? 70 : 46, 34, rows ? -34 : -20, -70);
-    if (room.width() < 40 || room.height() < 40)
-        return;
     const QRectF bleed = toMm(bleedOf(paper, face));
     const double w = paper.flat.w.toMm();
     const double h = paper.flat.h.toMm();
-    const double scale = std::min(room.width() / bleed.width(), room.height() / bleed.height());
-    const QPointF origin(room.center().x() - bleed.center().x() * scale, room.center().y() - bleed.center().y() * scale);
+    const QPointF origin = drawn.origin;
 
     p.save();
     p.translate(origin);
-    p.scale(scale, scale);
+    p.scale(scale_, scale_);
     const ZoneColours zones;
     p.fillRect(QRectF(0, 0, w, h), zones.paper);
     paintBleed(p, paper, face, zones);
     paintUnsafe(p, paper, face, zones);
-    paintColumns(p, paper, face, zones, 1 / scale);
+    paintColumns(p, paper, face, zones, 1 / scale_);
     p.setFont(style.note);
-    paintKeepClear(p, paper, face, zones, 1 / scale);
-    paintCreases(p, paper, face, 1 / scale);
-    paintTrim(p, paper, face, zones, 1 / scale);
-    paintFoldEnds(p, paper, face, style.accent, 1 / scale);
+    paintKeepClear(p, paper, face, zones, 1 / scale_);
+    paintCreases(p, paper, face, 1 / scale_);
+    paintTrim(p, paper, face, zones, 1 / scale_);
+    paintFoldEnds(p, paper, face, style.accent, 1 / scale_);
     p.restore();
 
-    const double foot = origin.y() + bleed.bottom() * scale;
-    const auto onScreen = [&](const Rect& r) { return QRectF(origin + toMm(r).topLeft() * scale, toMm(r).size() * scale); };
+    const double head = origin.y() + bleed.top() * scale_;
+    const double foot = origin.y() + bleed.bottom() * scale_;
+    if (drawn_.size() > 1) {
+        p.setFont(style.role);
+        p.setPen(style.dimensions.ink);
+        p.drawText(QRectF(origin.x() - 60, head - 44, w * scale_ + 120, 20), Qt::AlignCenter | Qt::TextSingleLine, drawn.subject.title);
+    }
     for (const Panel& panel : paper.face(face)) {
-        const QRectF area = onScreen(panel.area);
+        const QRectF area = onScreen(drawn, panel.area);
         p.save();
         p.translate(area.center());
         QSizeF wide = area.size();
@@ -62,12 +148,30 @@ void paintFlatDiagram(QPainter& p, const QRectF& target, const Job& job, const P
         }
         p.restore();
         if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), foot + 30, formatNumber(panel.area.w, job.unit), style.dimensions);
-        if (rows && panel.position % paper.columns() == 0)
-            paintDimensionDown(p, origin.x() + bleed.left() * scale - 20, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), style.dimensions);
+            paintDimensionAcross(p, area.left(), area.right(), foot + 30, formatNumber(panel.area.w, unit_), style.dimensions);
+        if (rows && drawn.measuresHeight && panel.position % paper.columns() == 0)
+            paintDimensionDown(p, origin.x() + bleed.left() * scale_ - 20, area.top(), area.bottom(), formatNumber(panel.area.h, unit_), style.dimensions);
     }
-    paintDimensionAcross(p, origin.x(), origin.x() + w * scale, foot + (paper.columns() > 1 ? 54 : 26), formatLength(paper.flat.w, job.unit), style.dimensions);
-    paintDimensionDown(p, origin.x() + bleed.left() * scale - (rows ? 44 : 20), origin.y(), origin.y() + h * scale, formatNumber(paper.flat.h, job.unit), style.dimensions);
+    paintDimensionAcross(p, origin.x(), origin.x() + w * scale_, foot + (paper.columns() > 1 ? 54 : 26), formatLength(paper.flat.w, unit_), style.dimensions);
+    if (drawn.measuresHeight)
+        paintDimensionDown(p, origin.x() + bleed.left() * scale_ - (rows ? 44 : 20), origin.y(), origin.y() + h * scale_, formatNumber(paper.flat.h, unit_), style.dimensions);
+}
+
+std::vector<DiagramSubject> facesOf(const Plan& plan, PieceKind kind)
+{
+    std::vector<DiagramSubject> out;
+    for (const Face face : bothFaces)
+        out.push_back({plan.paper, face, faceName(face, kind)});
+    return out;
+}
+
+std::vector<DiagramSubject> textPagesOf(const Plan& plan)
+{
+    std::vector<DiagramSubject> out;
+    if (plan.textPages)
+        for (const Hand hand : bothHands)
+            out.push_back({(*plan.textPages)[std::size_t(hand)], Face::Outside, handName(hand)});
+    return out;
 }
 
 } // namespace hinge

@@ -10,6 +10,7 @@
 #include "core/job_file.h"
 #include "core/making_steps.h"
 #include "core/stock_library.h"
+#include "paint/flat_diagram.h"
 #include "pdf/export_pdf.h"
 #include "window_driver.h"
 
@@ -539,6 +540,79 @@ private Q_SLOTS:
         QTest::keyClick(field, Qt::Key_Return);
         QVERIFY(job().face(Face::Outside).margins.empty());
         COMPARE_MM(panel().safeArea.x - panel().area.x, 3);
+    }
+
+    void bleedByEdgeAndCoatingOfBothFaces()
+    {
+        begin(PieceKind::Leaf);
+        choose("brief.edgeBleeds", QStringLiteral("but by edge:"));
+        // The fields begin with what every edge had.
+        QCOMPARE(find<QLineEdit>("brief.bleedTop")->text(), QStringLiteral("3 mm"));
+        type("brief.bleedLeft", QStringLiteral("5"));
+        type("brief.bleedRight", QStringLiteral("0"));
+        QCOMPARE(plan().paper.bleeds, (std::array{len("5"), len("3"), len("0"), len("3")}));
+        QCOMPARE(plan().paper.face(Face::Outside)[0].edge(ItemSide::Right), EdgeFate::Shared);
+        // A value that cannot be is refused at the field, and nothing is lost.
+        type("brief.bleedTop", QStringLiteral("1/0"));
+        QCOMPARE(plan().paper.bleeds[1], len("3"));
+        choose("brief.edgeBleeds", QStringLiteral("wherever it is cut,"));
+        QVERIFY(job().zones.edgeBleeds == (std::array<std::optional<Length>, 4>{}));
+        QVERIFY(!window_->findChild<QLineEdit*>(QStringLiteral("brief.bleedTop")));
+        QCOMPARE(plan().paper.bleeds[0], len("3"));
+
+        choose("brief.coating", QStringLiteral("with gloss film"));
+        choose("brief.coatingInside", QStringLiteral("with varnish"));
+        QVERIFY(job().coatings == (std::array{Coating::GlossFilm, Coating::Varnish}));
+        QCOMPARE(plan().findFigure(QStringLiteral("coating"))->value, QStringLiteral("gloss film front, varnish back"));
+    }
+
+    void textPagesAreShownWhereThereAreSome()
+    {
+        begin(PieceKind::Booklet);
+        auto* pill = find<QPushButton>("brief.face.pages");
+        QVERIFY(pill->isVisible());
+        pill->click();
+        type("brief.bindingClearance", QStringLiteral("11"));
+        COMPARE_MM((*plan().textPages)[0].face(Face::Outside).front().margin(ItemSide::Right), 11);
+        QCOMPARE(plan().findFigure(QStringLiteral("pages.live"))->value, QStringLiteral("132 × 200 mm"));
+        // A leaflet has none: the drawing goes back to the faces.
+        begin(PieceKind::Leaflet);
+        QVERIFY(!pill->isVisible());
+        QVERIFY(find<QPushButton>("brief.face.both")->isChecked());
+    }
+
+    void marginsFromTheDrawingByKeyboard()
+    {
+        begin(PieceKind::Leaflet);
+        auto* drawing = find<QWidget>("flatDrawing");
+        drawing->setFocus(Qt::TabFocusReason);
+        QTest::keyClick(drawing, Qt::Key_Right); // the middle panel of the outside
+        QTest::keyClick(drawing, Qt::Key_Return);
+        auto* card = find<QWidget>("brief.margins");
+        auto* field = find<QLineEdit>("brief.marginTop", card);
+        field->setFocus();
+        field->selectAll();
+        QTest::keyClicks(field, QStringLiteral("12"));
+        QTest::keyClick(field, Qt::Key_Return);
+        COMPARE_MM(plan().paper.face(Face::Outside)[1].margin(ItemSide::Top), 12);
+        card->close();
+        action("undo")->trigger();
+        COMPARE_MM(plan().paper.face(Face::Outside)[1].margin(ItemSide::Top), 5);
+    }
+
+    void marginsFromTheDrawingByMouse()
+    {
+        begin(PieceKind::Leaflet);
+        auto* drawing = find<QWidget>("flatDrawing");
+        const FlatDiagram shown(drawing->rect(), facesOf(plan(), job().kind), Unit::Mm);
+        QTest::mouseClick(drawing, Qt::LeftButton, {}, shown.panelArea({1, 2}).center().toPoint()); // last of the inside
+        auto* card = find<QWidget>("brief.margins");
+        auto* field = find<QLineEdit>("brief.marginLeft", card);
+        field->selectAll();
+        QTest::keyClicks(field, QStringLiteral("7.5"));
+        QTest::keyClick(field, Qt::Key_Return);
+        COMPARE_MM(plan().paper.face(Face::Inside)[2].margin(ItemSide::Left), 7.5);
+        card->close();
     }
 };
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Booklets and books: what the folding of model sheets gives, against what handbooks and arithmetic say.
 #include "core/binding.h"
+#include "core/plan.h"
 #include "testing.h"
 
 #include <functional>
@@ -349,6 +350,63 @@ private Q_SLOTS:
         job.rightToLeft = true;
         QCOMPARE(makeBook(job).spreads.at(1), (Spread{3, 2}));
         QCOMPARE(written(makeBook(job).sheets[0], 0), QStringLiteral("1 8"));
+    }
+
+    void textPagesKnowTheirEdges()
+    {
+        // What happens at the spine decides about bleed and margin there; the other three sides are cut (common practice).
+        struct Case {
+            PieceKind kind;
+            EdgeFate spine;
+            double inner, spineBleed;
+        };
+        for (const Case& c : {Case{PieceKind::Booklet, EdgeFate::Folded, 8, 0}, Case{PieceKind::Book, EdgeFate::Milled, 12, 3},
+                              Case{PieceKind::WireBook, EdgeFate::Bound, 12, 3}}) {
+            for (const bool rightToLeft : {false, true}) {
+                Job job = newPiece(c.kind);
+                job.rightToLeft = rightToLeft;
+                const auto planned = plan(job);
+                QVERIFY(planned && planned->textPages);
+                for (const Hand hand : bothHands) {
+                    const Paper& paper = (*planned->textPages)[std::size_t(hand)];
+                    const Panel& page = paper.face(Face::Outside).front();
+                    // The spine is where the two pages meet, whichever way the piece is read.
+                    const ItemSide spine = hand == Hand::Left ? ItemSide::Right : ItemSide::Left;
+                    const ItemSide fore = hand == Hand::Left ? ItemSide::Left : ItemSide::Right;
+                    QCOMPARE(page.area.size(), job.page);
+                    QCOMPARE(page.edge(spine), c.spine);
+                    QCOMPARE(page.edge(fore), EdgeFate::Knife);
+                    COMPARE_MM(page.margin(spine), c.inner);
+                    COMPARE_MM(page.margin(fore), 5);
+                    COMPARE_MM(page.margin(ItemSide::Top), 5);
+                    const Length over = spine == ItemSide::Right ? page.bleedArea.right() - page.area.right() : page.area.x - page.bleedArea.x;
+                    COMPARE_MM(over, c.spineBleed);
+                    QCOMPARE(bleedOf(paper), page.bleedArea);
+                }
+            }
+        }
+        // A glued block is milled as far as the job says, and print runs on that far.
+        Job book = newPiece(PieceKind::Book);
+        book.pages.mill = len("2.5");
+        const auto planned = plan(book);
+        const Panel& right = (*planned->textPages)[1].face(Face::Outside).front();
+        COMPARE_MM(right.area.x - right.bleedArea.x, 2.5);
+        // What stands on the cover does not narrow the text.
+        book.face(Face::Outside).margins = {{0, ItemSide::Left, len("40")}};
+        QCOMPARE((*plan(book)->textPages)[1].face(Face::Outside).front().safeArea, right.safeArea);
+        QVERIFY(!plan(newPiece(PieceKind::Leaflet))->textPages);
+    }
+
+    void theCoverOfABookletKeepsClearOfItsStaples()
+    {
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.bindingClearance = len("9");
+        const auto planned = plan(job);
+        COMPARE_MM(planned->paper.face(Face::Inside)[0].margin(ItemSide::Right), 9);
+        // Its outside does not curve into a spine.
+        COMPARE_MM(planned->paper.face(Face::Outside)[0].margin(ItemSide::Right), 3);
+        // A leaflet's folds keep what the zones say.
+        COMPARE_MM(plan(newPiece(PieceKind::Leaflet))->paper.face(Face::Outside)[0].margin(ItemSide::Right), 3);
     }
 
     void cutLeavesGoInTwos()

@@ -230,6 +230,19 @@ private Q_SLOTS:
         for (const char* wrong : {"", "100", "100 x", "a x b", "1 x 2 x 3"})
             QVERIFY2(!parseSize(QString::fromLatin1(wrong), Unit::Mm), wrong);
     }
+
+    void clearanceAtTheBindingFollowsTheKind()
+    {
+        Job job = newPiece(PieceKind::Booklet);
+        const Length stapled = job.pages.bindingClearance;
+        becomeKind(job, PieceKind::Book);
+        QVERIFY(job.pages.bindingClearance > stapled);
+        becomeKind(job, PieceKind::Booklet);
+        QCOMPARE(job.pages.bindingClearance, stapled);
+        job.pages.bindingClearance = len("20"); // typed
+        becomeKind(job, PieceKind::Book);
+        COMPARE_MM(job.pages.bindingClearance, 20);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestChanges)

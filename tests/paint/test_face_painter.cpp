@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is on the screen is in the PDF: the screen's painting against poppler's rendering of the exported file.
 #include "paint/face_painter.h"
+#include "paint/flat_diagram.h"
 #include "paint/piece_painter.h"
 #include "pdf/export_pdf.h"
 #include "testing.h"
@@ -189,6 +190,45 @@ private Q_SLOTS:
         }
         QVERIFY(green > 15000); // the whole inside
         QCOMPARE(red, 0);
+    }
+
+    void diagramsOfBothFacesShareOneScale()
+    {
+        for (const PieceKind kind : allPieceKinds) {
+            const auto planned = plan(newPiece(kind));
+            for (const QSizeF room : {QSizeF(640, 330), QSizeF(300, 700)}) {
+                const QRectF target(QPointF(10, 20), room);
+                for (const auto& subjects : {facesOf(*planned, kind), textPagesOf(*planned)}) {
+                    const FlatDiagram drawing(target, subjects, Unit::Mm);
+                    QCOMPARE(drawing.places().empty(), subjects.empty());
+                    std::optional<double> scale;
+                    for (const FlatDiagram::Place place : drawing.places()) {
+                        const QRectF area = drawing.panelArea(place);
+                        QVERIFY2(target.contains(area), qPrintable(kindName(kind)));
+                        QVERIFY(drawing.panelAt(area.center()) == place);
+                        const double here = area.height() / drawing.panel(place).area.h.toMm();
+                        QVERIFY(!scale || std::abs(*scale - here) < 1e-9);
+                        scale = here;
+                        for (const FlatDiagram::Place other : drawing.places())
+                            if (other.subject != place.subject)
+                                QVERIFY(!area.intersects(drawing.panelArea(other)));
+                    }
+                    QVERIFY(!drawing.panelAt(target.topLeft()));
+                }
+            }
+        }
+    }
+
+    void diagramsWithoutRoomPaintNothing()
+    {
+        const auto planned = plan(newPiece(PieceKind::Leaflet));
+        QImage image(40, 40, QImage::Format_RGB32);
+        image.fill(Qt::white);
+        const QImage before = image;
+        QPainter p(&image);
+        FlatDiagram(QRectF(0, 0, 40, 40), facesOf(*planned, PieceKind::Leaflet), Unit::Mm).paint(p, {});
+        p.end();
+        QCOMPARE(image, before);
     }
 };
 

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job.h"
+
+namespace hinge {
+
+/// Texts that run through several frames. The words belong to the first frame of a chain; the others are empty.
+
+/// The frames a text runs through, by id, beginning with the one that has the words; `itemId` may be any of them.
+/// A frame by itself is a chain of one.
+[[nodiscard]] QStringList chainOf(const Job& job, const QString& itemId);
+
+/// The paragraphs of a text with their styles worked out: those that follow a style of the job get its look.
+[[nodiscard]] std::vector<Paragraph> lookedUp(const Job& job, const Item& item);
+
+/// True when running on from `from` into `to` would lead back to where it came from.
+[[nodiscard]] bool wouldLoop(const Job& job, const QString& from, const QString& to);
+
+} // namespace hinge

@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "typeset/story_layout.h"
+
+#include "core/stories.h"
+
+namespace hinge {
+
+TextFrame textFrame(const Job& job, const Item& item, const PlacedItem& placed)
+{
+    TextFrame frame;
+    frame.size = item.textRun == TextRun::Across ? placed.frame.size() : placed.frame.size().turned();
+    frame.columns = item.textColumns;
+    frame.gutter = item.textGutter;
+    frame.align = item.verticalAlign;
+    if (item.onGrid && job.gridStep > Length() && item.textRun == TextRun::Across)
+        frame.grid = {job.gridStart - placed.frame.y, job.gridStep};
+    return frame;
+}
+
+StoryInput storyThrough(const Job& job, const Plan& plan, const QString& itemId)
+{
+    StoryInput story;
+    story.items = chainOf(job, itemId);
+    for (const QString& id : story.items) {
+        const Item* item = job.findItem(id);
+        if (story.frames.empty())
+            story.paragraphs = lookedUp(job, *item);
+        story.frames.push_back(textFrame(job, *item, *plan.findItem(id)));
+    }
+    return story;
+}
+
+std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts)
+{
+    std::map<QString, TextLayout> out;
+    for (const FaceContent& content : job.faces)
+        for (const Item& item : content.items) {
+            if (item.kind != ItemKind::Text || out.contains(item.id))
+                continue;
+            const StoryInput story = storyThrough(job, plan, item.id);
+            auto layouts = layOutStory(story.paragraphs, story.frames, fonts);
+            for (std::size_t i = 0; i < layouts.size(); ++i)
+                out.emplace(story.items[qsizetype(i)], std::move(layouts[i]));
+        }
+    return out;
+}
+
+} // namespace hinge

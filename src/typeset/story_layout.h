@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+#include "typeset/text_layout.h"
+
+#include <map>
+
+namespace hinge {
+
+/// The frame of a text as the words see it: turned upright when they run down or up.
+[[nodiscard]] TextFrame textFrame(const Job& job, const Item& item, const PlacedItem& placed);
+
+/// A text with all it depends on; when this is the same, its layouts are.
+struct StoryInput {
+    QStringList items; ///< the frames it runs through
+    std::vector<Paragraph> paragraphs; ///< with their styles worked out
+    std::vector<TextFrame> frames;
+    bool operator==(const StoryInput&) const = default;
+};
+
+/// The text that runs through a frame.
+[[nodiscard]] StoryInput storyThrough(const Job& job, const Plan& plan, const QString& itemId);
+
+/// Lays out every text of a job, by the id of its frames.
+[[nodiscard]] std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts);
+
+} // namespace hinge
