@@ -4,10 +4,10 @@
 #include "app/fields.h"
 #include "app/linked_files.h"
 #include "app/margin_fields.h"
-#include "app/slip.h"
 #include "app/theme.h"
 #include "paint/piece_painter.h"
 
+#include <QFrame>
 #include <QLabel>
 #include <QMouseEvent>
 #include <QPainter>
@@ -131,10 +131,10 @@ void FlatDrawing::openMargins(FlatDiagram::Place place)
         return;
     const FlatDiagram drawing = diagram();
     const Panel& panel = drawing.panel(place);
-    auto* card = new Slip(this);
+    auto* card = new QFrame(this);
     card->setWindowFlags(Qt::Popup | Qt::FramelessWindowHint);
     card->setAttribute(Qt::WA_DeleteOnClose);
-    card->setAttribute(Qt::WA_TranslucentBackground);
+    card->setProperty("role", QStringLiteral("card"));
     card->setObjectName(QStringLiteral("brief.margins"));
     card->setAccessibleName(tr("Margins of the %1").arg(panel.roleName));
     auto* column = new QVBoxLayout(card);
@@ -144,12 +144,14 @@ void FlatDrawing::openMargins(FlatDiagram::Place place)
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
     auto* fields = new MarginFields(document_, panel.face, panel.position, QStringLiteral("brief"));
+    fields->setFixedWidth(290);
     column->addWidget(fields);
     auto* note = new QLabel(tr("Live matter keeps this far from each edge. Empty a field to follow the zones again."));
     note->setProperty("role", QStringLiteral("note"));
     note->setWordWrap(true);
+    note->setFixedWidth(290);
     column->addWidget(note);
-    card->setFixedWidth(320);
+    column->setSizeConstraint(QLayout::SetFixedSize);
     card->adjustSize();
     const QPointF at = drawing.panelArea(place).center();
     QPoint corner = mapToGlobal(at.toPoint()) - QPoint(card->width() / 2, card->height() / 2);

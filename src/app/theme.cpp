@@ -99,6 +99,7 @@ QListView, QScrollArea, QScrollArea > QWidget > QWidget { background: transparen
 QProgressBar { border: none; border-radius: 3px; background: @line; height: 6px; }
 QProgressBar::chunk { background: @accent; border-radius: 3px; }
 QDialog, QMessageBox, QFileDialog { background: @slip; }
+QFrame[role="card"] { background: @slip; border: 1px solid @accent; }
 QLabel[role="note"] { color: @ink2; font-size: 12px; }
 QLabel[role="section"] { color: @accent; font-size: 11px; font-weight: 700; }
 QLabel[role="title"] { font-size: 15px; font-weight: 700; }
