@@ -9,10 +9,12 @@ import math
 import random
 from pathlib import Path
 
-from PIL import Image, ImageDraw, ImageFilter
+from PIL import Image, ImageCms, ImageDraw, ImageFilter
 
 OUT = Path(__file__).parent / "pictures"
 PPI = 300
+# Says what the numbers of RGB pictures mean.
+SRGB = ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB")).tobytes()
 
 
 def px(mm):
@@ -167,7 +169,43 @@ def shore():
         d.rounded_rectangle((X - S * 0.17, Y - S * 0.72, X + S * 0.17, Y - S * 0.28), S * 0.08, fill=c)
         d.line([(X - S * 0.07, Y - S * 0.3), (X - S * 0.1, Y)], fill=(58, 66, 82), width=round(S * 0.1))
         d.line([(X + S * 0.07, Y - S * 0.3), (X + S * 0.12, Y)], fill=(58, 66, 82), width=round(S * 0.1))
-    im.resize((w // 2, h // 2), Image.LANCZOS).save(OUT / "shore.jpg", quality=90, dpi=(PPI, PPI))
+    im.resize((w // 2, h // 2), Image.LANCZOS).save(OUT / "shore.jpg", quality=90, dpi=(PPI, PPI), icc_profile=SRGB)
+
+
+def solstice():
+    """The card's front: the longest night, snow on the skerries. RGB JPEG, 154 x 111 mm."""
+    w, h = px(154) * 2, px(111) * 2
+    im = gradient((w, h), [(0, (16, 28, 54)), (0.45, (38, 62, 98)), (0.66, (120, 128, 148)), (0.74, (226, 176, 140)), (1, (226, 176, 140))])
+    d = ImageDraw.Draw(im)
+    rng = random.Random(21)
+    for _ in range(170):
+        x, y = rng.random() * w, rng.random() * h * 0.52
+        r = w * (0.0006 + 0.0011 * rng.random() ** 3)
+        d.ellipse((x - r, y - r, x + r, y + r), fill=mix((60, 84, 118), (250, 246, 226), rng.random()))
+    # the moon, new by a day
+    mx, my, mr = w * 0.22, h * 0.24, h * 0.085
+    d.ellipse((mx - mr, my - mr, mx + mr, my + mr), fill=(246, 240, 216))
+    d.ellipse((mx - mr * 0.62, my - mr * 1.06, mx + mr * 1.42, my + mr * 0.94), fill=(24, 42, 74))
+    horizon = h * 0.74
+    glow(im, (w * 0.60, horizon), w * 0.16, (255, 214, 150), 190)
+    d = ImageDraw.Draw(im)
+    d.rectangle((0, horizon, w, h), fill=(58, 96, 122))
+    d.polygon([(w * 0.52, horizon + h * 0.004), (w * 0.58, horizon - h * 0.05), (w * 0.66, horizon - h * 0.075), (w * 0.76, horizon - h * 0.06),
+               (w * 0.88, horizon - h * 0.085), (w, horizon - h * 0.07), (w, horizon + h * 0.004)], fill=(52, 66, 86))
+    d.polygon([(w * 0.56, horizon - h * 0.032), (w * 0.60, horizon - h * 0.058), (w * 0.66, horizon - h * 0.078), (w * 0.72, horizon - h * 0.068), (w * 0.78, horizon - h * 0.062),
+               (w * 0.88, horizon - h * 0.088), (w, horizon - h * 0.073), (w, horizon - h * 0.05), (w * 0.9, horizon - h * 0.062), (w * 0.76, horizon - h * 0.04), (w * 0.66, horizon - h * 0.052)],
+              fill=(232, 236, 238))
+    tower(d, w * 0.72, horizon - h * 0.055, h * 0.40, (255, 222, 130))
+    glow(im, (w * 0.72, horizon - h * 0.055 - h * 0.428), w * 0.03, (255, 232, 160), 170)
+    d = ImageDraw.Draw(im)
+    for i in range(20):
+        y = horizon + h * 0.006 + i * h * 0.009
+        half = w * (0.055 - 0.0016 * i) * (0.5 + rng.random())
+        x = w * 0.60 + (rng.random() - 0.5) * w * 0.03
+        d.rounded_rectangle((x - half, y, x + half, y + h * 0.003), h * 0.001, fill=mix((255, 214, 150), (58, 96, 122), i / 22))
+    for base, amp, length, phase, c in ((0.80, 0.010, 0.34, 0.5, (48, 84, 112)), (0.87, 0.014, 0.46, 2.1, (36, 68, 96)), (0.94, 0.018, 0.58, 3.4, (24, 50, 76))):
+        under(d, wave(w, h * base, h * amp, w * length, phase), w, h, c)
+    im.resize((w // 2, h // 2), Image.LANCZOS).save(OUT / "solstice.jpg", quality=90, dpi=(PPI, PPI), icc_profile=SRGB)
 
 
 def starfish():
@@ -193,7 +231,7 @@ def starfish():
             x, y = s / 2 + math.cos(a) * r, s / 2 + math.sin(a) * r
             q = s * (0.014 - 0.0012 * k)
             d.ellipse((x - q, y - q, x + q, y + q), fill=(246, 206, 170, 255))
-    im.resize((s // 2, s // 2), Image.LANCZOS).save(OUT / "starfish.png", dpi=(PPI, PPI))
+    im.resize((s // 2, s // 2), Image.LANCZOS).save(OUT / "starfish.png", dpi=(PPI, PPI), icc_profile=SRGB)
 
 
 # --- vector pictures -----------------------------------------------------------------------------
@@ -246,6 +284,20 @@ def circle(x, y, r):
             f"{x - k:.3f} {y + r:.3f} {x - r:.3f} {y + k:.3f} {x - r:.3f} {y:.3f} c "
             f"{x - r:.3f} {y - k:.3f} {x - k:.3f} {y - r:.3f} {x:.3f} {y - r:.3f} c "
             f"{x + k:.3f} {y - r:.3f} {x + r:.3f} {y - k:.3f} {x + r:.3f} {y:.3f} c h\n")
+
+
+def mark():
+    """The observatory's mark: lamp over two waves in a ring. SVG, 30 mm."""
+    rays = "".join(f"<rect x='-0.7' y='-30' width='1.4' height='7' rx='.7' transform='translate(50 42) rotate({a})'/>" for a in (-70, -42, -14, 14, 42, 70))
+    wave1 = "M14 68 q9 -8 18 0 t18 0 t18 0 t18 0"
+    wave2 = "M20 79 q7.5 -7 15 0 t15 0 t15 0 t15 0"
+    (OUT / "mark.svg").write_text(
+        "<svg xmlns='http://www.w3.org/2000/svg' width='30mm' height='30mm' viewBox='0 0 100 100'>"
+        "<circle cx='50' cy='50' r='47' fill='none' stroke='#1d4a66' stroke-width='3'/>"
+        f"<g fill='#e8a33c'>{rays}</g>"
+        "<path d='M40 60 L44 36 H56 L60 60 Z' fill='#1d4a66'/><rect x='42' y='28' width='16' height='9' fill='#e8a33c'/><path d='M40 28 L50 20 L60 28 Z' fill='#1d4a66'/>"
+        f"<path d='{wave1}' fill='none' stroke='#1d4a66' stroke-width='3.4' stroke-linecap='round'/>"
+        f"<path d='{wave2}' fill='none' stroke='#5f9aae' stroke-width='3.4' stroke-linecap='round'/></svg>\n")
 
 
 def swell():
@@ -306,7 +358,9 @@ if __name__ == "__main__":
     OUT.mkdir(exist_ok=True)
     evening()
     shore()
+    solstice()
     starfish()
+    mark()
     swell()
     tide_curve()
     shore_map()

@@ -17,3 +17,8 @@ shot flat-dark --stage flat --theme dark
 shot sheet --stage sheet --theme light
 shot release --stage release --theme light
 shot brief-dark --stage brief --theme dark
+shot flat-cover --job demo/tide-almanac-cover.hinge.json --stage flat --theme light --item isbn
+shot flat-card --job demo/solstice-card.hinge.json --stage flat --theme light
+shot flat-postcard --job demo/postcard.hinge.json --stage flat --theme light --face inside
+shot flat-one-ink --stage flat --theme light --show view.4
+shot files --show files --theme light

@@ -16,8 +16,11 @@ struct Actions {
 
     QAction *newJob, *keepPreset, *stocks, *exportDocket, *open, *save, *saveAs, *exportFlat, *exportSheets, *quit;
     QAction *undo = nullptr, *redo = nullptr; // made by the history
-    QAction *duplicate, *remove, *bringForward, *sendBack;
-    QAction *placePicture, *addText, *addTint, *takeSupplied, *dropSupplied;
+    QAction *copy, *cut, *paste, *selectAll;
+    QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns;
+    QAction *group, *ungroup, *lock;
+    QAction *alignLeft, *alignCentre, *alignRight, *alignHead, *alignMiddle, *alignFoot, *distributeAcross, *distributeDown;
+    QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *takeSupplied, *dropSupplied;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *darkTheme;
     QAction *stageBrief, *stageFlat, *stageSheet, *stageRelease;
     QAction *keys, *about;

@@ -60,7 +60,7 @@ private:
     QString merge_;
 };
 
-Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>())
+Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>()), layouts_(std::make_unique<TextLayoutCache>(FontLibrary::shipped()))
 {
     connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
     connect(&history_, &QUndoStack::cleanChanged, this, &Document::fileStateChanged);
@@ -170,7 +170,7 @@ void Document::adopt(Job job, Plan plan)
 
 void Document::refreshFindings()
 {
-    findings_ = allFindings(job_, plan_, files_->facts(), FontLibrary::shipped());
+    findings_ = allFindings(job_, plan_, files_->facts(), *layouts_);
     Q_EMIT changed();
 }
 

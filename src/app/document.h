@@ -9,6 +9,7 @@
 namespace hinge {
 
 class LinkedFiles;
+class TextLayoutCache;
 
 /// The job that is open: its data, everything that follows from it, its history and its file.
 /// The only way to change the job is `edit`, so that everything can be undone.
@@ -64,6 +65,7 @@ private:
     Plan plan_;
     std::vector<Finding> findings_;
     std::unique_ptr<LinkedFiles> files_;
+    std::unique_ptr<TextLayoutCache> layouts_; ///< for the findings about text
     QUndoStack history_;
     QString path_;
 };

@@ -46,8 +46,8 @@ QPushButton* actionButton(QAction* action, const QString& text)
 
 } // namespace
 
-Drawer::Drawer(Document& document, Selection& selection, Placing& placing, const ScreenColour& colour, Actions& actions, QWidget* parent)
-    : QWidget(parent), document_(document), selection_(selection), placing_(placing), colour_(colour), actions_(actions), items_(document, selection)
+Drawer::Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent)
+    : QWidget(parent), document_(document), selection_(selection), placing_(placing), colour_(painter.colour()), layouts_(painter.layouts()), actions_(actions), items_(document, selection)
 {
     setObjectName(QStringLiteral("drawer"));
     setFixedWidth(246);
@@ -93,9 +93,13 @@ void Drawer::rebuild()
         key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(panel.face)).arg(panel.position).arg(panels.size()).arg(panel.roleName, formatSize(panel.area.size(), document_.job().unit));
     }
     key += document_.job().face(selection_.face()).supplied ? QStringLiteral("/supplied") : QString();
-    if (item)
+    if (item) {
+        key += QStringLiteral("/%1/%2/%3/%4").arg(int(item->outline)).arg(int(item->fit)).arg(item->shadow.has_value()).arg(selection_.items().size());
         for (const Ink& ink : document_.job().inks)
-            key += u'/' + ink.name;
+            key += QStringLiteral("/%1 %2 %3 %4 %5").arg(ink.name).arg(ink.cmyk.c).arg(ink.cmyk.m).arg(ink.cmyk.y).arg(ink.cmyk.k);
+        for (const NamedStyle& style : document_.job().textStyles)
+            key += u'/' + style.name;
+    }
     if (key == builtFor_ && body_) {
         if (words_ && item && item->kind == ItemKind::Text && !writing_) {
             QStringList texts;
@@ -128,7 +132,9 @@ void Drawer::rebuild()
     auto* column = new QVBoxLayout(inner);
     column->setContentsMargins(10, 12, 10, 8);
     column->setSpacing(8);
-    if (item)
+    if (selection_.items().size() > 1)
+        buildSeveral(column);
+    else if (item)
         buildItem(column, *item);
     else
         buildPanel(column);
@@ -150,17 +156,19 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addWidget(note(tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
     column->addSpacing(6);
 
-    column->addWidget(section(tr("Columns of this panel")));
+    column->addWidget(section(tr("Columns and rows of this panel")));
     const auto grid = [face, at](Job& job) -> ColumnGrid& {
         auto& grids = job.face(face).columns;
         const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
         if (it != grids.end())
             return *it;
-        grids.push_back({at, 1, Length::mm(4)});
+        grids.push_back({at});
         return grids.back();
     };
-    field(column, tr("Columns"), JobField::forNumber(document_, tr("Change the columns"), [grid](Job& j) -> int& { return grid(j).columns; }), "drawer.columns");
-    field(column, tr("Gutter"), JobField::forLength(document_, tr("Change the gutter"), [grid](Job& j) -> Length& { return grid(j).gutter; }), "drawer.gutter");
+    cells(column, {{tr("columns"), JobField::forNumber(document_, tr("Change the columns"), [grid](Job& j) -> int& { return grid(j).columns; }), "drawer.columns"},
+                   {tr("gutter"), JobField::forLength(document_, tr("Change the gutter"), [grid](Job& j) -> Length& { return grid(j).gutter; }), "drawer.gutter"}});
+    cells(column, {{tr("rows"), JobField::forNumber(document_, tr("Change the rows"), [grid](Job& j) -> int& { return grid(j).rows; }), "drawer.rows"},
+                   {tr("gutter"), JobField::forLength(document_, tr("Change the gutter of the rows"), [grid](Job& j) -> Length& { return grid(j).rowGutter; }), "drawer.rowGutter"}});
     column->addSpacing(6);
 
     column->addWidget(section(tr("Margins of this panel")));
@@ -173,7 +181,9 @@ void Drawer::buildPanel(QVBoxLayout* column)
     buttons->addWidget(actionButton(actions_.placePicture, tr("Picture")), 0, 0);
     buttons->addWidget(actionButton(actions_.addText, tr("Text")), 0, 1);
     buttons->addWidget(actionButton(actions_.addTint, tr("Tint")), 1, 0);
-    buttons->addWidget(actionButton(actions_.turnOver, tr("Turn over")), 1, 1);
+    buttons->addWidget(actionButton(actions_.addShape, tr("Shape")), 1, 1);
+    buttons->addWidget(actionButton(actions_.addCode, tr("Code")), 2, 0);
+    buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
     column->addLayout(buttons);
     column->addSpacing(6);
 
@@ -247,10 +257,17 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
 
     if (item.kind == ItemKind::Text)
         buildText(column, item);
-    if (item.kind == ItemKind::Tint)
-        buildTint(column, item);
+    if (item.kind == ItemKind::Picture)
+        buildPicture(column, item);
+    if (item.kind == ItemKind::Shape)
+        buildShape(column, item);
+    if (item.kind == ItemKind::Code)
+        buildCode(column, item);
     if (item.kind != ItemKind::Picture)
         buildInks(column, id);
+    if (item.kind == ItemKind::Text)
+        buildTextFrame(column, item);
+    column->addWidget(section(tr("Where it holds on")));
     column->addWidget(new HoldsSquare(document_, id));
 
     // Exact numbers: where it lies and how large it is, from the head-left trim corner.
@@ -320,30 +337,33 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
                                  }), "drawer.height");
     column->addLayout(grid);
 
-    if (item.kind == ItemKind::Picture)
-        buildPicture(column, item);
+    buildLook(column, item);
     column->addStretch(1);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(4);
-    for (QAction* action : {actions_.bringForward, actions_.sendBack, actions_.duplicate, actions_.remove}) {
-        auto* button = actionButton(action, {});
-        button->setAccessibleName(action->text().remove(u'&'));
-        row->addWidget(button);
-    }
-    column->addLayout(row);
+    buildArranging(column);
 }
 
 void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     column->addSpacing(2);
-    auto* fit = new JobChoice(document_, tr("Change the fit"),
-                              {{tr("fills the frame"), [id](const Job& j) { const Item* i = j.findItem(id); return i && i->fit == PictureFit::Fill; },
-                                [id](Job& j) { if (Item* i = j.findItem(id)) i->fit = PictureFit::Fill; }},
-                               {tr("lies in it whole"), [id](const Job& j) { const Item* i = j.findItem(id); return i && i->fit == PictureFit::Whole; },
-                                [id](Job& j) { if (Item* i = j.findItem(id)) i->fit = PictureFit::Whole; }}});
-    fit->setObjectName(QStringLiteral("drawer.fit"));
+    auto* fit = itemChoice<PictureFit>(tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
+                                       {{tr("fills the frame"), PictureFit::Fill}, {tr("lies in it whole"), PictureFit::Whole}, {tr("has its own scale"), PictureFit::Own}}, "drawer.fit");
     column->addWidget(fit);
+    if (item.fit == PictureFit::Own)
+        field(column, tr("Scale, %"), new JobField(
+                  document_, tr("Scale the picture"),
+                  [id](const Job& j) { const Item* i = j.findItem(id); return i ? QString::number(i->crop.scaleMilli / 10.0) : QString(); },
+                  [id](Job& j, const QString& text) -> Result<void> {
+                      bool ok = false;
+                      const double percent = QString(text).remove(u'%').replace(u',', u'.').trimmed().toDouble(&ok);
+                      if (!ok || percent < 1 || percent > 5000)
+                          return problem({}, tr("Type a percentage between 1 and 5000; at 100 it just fills the frame."));
+                      if (Item* i = j.findItem(id))
+                          i->crop.scaleMilli = int(std::lround(percent * 10));
+                      return {};
+                  }), "drawer.scale");
+    if (item.fit != PictureFit::Whole)
+        column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
     auto* about = note({});
     about->setObjectName(QStringLiteral("drawer.file"));
     const auto tell = [this, id, about] {
@@ -358,7 +378,7 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
         else if (facts.isPdf)
             lines << tr("page %1 of %2, drawn sharp at any size").arg(i->file.page).arg(facts.pages.size());
         else if (facts.pixelWidth > 0)
-            lines << tr("%1 × %2 pixels, %3 ppi in print").arg(facts.pixelWidth).arg(facts.pixelHeight).arg(std::lround(effectivePpi(*i, placed->frame, facts)));
+            lines << tr("%1 × %2 pixels, %3, %4 ppi in print").arg(facts.pixelWidth).arg(facts.pixelHeight).arg(colourName(facts.colour)).arg(std::lround(effectivePpi(*i, placed->frame, facts)));
         about->setText(lines.join(u'\n'));
     };
     connect(&document_, &Document::changed, about, tell);
@@ -378,24 +398,6 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
                           i->file.page = *page;
                       return {};
                   }), "drawer.page");
-}
-
-void Drawer::buildTint(QVBoxLayout* column, const Item& item)
-{
-    const QString id = item.id;
-    auto* strength = new JobField(
-        document_, tr("Change the strength"),
-        [id](const Job& j) { const Item* i = j.findItem(id); return i ? QString::number(i->strength) : QString(); },
-        [id](Job& j, const QString& text) -> Result<void> {
-            bool ok = false;
-            const int percent = QString(text).remove(u'%').trimmed().toInt(&ok);
-            if (!ok)
-                return problem({}, tr("Type a whole number of percent."));
-            if (Item* i = j.findItem(id))
-                i->strength = percent;
-            return {};
-        });
-    field(column, tr("Strength, %"), strength, "drawer.strength");
 }
 
 } // namespace hinge

@@ -4,7 +4,9 @@
 #include "app/document.h"
 #include "app/items_model.h"
 #include "app/placing.h"
+#include "app/fields.h"
 #include "app/selection.h"
+#include "paint/face_painter.h"
 
 #include <QPlainTextEdit>
 #include <QWidget>
@@ -17,14 +19,13 @@ class QActionGroup;
 namespace hinge {
 
 struct Actions;
-class ScreenColour;
 
 /// The slip at the right of the Flat stage: about the panel, or about the item that is selected.
 class Drawer : public QWidget {
     Q_OBJECT
 
 public:
-    Drawer(Document& document, Selection& selection, Placing& placing, const ScreenColour& colour, Actions& actions, QWidget* parent = nullptr);
+    Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
     /// Puts the keyboard into the words of the selected text.
     void editText();
 
@@ -35,19 +36,44 @@ private:
     void rebuild();
     void buildPanel(QVBoxLayout* column);
     void buildItem(QVBoxLayout* column, const Item& item);
+    void buildSeveral(QVBoxLayout* column);
     void buildPicture(QVBoxLayout* column, const Item& item);
-    void buildTint(QVBoxLayout* column, const Item& item);
+    void buildShape(QVBoxLayout* column, const Item& item);
+    void buildCode(QVBoxLayout* column, const Item& item);
     void buildText(QVBoxLayout* column, const Item& item);
+    /// Style, font and measures of the paragraphs in hand.
+    void buildStyle(QVBoxLayout* column, const QString& itemId);
+    /// How the frame holds its text: columns, alignment, direction, grid, the next frame.
+    void buildTextFrame(QVBoxLayout* column, const Item& item);
+    /// Stroke, opacity, shadow and the like.
+    void buildLook(QVBoxLayout* column, const Item& item);
     void buildInks(QVBoxLayout* column, const QString& itemId);
+    void buildArranging(QVBoxLayout* column);
+    /// Shows the inks of the job beside the drawer, to change them.
+    void openInks(QWidget* beside);
     void applyText(const QString& itemId);
     /// First and last paragraph that the cursor or its selection touches.
     [[nodiscard]] std::pair<int, int> paragraphsInHand() const;
+    /// Start and length of the characters selected within one paragraph; nothing when whole paragraphs are meant.
+    [[nodiscard]] std::optional<std::pair<int, int>> charactersInHand() const;
+    /// Changes the look of what is in hand: of single characters by font and ink, of paragraphs by `change`.
+    void restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change, const QString& font, const QString& ink);
+    void showOverset(const QString& itemId, const TextLayout& layout);
     class JobField* field(QVBoxLayout* column, const QString& label, JobField* edit, const char* name);
+    /// A field for a length or a whole number of the item.
+    JobField* itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part, std::optional<Unit> unit = {});
+    JobField* itemNumber(const QString& what, const QString& itemId, std::function<int&(Item&)> part);
+    /// A choice among values of the item.
+    template <class T>
+    JobChoice* itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part, const std::vector<std::pair<QString, T>>& values, const char* name);
+    /// Two or three fields beside each other, each below its label.
+    void cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QWidget*, const char*>>& fields);
 
     Document& document_;
     Selection& selection_;
     Placing& placing_;
     const ScreenColour& colour_;
+    TextLayoutCache& layouts_;
     Actions& actions_;
     ItemsModel items_;
     QWidget* body_ = nullptr;
@@ -57,5 +83,28 @@ private:
     QString wordsFor_;
     bool writing_ = false;
 };
+
+template <class T>
+JobChoice* Drawer::itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part, const std::vector<std::pair<QString, T>>& values, const char* name)
+{
+    std::vector<JobChoice::Option> options;
+    for (const auto& [text, value] : values)
+        options.push_back({text,
+                           [part, itemId, value = value](const Job& j) {
+                               const Item* i = j.findItem(itemId);
+                               if (!i)
+                                   return false;
+                               Item copy = *i;
+                               return part(copy) == value;
+                           },
+                           [part, itemId, value = value](Job& j) {
+                               if (Item* i = j.findItem(itemId))
+                                   part(*i) = value;
+                           }});
+    auto* choice = new JobChoice(document_, what, std::move(options));
+    choice->setObjectName(QString::fromLatin1(name));
+    choice->setAccessibleName(what);
+    return choice;
+}
 
 } // namespace hinge

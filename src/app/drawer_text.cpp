@@ -5,12 +5,15 @@
 #include "app/fields.h"
 #include "app/theme.h"
 #include "core/paragraphs.h"
+#include "core/stories.h"
+#include "core/tab_stops.h"
 #include "paint/screen_colour.h"
-#include "typeset/text_layout.h"
+#include "typeset/hyphenation.h"
 
-#include <QGridLayout>
+#include <QCheckBox>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QLocale>
 #include <QPainter>
 #include <QPushButton>
 #include <QTextBlock>
@@ -72,11 +75,9 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
             Item* i = job.findItem(itemId);
             if (!i)
                 return;
-            if (i->kind == ItemKind::Tint)
-                i->ink = inkName;
-            const auto [first, last] = paragraphsInHand();
-            for (int p = first; p <= last && p < int(i->paragraphs.size()); ++p)
-                i->paragraphs[std::size_t(p)].style.ink = inkName;
+            if (i->kind == ItemKind::Shape || i->kind == ItemKind::Code)
+                i->ink = i->kind == ItemKind::Shape && i->ink == inkName && i->stroke.width > Length() ? QString() : inkName;
+            restyle(job, itemId, [&](TextStyle& style) { style.ink = inkName; }, {}, inkName);
             if (job == document_.job())
                 Q_EMIT document_.changed(); // a second click must not leave the swatch unchecked
             (void)document_.edit(tr("Use %1").arg(inkName), std::move(job));
@@ -85,15 +86,23 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
         swatches.push_back(button);
     }
     row->addStretch(1);
+    auto* edit = new QPushButton(tr("change…"));
+    edit->setProperty("link", true);
+    edit->setObjectName(QStringLiteral("drawer.inks"));
+    edit->setToolTip(tr("Change the inks of this job, add one, make one a spot ink"));
+    connect(edit, &QPushButton::clicked, this, [this, edit] { openInks(edit); });
     column->addLayout(row);
-    column->addWidget(name);
+    auto* below = new QHBoxLayout;
+    below->addWidget(name, 1);
+    below->addWidget(edit);
+    column->addLayout(below);
     const auto tell = [this, itemId, name, swatches] {
         const Item* i = document_.job().findItem(itemId);
         if (!i)
             return;
         QString used = i->ink;
         if (i->kind == ItemKind::Text && !i->paragraphs.empty())
-            used = i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))].style.ink;
+            used = document_.job().styleOf(i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))]).ink;
         for (QPushButton* button : swatches)
             button->setChecked(button->objectName() == QStringLiteral("ink.") + used);
         if (const Ink* ink = document_.job().findInk(used))
@@ -156,33 +165,116 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
         const PlacedItem* placed = document_.plan().findItem(id);
         if (!i || !placed)
             return;
-        const TextLayout layout = layOutText(i->paragraphs, placed->frame.size(), FontLibrary::shipped());
+        // What does not fit shows in the last frame of the text.
+        const QStringList chain = chainOf(document_.job(), id);
+        const TextLayout& layout = layouts_.layout(document_.job(), document_.plan(), chain.last());
         label->setText(!layout.fits() ? tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines) : layout.lines == 1 ? tr("one line, fits") : tr("%1 lines, all fit").arg(layout.lines));
+        showOverset(id, layout);
         label->setStyleSheet(layout.fits() ? QString() : QStringLiteral("color: %1; font-weight: 600;").arg(Theme::of(this).brick.name()));
     };
     connect(&document_, &Document::changed, fit_, tellFit);
     tellFit();
     column->addWidget(fit_);
 
+    buildStyle(column, id);
+}
+
+std::optional<std::pair<int, int>> Drawer::charactersInHand() const
+{
+    if (!words_)
+        return std::nullopt;
+    const QTextCursor c = words_->textCursor();
+    const QTextBlock block = words_->document()->findBlock(c.selectionStart());
+    const int start = c.selectionStart() - block.position();
+    const int length = c.selectionEnd() - c.selectionStart();
+    // Words within one paragraph, not the whole of it.
+    if (length == 0 || c.selectionEnd() > block.position() + block.length() - 1 || length == block.length() - 1)
+        return std::nullopt;
+    return std::pair(start, length);
+}
+
+void Drawer::restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change, const QString& font, const QString& ink)
+{
+    Item* i = job.findItem(itemId);
+    if (!i || !words_)
+        return;
+    const auto [first, last] = paragraphsInHand();
+    if (const auto some = charactersInHand(); some && (!font.isNull() || !ink.isNull()) && first < int(i->paragraphs.size())) {
+        styleCharacters(i->paragraphs[std::size_t(first)], some->first, some->second, font, ink);
+        return;
+    }
+    for (int p = std::max(0, first); p <= last && p < int(i->paragraphs.size()); ++p) {
+        Paragraph& paragraph = i->paragraphs[std::size_t(p)];
+        const auto named = std::ranges::find(job.textStyles, paragraph.styleName, &NamedStyle::name);
+        // A paragraph that follows a style changes with all others that do.
+        change(named != job.textStyles.end() && !paragraph.styleName.isEmpty() ? named->style : paragraph.style);
+    }
+}
+
+void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
+{
     // Styles go to the paragraphs in hand: where the cursor is, or all that are selected.
-    const auto shownStyle = [this, id](const Job& job) {
+    const auto shown = [this, id](const Job& job) -> Paragraph {
         const Item* i = job.findItem(id);
         if (!i || i->paragraphs.empty())
-            return TextStyle{};
-        return i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))].style;
+            return {};
+        return i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))];
     };
-    const auto change = [this, id](Job& job, auto edit) {
+    const auto shownStyle = [shown](const Job& job) { return job.styleOf(shown(job)); };
+    const auto change = [this, id](Job& job, const std::function<void(TextStyle&)>& edit) { restyle(job, id, edit, {}, {}); };
+    const auto inHand = [this, id](Job& job, const std::function<void(Paragraph&)>& edit) {
         Item* i = job.findItem(id);
-        if (!i)
-            return;
         const auto [first, last] = paragraphsInHand();
-        for (int p = std::max(0, first); p <= last && p < int(i->paragraphs.size()); ++p)
-            edit(i->paragraphs[std::size_t(p)].style);
+        for (int p = std::max(0, first); i && p <= last && p < int(i->paragraphs.size()); ++p)
+            edit(i->paragraphs[std::size_t(p)]);
     };
+
+    std::vector<JobChoice::Option> styles{{tr("a look of its own"), [shown](const Job& j) { return shown(j).styleName.isEmpty(); },
+                                           [inHand](Job& j) {
+                                               const Job before = j;
+                                               inHand(j, [&](Paragraph& p) {
+                                                   p.style = before.styleOf(p);
+                                                   p.styleName.clear();
+                                               });
+                                           }}};
+    for (const NamedStyle& style : document_.job().textStyles)
+        styles.push_back({tr("style: %1").arg(style.name), [shown, name = style.name](const Job& j) { return shown(j).styleName == name; },
+                          [inHand, name = style.name](Job& j) {
+                              inHand(j, [&](Paragraph& p) {
+                                  p.styleName = name;
+                                  p.style = TextStyle{};
+                              });
+                          }});
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    auto* style = new JobChoice(document_, tr("Change the style"), std::move(styles));
+    style->setObjectName(QStringLiteral("drawer.style"));
+    style->setToolTip(tr("Paragraphs that follow a style of the job change together"));
+    row->addWidget(style, 1);
+    auto* keep = new QPushButton(tr("keep"));
+    keep->setProperty("link", true);
+    keep->setObjectName(QStringLiteral("drawer.keepStyle"));
+    keep->setToolTip(tr("Keep this look as a style of the job, named after its first words"));
+    connect(keep, &QPushButton::clicked, this, [this, inHand, shown, shownStyle] {
+        Job job = document_.job();
+        const QString stem = shown(job).text.trimmed().left(16).isEmpty() ? tr("Style") : shown(job).text.trimmed().left(16);
+        QString name = stem;
+        for (int i = 2; job.findTextStyle(name); ++i)
+            name = QStringLiteral("%1 %2").arg(stem).arg(i);
+        job.textStyles.push_back({name, shownStyle(job)});
+        inHand(job, [&](Paragraph& p) {
+            p.styleName = name;
+            p.style = TextStyle{};
+        });
+        (void)document_.edit(tr("Keep the style %1").arg(name), std::move(job));
+    });
+    row->addWidget(keep);
+    column->addLayout(row);
+
     std::vector<JobChoice::Option> fonts;
     for (const QString& name : FontLibrary::shipped().names())
         fonts.push_back({name, [shownStyle, name](const Job& j) { return shownStyle(j).font == name; },
-                         [change, name](Job& j) { change(j, [&](TextStyle& s) { s.font = name; }); }});
+                         [this, id, name](Job& j) { restyle(j, id, [&](TextStyle& s) { s.font = name; }, name, {}); }});
     auto* font = new JobChoice(document_, tr("Change the font"), std::move(fonts));
     font->setObjectName(QStringLiteral("drawer.font"));
     column->addWidget(font);
@@ -198,20 +290,38 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
                 return {};
             });
     };
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(6);
-    const auto cell = [&](int col, const QString& label, JobField* edit, const char* name) {
-        auto* text = new QLabel(label);
-        text->setProperty("role", QStringLiteral("note"));
-        edit->setObjectName(QString::fromLatin1(name));
-        grid->addWidget(text, 0, col);
-        grid->addWidget(edit, 1, col);
-        return edit;
-    };
-    JobField* size = cell(0, tr("size"), measure(tr("Change the type size"), &TextStyle::size), "drawer.size");
-    JobField* leading = cell(1, tr("leading"), measure(tr("Change the leading"), &TextStyle::leading), "drawer.leading");
-    JobField* after = cell(2, tr("after"), measure(tr("Change the space after"), &TextStyle::spaceAfter), "drawer.after");
-    column->addLayout(grid);
+    JobField* size = measure(tr("Change the type size"), &TextStyle::size);
+    // Points, or a share of the size: "13 pt", "120 %".
+    auto* leading = new JobField(
+        document_, tr("Change the leading"),
+        [shownStyle](const Job& j) {
+            const TextStyle s = shownStyle(j);
+            return s.leadingShare > 0 ? QStringLiteral("%1 %").arg(s.leadingShare) : formatLength(s.leading, Unit::Point);
+        },
+        [change](Job& j, const QString& text) -> Result<void> {
+            if (text.contains(u'%')) {
+                bool ok = false;
+                const int share = QString(text).remove(u'%').trimmed().toInt(&ok);
+                if (!ok)
+                    return problem({}, tr("Type points, or a whole number of percent of the size."));
+                change(j, [&](TextStyle& s) { s.leadingShare = share; });
+                return {};
+            }
+            const auto length = parseLength(text, Unit::Point);
+            if (!length)
+                return tl::unexpected(length.error());
+            change(j, [&](TextStyle& s) {
+                s.leading = *length;
+                s.leadingShare = 0;
+            });
+            return {};
+        });
+    JobField* before = measure(tr("Change the space before"), &TextStyle::spaceBefore);
+    JobField* after = measure(tr("Change the space after"), &TextStyle::spaceAfter);
+    JobField* indent = measure(tr("Change the first indent"), &TextStyle::firstIndent);
+    JobField* rule = measure(tr("Change the rule below"), &TextStyle::ruleBelow);
+    cells(column, {{tr("size"), size, "drawer.size"}, {tr("leading"), leading, "drawer.leading"}, {tr("indent"), indent, "drawer.indent"}});
+    cells(column, {{tr("before"), before, "drawer.before"}, {tr("after"), after, "drawer.after"}, {tr("rule below"), rule, "drawer.rule"}});
 
     const auto aligned = [&](const QString& text, Align a) {
         return JobChoice::Option{text, [shownStyle, a](const Job& j) { return shownStyle(j).align == a; },
@@ -220,15 +330,119 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     auto* align = new JobChoice(document_, tr("Change the alignment"),
                                 {aligned(tr("ranged left"), Align::Left), aligned(tr("centred"), Align::Centre),
                                  aligned(tr("ranged right"), Align::Right), aligned(tr("justified"), Align::Justified)});
-    align->setObjectName(QStringLiteral("drawer.align"));
-    column->addWidget(align);
+    std::vector<JobChoice::Option> languages{{tr("whole words"), [shownStyle](const Job& j) { return shownStyle(j).hyphenation.isEmpty(); },
+                                              [change](Job& j) { change(j, [](TextStyle& s) { s.hyphenation.clear(); }); }}};
+    for (const QString& language : Hyphenation::languages())
+        languages.push_back({QLocale(language).nativeLanguageName() + u' ' + language.section(u'-', -1), [shownStyle, language](const Job& j) { return shownStyle(j).hyphenation == language; },
+                             [change, language](Job& j) { change(j, [&](TextStyle& s) { s.hyphenation = language; }); }});
+    auto* hyphens = new JobChoice(document_, tr("Change the hyphenation"), std::move(languages));
+    cells(column, {{tr("alignment"), align, "drawer.align"}, {tr("words parted by"), hyphens, "drawer.hyphenation"}});
+    auto* tabs = new JobField(
+        document_, tr("Change the tab stops"),
+        [shownStyle](const Job& j) { return tabStopsText(shownStyle(j).tabs, j.unit); },
+        [change](Job& j, const QString& text) -> Result<void> {
+            const auto stops = parseTabStops(text, j.unit);
+            if (!stops)
+                return tl::unexpected(stops.error());
+            change(j, [&](TextStyle& s) { s.tabs = *stops; });
+            return {};
+        });
+    tabs->setToolTip(tr("From the left of the column, such as 20, 45 right, 60 centre"));
+    tabs->setPlaceholderText(tr("none"));
+    cells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});
     connect(words_, &QPlainTextEdit::cursorPositionChanged, this, [=] {
+        style->refresh();
         font->refresh();
         align->refresh();
-        for (JobField* f : {size, leading, after})
+        hyphens->refresh();
+        for (JobField* f : {size, leading, before, after, indent, rule, tabs})
             f->refresh();
     });
     column->addSpacing(4);
+}
+
+void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    column->addWidget(section(tr("Frame of the text")));
+    cells(column, {{tr("columns"), itemNumber(tr("Change the columns of the text"), id, [](Item& i) -> int& { return i.textColumns; }), "drawer.textColumns"},
+                   {tr("gutter"), itemLength(tr("Change the gutter of the text"), id, [](Item& i) -> Length& { return i.textGutter; }), "drawer.textGutter"}});
+    cells(column, {{tr("stands at"), itemChoice<VerticalAlign>(tr("Move the text in its frame"), id, [](Item& i) -> VerticalAlign& { return i.verticalAlign; },
+                                                               {{tr("the head"), VerticalAlign::Head}, {tr("the middle"), VerticalAlign::Middle}, {tr("the foot"), VerticalAlign::Foot}}, "drawer.verticalAlign"),
+                    "drawer.verticalAlign"},
+                   {tr("runs"), itemChoice<TextRun>(tr("Turn the text"), id, [](Item& i) -> TextRun& { return i.textRun; },
+                                                    {{tr("across"), TextRun::Across}, {tr("down"), TextRun::Down}, {tr("up"), TextRun::Up}}, "drawer.textRun"),
+                    "drawer.textRun"}});
+    // The next frame: any other text on either face, empty ones first in mind.
+    std::vector<JobChoice::Option> next{{tr("ends here"), [id](const Job& j) { const Item* i = j.findItem(id); return i && i->next.isEmpty(); }, [](Job&) {}}};
+    const Job& job = document_.job();
+    std::vector<QString> targets{QString()};
+    for (const Face face : bothFaces)
+        for (const Item& other : job.face(face).items) {
+            if (other.kind != ItemKind::Text || other.id == id)
+                continue;
+            const QString name = other.name.isEmpty() ? tr("a text") : other.name;
+            next.push_back({tr("into %1, %2").arg(name, faceName(face, job.kind)), [id, to = other.id](const Job& j) { const Item* i = j.findItem(id); return i && i->next == to; }, [](Job&) {}});
+            targets.push_back(other.id);
+        }
+    auto* flow = new JobChoice(document_, tr("Let the text run on"), std::move(next));
+    // Linking moves words from frame to frame, which is more than a choice does.
+    connect(flow, &QComboBox::activated, this, [this, id, targets](int index) { placing_.runOnInto(id, targets[std::size_t(index)]); });
+    cells(column, {{tr("and runs on"), flow, "drawer.next"}});
+
+    auto* row = new QHBoxLayout;
+    auto* grid = new QCheckBox(tr("on the baseline grid of"));
+    grid->setObjectName(QStringLiteral("drawer.onGrid"));
+    grid->setChecked(item.onGrid);
+    connect(grid, &QCheckBox::clicked, this, [this, id](bool on) {
+        Job changed = document_.job();
+        Item* i = changed.findItem(id);
+        if (!i)
+            return;
+        i->onGrid = on;
+        // A grid that is not there yet begins with the leading of this text.
+        if (on && changed.gridStep == Length() && !i->paragraphs.empty())
+            changed.gridStep = changed.styleOf(i->paragraphs.front()).lineStep();
+        (void)document_.edit(on ? tr("Stand on the grid") : tr("Leave the grid"), std::move(changed));
+    });
+    connect(&document_, &Document::changed, grid, [this, id, grid] {
+        if (const Item* i = document_.job().findItem(id))
+            grid->setChecked(i->onGrid);
+    });
+    auto* step = new JobField(
+        document_, tr("Change the baseline grid"), [](const Job& j) { return formatLength(j.gridStep, Unit::Point); },
+        [](Job& j, const QString& text) -> Result<void> {
+            const auto length = parseLength(text, Unit::Point);
+            if (!length)
+                return tl::unexpected(length.error());
+            j.gridStep = *length;
+            return {};
+        });
+    step->setObjectName(QStringLiteral("drawer.gridStep"));
+    step->setAccessibleName(tr("Step of the baseline grid"));
+    row->addWidget(grid);
+    row->addWidget(step, 1);
+    column->addLayout(row);
+    column->addSpacing(4);
+}
+
+/// Words that do not fit are marked where they are read.
+void Drawer::showOverset(const QString& itemId, const TextLayout& layout)
+{
+    const Item* item = document_.job().findItem(itemId);
+    QList<QTextEdit::ExtraSelection> marks;
+    if (words_ && item && !item->paragraphs.empty() && layout.overFrom) {
+        QTextEdit::ExtraSelection over;
+        over.cursor = QTextCursor(words_->document());
+        const QTextBlock block = words_->document()->findBlockByNumber(layout.overFrom->paragraph);
+        over.cursor.setPosition(block.isValid() ? std::min(block.position() + layout.overFrom->character, block.position() + block.length() - 1) : 0);
+        over.cursor.movePosition(QTextCursor::End, QTextCursor::KeepAnchor);
+        over.format.setBackground(Theme::of(this).brickTint);
+        over.format.setForeground(Theme::of(this).brick);
+        marks << over;
+    }
+    if (words_)
+        words_->setExtraSelections(marks);
 }
 
 void Drawer::editText()

@@ -31,8 +31,8 @@ bool acceptable(const QMimeData* data) { return data->hasUrls() && std::ranges::
 
 } // namespace
 
-FaceCanvas::FaceCanvas(Document& document, Selection& selection, FacePainter& painter, QWidget* parent)
-    : PaperCanvas(parent), document_(document), selection_(selection), painter_(painter)
+FaceCanvas::FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter, QWidget* parent)
+    : PaperCanvas(parent), document_(document), selection_(selection), placing_(placing), painter_(painter)
 {
     setObjectName(QStringLiteral("faceCanvas"));
     setAccessibleName(tr("The face at work"));
@@ -73,6 +73,30 @@ void FaceCanvas::setView(PaperView view)
     view_ = view;
     contentStale_ = true;
     update();
+}
+
+void FaceCanvas::setPlate(const QString& plate)
+{
+    plate_ = plate;
+    contentStale_ = true;
+    update();
+}
+
+InkView FaceCanvas::inkView() const
+{
+    InkView view;
+    view.proof = view_ == PaperView::Proof;
+    if (view_ == PaperView::Plate)
+        view.plate = plate_;
+    return view;
+}
+
+void FaceCanvas::pickInk()
+{
+    picking_ = true;
+    setFocus(Qt::OtherFocusReason);
+    setCursor(Qt::CrossCursor);
+    Q_EMIT hint(tr("Click on a colour to take it as an ink; Esc to leave it"));
 }
 
 void FaceCanvas::layOutPort()
@@ -129,6 +153,14 @@ int FaceCanvas::panelUnder(QPointF px) const
 
 void FaceCanvas::updateCursor(QPointF px)
 {
+    if (picking_) {
+        setCursor(Qt::CrossCursor);
+        return;
+    }
+    if (const auto guide = guideAt(px)) {
+        setCursor(document_.job().face(selection_.face()).guides[*guide].upright ? Qt::SplitHCursor : Qt::SplitVCursor);
+        return;
+    }
     if (panning_ || spaceDown_) {
         setCursor(panning_ ? Qt::ClosedHandCursor : Qt::OpenHandCursor);
         return;
@@ -170,22 +202,54 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         Q_EMIT turnOverRequested();
         return;
     }
+    if (picking_) {
+        picking_ = false;
+        Q_EMIT hint({});
+        const QPoint at = ((px - contentOrigin_) * devicePixelRatioF()).toPoint();
+        if (content_.valid(at) && qAlpha(content_.pixel(at)) > 0)
+            Q_EMIT inkPicked(painter_.colour().toPress(content_.pixelColor(at)));
+        updateCursor(px);
+        return;
+    }
+    if (beginGuideDrag(px))
+        return;
+    if ((event->modifiers() & Qt::ControlModifier) && beginPictureDrag(px))
+        return;
+    const QString under = itemAt(px);
+    if ((event->modifiers() & Qt::ShiftModifier) && !under.isEmpty()) {
+        selection_.toggle(under);
+        grip_ = {};
+        return;
+    }
+    if (selection_.items().size() > 1 && selection_.items().contains(under)) {
+        // Taken together, moved together.
+        grip_ = {true, true, true, true};
+        dragJob_ = document_.job();
+        dragStart_ = px;
+        ++dragNumber_;
+        return;
+    }
     grip_ = gripAt(px);
     if (!grip_.any() || grip_.all()) {
         // Inside the selected item a press keeps it; elsewhere it takes what lies on top there.
-        const QString hit = itemAt(px);
+        const QString& hit = under;
         if (grip_.all() && hit != selection_.item() && !hit.isEmpty() && !(event->modifiers() & Qt::AltModifier))
-            selection_.setItem(selection_.face(), hit);
+            selection_.setItems(selection_.face(), placing_.withGroup(hit));
         else if (!grip_.all()) {
             if (hit.isEmpty())
                 selection_.setPanel(panelUnder(px));
             else
-                selection_.setItem(selection_.face(), hit);
+                selection_.setItems(selection_.face(), placing_.withGroup(hit));
         }
         grip_ = hit.isEmpty() && !grip_.all() ? Grip{} : gripAt(px);
     }
+    if (const Item* item = document_.job().findItem(selection_.item()); item && item->locked) {
+        grip_ = {};
+        Q_EMIT hint(tr("It is locked; Ctrl+L unlocks it"));
+    }
     if (grip_.any() && selected()) {
         dragFrame_ = selected()->frame;
+        dragJob_ = selection_.items().size() > 1 ? std::optional(document_.job()) : std::nullopt;
         dragStart_ = px;
         ++dragNumber_;
     }
@@ -203,7 +267,16 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
         if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
             return;
         dragging_ = true;
-        dragTo(px, (event->modifiers() & Qt::AltModifier) != 0);
+        if (dragsPicture_)
+            dragPicture(px);
+        else if (dragJob_)
+            dragSeveral(px);
+        else
+            dragTo(px, (event->modifiers() & Qt::AltModifier) != 0);
+        return;
+    }
+    if ((event->buttons() & Qt::LeftButton) && guide_) {
+        dragGuide(px);
         return;
     }
     updateCursor(px);
@@ -260,8 +333,12 @@ void FaceCanvas::dragTo(QPointF px, bool free)
 
 void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
 {
+    if (guide_)
+        endGuideDrag();
     panning_ = false;
     dragging_ = false;
+    dragsPicture_ = false;
+    dragJob_.reset();
     grip_ = {};
     Q_EMIT hint({});
     updateCursor(event->position());
@@ -282,21 +359,48 @@ void FaceCanvas::leaveEvent(QEvent*) { unsetCursor(); }
 
 void FaceCanvas::nudge(Length dx, Length dy)
 {
-    const PlacedItem* placed = selected();
-    if (!placed) {
+    if (!selected()) {
         panBy({-dx.toMm() * 20, -dy.toMm() * 20});
         return;
     }
     Job job = document_.job();
+    const Paper& paper = document_.plan().paper;
+    for (const QString& id : selection_.items()) {
+        Item* item = job.findItem(id);
+        if (!item || item->locked)
+            continue;
+        Rect frame = document_.plan().findItem(id)->frame;
+        frame.x += dx;
+        frame.y += dy;
+        for (const ItemSide s : allSides)
+            if ((isHorizontal(s) && dx != Length()) || (!isHorizontal(s) && dy != Length()))
+                item->side(s) = freeSide(paper, selection_.face(), s, edgeOf(frame, s), isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
+    }
+    const QString what = tr("Nudge %1").arg(job.findItem(selection_.item())->name);
+    (void)document_.edit(what, std::move(job), QStringLiteral("nudge/") + selection_.items().join(u' '));
+}
+
+void FaceCanvas::holdNear()
+{
+    const PlacedItem* placed = selected();
+    Job job = document_.job();
     Item* item = job.findItem(selection_.item());
-    Rect frame = placed->frame;
-    frame.x += dx;
-    frame.y += dy;
-    for (const ItemSide s : allSides)
-        if ((isHorizontal(s) && dx != Length()) || (!isHorizontal(s) && dy != Length()))
-            item->side(s) = freeSide(document_.plan().paper, selection_.face(), s, edgeOf(frame, s),
-                                     isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
-    (void)document_.edit(tr("Nudge %1").arg(item->name), std::move(job), QStringLiteral("nudge/") + item->id);
+    if (!placed || !item || item->locked)
+        return;
+    bool changed = false;
+    const auto acrossOf = [&](ItemSide s) { return isHorizontal(s) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2); };
+    for (const ItemSide s : allSides) {
+        if (item->side(s).holds)
+            continue;
+        if (const auto line = nearestLine(document_.plan().paper, selection_.face(), s, edgeOf(placed->frame, s), acrossOf(s), Length::mm(6))) {
+            item->side(s) = *line;
+            changed = true;
+        }
+    }
+    if (!changed)
+        for (const ItemSide s : allSides)
+            item->side(s) = freeSide(document_.plan().paper, selection_.face(), s, edgeOf(placed->frame, s), acrossOf(s));
+    (void)document_.edit(changed ? tr("Take hold") : tr("Let go"), std::move(job));
 }
 
 void FaceCanvas::selectNext(int step)
@@ -322,7 +426,19 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_PageUp: selectNext(-1); break;
     case Qt::Key_Home: selection_.setPanel(std::max(0, selection_.panel() - 1)); break;
     case Qt::Key_End: selection_.setPanel(std::min(int(document_.plan().paper.face(selection_.face()).size()) - 1, selection_.panel() + 1)); break;
-    case Qt::Key_Escape: selection_.clearItem(); break;
+    case Qt::Key_Escape:
+        if (picking_) {
+            picking_ = false;
+            unsetCursor();
+            Q_EMIT hint({});
+        } else {
+            selection_.clearItem();
+        }
+        break;
+    case Qt::Key_H:
+        // The side nearest to a line of the paper takes hold of it, or all let go when they hold already.
+        holdNear();
+        break;
     case Qt::Key_Return:
     case Qt::Key_Enter:
         if (const Item* item = document_.job().findItem(selection_.item()); item && item->kind == ItemKind::Text)
@@ -349,7 +465,7 @@ void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
 
 void FaceCanvas::focusInEvent(QFocusEvent*)
 {
-    Q_EMIT hint(tr("Page Up and Page Down go from item to item, arrows nudge by 1 mm (with Shift 5, with Ctrl 0.1), Enter edits text"));
+    Q_EMIT hint(tr("Page Up and Page Down go from item to item, arrows nudge by 1 mm (with Shift 5, with Ctrl 0.1), H takes hold, Enter edits text"));
     update();
 }
 

@@ -3,6 +3,7 @@
 
 #include "app/document.h"
 #include "app/paper_canvas.h"
+#include "app/placing.h"
 #include "app/selection.h"
 #include "paint/face_painter.h"
 
@@ -16,15 +17,21 @@ class FaceCanvas : public PaperCanvas {
     Q_OBJECT
 
 public:
-    FaceCanvas(Document& document, Selection& selection, FacePainter& painter, QWidget* parent = nullptr);
+    FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter, QWidget* parent = nullptr);
 
     void setView(PaperView view);
+    /// The plate shown by `PaperView::Plate`.
+    void setPlate(const QString& plate);
+    /// The next click takes the colour below it as an ink.
+    void pickInk();
     [[nodiscard]] PaperView view() const { return view_; }
     /// Where a point of the face is on this widget, in pixels.
     [[nodiscard]] QPointF toPixels(QPointF mm) const { return port_.toPixels(mm); }
 
 Q_SIGNALS:
     void turnOverRequested();
+    /// A colour was picked from the paper.
+    void inkPicked(const Cmyk& cmyk);
     /// The user wants to write in the selected text.
     void editTextRequested();
     void filesDropped(const QStringList& paths, int panel);
@@ -39,6 +46,7 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void keyReleaseEvent(QKeyEvent* event) override;
@@ -65,8 +73,24 @@ private:
     [[nodiscard]] int panelUnder(QPointF px) const;
     [[nodiscard]] QRectF otherFaceCard() const;
     void dragTo(QPointF px, bool free);
+    /// Moves all that are taken together; a single one takes hold of lines as `dragTo` says.
+    void dragSeveral(QPointF px);
+    /// Moves the picture in its frame.
+    void dragPicture(QPointF px);
+    [[nodiscard]] bool beginPictureDrag(QPointF px);
+    /// A press beside the paper pulls a guide onto it; one on a guide takes it.
+    [[nodiscard]] bool beginGuideDrag(QPointF px);
+    void dragGuide(QPointF px);
+    void endGuideDrag();
+    [[nodiscard]] std::optional<std::size_t> guideAt(QPointF px) const;
+    [[nodiscard]] InkView inkView() const;
+    [[nodiscard]] bool isTrimmedView() const { return view_ == PaperView::Trimmed || view_ == PaperView::Proof; }
+    void paintGuides(QPainter& p);
+    void paintFlows(QPainter& p);
     void nudge(Length dx, Length dy);
     void selectNext(int step);
+    /// Free sides near a line take hold of it; when there are none, all sides let go.
+    void holdNear();
     void updateCursor(QPointF px);
     void paintPaper(QPainter& p);
     void paintRoles(QPainter& p);
@@ -77,8 +101,11 @@ private:
 
     Document& document_;
     Selection& selection_;
+    Placing& placing_;
     FacePainter& painter_;
     PaperView view_ = PaperView::Working;
+    QString plate_ = QStringLiteral("Black");
+    bool picking_ = false;
     /// What is printed, painted once a change or zoom; the zones and marks go over it each time.
     QImage content_;
     QPointF contentOrigin_;
@@ -89,6 +116,10 @@ private:
     QTimer cardTimer_; ///< the small card may lag behind a little
     Grip grip_;
     Rect dragFrame_;
+    std::optional<Job> dragJob_; ///< before several items, a picture or a guide were moved
+    bool dragsPicture_ = false;
+    std::optional<std::size_t> guide_; ///< the one being pulled, by its number on the face
+    bool guideUpright_ = true;
     QPointF dragStart_;
     bool dragging_ = false;
     bool panning_ = false;

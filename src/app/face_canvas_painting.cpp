@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/face_canvas.h"
+#include "app/linked_files.h"
 #include "app/theme.h"
+#include "core/picture_fit.h"
 #include "paint/dimension_lines.h"
 
 #include <QPainter>
@@ -28,8 +30,11 @@ void FaceCanvas::paintEvent(QPaintEvent*)
     p.setRenderHint(QPainter::Antialiasing);
     paintPaper(p);
     paintRoles(p);
-    if (view_ == PaperView::Working)
+    if (view_ == PaperView::Working) {
         paintDimensions(p);
+        paintGuides(p);
+        paintFlows(p);
+    }
     paintSelection(p);
     paintOtherFace(p);
     if (!selected())
@@ -41,7 +46,7 @@ void FaceCanvas::paintPaper(QPainter& p)
     const Job& job = document_.job();
     const Plan& plan = document_.plan();
     const Face face = selection_.face();
-    const bool toTrim = view_ == PaperView::Trimmed;
+    const bool toTrim = isTrimmedView();
     const QRectF area = port_.toPixels(toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face)));
     const QRectF trim = port_.toPixels(toMm(trimOf(plan.paper)));
 
@@ -52,9 +57,11 @@ void FaceCanvas::paintPaper(QPainter& p)
     p.scale(port_.scale(), port_.scale());
     const double pixel = 1 / port_.scale();
     const ZoneColours zones;
-    p.fillRect(toMm(trimOf(plan.paper)), zones.paper);
-    if (view_ == PaperView::Printed)
-        p.fillRect(toMm(bleedOf(plan.paper, face)), zones.paper);
+    // Paper is white for the eye, but not in a proof, and a plate has no paper.
+    const QColor ground = view_ == PaperView::Proof || view_ == PaperView::Plate ? painter_.colour().paper(inkView()) : zones.paper;
+    p.fillRect(toMm(trimOf(plan.paper)), ground);
+    if (view_ == PaperView::Printed || view_ == PaperView::Plate)
+        p.fillRect(toMm(bleedOf(plan.paper, face)), ground);
     if (view_ == PaperView::Working)
         paintBleed(p, plan.paper, face, zones);
     p.restore();
@@ -72,7 +79,7 @@ void FaceCanvas::paintPaper(QPainter& p)
         c.setRenderHint(QPainter::Antialiasing);
         c.translate(port_.toPixels(QPointF(0, 0)) - contentOrigin_);
         c.scale(port_.scale(), port_.scale());
-        painter_.paintContent(c, job, plan, face, toTrim);
+        painter_.paintContent(c, job, plan, face, toTrim, inkView());
         contentStale_ = false;
     }
     if (!visible.isEmpty())
@@ -89,7 +96,7 @@ void FaceCanvas::paintPaper(QPainter& p)
         paintUnsafe(p, plan.paper, face, zones);
         paintColumns(p, plan.paper, face, zones, pixel);
     }
-    if (view_ != PaperView::Printed)
+    if (view_ != PaperView::Printed && view_ != PaperView::Plate)
         paintCreases(p, plan.paper, face, pixel);
     if (view_ == PaperView::Working) {
         paintKeepClear(p, plan.paper, face, zones, pixel);
@@ -169,10 +176,34 @@ void FaceCanvas::paintSelection(QPainter& p)
     const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
     const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face())));
     p.setBrush(Qt::NoBrush);
-    p.setPen(QPen(QColor(255, 255, 255, 180), 4));
-    p.drawRect(frame);
-    p.setPen(QPen(t.accent, hasFocus() ? 2 : 1.4));
-    p.drawRect(frame);
+    for (const QString& id : selection_.items()) {
+        const PlacedItem* other = document_.plan().findItem(id);
+        if (!other || other->face != selection_.face())
+            continue;
+        const QRectF r = port_.toPixels(toMm(other->frame)).normalized();
+        p.setPen(QPen(QColor(255, 255, 255, 180), 4));
+        p.drawRect(r);
+        p.setPen(QPen(t.accent, hasFocus() ? 2 : 1.4));
+        p.drawRect(r);
+    }
+    if (selection_.items().size() > 1)
+        return;
+    if (dragsPicture_) {
+        // What is cropped shows paler around the frame.
+        const ShownPicture shown = document_.files().picture(item->file);
+        if (!shown.image.isNull()) {
+            const QRectF area = port_.toPixels(toMm(pictureArea(placed->frame, item->fit, item->crop, shown.ratio)));
+            p.save();
+            p.setClipRegion(QRegion(rect()).subtracted(QRegion(frame.toAlignedRect())));
+            p.setOpacity(0.35);
+            p.drawImage(area, shown.image, shown.trim);
+            p.restore();
+        }
+    }
+    if (item->locked) {
+        p.drawPixmap(frame.topRight() + QPointF(-20, 4), themedIcon(QStringLiteral("lock"), t.accent).pixmap(16, 16));
+        return;
+    }
     const QFont font = uiFont(type::note, QFont::DemiBold);
     const QFontMetricsF metrics(font);
     p.setFont(font);

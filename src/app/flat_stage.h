@@ -4,6 +4,7 @@
 #include "app/drawer.h"
 #include "app/face_canvas.h"
 
+class QComboBox;
 class QLabel;
 class QPushButton;
 
@@ -17,6 +18,7 @@ public:
     FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
     [[nodiscard]] FaceCanvas& canvas() { return *canvas_; }
     void nextView();
+    void pickInk();
 
 private:
     void setView(PaperView view);
@@ -25,6 +27,7 @@ private:
     FaceCanvas* canvas_ = nullptr;
     Drawer* drawer_ = nullptr;
     QLabel* hint_ = nullptr;
+    QComboBox* plates_ = nullptr;
     std::vector<QPushButton*> views_;
 };
 

@@ -10,10 +10,28 @@ QString kindName(ItemKind kind)
     switch (kind) {
     case ItemKind::Picture: return ItemsModel::tr("Picture");
     case ItemKind::Text: return ItemsModel::tr("Text");
-    case ItemKind::Tint: return ItemsModel::tr("Tint");
+    case ItemKind::Shape: return ItemsModel::tr("Shape");
+    case ItemKind::Code: return ItemsModel::tr("Code");
     }
     return {};
 }
+
+namespace {
+
+QString iconOf(const Item& item)
+{
+    if (item.locked)
+        return QStringLiteral("lock");
+    switch (item.kind) {
+    case ItemKind::Picture: return QStringLiteral("image");
+    case ItemKind::Text: return QStringLiteral("type");
+    case ItemKind::Code: return QStringLiteral("qr-code");
+    case ItemKind::Shape: break;
+    }
+    return item.outline == Outline::Rectangle ? QStringLiteral("paint-bucket") : QStringLiteral("shapes");
+}
+
+} // namespace
 
 ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent)
     : QAbstractListModel(parent), document_(document), selection_(selection)
@@ -21,7 +39,7 @@ ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent
     const auto reset = [this] {
         QString key = QString::number(int(selection_.face()));
         for (const Item& item : document_.job().face(selection_.face()).items)
-            key += u'\n' + item.id + u' ' + item.name;
+            key += u'\n' + item.id + u' ' + item.name + (item.locked ? u'!' : u' ');
         if (key == shownKey_)
             return;
         beginResetModel();
@@ -49,8 +67,7 @@ QVariant ItemsModel::data(const QModelIndex& index, int role) const
     case Qt::DisplayRole: return item.name.isEmpty() ? kindName(item.kind) : item.name;
     case Qt::ToolTipRole: return kindName(item.kind);
     case Qt::DecorationRole:
-        return themedIcon(item.kind == ItemKind::Picture ? QStringLiteral("image") : item.kind == ItemKind::Text ? QStringLiteral("type") : QStringLiteral("paint-bucket"),
-                          QColor(0x80, 0x88, 0x8E));
+        return themedIcon(iconOf(item), QColor(0x80, 0x88, 0x8E));
     default: return {};
     }
 }

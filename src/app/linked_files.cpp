@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/linked_files.h"
 
+#include "pdf/open_pdf.h"
 #include "pdf/page_preview.h"
 #include "pdf/read_facts.h"
+#include "pdf/tiff_file.h"
+#include "pdf/tiff_preview.h"
 
 #include <QFile>
 #include <QImageReader>
@@ -18,13 +21,22 @@ ShownPicture readForScreen(const QString& path, int page)
 {
     ShownPicture shown;
     QFile file(path);
-    if (file.open(QIODevice::ReadOnly) && file.peek(1024).contains("%PDF-")) {
+    const QByteArray head = file.open(QIODevice::ReadOnly) ? file.peek(4) : QByteArray();
+    if (isPageFile(path)) {
         if (auto preview = renderPagePreview(path, page, 200)) {
             shown.image = preview->image;
             shown.trim = preview->trim;
             shown.trimSize = preview->trimSize;
             shown.ratio = preview->trimSize.w.toMm() / preview->trimSize.h.toMm();
         }
+    } else if (isTiff(head)) {
+        if (const auto image = tiffPreview(path, longestSide)) {
+            shown.image = *image;
+            shown.ratio = double(image->width()) / image->height();
+            if (const auto info = readTiffInfo(path))
+                shown.ratio = double(info->width) / info->height;
+        }
+        shown.trim = QRectF(shown.image.rect());
     } else {
         QImageReader reader(path);
         reader.setDecideFormatFromContent(true);
@@ -55,7 +67,23 @@ void inBackground(QObject* owner, Work work, Then then)
 
 } // namespace
 
-LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent) {}
+LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent)
+{
+    // Programs save in several steps: the file is read once it has been quiet for a moment.
+    settle_.setSingleShot(true);
+    settle_.setInterval(400);
+    const auto touched = [this](const QString& full) {
+        touched_.insert(full);
+        settle_.start();
+    };
+    connect(&watcher_, &QFileSystemWatcher::fileChanged, this, touched);
+    connect(&settle_, &QTimer::timeout, this, [this] {
+        const QSet<QString> now = std::exchange(touched_, {});
+        for (const QString& path : QStringList(wanted_.begin(), wanted_.end()))
+            if (now.contains(resolvedPath(path, folder_)))
+                refresh(path);
+    });
+}
 LinkedFiles::~LinkedFiles() = default;
 
 void LinkedFiles::setFolder(const QString& folder)
@@ -64,6 +92,8 @@ void LinkedFiles::setFolder(const QString& folder)
         return;
     folder_ = folder;
     facts_.clear();
+    if (!watcher_.files().isEmpty())
+        watcher_.removePaths(watcher_.files());
     wanted_.clear();
     pictures_.clear();
     ++generation_;
@@ -79,6 +109,7 @@ void LinkedFiles::want(const QStringList& paths)
 void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFacts&)> then)
 {
     wanted_.insert(path);
+    watcher_.addPath(resolvedPath(path, folder_));
     ++reading_;
     inBackground(
         this, [full = resolvedPath(path, folder_)] { return readFileFacts(full); },

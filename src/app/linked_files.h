@@ -4,8 +4,10 @@
 #include "core/file_facts.h"
 #include "paint/face_painter.h"
 
+#include <QFileSystemWatcher>
 #include <QObject>
 #include <QSet>
+#include <QTimer>
 #include <functional>
 
 namespace hinge {
@@ -45,6 +47,9 @@ private:
     FileFactsMap facts_;
     QSet<QString> wanted_;
     QHash<QString, ShownPicture> pictures_;
+    QFileSystemWatcher watcher_;
+    QTimer settle_;
+    QSet<QString> touched_; ///< changed on disk, not yet read again
     int reading_ = 0;
     /// Results of an earlier folder are thrown away.
     int generation_ = 0;

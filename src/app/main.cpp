@@ -55,7 +55,7 @@ int main(int argc, char** argv)
     const QCommandLineOption item(QStringLiteral("item"), QStringLiteral("Select the item with this id."), QStringLiteral("id"));
     const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window, 1280x800, and end."), QStringLiteral("file.png"));
     const QCommandLineOption docket(QStringLiteral("docket"), QStringLiteral("Write the docket as PDF or HTML, and end."), QStringLiteral("file"));
-    const QCommandLineOption show(QStringLiteral("show"), QStringLiteral("Show this, too: gallery, stocks, or the sheets of the Brief."), QStringLiteral("name"));
+    const QCommandLineOption show(QStringLiteral("show"), QStringLiteral("Show this, too: gallery, stocks, files, the sheets of the Brief, or a view of the Flat (view.0 to view.4)."), QStringLiteral("name"));
     const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"), QStringLiteral("End once the window has been painted (to time the start)."));
     parser.addOptions({job, stage, theme, face, item, shot, show, docket, endAfterPaint});
     parser.process(application);

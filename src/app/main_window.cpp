@@ -3,6 +3,7 @@
 
 #include "app/brief_stage.h"
 #include "app/docket.h"
+#include "app/files_dialog.h"
 #include "app/findings_bar.h"
 #include "app/flat_stage.h"
 #include "app/linked_files.h"
@@ -137,7 +138,18 @@ void MainWindow::buildMenus()
     addActions({actions_.undo, actions_.redo});
     edit->addActions({actions_.undo, actions_.redo});
     edit->addSeparator();
-    edit->addActions({actions_.duplicate, actions_.remove, actions_.bringForward, actions_.sendBack});
+    edit->addActions({actions_.cut, actions_.copy, actions_.paste, actions_.selectAll});
+    edit->addSeparator();
+    edit->addActions({actions_.duplicate, actions_.repeatOnPanels, actions_.repeatInColumns, actions_.remove});
+    edit->addSeparator();
+    edit->addActions({actions_.bringForward, actions_.sendBack});
+    QMenu* align = edit->addMenu(tr("Bring in &line"));
+    align->addActions({actions_.alignLeft, actions_.alignCentre, actions_.alignRight});
+    align->addSeparator();
+    align->addActions({actions_.alignHead, actions_.alignMiddle, actions_.alignFoot});
+    align->addSeparator();
+    align->addActions({actions_.distributeAcross, actions_.distributeDown});
+    edit->addActions({actions_.group, actions_.ungroup, actions_.lock});
 
     QMenu* view = menuBar()->addMenu(tr("&View"));
     view->addActions({actions_.stageBrief, actions_.stageFlat, actions_.stageSheet, actions_.stageRelease});
@@ -149,7 +161,11 @@ void MainWindow::buildMenus()
     view->addAction(actions_.darkTheme);
 
     QMenu* panel = menuBar()->addMenu(tr("&Panel"));
-    panel->addActions({actions_.placePicture, actions_.addText, actions_.addTint});
+    panel->addActions({actions_.placePicture, actions_.addText, actions_.addShape, actions_.addCode});
+    panel->addSeparator();
+    panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk});
+    panel->addSeparator();
+    panel->addAction(actions_.files);
     panel->addSeparator();
     panel->addActions({actions_.takeSupplied, actions_.dropSupplied});
 
@@ -184,6 +200,24 @@ void MainWindow::connectActions()
     on(actions_.stocks, [this] { StockDialog(stocks_, document_.job().unit, this).exec(); });
     on(actions_.quit, [this] { close(); });
 
+    on(actions_.copy, [this] { placing_.copy(); });
+    on(actions_.cut, [this] { placing_.cut(); });
+    on(actions_.paste, [this] {
+        showStage(Stage::Flat);
+        placing_.paste();
+    });
+    on(actions_.selectAll, [this] { placing_.selectAll(); });
+    on(actions_.repeatOnPanels, [this] { placing_.repeatOnPanels(); });
+    on(actions_.repeatInColumns, [this] { placing_.repeatInColumns(); });
+    on(actions_.group, [this] { placing_.group(); });
+    on(actions_.ungroup, [this] { placing_.ungroup(); });
+    on(actions_.lock, [this] { placing_.toggleLock(); });
+    const std::pair<QAction*, AlignEdge> edges[] = {{actions_.alignLeft, AlignEdge::Left}, {actions_.alignCentre, AlignEdge::Centre}, {actions_.alignRight, AlignEdge::Right},
+                                                    {actions_.alignHead, AlignEdge::Head}, {actions_.alignMiddle, AlignEdge::Middle}, {actions_.alignFoot, AlignEdge::Foot}};
+    for (const auto& [action, edge] : edges)
+        on(action, [this, edge = edge] { placing_.align(AlignTo::EachOther, edge); });
+    on(actions_.distributeAcross, [this] { placing_.distribute(Axis::Horizontal); });
+    on(actions_.distributeDown, [this] { placing_.distribute(Axis::Vertical); });
     on(actions_.duplicate, [this] { placing_.duplicate(); });
     on(actions_.remove, [this] { placing_.removeSelected(); });
     on(actions_.bringForward, [this] { placing_.restack(1); });
@@ -194,12 +228,23 @@ void MainWindow::connectActions()
     };
     on(actions_.placePicture, [this, panel] {
         const int at = panel();
-        const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Place a picture"), document_.folder(), tr("Pictures (*.jpg *.jpeg *.png *.pdf);;All files (*)"));
+        const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Place a picture"), document_.folder(), tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
         for (int i = 0; i < paths.size(); ++i)
             placing_.placeFile(paths[i], (at + i) % int(document_.plan().paper.face(selection_.face()).size()));
     });
     on(actions_.addText, [this, panel] { placing_.addText(panel()); });
     on(actions_.addTint, [this, panel] { placing_.addTint(panel()); });
+    on(actions_.tintFace, [this, panel] {
+        panel();
+        placing_.tintFace();
+    });
+    on(actions_.addShape, [this, panel] { placing_.addShape(panel()); });
+    on(actions_.addCode, [this, panel] { placing_.addCode(panel()); });
+    on(actions_.pickInk, [this, panel] {
+        panel();
+        flat_->pickInk();
+    });
+    on(actions_.files, [this] { FilesDialog(document_, selection_, this).exec(); });
     on(actions_.takeSupplied, [this, panel] {
         panel();
         const QString path = QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
@@ -240,6 +285,9 @@ void MainWindow::connectActions()
                             .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(), action->statusTip().toHtmlEscaped());
         rows += tr("<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
                    "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
+                   "<tr><td><b>H</b></td><td>Sides near a line of the paper take hold of it; again, and all let go</td></tr>"
+                   "<tr><td><b>Shift and click</b></td><td>Take one more item</td></tr>"
+                   "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
                    "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
                    "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
         tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows));
@@ -299,6 +347,10 @@ void MainWindow::showDialog(const QString& name)
         actions_.newJob->trigger();
     else if (name == QStringLiteral("stocks"))
         actions_.stocks->trigger();
+    else if (name == QStringLiteral("files"))
+        actions_.files->trigger();
+    else if (auto* view = name.startsWith(QStringLiteral("view.")) ? findChild<QAbstractButton*>(name) : nullptr)
+        view->click();
     else if (name == QStringLiteral("sheets"))
         if (auto* pill = findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets")))
             pill->click();

@@ -39,7 +39,7 @@ public:
     bool openJob(const QString& path);
     void showStage(Stage stage);
     void setDark(bool dark);
-    /// Opens "gallery" or "stocks" as its menu entry does, or shows the "sheets" of the Brief.
+    /// Opens "gallery", "stocks" or "files" as its menu entry does, or shows the "sheets" of the Brief, or a view of the Flat by its pill ("view.4").
     void showDialog(const QString& name);
     /// Offers unsaved work that an earlier program left behind. True when it was taken up.
     bool offerRecovery();

@@ -2,10 +2,19 @@
 #include "app/placing.h"
 
 #include "app/linked_files.h"
+#include "core/content_file.h"
+#include "core/stories.h"
 
+#include <QClipboard>
 #include <QDir>
 #include <QFileInfo>
+#include <QGuiApplication>
+#include <QJsonDocument>
+#include <QMimeData>
+#include <QStringDecoder>
+#include <QUrl>
 #include <QUuid>
+#include <algorithm>
 
 namespace hinge {
 
@@ -34,8 +43,35 @@ void Placing::add(const QString& what, Item item)
         selection_.setItem(face, id);
 }
 
+Result<QString> Placing::readWords(const QString& path)
+{
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return problem(path, tr("The file cannot be opened: %1.").arg(file.errorString()));
+    if (file.size() > 4 << 20)
+        return problem(path, tr("It has more than 4 MB of text, more than any piece takes."));
+    const QByteArray bytes = file.readAll();
+    // A byte order mark says what it is; else UTF-8, and when that cannot be, the old Western encoding.
+    const auto marked = QStringConverter::encodingForData(bytes);
+    QStringDecoder decoder(marked.value_or(QStringConverter::Utf8));
+    QString words = decoder.decode(bytes);
+    if (!decoder.hasError() && !words.contains(QChar(0)))
+        return words;
+    if (bytes.contains('\0'))
+        return problem(path, tr("This is no text in an encoding that is known here. Save it as UTF-8."));
+    return QString::fromLatin1(bytes);
+}
+
 void Placing::placeFile(const QString& path, int panel)
 {
+    if (path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive)) {
+        const auto words = readWords(path);
+        if (words)
+            placeWords(*words, panel);
+        else
+            Q_EMIT refused(tr("%1 was not placed. %2").arg(QFileInfo(path).fileName(), words.error().message));
+        return;
+    }
     const QString link = linkFor(path);
     const Face face = selection_.face();
     document_.files().withFacts(link, [this, link, panel, face, name = QFileInfo(path).completeBaseName()](const FileFacts& facts) {
@@ -43,7 +79,7 @@ void Placing::placeFile(const QString& path, int panel)
             Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
             return;
         }
-        if (facts.isPdf && sameTrim(facts.pages.front().trim, document_.plan().paper.flat)) {
+        if (facts.isPdf && !facts.isSvg && sameTrim(facts.pages.front().trim, document_.plan().paper.flat)) {
             takeSupplied(link);
             return;
         }
@@ -106,50 +142,308 @@ void Placing::addText(int panel)
     Q_EMIT textAdded();
 }
 
+QString Placing::inkForTint() const
+{
+    const auto& inks = document_.job().inks;
+    const auto it = std::ranges::find_if(inks, [](const Ink& ink) { return ink.cmyk.total() > 0 && ink.name != QStringLiteral("Black"); });
+    return it != inks.end() ? it->name : inks.empty() ? QString() : inks.front().name;
+}
+
 void Placing::addTint(int panel)
 {
     Item item;
     item.id = freshId();
-    item.kind = ItemKind::Tint;
+    item.kind = ItemKind::Shape;
     item.name = tr("Tint");
-    for (const Ink& ink : document_.job().inks)
-        if (item.ink.isEmpty() && ink.cmyk.total() > 0 && ink.name != QStringLiteral("Black"))
-            item.ink = ink.name;
-    if (item.ink.isEmpty() && !document_.job().inks.empty())
-        item.ink = document_.job().inks.front().name;
+    item.ink = inkForTint();
     item.strength = 30;
     item.sides = sidesFillingPanel(panel);
     add(tr("Tint the panel"), std::move(item));
 }
 
+void Placing::tintFace()
+{
+    const auto& panels = document_.plan().paper.face(selection_.face());
+    Item item;
+    item.id = freshId();
+    item.kind = ItemKind::Shape;
+    item.name = tr("Ground");
+    item.ink = inkForTint();
+    item.strength = 20;
+    // From the first panel's bleed to the last one's.
+    item.sides = sidesFillingPanel(0);
+    item.side(ItemSide::Right).panel = document_.plan().paper.columns() - 1;
+    item.side(ItemSide::Bottom).panel = int(panels.size()) - 1;
+    Job job = document_.job();
+    const QString id = item.id;
+    // Below everything else on the face.
+    job.face(selection_.face()).items.insert(job.face(selection_.face()).items.begin(), std::move(item));
+    if (document_.edit(tr("Tint the face"), std::move(job)))
+        selection_.setItem(selection_.face(), id);
+}
+
+void Placing::addShape(int panel)
+{
+    const Panel& on = document_.plan().paper.face(selection_.face())[std::size_t(panel)];
+    const Length side = std::min(on.safeArea.w, on.safeArea.h).part(2);
+    Item item;
+    item.id = freshId();
+    item.kind = ItemKind::Shape;
+    item.name = tr("Shape");
+    item.ink = inkForTint();
+    item.sides = freeSides(document_.plan().paper, selection_.face(), {on.safeArea.x + (on.safeArea.w - side).part(2), on.safeArea.y + (on.safeArea.h - side).part(2), side, side});
+    add(tr("Add a shape"), std::move(item));
+}
+
+void Placing::addCode(int panel)
+{
+    const Panel& on = document_.plan().paper.face(selection_.face())[std::size_t(panel)];
+    const Length side = std::min({on.safeArea.w, on.safeArea.h, Length::mm(25)});
+    Item item;
+    item.id = freshId();
+    item.kind = ItemKind::Code;
+    item.name = tr("Code");
+    item.ink = QStringLiteral("Black");
+    if (!document_.job().findInk(item.ink))
+        item.ink = inkForTint();
+    item.code.data = QStringLiteral("https://skerrowby.example/tides");
+    item.keepWhole = true;
+    item.sides = freeSides(document_.plan().paper, selection_.face(), {on.safeArea.right() - side, on.safeArea.bottom() - side, side, side});
+    item.side(ItemSide::Right) = {PaperLine::Safe, panel, true, 0, Length(), true};
+    item.side(ItemSide::Bottom) = {PaperLine::Safe, panel, true, 0, Length(), true};
+    add(tr("Add a code"), std::move(item));
+}
+
+std::vector<Item> Placing::selectedItems() const
+{
+    std::vector<Item> out;
+    // In painting order, whatever order they were taken in.
+    for (const Item& item : document_.job().face(selection_.face()).items)
+        if (selection_.items().contains(item.id))
+            out.push_back(item);
+    return out;
+}
+
+void Placing::addAll(const QString& what, std::vector<Item> items)
+{
+    if (items.empty())
+        return;
+    Job job = document_.job();
+    QStringList ids;
+    for (Item& item : items) {
+        ids << item.id;
+        job.face(selection_.face()).items.push_back(std::move(item));
+    }
+    if (const auto done = document_.edit(what, std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
+    else
+        selection_.setItems(selection_.face(), ids);
+}
+
 void Placing::duplicate()
 {
-    const Item* item = document_.job().findItem(selection_.item());
-    const PlacedItem* placed = document_.plan().findItem(selection_.item());
-    if (!item || !placed)
-        return;
-    Item copy = *item;
-    copy.id = freshId();
-    copy.name = tr("%1 copy").arg(item->name);
-    Rect frame = placed->frame;
-    frame.x += Length::mm(5);
-    frame.y += Length::mm(5);
-    copy.sides = freeSides(document_.plan().paper, placed->face, frame);
-    add(tr("Duplicate %1").arg(item->name), std::move(copy));
+    std::vector<Item> copies = copiesFor(selectedItems(), 0, 0, [this] { return freshId(); });
+    const Job& job = document_.job();
+    const auto originals = selectedItems();
+    for (std::size_t i = 0; i < copies.size(); ++i) {
+        Rect frame = document_.plan().findItem(originals[i].id)->frame;
+        frame.x += Length::mm(5);
+        frame.y += Length::mm(5);
+        copies[i].name = tr("%1 copy").arg(copies[i].name);
+        copies[i].sides = freeSides(document_.plan().paper, selection_.face(), frame);
+    }
+    const QString name = job.findItem(selection_.item()) ? job.findItem(selection_.item())->name : QString();
+    addAll(copies.size() == 1 ? tr("Duplicate %1").arg(name) : tr("Duplicate %1 items").arg(copies.size()), std::move(copies));
 }
 
 void Placing::removeSelected()
 {
     Job job = document_.job();
+    const QStringList ids = selection_.items();
     const Item* item = job.findItem(selection_.item());
     if (!item)
         return;
-    const QString name = item->name;
-    const QString id = item->id;
-    for (FaceContent& content : job.faces)
-        std::erase_if(content.items, [&](const Item& i) { return i.id == id; });
+    const QString what = ids.size() == 1 ? tr("Remove %1").arg(item->name) : tr("Remove %1 items").arg(ids.size());
+    for (const QString& id : ids)
+        if (const Item* gone = job.findItem(id); gone && !gone->locked)
+            removeItem(job, id);
     selection_.clearItem();
-    (void)document_.edit(tr("Remove %1").arg(name), std::move(job));
+    (void)document_.edit(what, std::move(job));
+}
+
+namespace {
+
+const QString clipboardType = QStringLiteral("application/x-upper-hinge-items+json");
+
+} // namespace
+
+void Placing::copy()
+{
+    FaceContent content;
+    content.items = selectedItems();
+    if (content.items.empty())
+        return;
+    const Rect frame = document_.plan().findItem(content.items.front().id)->frame;
+    QJsonObject json = faceToJson(content, Unit::Mm);
+    json[QStringLiteral("panel")] = panelAt(document_.plan().paper, selection_.face(), {frame.x + frame.w.part(2), frame.y + frame.h.part(2)}) + 1;
+    auto* data = new QMimeData; // the clipboard takes it over
+    data->setData(clipboardType, QJsonDocument(json).toJson());
+    QGuiApplication::clipboard()->setMimeData(data);
+}
+
+void Placing::cut()
+{
+    copy();
+    removeSelected();
+}
+
+void Placing::paste()
+{
+    const QMimeData* data = QGuiApplication::clipboard()->mimeData();
+    if (!data)
+        return;
+    const int panels = int(document_.plan().paper.face(selection_.face()).size());
+    const int to = std::clamp(selection_.panel(), 0, panels - 1);
+    if (data->hasFormat(clipboardType)) {
+        std::optional<Problem> found;
+        JsonReader reader(QJsonDocument::fromJson(data->data(clipboardType)).object(), {}, found);
+        int from = 0;
+        readOrdinal(reader, "panel", from);
+        FaceContent content;
+        readFace(reader, content);
+        if (found) {
+            Q_EMIT refused(tr("What lies on the clipboard cannot be pasted: %1").arg(found->message));
+            return;
+        }
+        addAll(content.items.size() == 1 ? tr("Paste %1").arg(content.items.front().name) : tr("Paste %1 items").arg(content.items.size()),
+               copiesFor(content.items, from, to, [this] { return freshId(); }));
+    } else if (data->hasUrls()) {
+        int at = to;
+        for (const QUrl& url : data->urls())
+            if (url.isLocalFile())
+                placeFile(url.toLocalFile(), at++ % panels);
+    } else if (data->hasText()) {
+        placeWords(data->text(), to);
+    }
+}
+
+void Placing::placeWords(const QString& words, int panel)
+{
+    Item item;
+    item.id = freshId();
+    item.kind = ItemKind::Text;
+    TextStyle style;
+    style.hyphenation = QStringLiteral("en-GB");
+    for (const QString& line : QString(words).remove(u'\r').split(u'\n'))
+        item.paragraphs.push_back({line, style});
+    while (item.paragraphs.size() > 1 && item.paragraphs.back().text.isEmpty())
+        item.paragraphs.pop_back();
+    item.name = item.paragraphs.front().text.left(24);
+    item.sides = sidesFillingSafeArea(panel);
+    add(tr("Place text"), std::move(item));
+}
+
+void Placing::repeatOnPanels()
+{
+    if (const Item* item = document_.job().findItem(selection_.item()))
+        addAll(tr("Repeat %1 on every panel").arg(item->name), repeatedOnPanels(document_.plan(), selection_.face(), *item, [this] { return freshId(); }));
+}
+
+void Placing::repeatInColumns()
+{
+    if (const Item* item = document_.job().findItem(selection_.item()))
+        addAll(tr("Repeat %1 in every column").arg(item->name), repeatedInColumns(document_.plan(), selection_.face(), *item, [this] { return freshId(); }));
+}
+
+void Placing::align(AlignTo to, AlignEdge edge)
+{
+    Job job = document_.job();
+    // A single item cannot be in line with itself: it is brought in line with the safe zone.
+    alignItems(job, document_.plan(), selection_.items(), to == AlignTo::EachOther && selection_.items().size() < 2 ? AlignTo::SafeArea : to, edge);
+    (void)document_.edit(tr("Align"), std::move(job));
+}
+
+void Placing::distribute(Axis along)
+{
+    Job job = document_.job();
+    distributeItems(job, document_.plan(), selection_.items(), along);
+    (void)document_.edit(tr("Distribute"), std::move(job));
+}
+
+void Placing::group()
+{
+    if (selection_.items().size() < 2)
+        return;
+    Job job = document_.job();
+    const QString word = freshId();
+    for (const QString& id : selection_.items())
+        if (Item* item = job.findItem(id))
+            item->group = word;
+    (void)document_.edit(tr("Group"), std::move(job));
+}
+
+void Placing::ungroup()
+{
+    Job job = document_.job();
+    for (const QString& id : selection_.items())
+        if (Item* item = job.findItem(id))
+            item->group.clear();
+    (void)document_.edit(tr("Ungroup"), std::move(job));
+}
+
+void Placing::toggleLock()
+{
+    Job job = document_.job();
+    const Item* first = job.findItem(selection_.item());
+    if (!first)
+        return;
+    const bool lock = !first->locked;
+    for (const QString& id : selection_.items())
+        if (Item* item = job.findItem(id))
+            item->locked = lock;
+    (void)document_.edit(lock ? tr("Lock") : tr("Unlock"), std::move(job));
+}
+
+void Placing::selectAll()
+{
+    QStringList ids;
+    for (const Item& item : document_.job().face(selection_.face()).items)
+        ids << item.id;
+    selection_.setItems(selection_.face(), ids);
+}
+
+QStringList Placing::withGroup(const QString& id) const
+{
+    const Item* item = document_.job().findItem(id);
+    if (!item || item->group.isEmpty())
+        return {id};
+    QStringList ids;
+    for (const Item& other : document_.job().face(selection_.face()).items)
+        if (other.group == item->group && other.id != id)
+            ids << other.id;
+    return ids << id; // the one that was meant comes last
+}
+
+void Placing::runOnInto(const QString& from, const QString& to)
+{
+    Job job = document_.job();
+    Item* first = job.findItem(from);
+    Item* second = job.findItem(to);
+    if (!first || (!to.isEmpty() && !second))
+        return;
+    if (!to.isEmpty() && wouldLoop(job, from, to)) {
+        Q_EMIT refused(tr("The text would run in a circle: it comes from that frame already."));
+        return;
+    }
+    first->next = to;
+    // Words that stood in the second frame come after those of the text.
+    if (second && !second->paragraphs.empty()) {
+        Item* head = job.findItem(chainOf(job, from).first());
+        head->paragraphs.insert(head->paragraphs.end(), second->paragraphs.begin(), second->paragraphs.end());
+        second->paragraphs.clear();
+    }
+    if (const auto done = document_.edit(to.isEmpty() ? tr("End the text here") : tr("Let the text run on"), std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
 }
 
 void Placing::restack(int step)

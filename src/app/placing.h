@@ -3,6 +3,7 @@
 
 #include "app/document.h"
 #include "app/selection.h"
+#include "core/arrange.h"
 
 namespace hinge {
 
@@ -21,8 +22,28 @@ public:
     void dropSupplied();
     void addText(int panel);
     void addTint(int panel);
+    /// Lays a tint over the whole face, folds and all.
+    void tintFace();
+    void addShape(int panel);
+    void addCode(int panel);
     void duplicate();
     void removeSelected();
+    /// To the clipboard, and from there onto the panel in view, each at the same place of it.
+    void copy();
+    void cut();
+    void paste();
+    void repeatOnPanels();
+    void repeatInColumns();
+    void align(AlignTo to, AlignEdge edge);
+    void distribute(Axis along);
+    void group();
+    void ungroup();
+    void toggleLock();
+    void selectAll();
+    /// An item with all that are grouped with it.
+    [[nodiscard]] QStringList withGroup(const QString& item) const;
+    /// Lets the text of one frame run on into another.
+    void runOnInto(const QString& from, const QString& to);
     /// Paints the selected item earlier (-1) or later (+1) than its neighbour.
     void restack(int step);
 
@@ -32,9 +53,15 @@ Q_SIGNALS:
     void textAdded();
 
 private:
+    /// The words of a text file: UTF-8, UTF-16 with a mark, or Western.
+    [[nodiscard]] static Result<QString> readWords(const QString& path);
+    void placeWords(const QString& words, int panel);
     [[nodiscard]] QString freshId() const;
     [[nodiscard]] QString linkFor(const QString& path) const;
     void add(const QString& what, Item item);
+    void addAll(const QString& what, std::vector<Item> items);
+    [[nodiscard]] std::vector<Item> selectedItems() const;
+    [[nodiscard]] QString inkForTint() const;
     Document& document_;
     Selection& selection_;
 };

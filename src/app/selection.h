@@ -7,7 +7,7 @@
 
 namespace hinge {
 
-/// What the user is looking at: a face, one of its panels, perhaps an item on it. Shared by the
+/// What the user is looking at: a face, one of its panels, perhaps items on it. Shared by the
 /// canvas, the drawer and the findings; not part of the job.
 class Selection : public QObject {
     Q_OBJECT
@@ -18,31 +18,41 @@ public:
     [[nodiscard]] Face face() const { return face_; }
     /// Position from the left of the face.
     [[nodiscard]] int panel() const { return panel_; }
-    /// Empty when no item is selected.
-    [[nodiscard]] const QString& item() const { return item_; }
+    /// The item at work, the last one taken; empty when none is.
+    [[nodiscard]] QString item() const { return items_.isEmpty() ? QString() : items_.last(); }
+    /// All that are taken together, in the order in which they were.
+    [[nodiscard]] const QStringList& items() const { return items_; }
 
     void setFace(Face face)
     {
         if (face == face_)
             return;
         face_ = face;
-        item_.clear();
+        items_.clear();
         Q_EMIT changed();
     }
     void setPanel(int panel)
     {
-        if (panel == panel_ && item_.isEmpty())
+        if (panel == panel_ && items_.isEmpty())
             return;
         panel_ = panel;
-        item_.clear();
+        items_.clear();
         Q_EMIT changed();
     }
-    void setItem(Face face, const QString& item)
+    void setItem(Face face, const QString& item) { setItems(face, item.isEmpty() ? QStringList() : QStringList{item}); }
+    void setItems(Face face, const QStringList& items)
     {
-        if (face == face_ && item == item_)
+        if (face == face_ && items == items_)
             return;
         face_ = face;
-        item_ = item;
+        items_ = items;
+        Q_EMIT changed();
+    }
+    /// Takes an item as well, or lets go of it.
+    void toggle(const QString& item)
+    {
+        if (!items_.removeOne(item))
+            items_ << item;
         Q_EMIT changed();
     }
     void clearItem() { setItem(face_, {}); }
@@ -53,7 +63,7 @@ Q_SIGNALS:
 private:
     Face face_ = Face::Outside;
     int panel_ = 0;
-    QString item_;
+    QStringList items_;
 };
 
 } // namespace hinge

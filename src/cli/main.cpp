@@ -8,7 +8,9 @@
 
 #include <CLI/CLI.hpp>
 #include <QFileInfo>
-#include <QCoreApplication>
+#include <QFile>
+#include <QGuiApplication>
+#include <QTemporaryDir>
 #include <QTextStream>
 #include <algorithm>
 
@@ -46,7 +48,8 @@ Result<Loaded> load(const QString& path)
     if (!planned)
         return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where, planned.error().message);
     Loaded loaded{std::move(*job), std::move(*planned), {}, QFileInfo(path).absolutePath()};
-    loaded.findings = allFindings(loaded.job, loaded.plan, readAllFacts(loaded.job, loaded.folder), FontLibrary::shipped());
+    TextLayoutCache layouts(FontLibrary::shipped());
+    loaded.findings = allFindings(loaded.job, loaded.plan, readAllFacts(loaded.job, loaded.folder), layouts);
     return loaded;
 }
 
@@ -86,7 +89,12 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
 
 int main(int argc, char** argv)
 {
-    QCoreApplication application(argc, argv);
+    // Drawings with letters need fonts, but nothing is ever shown.
+    qputenv("QT_QPA_PLATFORM", "minimal");
+    const QTemporaryDir runtime; // where there is none Qt would say so on the terminal
+    if (qEnvironmentVariableIsEmpty("XDG_RUNTIME_DIR"))
+        qputenv("XDG_RUNTIME_DIR", QFile::encodeName(runtime.path()));
+    QGuiApplication application(argc, argv);
 
     CLI::App cli{"hinge works out folded print pieces and writes their files, without a window.\n"
                  "It computes exactly what the window computes.\n"};

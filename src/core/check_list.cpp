@@ -10,6 +10,7 @@ struct Count {
     int items = 0;
     int files = 0;
     int texts = 0;
+    int codes = 0;
 };
 
 Count countOf(const Job& job)
@@ -20,6 +21,7 @@ Count countOf(const Job& job)
         count.files += content.supplied ? 1 : 0;
         for (const Item& item : content.items) {
             count.files += item.kind == ItemKind::Picture ? 1 : 0;
+            count.codes += item.kind == ItemKind::Code ? 1 : 0;
             count.texts += item.kind == ItemKind::Text ? 1 : 0;
         }
     }
@@ -53,16 +55,19 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
     add(QStringLiteral("Paper folds cleanly"), QStringLiteral("%1 g/m², grain along the folds").arg(job.stock.grammage), {"grain.", "stock."});
     if (plan.book || job.kind == PieceKind::Cover)
         add(QStringLiteral("Pages and binding agree"), plan.book ? QStringLiteral("%1 pages, none made up").arg(plan.book->pages) : QStringLiteral("the spine fits its block"),
-            {"pages.", "booklet.", "spine.", "cover."});
+            {"pages.", "booklet.", "spine.thin", "spine.stale", "cover."});
     add(QStringLiteral("Bleed where it is cut"), QStringLiteral("%1 where the knife goes, none over a fold").arg(shown(job.zones.bleed)),
-        {"bleed.", "supplied.bleed", "item."});
+        {"bleed.", "supplied.bleed", "item.", "sliver"});
     add(QStringLiteral("Live matter is safe"), QStringLiteral("%1 from the knife, %2 from folds").arg(shown(job.zones.safe), shown(job.zones.foldClearance)),
-        {"text.unsafe", "text.acrossFold", "safe.", "area."});
+        {"text.unsafe", "text.acrossFold", "safe.", "area.", "whole.", "spine.tight"});
     add(QStringLiteral("Text is whole"), count.texts == 0 ? QStringLiteral("no text") : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
-        {"text.over", "text.font", "text.glyph"});
+        {"text.over", "text.font", "text.glyph", "text.small", "text.odd"});
     add(QStringLiteral("Files are there"), count.files == 0 ? QStringLiteral("no files") : QStringLiteral("%1 files, unchanged, fonts inside").arg(count.files),
         {"file.", "supplied.size", "supplied.pages", "supplied.noTrimBox", "supplied.notPdf"});
     add(QStringLiteral("Pictures are fine enough"), QStringLiteral("300 ppi or more in print"), {"picture."});
+    add(QStringLiteral("Inks and lines print"), QStringLiteral("no ink over the press's limit, no hairlines"), {"ink.", "stroke."});
+    if (count.codes > 0)
+        add(QStringLiteral("Codes can be read"), QStringLiteral("%1 with modules wide enough and blank paper around").arg(count.codes), {"code."});
     add(QStringLiteral("Fits the press sheet"), QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet.up()), {"sheet.", "size."});
     return points;
 }

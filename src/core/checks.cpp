@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/checks.h"
 
+#include "core/finding_parts.h"
+#include "core/item_checks.h"
 #include "core/page_sizes.h"
+#include "core/picture_fit.h"
 
 #include <algorithm>
 #include <cmath>
@@ -13,20 +16,6 @@ namespace {
 constexpr double goodPpi = 300;
 constexpr double poorPpi = 150;
 constexpr Length sizeTolerance = Length::micrometres(100);
-
-QString shown(const Job& job, Length l) { return formatLength(l, job.unit); }
-QString nameOf(const Item& item) { return item.name.isEmpty() ? QStringLiteral("An item") : item.name; }
-
-Finding found(const char* code, Severity severity, QString message, QString reason, Remedy remedy = Remedy::None)
-{
-    Finding f;
-    f.code = QString::fromLatin1(code);
-    f.severity = severity;
-    f.message = std::move(message);
-    f.reason = std::move(reason);
-    f.remedy = remedy;
-    return f;
-}
 
 /// A folding machine wants this much to take hold of; narrower panels are folded by hand. Common practice.
 constexpr Length narrowestPanel = Length::mm(40);
@@ -176,106 +165,6 @@ void checkSizeName(const Job& job, const Plan& plan, std::vector<Finding>& out)
                         QStringLiteral("One name stands for two sizes. Make sure that this is the one the customer means.")));
 }
 
-/// Content on glue, under a stamp, or where holes are punched.
-void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
-{
-    for (const KeepClear& area : plan.paper.keepClear) {
-        if (area.face != face)
-            continue;
-        for (const Item& item : job.face(face).items) {
-            const PlacedItem* placed = plan.findItem(item.id);
-            const bool matters = area.noPrint || item.kind == ItemKind::Text;
-            if (!matters || placed->frame.isEmpty() || !placed->frame.overlaps(area.area))
-                continue;
-            Finding f = found("area.covered", Severity::Warn, QStringLiteral("%1 stands where the %2 is, %3").arg(nameOf(item), area.what, faceName(face, job.kind)), area.reason);
-            f.face = face;
-            f.itemId = item.id;
-            out.push_back(f);
-        }
-    }
-}
-
-/// Printed matter that reaches the edge of the paper must go on to the bleed.
-void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
-{
-    const Rect trim = trimOf(plan.paper);
-    const Rect bleed = bleedOf(plan.paper, face);
-    for (const Item& item : job.face(face).items) {
-        const PlacedItem* placed = plan.findItem(item.id);
-        if (placed->frame.isEmpty()) {
-            Finding f;
-            f.code = QStringLiteral("item.crossed");
-            f.severity = Severity::Stop;
-            f.message = QStringLiteral("%1 has no size left").arg(nameOf(item));
-            f.reason = QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.");
-            f.face = face;
-            f.itemId = item.id;
-            out.push_back(f);
-            continue;
-        }
-        if (!placed->frame.overlaps(bleed)) {
-            Finding f;
-            f.code = QStringLiteral("item.off");
-            f.message = QStringLiteral("%1 lies off the paper").arg(nameOf(item));
-            f.reason = QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.");
-            f.face = face;
-            f.itemId = item.id;
-            out.push_back(f);
-            continue;
-        }
-        if (item.kind == ItemKind::Text)
-            continue;
-        const struct {
-            ItemSide side;
-            Length inside; ///< from the side to the trim, positive within the paper
-            Length toBleed; ///< from the side to the end of the bleed
-        } sides[] = {
-            {ItemSide::Left, placed->frame.x - trim.x, placed->frame.x - bleed.x},
-            {ItemSide::Top, placed->frame.y - trim.y, placed->frame.y - bleed.y},
-            {ItemSide::Right, trim.right() - placed->frame.right(), bleed.right() - placed->frame.right()},
-            {ItemSide::Bottom, trim.bottom() - placed->frame.bottom(), bleed.bottom() - placed->frame.bottom()},
-        };
-        for (const auto& s : sides) {
-            // Near the knife but not beyond it by the full bleed.
-            if (s.inside > Length::mm(1) || s.toBleed <= Length())
-                continue;
-            Finding f;
-            f.code = QStringLiteral("bleed.short");
-            f.message = QStringLiteral("%1 ends %2 short of the bleed, %3").arg(nameOf(item), shown(job, s.toBleed), faceName(face, job.kind));
-            f.reason = QStringLiteral("Where the knife drifts outward a white edge would show.");
-            f.face = face;
-            f.itemId = item.id;
-            f.side = s.side;
-            f.remedy = Remedy::PullToBleed;
-            out.push_back(f);
-        }
-    }
-}
-
-/// Live matter outside the safe zone or across a fold.
-void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
-{
-    for (const Item& item : job.face(face).items) {
-        const PlacedItem* placed = plan.findItem(item.id);
-        if (item.kind != ItemKind::Text || placed->frame.isEmpty())
-            continue;
-        const auto& panels = plan.paper.face(face);
-        const bool safe = std::ranges::any_of(panels, [&](const Panel& p) { return p.safeArea.contains(placed->frame); });
-        if (safe)
-            continue;
-        const bool onOne = std::ranges::any_of(panels, [&](const Panel& p) { return p.area.contains(placed->frame); });
-        Finding f;
-        f.code = onOne ? QStringLiteral("text.unsafe") : QStringLiteral("text.acrossFold");
-        f.message = onOne ? QStringLiteral("%1 leaves the safe zone, %2").arg(nameOf(item), faceName(face, job.kind))
-                          : QStringLiteral("%1 runs across a fold or off the trim, %2").arg(nameOf(item), faceName(face, job.kind));
-        f.reason = onOne ? QStringLiteral("So near an edge, drift of knife or folder cuts or folds the text.")
-                         : QStringLiteral("Text in a fold cracks and is hard to read.");
-        f.face = face;
-        f.itemId = item.id;
-        out.push_back(f);
-    }
-}
-
 Finding fileFinding(const QString& code, Severity severity, Face face, const QString& itemId, QString message, QString reason)
 {
     Finding f;
@@ -365,11 +254,7 @@ std::vector<Finding> checkPiece(const Job& job, const Plan& plan)
     checkGrain(job, plan.paper, out);
     checkZones(job, plan, out);
     checkSizeName(job, plan, out);
-    for (const Face face : bothFaces) {
-        checkKeepClear(job, plan, face, out);
-        checkBleeds(job, plan, face, out);
-        checkLiveMatter(job, plan, face, out);
-    }
+    checkItems(job, plan, out);
     return out;
 }
 
@@ -379,10 +264,7 @@ double effectivePpi(const Item& item, const Rect& frame, const FileFacts& facts)
 {
     if (facts.pixelWidth <= 0 || facts.pixelHeight <= 0 || frame.isEmpty())
         return 0;
-    const double across = facts.pixelWidth / frame.w.toInches();
-    const double down = facts.pixelHeight / frame.h.toInches();
-    // Filling scales by the side that needs more, fitting by the side that needs less.
-    return item.fit == PictureFit::Fill ? std::min(across, down) : std::max(across, down);
+    return facts.pixelWidth / pictureArea(frame, item.fit, item.crop, double(facts.pixelWidth) / facts.pixelHeight).w.toInches();
 }
 
 std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFactsMap& facts)
@@ -398,6 +280,10 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
             const FileFacts& known = facts[item.file.path];
             if (!checkFile(item.file, known, face, item.id, out))
                 continue;
+            if (known.pixelWidth > 0 && known.colour == PixelColour::Rgb && !known.hasProfile)
+                out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, face, item.id,
+                                          QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), faceName(face, job.kind)),
+                                          QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
             if (ppi > 0 && ppi < goodPpi - 0.5)
                 out.push_back(fileFinding(ppi < poorPpi ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
@@ -407,83 +293,6 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
         }
     }
     return out;
-}
-
-QString remedyText(Remedy remedy)
-{
-    switch (remedy) {
-    case Remedy::None: return {};
-    case Remedy::UseStockTuck: return QStringLiteral("Use the stock's allowance");
-    case Remedy::PullToBleed: return QStringLiteral("Pull out to the bleed");
-    case Remedy::TurnGrain: return QStringLiteral("Turn the grain");
-    case Remedy::Score: return QStringLiteral("Score it");
-    case Remedy::MakeUpPages: return QStringLiteral("Ask for the full pages");
-    case Remedy::MoveBlanks: return QStringLiteral("Put blanks before the back");
-    case Remedy::GlueInstead: return QStringLiteral("Glue it instead");
-    case Remedy::ReckonSpine: return QStringLiteral("Use the reckoned spine");
-    case Remedy::Sheetwise: return QStringLiteral("Print it sheetwise");
-    case Remedy::WidenSafe: return QStringLiteral("Keep 3 mm clear");
-    }
-    return {};
-}
-
-Job settled(Job job, const Finding& finding)
-{
-    switch (finding.remedy) {
-    case Remedy::None:
-        break;
-    case Remedy::UseStockTuck:
-        job.fold.tuckAllowance.reset();
-        job.fold.widths.clear();
-        break;
-    case Remedy::TurnGrain:
-        job.stock.grain = job.stock.grain == Grain::AlongHeight ? Grain::AlongWidth : Grain::AlongHeight;
-        break;
-    case Remedy::Score:
-        if (job.kind == PieceKind::Cover || job.kind == PieceKind::Book)
-            job.cover.hinge = CoverShape().hinge;
-        else
-            job.fold.scored = true;
-        break;
-    case Remedy::MakeUpPages: job.pages.count = madeUpPages(job); break;
-    case Remedy::MoveBlanks: job.pages.blanks = Blanks::BeforeBack; break;
-    case Remedy::GlueInstead:
-        // The cover of a self-cover booklet is among its pages; glued, it is a component of its own.
-        if (!job.pages.plusCover) {
-            job.pages.textStock = job.stock;
-            job.pages.count = std::max(4, job.pages.count - 4);
-        }
-        job.kind = PieceKind::Book;
-        job.pages.plusCover = true;
-        break;
-    case Remedy::ReckonSpine: job.cover.spine.reset(); break;
-    case Remedy::Sheetwise: job.pages.workStyle = WorkStyle::Sheetwise; break;
-    case Remedy::WidenSafe:
-        job.zones.safe = std::max(job.zones.safe, Length::mm(3));
-        job.zones.foldClearance = std::max(job.zones.foldClearance, Length::mm(3));
-        break;
-    case Remedy::PullToBleed:
-        if (Item* item = job.findItem(finding.itemId)) {
-            const bool farEdge = finding.side == ItemSide::Right || finding.side == ItemSide::Bottom;
-            // The outermost panel of that side: known once the paper is folded.
-            const auto paper = foldPaper(job);
-            if (!paper)
-                break;
-            int panel = item->side(finding.side).panel;
-            const int columns = paper->columns();
-            const int rows = paper->rows();
-            const int row = std::min(panel / columns, rows - 1);
-            switch (finding.side) {
-            case ItemSide::Left: panel = row * columns; break;
-            case ItemSide::Right: panel = row * columns + columns - 1; break;
-            case ItemSide::Top: panel %= columns; break;
-            case ItemSide::Bottom: panel = (rows - 1) * columns + panel % columns; break;
-            }
-            item->side(finding.side) = {PaperLine::Bleed, panel, farEdge, 0, Length(), true};
-        }
-        break;
-    }
-    return job;
 }
 
 } // namespace hinge

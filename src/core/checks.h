@@ -5,7 +5,7 @@
 
 namespace hinge {
 
-/// Findings about the piece itself: closing, grain, bleed, press sheet, items off their panels.
+/// Findings about the piece itself: closing, grain, zones, pages, press sheet, and what stands on its faces.
 [[nodiscard]] std::vector<Finding> checkPiece(const Job& job, const Plan& plan);
 
 } // namespace hinge

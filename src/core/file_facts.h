@@ -17,16 +17,27 @@ struct PageFacts {
     bool hasTrimBox = false;
 };
 
+enum class PixelColour { Unknown, Gray, Rgb, Cmyk };
+/// "grey", "RGB", "CMYK"; empty when not known.
+[[nodiscard]] inline QString colourName(PixelColour colour)
+{
+    return colour == PixelColour::Gray ? QStringLiteral("grey") : colour == PixelColour::Rgb ? QStringLiteral("RGB") : colour == PixelColour::Cmyk ? QStringLiteral("CMYK") : QString();
+}
+
 /// What reading a linked file told. Filled outside core; core only draws conclusions.
 struct FileFacts {
     /// Empty when the file could be read; else the reason, in words for the user.
     QString error;
-    bool isPdf = false;
+    bool isPdf = false; ///< or a drawing (SVG), which is taken as a page
     /// PDF: one entry a page.
     std::vector<PageFacts> pages;
     /// Pictures: size in pixels.
     int pixelWidth = 0;
     int pixelHeight = 0;
+    PixelColour colour = PixelColour::Unknown;
+    bool hasProfile = false; ///< an ICC profile says what its numbers mean
+    int bitsPerChannel = 8;
+    bool isSvg = false;
     /// PDF: fonts that are used but not in the file.
     QStringList missingFonts;
     qint64 bytes = 0;

@@ -22,6 +22,11 @@ enum class Remedy {
     GlueInstead, ///< bind with glue in place of staples
     ReckonSpine, ///< let go of the typed spine
     Sheetwise, ///< print each side from a form of its own
+    MoveToSafe, ///< pull the sides of live matter back to the safe zone
+    CloseGap, ///< move the named side onto `Finding::target`
+    ThickenStroke, ///< to a quarter of a point
+    RemoveItem, ///< take it off the face
+    MatchLook, ///< set the paragraph that stands out like its likes
     WidenSafe, ///< keep live matter clear of the drift of press, knife and folder
 };
 
@@ -37,7 +42,8 @@ struct Finding {
     /// Where it is: a face, and an item on it when `itemId` is not empty.
     std::optional<Face> face;
     QString itemId;
-    ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed`
+    ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed` and `Remedy::CloseGap`
+    Length target{}; ///< for `Remedy::CloseGap`: where the side belongs, on the face
     Remedy remedy = Remedy::None;
 };
 

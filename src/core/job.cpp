@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/job.h"
 
+#include "core/item_rules.h"
+#include "core/ranges.h"
+
 #include "core/binding.h"
 
 #include <QRegularExpression>
@@ -10,26 +13,6 @@
 
 namespace hinge {
 namespace {
-
-QString range(int low, int high, const QString& unit)
-{
-    return QStringLiteral("between %1 and %2%3").arg(low).arg(high).arg(unit.isEmpty() ? QString() : u' ' + unit);
-}
-
-Result<void> checkLength(const QString& field, const QString& what, Length value, Length low, Length high)
-{
-    if (value >= low && value <= high)
-        return {};
-    return problem(field, QStringLiteral("%1 is %2; it must lie between %3 and %4.")
-                              .arg(what, formatLength(value, Unit::Mm), formatLength(low, Unit::Mm), formatLength(high, Unit::Mm)));
-}
-
-Result<void> checkNumber(const QString& field, const QString& what, int value, int low, int high, const QString& unit)
-{
-    if (value >= low && value <= high)
-        return {};
-    return problem(field, QStringLiteral("%1 is %2; it must lie %3.").arg(what).arg(value).arg(range(low, high, unit)));
-}
 
 Result<void> checkFold(const Fold& fold)
 {
@@ -78,31 +61,6 @@ Result<void> checkFold(const Fold& fold)
     return {};
 }
 
-Result<void> checkItem(const Job& job, const Item& item)
-{
-    const QString where = QStringLiteral("item “%1”").arg(item.name.isEmpty() ? item.id : item.name);
-    for (const Placed& side : item.sides) {
-        if (side.panel < 0 || side.panel >= limits::mostPanels * 2)
-            return problem(where, QStringLiteral("One of its sides names panel %1, which no piece has.").arg(side.panel + 1));
-        if (auto r = checkLength(where, QStringLiteral("One of its offsets"), abs(side.offset), Length(), limits::largestSide); !r)
-            return r;
-    }
-    if (item.kind == ItemKind::Tint && !job.findInk(item.ink))
-        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(item.ink));
-    if (item.kind == ItemKind::Tint)
-        if (auto r = checkNumber(where, QStringLiteral("The strength of the tint"), item.strength, 1, 100, QStringLiteral("%")); !r)
-            return r;
-    for (const Paragraph& p : item.paragraphs) {
-        if (!job.findInk(p.style.ink))
-            return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(p.style.ink));
-        if (auto r = checkLength(where, QStringLiteral("The type size"), p.style.size, Length::points(2), Length::points(800)); !r)
-            return r;
-        if (auto r = checkLength(where, QStringLiteral("The leading"), p.style.leading, Length::points(2), Length::points(1600)); !r)
-            return r;
-    }
-    return {};
-}
-
 } // namespace
 
 QString faceName(Face face)
@@ -123,6 +81,18 @@ const Ink* Job::findInk(const QString& name) const
     return it == inks.end() ? nullptr : &*it;
 }
 
+const NamedStyle* Job::findTextStyle(const QString& name) const
+{
+    const auto it = std::ranges::find(textStyles, name, &NamedStyle::name);
+    return it == textStyles.end() ? nullptr : &*it;
+}
+
+const TextStyle& Job::styleOf(const Paragraph& paragraph) const
+{
+    const NamedStyle* named = paragraph.styleName.isEmpty() ? nullptr : findTextStyle(paragraph.styleName);
+    return named ? named->style : paragraph.style;
+}
+
 const Item* Job::findItem(const QString& id) const
 {
     for (const FaceContent& content : faces)
@@ -141,12 +111,12 @@ Job newLeaflet()
     job.stock = stockNamed(QStringLiteral("Gull Silk 135"));
     job.pages.textStock = stockNamed(QStringLiteral("Gull Silk 115"));
     job.inks = {
-        {QStringLiteral("Black"), {0, 0, 0, 100}},
-        {QStringLiteral("Paper"), {0, 0, 0, 0}},
-        {QStringLiteral("Deep water"), {90, 65, 40, 30}},
-        {QStringLiteral("Shallows"), {45, 12, 15, 0}},
-        {QStringLiteral("Lamp"), {0, 25, 70, 0}},
-        {QStringLiteral("Dry sand"), {5, 10, 30, 0}},
+        {QStringLiteral("Black"), {0, 0, 0, 100}, false},
+        {QStringLiteral("Paper"), {0, 0, 0, 0}, false},
+        {QStringLiteral("Deep water"), {90, 65, 40, 30}, false},
+        {QStringLiteral("Shallows"), {45, 12, 15, 0}, false},
+        {QStringLiteral("Lamp"), {0, 25, 70, 0}, false},
+        {QStringLiteral("Dry sand"), {5, 10, 30, 0}, false},
     };
     return job;
 }
@@ -410,16 +380,33 @@ Result<void> validate(const Job& job)
         if (inkNames.contains(ink.name))
             return problem(QStringLiteral("inks"), QStringLiteral("Two inks are named “%1”.").arg(ink.name));
         inkNames.insert(ink.name);
+        if (ink.name.trimmed().isEmpty())
+            return problem(QStringLiteral("inks"), QStringLiteral("An ink needs a name."));
         for (const int percent : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
             if (percent < 0 || percent > 100)
                 return problem(QStringLiteral("inks"), QStringLiteral("Ink “%1” has a part of %2 %; parts lie between 0 and 100.")
                                                            .arg(ink.name).arg(percent));
     }
+    QSet<QString> styleNames;
+    for (const NamedStyle& style : job.textStyles) {
+        if (style.name.trimmed().isEmpty() || styleNames.contains(style.name))
+            return problem(QStringLiteral("textStyles"), style.name.trimmed().isEmpty() ? QStringLiteral("A style needs a name.")
+                                                                                       : QStringLiteral("Two styles are named “%1”.").arg(style.name));
+        styleNames.insert(style.name);
+        if (auto found = validateStyle(job, QStringLiteral("style “%1”").arg(style.name), style.style); !found)
+            return found;
+    }
+    if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart, -limits::largestSide, limits::largestSide))
+        || !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep, Length(), Length::mm(200))))
+        return r;
     QSet<QString> ids;
     for (const FaceContent& content : job.faces) {
         for (const ColumnGrid& grid : content.columns)
-            if (grid.columns < 1 || grid.columns > 12 || grid.gutter < Length() || grid.panel < 0)
-                return problem(QStringLiteral("columns"), QStringLiteral("A panel has 1 to 12 columns and a gutter of 0 or more."));
+            if (grid.columns < 1 || grid.columns > 12 || grid.rows < 1 || grid.rows > 24 || grid.gutter < Length() || grid.rowGutter < Length() || grid.panel < 0)
+                return problem(QStringLiteral("columns"), QStringLiteral("A panel has 1 to 12 columns, 1 to 24 rows and gutters of 0 or more."));
+        for (const Guide& guide : content.guides)
+            if (guide.panel < 0 || abs(guide.at) > limits::largestSide)
+                return problem(QStringLiteral("guides"), QStringLiteral("A guide lies far off the paper."));
         for (const PanelMargin& m : content.margins)
             if (m.panel < 0 || m.width < Length() || m.width > Length::mm(100))
                 return problem(QStringLiteral("margins"), QStringLiteral("A margin lies between 0 and 100 mm."));
@@ -427,7 +414,7 @@ Result<void> validate(const Job& job)
             if (item.id.isEmpty() || ids.contains(item.id))
                 return problem(QStringLiteral("items"), QStringLiteral("Two items share the id “%1”, or an id is missing.").arg(item.id));
             ids.insert(item.id);
-            if (auto found = checkItem(job, item); !found)
+            if (auto found = validateItem(job, item); !found)
                 return found;
         }
     }

@@ -176,6 +176,10 @@ struct Job {
     int oversPercent = 5;
     Press press;
     std::vector<Ink> inks;
+    std::vector<NamedStyle> textStyles;
+    /// Baselines of text that stands on the grid: from the head trim of the flat, and from one to the next; 0 for no grid.
+    Length gridStart = Length::mm(12);
+    Length gridStep;
     std::array<FaceContent, 2> faces;
     QJsonObject extra{};
 
@@ -185,6 +189,10 @@ struct Job {
     [[nodiscard]] FaceContent& face(Face f) { return faces[std::size_t(f)]; }
     /// The process colour behind a name; nullptr when the job has no such ink.
     [[nodiscard]] const Ink* findInk(const QString& name) const;
+    /// nullptr when the job has no such style.
+    [[nodiscard]] const NamedStyle* findTextStyle(const QString& name) const;
+    /// How a paragraph looks: by its named style, or its own.
+    [[nodiscard]] const TextStyle& styleOf(const Paragraph& paragraph) const;
     /// nullptr when there is no such item on either face.
     [[nodiscard]] const Item* findItem(const QString& id) const;
     [[nodiscard]] Item* findItem(const QString& id);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/job_file.h"
 
+#include "core/content_file.h"
 #include "core/json_reader.h"
 #include "core/stock_library.h"
 
@@ -25,13 +26,6 @@ constexpr Word<WorkStyle> workWords[] = {{"sheetwise", WorkStyle::Sheetwise}, {"
 constexpr Word<Coating> coatingWords[] = {{"none", Coating::None}, {"varnish", Coating::Varnish}, {"gloss film", Coating::GlossFilm}, {"matt film", Coating::MattFilm}};
 constexpr Word<FoldWay> wayWords[] = {{"over", FoldWay::Over}, {"under", FoldWay::Under}};
 constexpr Word<FlipEdge> flipWords[] = {{"long edge", FlipEdge::Long}, {"short edge", FlipEdge::Short}};
-constexpr Word<ItemKind> kindWords[] = {{"picture", ItemKind::Picture}, {"text", ItemKind::Text}, {"tint", ItemKind::Tint}};
-constexpr Word<PictureFit> fitWords[] = {{"fill", PictureFit::Fill}, {"whole", PictureFit::Whole}};
-constexpr Word<Align> alignWords[] = {{"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
-constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed}, {"edge", PaperLine::Edge}, {"safe", PaperLine::Safe}, {"column", PaperLine::Column}};
-constexpr Word<bool> endWords[] = {{"start", false}, {"end", true}};
-constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
-constexpr Word<ItemSide> itemSideWords[] = {{"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
 constexpr const char* faceKeys[] = {"outside", "inside"};
 
 /// Writes lengths in the job's unit.
@@ -83,12 +77,18 @@ public:
         o[QStringLiteral("press")] = press;
         QJsonArray inks;
         for (const Ink& ink : job.inks)
-            inks.append(QJsonObject{{QStringLiteral("name"), ink.name},
-                                    {QStringLiteral("cmyk"), QJsonArray{ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k}}});
+            inks.append(inkToJson(ink));
         o[QStringLiteral("inks")] = inks;
+        QJsonArray styles;
+        for (const NamedStyle& style : job.textStyles)
+            styles.append(namedStyleToJson(style));
+        if (!styles.isEmpty())
+            o[QStringLiteral("textStyles")] = styles;
+        if (job.gridStep > Length())
+            o[QStringLiteral("baselineGrid")] = QJsonObject{{QStringLiteral("start"), length(job.gridStart)}, {QStringLiteral("step"), exactText(job.gridStep, Unit::Point)}};
         QJsonObject faces;
         for (const Face f : bothFaces)
-            faces[QLatin1String(faceKeys[std::size_t(f)])] = face(job.face(f));
+            faces[QLatin1String(faceKeys[std::size_t(f)])] = faceToJson(job.face(f), unit_);
         o[QStringLiteral("faces")] = faces;
         return o;
     }
@@ -180,102 +180,8 @@ private:
         o[QStringLiteral("padSheets")] = l.padSheets;
         return o;
     }
-    static QJsonObject file(const LinkedFile& f)
-    {
-        QJsonObject o{{QStringLiteral("path"), f.path}};
-        if (f.page != 1)
-            o[QStringLiteral("page")] = f.page;
-        if (f.bytes > 0)
-            o[QStringLiteral("bytes")] = f.bytes;
-        if (!f.sha256.isEmpty())
-            o[QStringLiteral("sha256")] = f.sha256;
-        return o;
-    }
-    QJsonObject side(const Placed& p) const
-    {
-        QJsonObject o{{QStringLiteral("line"), wordFor(lineWords, p.line)},
-                      {QStringLiteral("panel"), p.panel + 1},
-                      {QStringLiteral("at"), wordFor(endWords, p.farEdge)},
-                      {QStringLiteral("offset"), length(p.offset)},
-                      {QStringLiteral("holds"), p.holds}};
-        if (p.line == PaperLine::Column)
-            o[QStringLiteral("column")] = p.column + 1;
-        return o;
-    }
-    QJsonObject paragraph(const Paragraph& p) const
-    {
-        return {{QStringLiteral("text"), p.text},
-                {QStringLiteral("font"), p.style.font},
-                {QStringLiteral("size"), exactText(p.style.size, Unit::Point)},
-                {QStringLiteral("leading"), exactText(p.style.leading, Unit::Point)},
-                {QStringLiteral("spaceAfter"), exactText(p.style.spaceAfter, Unit::Point)},
-                {QStringLiteral("align"), wordFor(alignWords, p.style.align)},
-                {QStringLiteral("ink"), p.style.ink}};
-    }
-    QJsonObject item(const Item& item) const
-    {
-        QJsonObject o = item.extra;
-        o[QStringLiteral("id")] = item.id;
-        o[QStringLiteral("kind")] = wordFor(kindWords, item.kind);
-        o[QStringLiteral("name")] = item.name;
-        QJsonObject sides;
-        for (std::size_t i = 0; i < 4; ++i)
-            sides[QLatin1String(sideKeys[i])] = side(item.sides[i]);
-        o[QStringLiteral("sides")] = sides;
-        switch (item.kind) {
-        case ItemKind::Picture:
-            o[QStringLiteral("file")] = file(item.file);
-            o[QStringLiteral("fit")] = wordFor(fitWords, item.fit);
-            break;
-        case ItemKind::Text: {
-            QJsonArray paragraphs;
-            for (const Paragraph& p : item.paragraphs)
-                paragraphs.append(paragraph(p));
-            o[QStringLiteral("paragraphs")] = paragraphs;
-            break;
-        }
-        case ItemKind::Tint:
-            o[QStringLiteral("ink")] = item.ink;
-            o[QStringLiteral("strength")] = item.strength;
-            break;
-        }
-        return o;
-    }
-    QJsonObject face(const FaceContent& content) const
-    {
-        QJsonObject o;
-        if (content.supplied)
-            o[QStringLiteral("supplied")] = file(*content.supplied);
-        QJsonArray items;
-        for (const Item& i : content.items)
-            items.append(item(i));
-        o[QStringLiteral("items")] = items;
-        QJsonArray columns;
-        for (const ColumnGrid& g : content.columns)
-            columns.append(QJsonObject{{QStringLiteral("panel"), g.panel + 1},
-                                       {QStringLiteral("columns"), g.columns},
-                                       {QStringLiteral("gutter"), length(g.gutter)}});
-        if (!columns.isEmpty())
-            o[QStringLiteral("columns")] = columns;
-        QJsonArray margins;
-        for (const PanelMargin& m : content.margins)
-            margins.append(QJsonObject{{QStringLiteral("panel"), m.panel + 1},
-                                       {QStringLiteral("side"), QLatin1String(sideKeys[std::size_t(m.side)])},
-                                       {QStringLiteral("width"), length(m.width)}});
-        if (!margins.isEmpty())
-            o[QStringLiteral("margins")] = margins;
-        return o;
-    }
     Unit unit_;
 };
-
-/// Panels, columns and pages count from 1 in the file, as people do.
-void readOrdinal(JsonReader& r, const char* key, int& out)
-{
-    int n = out + 1;
-    r.read(key, n);
-    out = n - 1;
-}
 
 void readSize(JsonReader& r, const char* key, Size& out)
 {
@@ -352,99 +258,6 @@ void readFold(JsonReader& r, Fold& fold)
     fold.extra = r.leftOver();
 }
 
-void readFile(JsonReader& r, LinkedFile& file)
-{
-    r.read("path", file.path);
-    r.read("page", file.page);
-    r.read("bytes", file.bytes);
-    r.read("sha256", file.sha256);
-    if (file.path.isEmpty())
-        r.fail("path", QStringLiteral("The file has no path."));
-    if (file.page < 1)
-        r.fail("page", QStringLiteral("Pages count from 1."));
-}
-
-void readItem(JsonReader& r, Item& item)
-{
-    r.read("id", item.id);
-    readWord(r, "kind", item.kind, kindWords);
-    r.read("name", item.name);
-    r.readObject("sides", [&](JsonReader& sides) {
-        for (std::size_t i = 0; i < 4; ++i) {
-            sides.readObject(sideKeys[i], [&](JsonReader& o) {
-                Placed& p = item.sides[i];
-                readWord(o, "line", p.line, lineWords);
-                readOrdinal(o, "panel", p.panel);
-                readWord(o, "at", p.farEdge, endWords);
-                readOrdinal(o, "column", p.column);
-                o.read("offset", p.offset);
-                o.read("holds", p.holds);
-            });
-        }
-    });
-    r.readObject("file", [&](JsonReader& o) { readFile(o, item.file); });
-    readWord(r, "fit", item.fit, fitWords);
-    r.readArray("paragraphs", [&](JsonReader& o) {
-        Paragraph p;
-        o.read("text", p.text);
-        o.read("font", p.style.font);
-        o.read("size", p.style.size);
-        o.read("leading", p.style.leading);
-        o.read("spaceAfter", p.style.spaceAfter);
-        readWord(o, "align", p.style.align, alignWords);
-        o.read("ink", p.style.ink);
-        item.paragraphs.push_back(std::move(p));
-    });
-    r.read("ink", item.ink);
-    r.read("strength", item.strength);
-    item.extra = r.leftOver();
-    if (item.kind == ItemKind::Picture && item.file.path.isEmpty())
-        r.fail("file", QStringLiteral("A picture needs a file."));
-}
-
-void readFace(JsonReader& r, FaceContent& content)
-{
-    r.readObject("supplied", [&](JsonReader& o) {
-        content.supplied.emplace();
-        readFile(o, *content.supplied);
-    });
-    r.readArray("items", [&](JsonReader& o) {
-        Item item;
-        readItem(o, item);
-        content.items.push_back(std::move(item));
-    });
-    r.readArray("columns", [&](JsonReader& o) {
-        ColumnGrid grid;
-        readOrdinal(o, "panel", grid.panel);
-        o.read("columns", grid.columns);
-        o.read("gutter", grid.gutter);
-        content.columns.push_back(grid);
-    });
-    r.readArray("margins", [&](JsonReader& o) {
-        PanelMargin margin;
-        readOrdinal(o, "panel", margin.panel);
-        readWord(o, "side", margin.side, itemSideWords);
-        o.read("width", margin.width);
-        content.margins.push_back(margin);
-    });
-}
-
-void readInk(JsonReader& r, Job& job)
-{
-    Ink ink;
-    r.read("name", ink.name);
-    const QJsonArray parts = r.takeArray("cmyk");
-    int* const out[] = {&ink.cmyk.c, &ink.cmyk.m, &ink.cmyk.y, &ink.cmyk.k};
-    if (parts.size() != 4)
-        return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
-    for (qsizetype i = 0; i < 4; ++i) {
-        if (!parts[i].isDouble())
-            return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
-        *out[i] = parts[i].toInt(-1);
-    }
-    job.inks.push_back(ink);
-}
-
 void readJobObject(JsonReader& r, Job& job)
 {
     r.read("title", job.title);
@@ -494,7 +307,12 @@ void readJobObject(JsonReader& r, Job& job)
         readWord(o, "flip", job.press.flip, flipWords);
         job.press.extra = o.leftOver();
     });
-    r.readArray("inks", [&](JsonReader& o) { readInk(o, job); });
+    r.readArray("inks", [&](JsonReader& o) { readInk(o, job.inks.emplace_back()); });
+    r.readArray("textStyles", [&](JsonReader& o) { readNamedStyle(o, job.textStyles.emplace_back()); });
+    r.readObject("baselineGrid", [&](JsonReader& o) {
+        o.read("start", job.gridStart);
+        o.read("step", job.gridStep);
+    });
     r.readObject("faces", [&](JsonReader& o) {
         for (const Face f : bothFaces)
             o.readObject(faceKeys[std::size_t(f)], [&](JsonReader& face) { readFace(face, job.face(f)); });

@@ -75,6 +75,14 @@ private:
     std::optional<Problem>* problem_;
 };
 
+/// Panels, columns and pages count from 1 in the file, as people do.
+inline void readOrdinal(JsonReader& r, const char* key, int& out)
+{
+    int n = out + 1;
+    r.read(key, n);
+    out = n - 1;
+}
+
 /// The word a value is written as.
 template <class T, std::size_t N>
 QString wordFor(const Word<T> (&words)[N], T value)

@@ -34,8 +34,13 @@ Length linePosition(const Paper& paper, Face face, ItemSide side, const Placed& 
     case PaperLine::Edge: return edgeOf(panel.area, side, placed.farEdge);
     case PaperLine::Safe: return edgeOf(panel.safeArea, side, placed.farEdge);
     case PaperLine::Column: {
-        const int last = int(panel.columnAreas.size()) - 1;
-        return edgeOf(panel.columnAreas[std::size_t(std::clamp(placed.column, 0, last))], side, placed.farEdge);
+        const auto& areas = isHorizontal(side) ? panel.columnAreas : panel.rowAreas;
+        return edgeOf(areas[std::size_t(std::clamp(placed.column, 0, int(areas.size()) - 1))], side, placed.farEdge);
+    }
+    case PaperLine::Guide: {
+        const auto& guides = isHorizontal(side) ? panel.uprightGuides : panel.levelGuides;
+        // A guide that was taken away leaves the item at the edge it counted from.
+        return guides.empty() ? edgeOf(panel.area, side, placed.farEdge) : guides[std::size_t(std::clamp(placed.column, 0, int(guides.size()) - 1))];
     }
     }
     return {};
@@ -58,9 +63,17 @@ QString lineName(const Paper& paper, Face face, ItemSide side, const Placed& pla
             return QStringLiteral("perforation");
         return placed.line == PaperLine::Bleed ? QStringLiteral("bleed") : QStringLiteral("trim");
     case PaperLine::Safe: return QStringLiteral("safe");
-    case PaperLine::Column: return QStringLiteral("column");
+    case PaperLine::Column: return isHorizontal(side) ? QStringLiteral("column") : QStringLiteral("row");
+    case PaperLine::Guide: return QStringLiteral("guide");
     }
     return {};
+}
+
+bool isVoid(const Item& item, const Rect& frame)
+{
+    if (item.kind == ItemKind::Shape && item.outline == Outline::Line)
+        return frame.w < Length() || frame.h < Length() || frame.w + frame.h == Length();
+    return frame.isEmpty();
 }
 
 Rect frameOf(const Paper& paper, Face face, const Item& item)
@@ -111,9 +124,13 @@ std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, 
             for (const bool farEdge : {false, true})
                 consider({line, panel.position, farEdge, 0, Length(), true});
         }
-        for (int column = 0; isHorizontal(side) && column < int(panel.columnAreas.size()); ++column)
+        const auto& areas = isHorizontal(side) ? panel.columnAreas : panel.rowAreas;
+        for (int i = 0; i < int(areas.size()); ++i)
             for (const bool farEdge : {false, true})
-                consider({PaperLine::Column, panel.position, farEdge, column, Length(), true});
+                consider({PaperLine::Column, panel.position, farEdge, i, Length(), true});
+        const auto& guides = isHorizontal(side) ? panel.uprightGuides : panel.levelGuides;
+        for (int i = 0; i < int(guides.size()); ++i)
+            consider({PaperLine::Guide, panel.position, false, i, Length(), true});
     }
     return best;
 }

@@ -13,6 +13,8 @@ struct PlacedItem {
     Rect frame;
     /// What of it is printed: the frame within the bleed of the face.
     Rect printed;
+    /// It is printed at all: it has a size (a line may have none across itself), and lies within the bleed.
+    bool shown = true;
     /// It stands on a panel that is read the other way up, and is turned by half in its frame.
     bool headDown = false;
     bool operator==(const PlacedItem&) const = default;
@@ -27,6 +29,9 @@ struct PlacedItem {
 
 /// What the line is to the user: "bleed", "trim", "fold", "safe", "column".
 [[nodiscard]] QString lineName(const Paper& paper, Face face, ItemSide side, const Placed& placed);
+
+/// True when nothing is left of a frame: its sides have crossed. A line may be as flat as it likes.
+[[nodiscard]] bool isVoid(const Item& item, const Rect& frame);
 
 /// The frame of an item, from its four sides.
 [[nodiscard]] Rect frameOf(const Paper& paper, Face face, const Item& item);

@@ -26,10 +26,25 @@ Length inset(EdgeFate fate, const Job& job, Face face)
     return {};
 }
 
-std::vector<Rect> columnsOf(const Rect& safe, const FaceContent& content, int position)
+ColumnGrid gridOf(const FaceContent& content, int position)
 {
     const auto it = std::ranges::find(content.columns, position, &ColumnGrid::panel);
-    const ColumnGrid grid = it == content.columns.end() ? ColumnGrid{} : *it;
+    return it == content.columns.end() ? ColumnGrid{} : *it;
+}
+
+std::vector<Rect> rowsOf(const Rect& safe, const ColumnGrid& grid)
+{
+    std::vector<Rect> rows;
+    Length y = safe.y;
+    for (const Length h : share(safe.h - grid.rowGutter * (grid.rows - 1), grid.rows)) {
+        rows.push_back({safe.x, y, safe.w, h});
+        y += h + grid.rowGutter;
+    }
+    return rows;
+}
+
+std::vector<Rect> columnsOf(const Rect& safe, const ColumnGrid& grid)
+{
     const Length free = safe.w - grid.gutter * (grid.columns - 1);
     std::vector<Rect> columns;
     Length x = safe.x;
@@ -132,7 +147,12 @@ Panel makePanel(const Job& job, const Paper& paper, const Flat& flat, Face face,
     const Rect& a = panel.area;
     panel.bleedArea = Rect::fromEdges(a.x - out[0], a.y - out[1], a.right() + out[2], a.bottom() + out[3]);
     panel.safeArea = Rect::fromEdges(a.x + in[0], a.y + in[1], a.right() - in[2], a.bottom() - in[3]);
-    panel.columnAreas = columnsOf(panel.safeArea, job.face(face), panel.position);
+    const ColumnGrid grid = gridOf(job.face(face), panel.position);
+    panel.columnAreas = columnsOf(panel.safeArea, grid);
+    panel.rowAreas = rowsOf(panel.safeArea, grid);
+    for (const Guide& guide : job.face(face).guides)
+        if (guide.panel == panel.position)
+            (guide.upright ? panel.uprightGuides : panel.levelGuides).push_back((guide.upright ? a.x : a.y) + guide.at);
     return panel;
 }
 

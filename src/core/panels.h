@@ -34,6 +34,11 @@ struct Panel {
     Rect safeArea;
     /// From left to right, at least one; they fill the width of the safe area.
     std::vector<Rect> columnAreas;
+    /// From head to foot, at least one; they fill the height of the safe area.
+    std::vector<Rect> rowAreas;
+    /// Guides of the user as they lie on the face, in the order of the job; the second say how far down level ones lie.
+    std::vector<Length> uprightGuides;
+    std::vector<Length> levelGuides;
 
     [[nodiscard]] EdgeFate edge(ItemSide s) const { return edges[std::size_t(s)]; }
     /// What live matter keeps clear of at an edge.

@@ -118,7 +118,10 @@ Result<Plan> plan(const Job& job)
             const Rect frame = frameOf(plan.paper, face, item);
             const int panel = panelAt(plan.paper, face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)});
             const bool headDown = plan.paper.face(face)[std::size_t(panel)].headDown;
-            plan.items[std::size_t(face)].push_back({item.id, face, frame, within(frame, bleedOf(plan.paper, face)), headDown});
+            const Rect printed = within(frame, bleedOf(plan.paper, face));
+            const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down
+            const bool shown = !isVoid(item, frame) && (flat ? bleedOf(plan.paper, face).overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
+            plan.items[std::size_t(face)].push_back({item.id, face, frame, printed, shown, headDown});
         }
     }
     if (hasPages(job.kind)) {

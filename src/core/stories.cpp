@@ -38,6 +38,22 @@ std::vector<Paragraph> lookedUp(const Job& job, const Item& item)
     return out;
 }
 
+void removeItem(Job& job, const QString& itemId)
+{
+    const Item* gone = job.findItem(itemId);
+    if (!gone)
+        return;
+    const QString next = gone->next;
+    if (Item* follower = job.findItem(next); follower && !gone->paragraphs.empty())
+        follower->paragraphs = gone->paragraphs;
+    for (FaceContent& content : job.faces)
+        for (Item& item : content.items)
+            if (item.next == itemId)
+                item.next = next;
+    for (FaceContent& content : job.faces)
+        std::erase_if(content.items, [&](const Item& item) { return item.id == itemId; });
+}
+
 bool wouldLoop(const Job& job, const QString& from, const QString& to) { return chainOf(job, from).contains(to); }
 
 } // namespace hinge

@@ -14,6 +14,9 @@ namespace hinge {
 /// The paragraphs of a text with their styles worked out: those that follow a style of the job get its look.
 [[nodiscard]] std::vector<Paragraph> lookedUp(const Job& job, const Item& item);
 
+/// Takes an item off its face. A text that ran through it runs on into the next frame; when it had the words, those move there.
+void removeItem(Job& job, const QString& itemId);
+
 /// True when running on from `from` into `to` would lead back to where it came from.
 [[nodiscard]] bool wouldLoop(const Job& job, const QString& from, const QString& to);
 

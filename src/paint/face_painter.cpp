@@ -2,6 +2,9 @@
 #include "paint/face_painter.h"
 
 #include "core/picture_fit.h"
+#include "typeset/code_symbol.h"
+#include "typeset/painter_path.h"
+#include "typeset/shadow_mask.h"
 
 #include <algorithm>
 #include <cmath>
@@ -38,17 +41,17 @@ void turnFor(QPainter& painter, const PlacedItem& placed)
 
 QRectF toMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
 
-void FacePainter::paintPicture(QPainter& painter, const Item& item, const PlacedItem& placed)
+void FacePainter::paintPicture(const Work& w)
 {
-    const ShownPicture shown = pictures_.picture(item.file);
+    QPainter& painter = w.painter;
+    const ShownPicture shown = pictures_.picture(w.item.file);
     painter.save();
-    painter.setClipRect(toMm(placed.printed), Qt::IntersectClip);
-    turnFor(painter, placed);
+    painter.setClipPath(painterPath(w.placed.frame, w.item), Qt::IntersectClip);
     if (shown.image.isNull()) {
-        paintStandIn(painter, toMm(placed.frame), shown.failed);
+        paintStandIn(painter, toMm(w.placed.frame), shown.failed);
     } else {
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
-        const QRectF area = toMm(pictureArea(placed.frame, item.fit, shown.ratio));
+        const QRectF area = toMm(pictureArea(w.placed.frame, w.item.fit, w.item.crop, shown.ratio));
         // The smallest version that still has a pixel for every pixel of the screen.
         const double wanted = area.width() * std::hypot(painter.transform().m11(), painter.transform().m12()) * painter.device()->devicePixelRatioF();
         const QImage* best = &shown.image;
@@ -57,12 +60,12 @@ void FacePainter::paintPicture(QPainter& painter, const Item& item, const Placed
                 best = &smaller;
         const double part = double(best->width()) / shown.image.width();
         const QRectF trim(shown.trim.topLeft() * part, shown.trim.size() * part);
-        painter.drawImage(area, *best, trim);
+        painter.drawImage(area, colour_.of(*best, w.view), trim);
     }
     painter.restore();
 }
 
-void FacePainter::paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file)
+void FacePainter::paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file, const InkView& view)
 {
     const ShownPicture shown = pictures_.picture(file);
     if (shown.image.isNull() || shown.trimSize.w == Length()) {
@@ -75,7 +78,7 @@ void FacePainter::paintSupplied(QPainter& painter, const Paper& paper, const Lin
     const QRectF whole(corner.x.toMm() - shown.trim.x() * perPixel, corner.y.toMm() - shown.trim.y() * perPixel,
                        shown.image.width() * perPixel, shown.image.height() * perPixel);
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    painter.drawImage(whole, shown.image);
+    painter.drawImage(whole, colour_.of(shown.image, view));
 }
 
 void addSmallerVersions(ShownPicture& picture)
@@ -89,43 +92,158 @@ void addSmallerVersions(ShownPicture& picture)
 
 bool PrintedState::update(const Job& job, const Plan& plan)
 {
-    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && items_ == plan.items && faces_ == job.faces;
+    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && grid_ == std::pair(job.gridStart, job.gridStep) && items_ == plan.items && faces_ == job.faces;
     if (same)
         return false;
     any_ = true;
     flat_ = plan.paper.flat;
     bleeds_ = plan.paper.bleeds;
     inks_ = job.inks;
+    styles_ = job.textStyles;
+    grid_ = {job.gridStart, job.gridStep};
     items_ = plan.items;
     faces_ = job.faces;
     return true;
 }
 
-void FacePainter::paintText(QPainter& painter, const Job& job, const Item& item, const PlacedItem& placed)
+void FacePainter::paintText(const Work& w)
 {
+    QPainter& painter = w.painter;
     painter.save();
-    turnFor(painter, placed);
-    painter.translate(placed.frame.x.toMm(), placed.frame.y.toMm());
-    text_.paint(painter, layouts_.layout(item, placed.frame.size()), [&](const QString& ink) { return colour_.of(job.findInk(ink)->cmyk); });
+    const QRectF frame = toMm(w.placed.frame);
+    switch (w.item.textRun) {
+    case TextRun::Across: painter.translate(frame.topLeft()); break;
+    case TextRun::Down:
+        painter.translate(frame.topRight());
+        painter.rotate(90);
+        break;
+    case TextRun::Up:
+        painter.translate(frame.bottomLeft());
+        painter.rotate(-90);
+        break;
+    }
+    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item.id), [&](const QString& name) { return ink(w, name, 100); });
     painter.restore();
 }
 
-void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim)
+void FacePainter::paintCode(const Work& w)
+{
+    QPainter& painter = w.painter;
+    const QRectF frame = toMm(w.placed.frame);
+    const auto code = layOutCode(w.item.code, w.item.ink, w.placed.frame.size(), layouts_.fonts());
+    if (!code) {
+        paintStandIn(painter, frame, true);
+        return;
+    }
+    painter.save();
+    painter.translate(frame.topLeft());
+    const QColor colour = ink(w, w.item.ink, w.item.strength);
+    // Edges on whole pixels would make modules unequal; smoothed edges keep them true.
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(colour);
+    constexpr double mmPerPoint = 25.4 / 72;
+    QPainterPath modules;
+    modules.setFillRule(Qt::WindingFill);
+    for (const QRectF& bar : code->bars)
+        modules.addRect(QRectF(bar.topLeft() * mmPerPoint, bar.size() * mmPerPoint));
+    painter.drawPath(modules);
+    text_.paint(painter, code->digits, [&](const QString&) { return colour; });
+    painter.restore();
+}
+
+void FacePainter::paintShadow(const Work& w)
+{
+    const ShadowMask mask = shadowMask(w.placed.frame, w.item);
+    if (mask.image.isNull())
+        return;
+    const QColor colour = ink(w, w.item.shadow->ink, 100);
+    QImage tinted(mask.image.size(), QImage::Format_ARGB32_Premultiplied);
+    tinted.fill(colour);
+    for (int y = 0; y < tinted.height(); ++y) {
+        auto* row = reinterpret_cast<QRgb*>(tinted.scanLine(y));
+        const uchar* from = mask.image.constScanLine(y);
+        for (int x = 0; x < tinted.width(); ++x)
+            row[x] = qPremultiply(qRgba(colour.red(), colour.green(), colour.blue(), from[x] * w.item.shadow->strength / 100));
+    }
+    w.painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    w.painter.drawImage(mask.area, tinted);
+}
+
+void FacePainter::paintStroke(const Work& w)
+{
+    if (w.item.stroke.width == Length())
+        return;
+    QPen pen(ink(w, w.item.stroke.ink, w.item.stroke.strength), w.item.stroke.width.toMm(), Qt::SolidLine, Qt::FlatCap, Qt::MiterJoin);
+    w.painter.setRenderHint(QPainter::Antialiasing);
+    w.painter.strokePath(painterPath(w.placed.frame, w.item), pen);
+}
+
+void FacePainter::paintWhole(const Work& w)
+{
+    switch (w.item.kind) {
+    case ItemKind::Picture:
+        paintPicture(w);
+        paintStroke(w);
+        break;
+    case ItemKind::Shape:
+        if (!w.item.ink.isEmpty() && w.item.outline != Outline::Line) {
+            const QColor colour = ink(w, w.item.ink, w.item.strength);
+            if (w.item.outline == Outline::Rectangle && w.item.cornerRadius == Length())
+                w.painter.fillRect(toMm(w.placed.frame), colour);
+            else
+                w.painter.fillPath(painterPath(w.placed.frame, w.item), colour);
+        }
+        paintStroke(w);
+        break;
+    case ItemKind::Text: paintText(w); break;
+    case ItemKind::Code: paintCode(w); break;
+    }
+}
+
+void FacePainter::paintItem(const Work& w)
+{
+    QPainter& painter = w.painter;
+    painter.save();
+    turnFor(painter, w.placed);
+    if (w.item.shadow && (w.item.kind == ItemKind::Picture || w.item.kind == ItemKind::Shape))
+        paintShadow(w);
+    if (w.item.opacity == 100) {
+        paintWhole(w);
+    } else {
+        // Seen through as a whole, so that a stroke does not show the tint beneath it.
+        const double ratio = painter.device()->devicePixelRatioF();
+        const double over = w.item.stroke.width.toMm() / 2 + 0.5;
+        const QTransform to = painter.transform() * QTransform::fromScale(ratio, ratio);
+        const QRect pixels = to.mapRect(toMm(w.placed.frame).adjusted(-over, -over, over, over)).toAlignedRect()
+                             & QRect(0, 0, painter.device()->width() * int(std::ceil(ratio)), painter.device()->height() * int(std::ceil(ratio)));
+        if (!pixels.isEmpty()) {
+            QImage layer(pixels.size(), QImage::Format_ARGB32_Premultiplied);
+            layer.fill(Qt::transparent);
+            QPainter p(&layer);
+            p.setRenderHint(QPainter::Antialiasing);
+            p.setTransform(to * QTransform::fromTranslate(-pixels.x(), -pixels.y()));
+            paintWhole({p, w.job, w.plan, w.item, w.placed, w.view});
+            p.end();
+            painter.setTransform(QTransform::fromScale(1 / ratio, 1 / ratio));
+            painter.setOpacity(w.item.opacity / 100.0);
+            painter.drawImage(pixels.topLeft(), layer);
+        }
+    }
+    painter.restore();
+}
+
+void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim, const InkView& view)
 {
     painter.save();
     painter.setClipRect(toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face)), Qt::IntersectClip);
     const FaceContent& content = job.face(face);
     if (content.supplied)
-        paintSupplied(painter, plan.paper, *content.supplied);
-    for (const Item& item : content.items) {
-        const PlacedItem* placed = plan.findItem(item.id);
-        if (!placed || placed->frame.isEmpty() || placed->printed.isEmpty())
-            continue;
-        switch (item.kind) {
-        case ItemKind::Picture: paintPicture(painter, item, *placed); break;
-        case ItemKind::Tint: painter.fillRect(toMm(placed->printed), colour_.of(job.findInk(item.ink)->cmyk, item.strength)); break;
-        case ItemKind::Text: paintText(painter, job, item, *placed); break;
-        }
+        paintSupplied(painter, plan.paper, *content.supplied, view);
+    const auto& places = plan.itemsOn(face); // in the order of the items
+    for (std::size_t i = 0; i < content.items.size(); ++i) {
+        const PlacedItem& placed = places[i];
+        if (placed.shown)
+            paintItem({painter, job, plan, content.items[i], placed, view});
     }
     painter.restore();
 }

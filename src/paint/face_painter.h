@@ -40,6 +40,8 @@ public:
 private:
     std::array<FaceContent, 2> faces_;
     std::vector<Ink> inks_;
+    std::vector<NamedStyle> styles_;
+    std::pair<Length, Length> grid_;
     Size flat_;
     std::array<Length, 4> bleeds_;
     std::array<std::vector<PlacedItem>, 2> items_;
@@ -51,6 +53,8 @@ enum class PaperView {
     Working, ///< all zones
     Printed, ///< with bleed, no zones
     Trimmed, ///< what the customer holds
+    Proof, ///< trimmed, as the press would print it
+    Plate, ///< with bleed, one ink alone
 };
 
 /// Paints faces with any QPainter: screen, thumbnail, press sheet. The painter's unit is the
@@ -60,15 +64,30 @@ public:
     FacePainter(const FontLibrary& fonts, PictureSource& pictures) : layouts_(fonts), pictures_(pictures) {}
 
     /// What is printed, clipped to the bleed (or to the trim).
-    void paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim);
+    void paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim, const InkView& view = {});
 
     [[nodiscard]] TextLayoutCache& layouts() { return layouts_; }
     [[nodiscard]] const ScreenColour& colour() const { return colour_; }
 
 private:
-    void paintPicture(QPainter& painter, const Item& item, const PlacedItem& placed);
-    void paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file);
-    void paintText(QPainter& painter, const Job& job, const Item& item, const PlacedItem& placed);
+    /// What an item needs to be painted.
+    struct Work {
+        QPainter& painter;
+        const Job& job;
+        const Plan& plan;
+        const Item& item;
+        const PlacedItem& placed;
+        const InkView& view;
+    };
+    void paintItem(const Work& w);
+    void paintWhole(const Work& w);
+    void paintShadow(const Work& w);
+    void paintStroke(const Work& w);
+    void paintPicture(const Work& w);
+    void paintText(const Work& w);
+    void paintCode(const Work& w);
+    void paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file, const InkView& view);
+    [[nodiscard]] QColor ink(const Work& w, const QString& name, int strength) const { return colour_.of(w.job, name, strength, w.view); }
 
     ScreenColour colour_;
     TextLayoutCache layouts_;

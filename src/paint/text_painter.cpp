@@ -88,6 +88,10 @@ void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkCo
     const QTransform base = painter.transform();
     const double ratio = painter.device()->devicePixelRatioF();
     const bool upright = base.type() <= QTransform::TxScale && base.m11() > 0 && std::abs(base.m11() - base.m22()) < 1e-9;
+    for (const TextRule& rule : layout.rules) {
+        const QRectF bar(rule.x * mmPerPoint, rule.y * mmPerPoint, rule.width * mmPerPoint, rule.height * mmPerPoint);
+        painter.fillRect(bar, colour(rule.ink));
+    }
     for (const GlyphRun& run : layout.runs) {
         const QColor ink = colour(run.ink);
         const double pixelSize = run.size * mmPerPoint * base.m11() * ratio;
@@ -115,15 +119,6 @@ void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkCo
         }
     }
     painter.restore();
-}
-
-const TextLayout& TextLayoutCache::layout(const Item& item, Size frame)
-{
-    const auto it = entries_.find(item.id);
-    if (it != entries_.end() && it->second.frame == frame && it->second.paragraphs == item.paragraphs)
-        return it->second.layout;
-    Entry entry{item.paragraphs, frame, layOutText(item.paragraphs, frame, fonts_)};
-    return entries_.insert_or_assign(item.id, std::move(entry)).first->second.layout;
 }
 
 } // namespace hinge

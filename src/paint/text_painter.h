@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "typeset/text_layout.h"
+#include "typeset/story_layout.h"
 
 #include <QImage>
 #include <QPainter>
@@ -32,22 +32,6 @@ private:
     const GlyphImage& glyphImage(const FontFace& font, quint32 glyph, double pixelSize, int phaseX, int phaseY, QRgb colour);
     std::map<GlyphKey, GlyphImage> images_;
     std::map<std::pair<const FontFace*, quint32>, QPainterPath> outlines_;
-};
-
-/// Layouts of texts, set again only when their paragraphs or their frame changed.
-class TextLayoutCache {
-public:
-    explicit TextLayoutCache(const FontLibrary& fonts) : fonts_(fonts) {}
-    const TextLayout& layout(const Item& item, Size frame);
-
-private:
-    struct Entry {
-        std::vector<Paragraph> paragraphs;
-        Size frame;
-        TextLayout layout;
-    };
-    const FontLibrary& fonts_;
-    std::map<QString, Entry> entries_;
 };
 
 } // namespace hinge

@@ -1,28 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/face_form.h"
 
+#include "core/outline_path.h"
 #include "core/picture_fit.h"
+#include "pdf/open_pdf.h"
 #include "pdf/pdf_number.h"
 #include "pdf/read_facts.h"
+#include "typeset/shadow_mask.h"
+#include "typeset/story_layout.h"
 
-#include <QFile>
+#include <cmath>
 
 namespace hinge {
-namespace {
-
-QByteArray fillColour(const Cmyk& c, double strength)
-{
-    return pdfNumbers(c.c * strength / 100, c.m * strength / 100, c.y * strength / 100, c.k * strength / 100) + "k\n";
-}
-
-bool isPdf(const QString& path)
-{
-    QFile file(path);
-    return file.open(QIODevice::ReadOnly) && file.peek(1024).contains("%PDF-");
-}
-
-} // namespace
-
 FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder)
     : pdf_(pdf), job_(job), plan_(plan), jobFolder_(std::move(jobFolder))
 {
@@ -30,16 +19,64 @@ FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString 
 
 Result<void> FaceComposer::prepare()
 {
+    makeSpotSpaces();
+    layouts_ = layOutAllText(job_, plan_, FontLibrary::shipped());
+    for (const auto& [id, layout] : layouts_)
+        fonts_.collect(layout);
     for (const FaceContent& content : job_.faces) {
         for (const Item& item : content.items) {
-            if (item.kind != ItemKind::Text)
+            if (item.kind != ItemKind::Code)
                 continue;
-            TextLayout layout = layOutText(item.paragraphs, plan_.findItem(item.id)->frame.size(), FontLibrary::shipped());
-            fonts_.collect(layout);
-            layouts_.emplace(item.id, std::move(layout));
+            auto code = layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::shipped());
+            if (!code)
+                return problem(item.name, code.error().message);
+            fonts_.collect(code->digits);
+            codes_.emplace(item.id, std::move(*code));
         }
     }
     return fonts_.embed(pdf_);
+}
+
+/// A spot ink is a separation with its process colour as a stand-in (ISO 32000-1, 8.6.6.4).
+void FaceComposer::makeSpotSpaces()
+{
+    for (const Ink& ink : job_.inks) {
+        if (!ink.spot)
+            continue;
+        QPDFObjectHandle tint = QPDFObjectHandle::parse("<< /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /N 1 >>");
+        QPDFObjectHandle full = QPDFObjectHandle::newArray();
+        for (const int part : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
+            full.appendItem(QPDFObjectHandle::newReal(part / 100.0, 2));
+        tint.replaceKey("/C1", full);
+        QPDFObjectHandle space = pdf_.makeIndirectObject(QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/Separation"),
+                                                         QPDFObjectHandle::newName('/' + ink.name.toStdString()),
+                                                         QPDFObjectHandle::newName("/DeviceCMYK"), tint}));
+        spots_.emplace(ink.name, std::pair("/S" + QByteArray::number(qulonglong(spots_.size() + 1)), space));
+    }
+}
+
+QByteArray FaceComposer::colour(const QString& name, double strength, bool stroke) const
+{
+    if (const auto spot = spots_.find(name); spot != spots_.end())
+        return spot->second.first + (stroke ? " CS " : " cs ") + pdfNumbers(strength) + (stroke ? "SCN\n" : "scn\n");
+    const Cmyk& c = job_.findInk(name)->cmyk;
+    return pdfNumbers(c.c * strength / 100, c.m * strength / 100, c.y * strength / 100, c.k * strength / 100) + (stroke ? "K\n" : "k\n");
+}
+
+QByteArray FaceComposer::path(const Item& item, const PlacedItem& placed) const
+{
+    const double height = plan_.paper.flat.h.toPoints();
+    const auto at = [height](QPointF mm) { return pdfNumbers(mm.x() * 72 / 25.4, height - mm.y() * 72 / 25.4); };
+    QByteArray out;
+    for (const PathStep& step : outlinePath(placed.frame, item)) {
+        switch (step.kind) {
+        case PathStep::Move: out += at(step.to) + "m "; break;
+        case PathStep::Line: out += at(step.to) + "l "; break;
+        case PathStep::Curve: out += at(step.control1) + at(step.control2) + at(step.to) + "c "; break;
+        case PathStep::Close: out += "h "; break;
+        }
+    }
+    return out;
 }
 
 QByteArray FaceComposer::rectangle(const Rect& r) const
@@ -95,14 +132,14 @@ Result<void> FaceComposer::addSupplied(Content& content, Face face, const Linked
 
 Result<void> FaceComposer::addPicture(Content& content, const Item& item, const PlacedItem& placed)
 {
-    const QString path = resolvedPath(item.file.path, jobFolder_);
-    content.operators += "q " + rectangle(placed.printed) + "W n\n" + turnFor(placed);
-    if (isPdf(path)) {
+    const QString file = resolvedPath(item.file.path, jobFolder_);
+    content.operators += "q " + path(item, placed) + "W n\n";
+    if (isPageFile(file)) {
         const auto page = pageFor(item.file);
         if (!page)
             return tl::unexpected(page.error());
         const QSizeF size = page->boxes.uprightTrim();
-        const Rect area = pictureArea(placed.frame, item.fit, size.width() / size.height());
+        const Rect area = pictureArea(placed.frame, item.fit, item.crop, size.width() / size.height());
         const double scale = area.w.toPoints() / size.width();
         const auto m = page->boxes.toUprightTrim();
         const double x = area.x.toPoints();
@@ -112,14 +149,14 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
                              + pdfNumbers(scale, 0, 0, scale, x, y) + "cm "
                              + pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm " + useObject(content, page->form) + " Do\n";
     } else {
-        auto picture = pictures_.find(path);
+        auto picture = pictures_.find(file);
         if (picture == pictures_.end()) {
-            auto made = makePictureObject(pdf_, path);
+            auto made = makePictureObject(pdf_, file);
             if (!made)
                 return tl::unexpected(made.error());
-            picture = pictures_.emplace(path, *made).first;
+            picture = pictures_.emplace(file, *made).first;
         }
-        const Rect area = pictureArea(placed.frame, item.fit, picture->second.ratio);
+        const Rect area = pictureArea(placed.frame, item.fit, item.crop, picture->second.ratio);
         content.operators += pdfNumbers(area.w.toPoints(), 0, 0, area.h.toPoints(), area.x.toPoints(),
                                         (plan_.paper.flat.h - area.bottom()).toPoints())
                              + "cm " + useObject(content, picture->second.object) + " Do\n";
@@ -130,42 +167,138 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
 
 void FaceComposer::addText(Content& content, const Item& item, const PlacedItem& placed) const
 {
-    const double x = placed.frame.x.toPoints();
-    const double y = (plan_.paper.flat.h - placed.frame.y).toPoints();
+    const double left = placed.frame.x.toPoints();
+    const double right = placed.frame.right().toPoints();
+    const double head = (plan_.paper.flat.h - placed.frame.y).toPoints();
+    const double foot = (plan_.paper.flat.h - placed.frame.bottom()).toPoints();
+    content.operators += "q ";
+    switch (item.textRun) {
+    case TextRun::Across: content.operators += pdfNumbers(1, 0, 0, 1, left, head) + "cm\n"; break;
+    case TextRun::Down: content.operators += pdfNumbers(0, -1, 1, 0, right, head) + "cm\n"; break;
+    case TextRun::Up: content.operators += pdfNumbers(0, 1, -1, 0, left, foot) + "cm\n"; break;
+    }
+    const TextLayout& layout = layouts_.at(item.id);
+    for (const TextRule& rule : layout.rules)
+        content.operators += colour(rule.ink, 1) + pdfNumbers(rule.x, -rule.y - rule.height, rule.width, rule.height) + "re f\n";
+    for (const GlyphRun& run : layout.runs)
+        content.operators += colour(run.ink, 1) + fonts_.drawRun(run, 0, 0);
+    content.operators += "Q\n";
+}
+
+void FaceComposer::addCode(Content& content, const Item& item, const PlacedItem& placed) const
+{
+    const CodeLayout& code = codes_.at(item.id);
+    const double left = placed.frame.x.toPoints();
+    const double head = (plan_.paper.flat.h - placed.frame.y).toPoints();
+    content.operators += colour(item.ink, item.strength / 100.0);
+    for (const QRectF& bar : code.bars)
+        content.operators += pdfNumbers(left + bar.x(), head - bar.bottom(), bar.width(), bar.height()) + "re\n";
+    content.operators += "f\n";
+    for (const GlyphRun& run : code.digits.runs)
+        content.operators += colour(run.ink, item.strength / 100.0) + fonts_.drawRun(run, left, head);
+}
+
+void FaceComposer::addStroke(Content& content, const Item& item, const PlacedItem& placed) const
+{
+    if (item.stroke.width > Length())
+        content.operators += "q " + pdfNumbers(item.stroke.width.toPoints()) + "w " + colour(item.stroke.ink, item.stroke.strength / 100.0, true) + path(item, placed) + "S Q\n";
+}
+
+void FaceComposer::addShape(Content& content, const Item& item, const PlacedItem& placed)
+{
+    if (!item.ink.isEmpty() && item.outline != Outline::Line) {
+        const bool plain = item.outline == Outline::Rectangle && item.cornerRadius == Length();
+        content.operators += colour(item.ink, item.strength / 100.0) + (plain ? rectangle(placed.printed) : path(item, placed)) + "f\n";
+    }
+    addStroke(content, item, placed);
+}
+
+/// The shadow's ink through a soft mask: an image of one pixel (ISO 32000-1, 11.6.5.3).
+void FaceComposer::addShadow(Content& content, const Item& item, const PlacedItem& placed)
+{
+    const ShadowMask mask = shadowMask(placed.frame, item);
+    if (mask.image.isNull())
+        return;
+    std::string levels;
+    for (int y = 0; y < mask.image.height(); ++y)
+        for (int x = 0; x < mask.image.width(); ++x)
+            levels += char(mask.image.constScanLine(y)[x] * item.shadow->strength / 100);
+    QPDFObjectHandle soft = pdf_.newStream(levels);
+    const auto dress = [](QPDFObjectHandle stream, int w, int h, const QPDFObjectHandle& space) {
+        QPDFObjectHandle d = stream.getDict();
+        d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
+        d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Image"));
+        d.replaceKey("/Width", QPDFObjectHandle::newInteger(w));
+        d.replaceKey("/Height", QPDFObjectHandle::newInteger(h));
+        d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(8));
+        d.replaceKey("/ColorSpace", space);
+    };
+    dress(soft, mask.image.width(), mask.image.height(), QPDFObjectHandle::newName("/DeviceGray"));
+    std::string pixel;
+    QPDFObjectHandle space = QPDFObjectHandle::newName("/DeviceCMYK");
+    if (const auto spot = spots_.find(item.shadow->ink); spot != spots_.end()) {
+        space = spot->second.second;
+        pixel = char(255);
+    } else {
+        const Cmyk& c = job_.findInk(item.shadow->ink)->cmyk;
+        for (const int part : {c.c, c.m, c.y, c.k})
+            pixel += char(std::lround(part * 2.55));
+    }
+    QPDFObjectHandle image = pdf_.newStream(pixel);
+    dress(image, 1, 1, space);
+    image.getDict().replaceKey("/SMask", soft);
+    constexpr double perMm = 72 / 25.4;
+    content.operators += "q " + pdfNumbers(mask.area.width() * perMm, 0, 0, mask.area.height() * perMm, mask.area.x() * perMm,
+                                           plan_.paper.flat.h.toPoints() - mask.area.bottom() * perMm)
+                         + "cm " + useObject(content, image) + " Do Q\n";
+}
+
+Result<void> FaceComposer::addWhole(Content& content, const Item& item, const PlacedItem& placed)
+{
+    switch (item.kind) {
+    case ItemKind::Picture:
+        if (auto done = addPicture(content, item, placed); !done)
+            return done;
+        addStroke(content, item, placed);
+        return {};
+    case ItemKind::Shape: addShape(content, item, placed); return {};
+    case ItemKind::Text: addText(content, item, placed); return {};
+    case ItemKind::Code: addCode(content, item, placed); return {};
+    }
+    return {};
+}
+
+Result<void> FaceComposer::addItem(Content& content, Face face, const Item& item, const PlacedItem& placed)
+{
     const QByteArray turn = turnFor(placed);
     if (!turn.isEmpty())
         content.operators += "q " + turn;
-    for (const GlyphRun& run : layouts_.at(item.id).runs)
-        content.operators += fillColour(job_.findInk(run.ink)->cmyk, 1) + fonts_.drawRun(run, x, y);
+    if (item.shadow && (item.kind == ItemKind::Picture || item.kind == ItemKind::Shape))
+        addShadow(content, item, placed);
+    if (item.opacity == 100) {
+        if (auto done = addWhole(content, item, placed); !done)
+            return done;
+    } else {
+        // As a group, so that a stroke does not show the tint beneath it (ISO 32000-1, 11.6.6).
+        Content inner;
+        if (auto done = addWhole(inner, item, placed); !done)
+            return done;
+        QPDFObjectHandle group = formOf(inner, face);
+        group.getDict().replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));
+        const QByteArray name = "/O" + QByteArray::number(item.opacity);
+        QPDFObjectHandle state = QPDFObjectHandle::newDictionary();
+        for (const char* key : {"/ca", "/CA"})
+            state.replaceKey(key, QPDFObjectHandle::newReal(item.opacity / 100.0, 2));
+        content.states.replaceKey(name.toStdString(), state);
+        content.operators += "q " + name + " gs " + useObject(content, group) + " Do Q\n";
+    }
     if (!turn.isEmpty())
         content.operators += "Q\n";
+    return {};
 }
 
-void FaceComposer::addTint(Content& content, const Item& item, const PlacedItem& placed) const
+QPDFObjectHandle FaceComposer::formOf(const Content& content, Face face)
 {
-    content.operators += fillColour(job_.findInk(item.ink)->cmyk, item.strength / 100.0) + rectangle(placed.printed) + "f\n";
-}
-
-Result<QPDFObjectHandle> FaceComposer::compose(Face face)
-{
-    Content content;
-    const FaceContent& on = job_.face(face);
-    if (on.supplied)
-        if (auto done = addSupplied(content, face, *on.supplied); !done)
-            return tl::unexpected(done.error());
-    for (const Item& item : on.items) {
-        const PlacedItem& placed = *plan_.findItem(item.id);
-        if (placed.frame.isEmpty() || placed.printed.isEmpty())
-            continue;
-        switch (item.kind) {
-        case ItemKind::Picture:
-            if (auto done = addPicture(content, item, placed); !done)
-                return tl::unexpected(done.error());
-            break;
-        case ItemKind::Text: addText(content, item, placed); break;
-        case ItemKind::Tint: addTint(content, item, placed); break;
-        }
-    }
     QPDFObjectHandle form = pdf_.newStream(content.operators.toStdString());
     QPDFObjectHandle d = form.getDict();
     d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
@@ -177,8 +310,34 @@ Result<QPDFObjectHandle> FaceComposer::compose(Face face)
     QPDFObjectHandle resources = QPDFObjectHandle::newDictionary();
     resources.replaceKey("/XObject", content.objects);
     resources.replaceKey("/Font", fonts_.resources());
+    QPDFObjectHandle states = content.states; // qpdf reads through handles that may change
+    if (!states.getKeys().empty())
+        resources.replaceKey("/ExtGState", states);
+    if (!spots_.empty()) {
+        QPDFObjectHandle spaces = QPDFObjectHandle::newDictionary();
+        for (const auto& [ink, space] : spots_)
+            spaces.replaceKey(space.first.toStdString(), space.second);
+        resources.replaceKey("/ColorSpace", spaces);
+    }
     d.replaceKey("/Resources", resources);
     return form;
+}
+
+Result<QPDFObjectHandle> FaceComposer::compose(Face face)
+{
+    Content content;
+    const FaceContent& on = job_.face(face);
+    if (on.supplied)
+        if (auto done = addSupplied(content, face, *on.supplied); !done)
+            return tl::unexpected(done.error());
+    for (const Item& item : on.items) {
+        const PlacedItem& placed = *plan_.findItem(item.id);
+        if (!placed.shown)
+            continue;
+        if (auto done = addItem(content, face, item, placed); !done)
+            return tl::unexpected(done.error());
+    }
+    return formOf(content, face);
 }
 
 } // namespace hinge

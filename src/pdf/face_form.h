@@ -5,6 +5,7 @@
 #include "pdf/embedded_fonts.h"
 #include "pdf/picture_object.h"
 #include "pdf/placed_page.h"
+#include "typeset/code_symbol.h"
 
 #include <map>
 
@@ -24,16 +25,30 @@ public:
     [[nodiscard]] bool placedForeignPages() const { return !sources_.empty(); }
 
 private:
+    /// Operators with what they refer to: the insides of a form.
     struct Content {
         QByteArray operators;
         QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
+        QPDFObjectHandle states = QPDFObjectHandle::newDictionary();
         int nextObject = 1;
     };
     [[nodiscard]] Result<void> addSupplied(Content& content, Face face, const LinkedFile& file);
     [[nodiscard]] QByteArray turnFor(const PlacedItem& placed) const;
+    [[nodiscard]] Result<void> addItem(Content& content, Face face, const Item& item, const PlacedItem& placed);
+    /// The item without its shadow and opacity.
+    [[nodiscard]] Result<void> addWhole(Content& content, const Item& item, const PlacedItem& placed);
     [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlacedItem& placed);
     void addText(Content& content, const Item& item, const PlacedItem& placed) const;
-    void addTint(Content& content, const Item& item, const PlacedItem& placed) const;
+    void addShape(Content& content, const Item& item, const PlacedItem& placed);
+    void addCode(Content& content, const Item& item, const PlacedItem& placed) const;
+    void addStroke(Content& content, const Item& item, const PlacedItem& placed) const;
+    void addShadow(Content& content, const Item& item, const PlacedItem& placed);
+    [[nodiscard]] QPDFObjectHandle formOf(const Content& content, Face face);
+    /// Operators that choose an ink for filling (or stroking): process colours as numbers, a spot ink as its own space.
+    [[nodiscard]] QByteArray colour(const QString& ink, double strength, bool stroke = false) const;
+    /// The outline as operators, in form space.
+    [[nodiscard]] QByteArray path(const Item& item, const PlacedItem& placed) const;
+    void makeSpotSpaces();
     [[nodiscard]] Result<PlacedPage> pageFor(const LinkedFile& file);
     /// "x y w h re" of a rectangle of the face, in form space.
     [[nodiscard]] QByteArray rectangle(const Rect& r) const;
@@ -45,6 +60,8 @@ private:
     QString jobFolder_;
     EmbeddedFonts fonts_;
     std::map<QString, TextLayout> layouts_; ///< by item id
+    std::map<QString, CodeLayout> codes_; ///< by item id
+    std::map<QString, std::pair<QByteArray, QPDFObjectHandle>> spots_; ///< by ink: the name of its colour space, and that
     std::map<std::pair<QString, int>, PlacedPage> pages_; ///< each page is copied once
     std::map<QString, PictureObject> pictures_; ///< each picture stands in the file once
     std::vector<std::shared_ptr<QPDF>> sources_;

@@ -1,10 +1,43 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/open_pdf.h"
 
+#include "pdf/svg_page.h"
+
+#include <QFile>
 #include <QFileInfo>
+#include <algorithm>
+#include <qpdf/Buffer.hh>
+#include <qpdf/BufferInputSource.hh>
 #include <qpdf/QPDFExc.hh>
 
 namespace hinge {
+namespace {
+
+/// Bytes in memory that live as long as they are read from.
+class HeldBytes : public BufferInputSource {
+public:
+    HeldBytes(const std::string& name, std::shared_ptr<Buffer> bytes) : BufferInputSource(name, bytes.get()), bytes_(std::move(bytes)) {}
+
+private:
+    std::shared_ptr<Buffer> bytes_;
+};
+
+bool isSvg(const QString& path)
+{
+    QFile file(path);
+    return file.open(QIODevice::ReadOnly) && looksLikeSvg(file.peek(1024));
+}
+
+} // namespace
+
+bool isPageFile(const QString& path)
+{
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return false;
+    const QByteArray head = file.peek(1024);
+    return head.contains("%PDF-") || looksLikeSvg(head);
+}
 
 Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
 {
@@ -13,7 +46,17 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
     try {
         auto pdf = std::make_shared<QPDF>();
         pdf->setSuppressWarnings(true);
-        pdf->processFile(path.toLocal8Bit().constData());
+        if (isSvg(path)) {
+            const auto page = pageFromSvg(path);
+            if (!page)
+                return tl::unexpected(page.error());
+            // qpdf reads from the bytes as long as the file is open: it keeps them by way of its input source.
+            auto bytes = std::make_shared<Buffer>(std::size_t(page->size()));
+            std::copy(page->begin(), page->end(), bytes->getBuffer());
+            pdf->processInputSource(std::make_shared<HeldBytes>(path.toStdString(), bytes));
+        } else {
+            pdf->processFile(path.toLocal8Bit().constData());
+        }
         if (pdf->getAllPages().empty())
             return problem(path, QStringLiteral("The PDF has no pages."));
         return pdf;

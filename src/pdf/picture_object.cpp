@@ -1,52 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/picture_object.h"
 
+#include "pdf/jpeg_header.h"
+#include "pdf/tiff_file.h"
+
 #include <QFile>
 #include <QFileInfo>
 #include <QImage>
 #include <QImageReader>
-#include <csetjmp>
-#include <cstdio>
-#include <jpeglib.h>
+#include <QColorSpace>
+#include <QtEndian>
 #include <lcms2.h>
+#include <qpdf/Pipeline.hh>
 
 namespace hinge {
 namespace {
-
-struct JpegHeader {
-    int width = 0;
-    int height = 0;
-    int components = 0;
-    bool adobeMarker = false;
-};
-
-struct JpegErrors {
-    jpeg_error_mgr base;
-    jmp_buf giveUp;
-};
-
-/// Reads the header only. Plain C inside: nothing with a destructor may live where longjmp passes.
-bool readJpegHeader(const unsigned char* data, unsigned long size, JpegHeader* out)
-{
-    jpeg_decompress_struct info;
-    JpegErrors errors;
-    info.err = jpeg_std_error(&errors.base);
-    errors.base.error_exit = [](j_common_ptr c) { longjmp(reinterpret_cast<JpegErrors*>(c->err)->giveUp, 1); };
-    errors.base.output_message = [](j_common_ptr) {};
-    if (setjmp(errors.giveUp) != 0) {
-        jpeg_destroy_decompress(&info);
-        return false;
-    }
-    jpeg_create_decompress(&info);
-    jpeg_mem_src(&info, data, size);
-    jpeg_read_header(&info, TRUE);
-    out->width = int(info.image_width);
-    out->height = int(info.image_height);
-    out->components = info.num_components;
-    out->adobeMarker = info.saw_Adobe_marker != FALSE;
-    jpeg_destroy_decompress(&info);
-    return true;
-}
 
 QPDFObjectHandle imageDictionary(QPDFObjectHandle stream, int width, int height, const QPDFObjectHandle& colourSpace)
 {
@@ -60,26 +28,81 @@ QPDFObjectHandle imageDictionary(QPDFObjectHandle stream, int width, int height,
     return d;
 }
 
+/// An ICC profile of the picture's own, as a colour space (ISO 32000-1, 8.6.5.5).
+QPDFObjectHandle iccSpace(QPDF& pdf, const QByteArray& profile, int channels)
+{
+    QPDFObjectHandle stream = pdf.newStream(profile.toStdString());
+    stream.getDict().replaceKey("/N", QPDFObjectHandle::newInteger(channels));
+    return QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/ICCBased"), stream});
+}
+
+/// CMYK and grey keep their numbers for the plates, whatever profile came with them; RGB means what its profile says.
+QPDFObjectHandle spaceFor(QPDF& pdf, PixelColour colour, const QByteArray& profile)
+{
+    switch (colour) {
+    case PixelColour::Cmyk: return QPDFObjectHandle::newName("/DeviceCMYK");
+    case PixelColour::Gray: return QPDFObjectHandle::newName("/DeviceGray");
+    default: return profile.isEmpty() ? srgbColourSpace(pdf) : iccSpace(pdf, profile, 3);
+    }
+}
+
 Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, const QByteArray& data)
 {
-    JpegHeader header;
-    if (!readJpegHeader(reinterpret_cast<const unsigned char*>(data.constData()), static_cast<unsigned long>(data.size()), &header)
-        || header.width <= 0 || header.height <= 0)
+    const auto header = readJpegHeader(data);
+    if (!header)
         return problem(path, QStringLiteral("The JPEG is damaged: its header cannot be read."));
-    QPDFObjectHandle colourSpace;
-    switch (header.components) {
-    case 1: colourSpace = QPDFObjectHandle::newName("/DeviceGray"); break;
-    case 3: colourSpace = srgbColourSpace(pdf); break;
-    case 4: colourSpace = QPDFObjectHandle::newName("/DeviceCMYK"); break;
-    default: return problem(path, QStringLiteral("The JPEG has %1 colour channels; 1, 3 or 4 can be printed.").arg(header.components));
-    }
+    if (header->components != 1 && header->components != 3 && header->components != 4)
+        return problem(path, QStringLiteral("The JPEG has %1 colour channels; 1, 3 or 4 can be printed.").arg(header->components));
+    const PixelColour colour = header->components == 1 ? PixelColour::Gray : header->components == 3 ? PixelColour::Rgb : PixelColour::Cmyk;
     QPDFObjectHandle stream = pdf.newStream();
     stream.replaceStreamData(data.toStdString(), QPDFObjectHandle::newName("/DCTDecode"), QPDFObjectHandle::newNull());
-    QPDFObjectHandle d = imageDictionary(stream, header.width, header.height, colourSpace);
+    QPDFObjectHandle d = imageDictionary(stream, header->width, header->height, spaceFor(pdf, colour, header->profile));
     // Files with Adobe's marker hold the complement of the inks (Adobe Technical Note 5116, from memory).
-    if (header.components == 4 && header.adobeMarker)
+    if (header->components == 4 && header->adobeMarker)
         d.replaceKey("/Decode", QPDFObjectHandle::parse("[1 0 1 0 1 0 1 0]"));
-    return PictureObject{stream, double(header.width) / header.height};
+    return PictureObject{stream, double(header->width) / header->height};
+}
+
+/// Reads the rows of a TIFF when the PDF is written, so that a large picture is never whole in memory.
+class TiffRows : public QPDFObjectHandle::StreamDataProvider {
+public:
+    TiffRows(QString path, TiffInfo info) : path_(std::move(path)), info_(std::move(info)) {}
+    void provideStreamData(int, int, Pipeline* pipeline) override
+    {
+        const std::size_t samples = std::size_t(info_.width) * std::size_t(info_.channels);
+        std::vector<uchar> bytes(samples * std::size_t(info_.bits / 8));
+        const auto done = readTiffRows(path_, info_, 1, [&](int, const uchar* row) {
+            // PDF wants the high byte first.
+            if (info_.bits == 16)
+                for (std::size_t i = 0; i < samples; ++i)
+                    qToBigEndian(reinterpret_cast<const quint16*>(row)[i], bytes.data() + i * 2);
+            else
+                std::copy_n(row, bytes.size(), bytes.data());
+            pipeline->write(bytes.data(), bytes.size());
+            return true;
+        });
+        if (!done)
+            throw std::runtime_error(done.error().message.toStdString());
+        pipeline->finish();
+    }
+
+private:
+    QString path_;
+    TiffInfo info_;
+};
+
+Result<PictureObject> fromTiff(QPDF& pdf, const QString& path)
+{
+    const auto info = readTiffInfo(path);
+    if (!info)
+        return tl::unexpected(info.error());
+    QPDFObjectHandle stream = pdf.newStream();
+    stream.replaceStreamData(std::make_shared<TiffRows>(path, *info), QPDFObjectHandle::newNull(), QPDFObjectHandle::newNull());
+    QPDFObjectHandle d = imageDictionary(stream, info->width, info->height, spaceFor(pdf, info->colour, info->asItIs ? info->profile : QByteArray()));
+    d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
+    if (info->whiteIsZero)
+        d.replaceKey("/Decode", QPDFObjectHandle::parse("[1 0]"));
+    return PictureObject{stream, double(info->width) / info->height};
 }
 
 std::string rows(const QImage& image, int bytesPerPixel)
@@ -105,7 +128,7 @@ Result<PictureObject> fromPixels(QPDF& pdf, const QString& path)
         imageDictionary(stream, image.width(), image.height(), QPDFObjectHandle::newName("/DeviceGray"));
     } else {
         stream = pdf.newStream(rows(image.convertToFormat(QImage::Format_RGB888), 3));
-        QPDFObjectHandle d = imageDictionary(stream, image.width(), image.height(), srgbColourSpace(pdf));
+        QPDFObjectHandle d = imageDictionary(stream, image.width(), image.height(), spaceFor(pdf, PixelColour::Rgb, image.colorSpace().iccProfile()));
         if (image.hasAlphaChannel()) {
             QPDFObjectHandle mask = pdf.newStream(rows(image.convertToFormat(QImage::Format_Alpha8), 1));
             imageDictionary(mask, image.width(), image.height(), QPDFObjectHandle::newName("/DeviceGray"));
@@ -145,6 +168,9 @@ Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path)
         return problem(path, QStringLiteral("The picture is not there. Find it again or take it off the face."));
     if (!file.open(QIODevice::ReadOnly))
         return problem(path, QStringLiteral("The picture cannot be opened: %1.").arg(file.errorString()));
+    // A TIFF is read row by row when the file is written.
+    if (isTiff(file.peek(4)))
+        return fromTiff(pdf, path);
     const QByteArray data = file.readAll();
     if (data.startsWith("\xff\xd8\xff"))
         return fromJpeg(pdf, path, data);

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/read_facts.h"
 
+#include "pdf/jpeg_header.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
+#include "pdf/svg_page.h"
+#include "pdf/tiff_file.h"
 
 #include <QCryptographicHash>
 #include <QDir>
@@ -50,25 +53,73 @@ void readPdf(const QString& path, FileFacts& facts)
         facts.error = QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()));
         return;
     }
-    facts.missingFonts = fontsNotInFile(path);
+    if (!facts.isSvg)
+        facts.missingFonts = fontsNotInFile(path);
 }
 
-void readPicture(const QString& path, FileFacts& facts)
+/// A PNG says what its colours mean in one of these chunks (PNG, third edition, 11.3.2), before the pixels.
+bool pngHasProfile(const QString& path)
 {
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return false;
+    const QByteArray head = file.read(1 << 20);
+    const QByteArray before = head.left(head.indexOf("IDAT"));
+    return before.contains("iCCP") || before.contains("sRGB") || before.contains("cICP");
+}
+
+void readTiff(const QString& path, FileFacts& facts)
+{
+    const auto info = readTiffInfo(path);
+    if (!info) {
+        facts.error = info.error().message;
+        return;
+    }
+    facts.pixelWidth = info->width;
+    facts.pixelHeight = info->height;
+    facts.colour = info->colour;
+    facts.hasProfile = !info->profile.isEmpty();
+    facts.bitsPerChannel = info->bits;
+}
+
+void readJpeg(QFile& file, FileFacts& facts)
+{
+    // Markers with profiles stand at the beginning, but may be long.
+    const auto header = readJpegHeader(file.peek(8 << 20));
+    if (!header) {
+        facts.error = QStringLiteral("The JPEG is damaged: its header cannot be read. Ask for it again.");
+        return;
+    }
+    facts.pixelWidth = header->width;
+    facts.pixelHeight = header->height;
+    facts.colour = header->components == 1 ? PixelColour::Gray : header->components == 4 ? PixelColour::Cmyk : PixelColour::Rgb;
+    facts.hasProfile = !header->profile.isEmpty();
+}
+
+void readPicture(const QString& path, QFile& file, FileFacts& facts)
+{
+    const QByteArray head = file.peek(16);
+    if (isTiff(head))
+        return readTiff(path, facts);
+    if (head.startsWith("\xff\xd8\xff"))
+        return readJpeg(file, facts);
     QImageReader reader(path);
     reader.setDecideFormatFromContent(true);
     const QSize size = reader.size();
     const QByteArray format = reader.format();
     if (!reader.canRead() || size.isEmpty()) {
-        facts.error = QStringLiteral("This is no picture the program can read. It takes JPEG, PNG and PDF.");
+        facts.error = QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF.");
         return;
     }
-    if (format != "jpeg" && format != "png") {
-        facts.error = QStringLiteral("Pictures of the kind “%1” are not taken yet. Save it as JPEG, PNG or PDF.").arg(QString::fromLatin1(format));
+    if (format != "png") {
+        facts.error = QStringLiteral("Pictures of the kind “%1” are not taken. Save it as JPEG, PNG, TIFF, SVG or PDF.").arg(QString::fromLatin1(format));
         return;
     }
     facts.pixelWidth = size.width();
     facts.pixelHeight = size.height();
+    const QImage::Format pixels = reader.imageFormat();
+    facts.colour = pixels == QImage::Format_Grayscale8 || pixels == QImage::Format_Grayscale16 || pixels == QImage::Format_Mono ? PixelColour::Gray : PixelColour::Rgb;
+    facts.hasProfile = pngHasProfile(path);
 }
 
 } // namespace
@@ -90,10 +141,11 @@ FileFacts readFileFacts(const QString& absolutePath)
         facts.error = QStringLiteral("The file is empty.");
         return facts;
     }
-    if (looksLikePdf(file))
+    facts.isSvg = looksLikeSvg(file.peek(1024));
+    if (facts.isSvg || looksLikePdf(file))
         readPdf(absolutePath, facts);
     else
-        readPicture(absolutePath, facts);
+        readPicture(absolutePath, file, facts);
     if (facts.error.isEmpty()) {
         QCryptographicHash hash(QCryptographicHash::Sha256);
         hash.addData(&file);

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/content_checks.h"
 
-#include "typeset/text_layout.h"
+#include "typeset/code_symbol.h"
+#include "typeset/story_layout.h"
 
 #include <algorithm>
 
@@ -22,37 +23,93 @@ Finding textFinding(const QString& code, Severity severity, Face face, const Ite
 
 } // namespace
 
-std::vector<Finding> checkText(const Job& job, const Plan& plan, const FontLibrary& fonts)
+namespace {
+
+void checkLayout(const Item& item, Face face, const TextLayout& layout, std::vector<Finding>& out)
+{
+    if (!layout.fits())
+        out.push_back(textFinding(QStringLiteral("text.over"), Severity::Stop, face, item,
+                                  QStringLiteral("%1 does not fit its frame, %2"),
+                                  QStringLiteral("%1 of %2 lines are left out. Make the frame deeper, let it run on into another, or shorten the text.")
+                                      .arg(layout.linesOver).arg(layout.lines)));
+    for (const QString& font : layout.missingFonts)
+        out.push_back(textFinding(QStringLiteral("text.font"), Severity::Stop, face, item,
+                                  QStringLiteral("%1 wants the font “") + font + QStringLiteral("”, %2"),
+                                  QStringLiteral("It is not among the fonts of the program; another one stands in.")));
+    if (layout.missingGlyphs)
+        out.push_back(textFinding(QStringLiteral("text.glyph"), Severity::Stop, face, item,
+                                  QStringLiteral("%1 has letters that its font lacks, %2"),
+                                  QStringLiteral("They would print as empty boxes. Choose another font.")));
+}
+
+/// What a code lies on, or is covered by, that keeps readers from finding it; nullptr when the paper around it is blank.
+const Item* disturbing(const Job& job, const Plan& plan, const FaceContent& content, const Item& code)
+{
+    const Rect& frame = plan.findItem(code.id)->frame;
+    const auto at = std::ranges::find(content.items, code.id, &Item::id);
+    const auto reaches = [&](const Item& other) { return other.opacity >= 15 && plan.findItem(other.id)->frame.overlaps(frame); };
+    for (auto above = at + 1; above != content.items.end(); ++above)
+        if (reaches(*above))
+            return &*above;
+    // Down from the code: a light ground that holds all of it hides whatever lies further below.
+    for (auto below = at; below != content.items.begin();) {
+        --below;
+        const Ink* ink = job.findInk(below->ink);
+        const bool light = below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= 20;
+        if (light && below->opacity == 100 && plan.findItem(below->id)->frame.contains(frame))
+            return nullptr;
+        if (!light && reaches(*below))
+            return &*below;
+    }
+    return nullptr;
+}
+
+void checkCode(const Job& job, const Plan& plan, Face face, const Item& item, const FontLibrary& fonts, std::vector<Finding>& out)
+{
+    const PlacedItem& placed = *plan.findItem(item.id);
+    const auto code = layOutCode(item.code, item.ink, placed.frame.size(), fonts);
+    if (!code) {
+        out.push_back(textFinding(QStringLiteral("code.wrong"), Severity::Stop, face, item, QStringLiteral("%1 is no code yet, %2"), code.error().message));
+        return;
+    }
+    const double module = code->module * 25.4 / 72;
+    if (module < leastModule(item.code.symbology) - 1e-6)
+        out.push_back(textFinding(QStringLiteral("code.small"), Severity::Warn, face, item,
+                                  QStringLiteral("%1 has modules of %3 mm, %2").replace(QStringLiteral("%3"), QString::number(module, 'f', 2)),
+                                  QStringLiteral("A %1 wants %2 mm to be read well; make it larger or say less.")
+                                      .arg(symbologyName(item.code.symbology)).arg(leastModule(item.code.symbology), 0, 'f', 2)));
+    if (const Item* other = disturbing(job, plan, job.face(face), item))
+        out.push_back(textFinding(QStringLiteral("code.quiet"), Severity::Warn, face, item,
+                                  QStringLiteral("%1 needs the paper around it blank, %2"),
+                                  QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.").arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name)));
+    const Ink* ink = job.findInk(item.ink);
+    if (ink && !ink->spot && (ink->cmyk.k + std::max(ink->cmyk.c, 0)) * item.strength / 100 < 60)
+        out.push_back(textFinding(QStringLiteral("code.pale"), Severity::Warn, face, item, QStringLiteral("%1 is too pale to be read, %2"),
+                                  QStringLiteral("Readers see with red light: red, orange and yellow are white to them. Use black or a dark blue.")));
+}
+
+} // namespace
+
+std::vector<Finding> checkText(const Job& job, const Plan& plan, TextLayoutCache& layouts)
 {
     std::vector<Finding> out;
     for (const Face face : bothFaces) {
         for (const Item& item : job.face(face).items) {
-            const PlacedItem* placed = plan.findItem(item.id);
-            if (item.kind != ItemKind::Text || placed->frame.isEmpty())
+            if (plan.findItem(item.id)->frame.isEmpty())
                 continue;
-            const TextLayout layout = layOutText(item.paragraphs, placed->frame.size(), fonts);
-            if (!layout.fits())
-                out.push_back(textFinding(QStringLiteral("text.over"), Severity::Stop, face, item,
-                                          QStringLiteral("%1 does not fit its frame, %2"),
-                                          QStringLiteral("%1 of %2 lines are left out. Make the frame deeper or the text shorter.")
-                                              .arg(layout.linesOver).arg(layout.lines)));
-            for (const QString& font : layout.missingFonts)
-                out.push_back(textFinding(QStringLiteral("text.font"), Severity::Stop, face, item,
-                                          QStringLiteral("%1 wants the font “") + font + QStringLiteral("”, %2"),
-                                          QStringLiteral("It is not among the fonts of the program; another one stands in.")));
-            if (layout.missingGlyphs)
-                out.push_back(textFinding(QStringLiteral("text.glyph"), Severity::Stop, face, item,
-                                          QStringLiteral("%1 has letters that its font lacks, %2"),
-                                          QStringLiteral("They would print as empty boxes. Choose another font.")));
+            if (item.kind == ItemKind::Text)
+                checkLayout(item, face, layouts.layout(job, plan, item.id), out);
+            if (item.kind == ItemKind::Code)
+                checkCode(job, plan, face, item, layouts.fonts(), out);
         }
     }
     return out;
 }
 
-std::vector<Finding> allFindings(const Job& job, const Plan& plan, const FileFactsMap& facts, const FontLibrary& fonts)
+std::vector<Finding> allFindings(const Job& job, const Plan& plan, const FileFactsMap& facts, TextLayoutCache& layouts)
 {
     std::vector<Finding> all = plan.findings;
-    for (auto&& part : {checkFiles(job, plan, facts), checkText(job, plan, fonts)})
+    for (auto&& part : {checkFiles(job, plan, facts), checkText(job, plan, layouts)})
         all.insert(all.end(), part.begin(), part.end());
     std::ranges::stable_sort(all, {}, &Finding::severity);
     return all;

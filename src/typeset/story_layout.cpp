@@ -30,6 +30,18 @@ StoryInput storyThrough(const Job& job, const Plan& plan, const QString& itemId)
     return story;
 }
 
+const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, const QString& itemId)
+{
+    StoryInput story = storyThrough(job, plan, itemId);
+    const auto place = std::size_t(story.items.indexOf(itemId));
+    const auto it = entries_.find(story.items.first());
+    if (it != entries_.end() && it->second.story == story)
+        return it->second.layouts[place];
+    auto layouts = layOutStory(story.paragraphs, story.frames, fonts_);
+    const QString first = story.items.first();
+    return entries_.insert_or_assign(first, Entry{std::move(story), std::move(layouts)}).first->second.layouts[place];
+}
+
 std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts)
 {
     std::map<QString, TextLayout> out;

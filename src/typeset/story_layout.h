@@ -25,4 +25,20 @@ struct StoryInput {
 /// Lays out every text of a job, by the id of its frames.
 [[nodiscard]] std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts);
 
+/// Layouts of texts, set again only when their words, looks or frames changed.
+class TextLayoutCache {
+public:
+    explicit TextLayoutCache(const FontLibrary& fonts) : fonts_(fonts) {}
+    const TextLayout& layout(const Job& job, const Plan& plan, const QString& itemId);
+    [[nodiscard]] const FontLibrary& fonts() const { return fonts_; }
+
+private:
+    struct Entry {
+        StoryInput story;
+        std::vector<TextLayout> layouts;
+    };
+    const FontLibrary& fonts_;
+    std::map<QString, Entry> entries_; ///< by the first frame of the text
+};
+
 } // namespace hinge

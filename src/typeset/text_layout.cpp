@@ -1,11 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/text_layout.h"
 
+#include "typeset/hyphenation.h"
+#include "typeset/line_breaking.h"
+
 #include <hb.h>
 #include <unicode/ubidi.h>
 #include <unicode/ubrk.h>
 
 #include <algorithm>
+#include <cmath>
 #include <memory>
 
 namespace hinge {
@@ -19,9 +23,12 @@ using Buffer = std::unique_ptr<hb_buffer_t, Release<hb_buffer_t, hb_buffer_destr
 using Bidi = std::unique_ptr<UBiDi, Release<UBiDi, ubidi_close>>;
 using BreakIterator = std::unique_ptr<UBreakIterator, Release<UBreakIterator, ubrk_close>>;
 
+constexpr double hair = 0.01; ///< frames come from exact lengths, glyphs from floating point
+constexpr QChar softHyphen(0x00AD);
+
 const UChar* utf16(const QString& s) { return reinterpret_cast<const UChar*>(s.utf16()); }
 
-/// A stretch of one direction, shaped. Advances in font units, glyphs from left to right.
+/// A stretch of one direction and font, shaped. Advances in font units, glyphs from left to right.
 struct Shaped {
     struct Placed {
         quint32 id;
@@ -49,109 +56,155 @@ Shaped shape(const FontFace& font, const QString& text, int start, int length, b
     return shaped;
 }
 
+double advanceOf(const FontFace& font, QChar c, double scale)
+{
+    double sum = 0;
+    for (const Shaped::Placed& g : shape(font, QString(c), 0, 1, false).glyphs)
+        sum += g.advance * scale;
+    return sum;
+}
+
 bool isSpace(QChar c) { return c == u' ' || c == u'\t' || c == u'\u2028' || c == u'\n'; }
 
-/// Sets one paragraph; knows the frame's width and reports lines as they come.
+int endOfCluster(const Shaped& shaped, std::size_t i, int runEnd, bool rtl)
+{
+    const int cluster = shaped.glyphs[i].cluster;
+    if (rtl) {
+        for (std::size_t j = i; j-- > 0;)
+            if (shaped.glyphs[j].cluster != cluster)
+                return shaped.glyphs[j].cluster;
+        return runEnd;
+    }
+    for (std::size_t j = i + 1; j < shaped.glyphs.size(); ++j)
+        if (shaped.glyphs[j].cluster != cluster)
+            return shaped.glyphs[j].cluster;
+    return runEnd;
+}
+
+/// Sets one paragraph: chooses its lines and places their glyphs.
 class ParagraphSetter {
 public:
-    ParagraphSetter(const Paragraph& paragraph, const FontFace& font, double width)
-        : style_(paragraph.style), text_(paragraph.text), font_(font), width_(width),
-          scale_(paragraph.style.size.toPoints() / font.unitsPerEm())
+    ParagraphSetter(const Paragraph& paragraph, const FontLibrary& fonts)
+        : paragraph_(paragraph), style_(paragraph.style), text_(paragraph.text), fonts_(fonts), font_(fonts.findOrFirst(paragraph.style.font)),
+          size_(paragraph.style.size.toPoints())
     {
+        if (!text_.isEmpty()) {
+            measure();
+            findChances();
+        }
     }
 
     struct Line {
         int start, end; ///< in the text; `end` includes the spaces that hang over the margin
+        bool hyphen;
         bool last; ///< of the paragraph, or before a forced line end
     };
 
-    /// Chooses the line ends: as much as fits, breaking only where ICU allows.
-    std::vector<Line> lines()
+    [[nodiscard]] double em() const { return size_ / font_.unitsPerEm(); }
+    [[nodiscard]] double ascent() const { return font_.ascender() * em(); }
+    [[nodiscard]] double descent() const { return -font_.descender() * em(); }
+
+    /// The lines from a character on, for columns of this width.
+    [[nodiscard]] std::vector<Line> lines(int start, double width)
     {
+        if (text_.isEmpty())
+            return {{0, 0, false, true}};
+        width_ = width;
+        ParagraphMeasures p;
+        p.chances = chancesWithin(width);
+        p.measure = [this](int from, const BreakChance& to) { return measureLine(from, to); };
+        p.width = width;
+        p.firstWidth = width - style_.firstIndent.toPoints();
+        p.space = advanceOf(font_, u' ', em());
+        p.justified = style_.align == Align::Justified;
         std::vector<Line> out;
-        if (text_.isEmpty()) {
-            out.push_back({0, 0, true});
-            return out;
+        for (const BreakChance& end : chooseLineEnds(p, start)) {
+            out.push_back({start, end.at, end.hyphen, end.forced || end.at == text_.size()});
+            start = end.at;
         }
-        measure();
-        UErrorCode status = U_ZERO_ERROR;
-        const BreakIterator breaks(ubrk_open(UBRK_LINE, "en", utf16(text_), int(text_.size()), &status));
-        int lineStart = 0;
-        int lastFit = -1;
-        for (int at = breaks ? ubrk_next(breaks.get()) : UBRK_DONE; at != UBRK_DONE; at = ubrk_next(breaks.get())) {
-            const bool forced = text_[at - 1] == u'\u2028' || text_[at - 1] == u'\n';
-            if (widthOf(lineStart, at) > width_ + 1e-6) {
-                if (lastFit > lineStart) {
-                    out.push_back({lineStart, lastFit, false});
-                    lineStart = lastFit;
-                }
-                while (widthOf(lineStart, at) > width_ + 1e-6) {
-                    const int cut = lastCharacterThatFits(lineStart, at); // a word longer than the line
-                    if (cut >= at)
-                        break;
-                    out.push_back({lineStart, cut, false});
-                    lineStart = cut;
-                }
-            }
-            lastFit = at;
-            if (forced) {
-                out.push_back({lineStart, at, true});
-                lineStart = at;
-            }
-        }
-        if (lineStart < text_.size())
-            out.push_back({lineStart, int(text_.size()), true});
         return out;
     }
 
     /// Shapes a line by itself, so that letters at its ends take their proper forms, and places it.
-    void set(const Line& line, double baseline, TextLayout& out) const
+    void set(const Line& line, double left, double baseline, double width, TextLayout& out) const
     {
         int visibleEnd = line.end;
         while (visibleEnd > line.start && isSpace(text_[visibleEnd - 1]))
             --visibleEnd;
         if (visibleEnd == line.start)
             return;
-        UErrorCode status = U_ZERO_ERROR;
-        const Bidi paragraph(ubidi_open());
-        ubidi_setPara(paragraph.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
-        const Bidi lineBidi(ubidi_open());
-        ubidi_setLine(paragraph.get(), line.start, visibleEnd, lineBidi.get(), &status);
-        const int runCount = ubidi_countRuns(lineBidi.get(), &status);
-
+        const double indent = line.start == 0 ? style_.firstIndent.toPoints() : 0;
         std::vector<GlyphRun> runs;
         double x = 0;
         int spaces = 0;
-        for (int r = 0; r < runCount; ++r) {
-            int start = 0;
-            int length = 0;
-            const bool rtl = ubidi_getVisualRun(lineBidi.get(), r, &start, &length) == UBIDI_RTL;
-            start += line.start;
-            GlyphRun run;
-            run.font = &font_;
-            run.size = style_.size.toPoints();
-            run.ink = style_.ink;
-            run.rightToLeft = rtl;
-            run.text = text_.mid(start, length);
-            const Shaped shaped = shape(font_, text_, start, length, rtl);
-            for (std::size_t i = 0; i < shaped.glyphs.size(); ++i) {
-                const Shaped::Placed& g = shaped.glyphs[i];
-                const int clusterEnd = endOfCluster(shaped, i, start + length, rtl);
-                run.glyphs.push_back({g.id, x + g.dx * scale_, baseline - g.dy * scale_, g.advance * scale_,
-                                      g.cluster - start, clusterEnd - g.cluster});
-                x += g.advance * scale_;
-                spaces += text_[g.cluster] == u' ' ? 1 : 0;
-                out.missingGlyphs = out.missingGlyphs || (g.id == 0 && !isSpace(text_[g.cluster]));
+        bool tabbed = false;
+        for (int from = line.start; from < visibleEnd;) {
+            const auto tab = text_.indexOf(u'\t', from);
+            const int to = tab < 0 || tab >= visibleEnd ? visibleEnd : int(tab);
+            if (from > line.start || text_[line.start] == u'\t') {
+                // What follows a tab stands at its stop.
+                x = afterTab(x, widthOf(from, to), width - indent);
+                tabbed = true;
             }
-            runs.push_back(std::move(run));
+            const double before = x;
+            setField(line, from, to, baseline, x, spaces, runs, out);
+            Q_UNUSED(before)
+            from = to + 1;
+            if (to < visibleEnd && from >= visibleEnd)
+                break;
         }
-        const bool fromRight = (ubidi_getParaLevel(paragraph.get()) & 1) != 0;
-        align(runs, x, spaces, line.last, fromRight);
-        for (GlyphRun& run : runs)
+        if (line.hyphen)
+            addHyphen(visibleEnd, baseline, x, runs);
+        if (!tabbed)
+            align(runs, x, spaces, line.last, width - indent);
+        const bool fromRight = baseFromRight();
+        for (GlyphRun& run : runs) {
+            for (Glyph& g : run.glyphs)
+                g.x += left + (fromRight && !tabbed ? 0 : indent);
             out.runs.push_back(std::move(run));
+        }
     }
 
 private:
+    struct Part {
+        int start, length;
+        bool rightToLeft;
+        const FontFace* font;
+        QString ink;
+    };
+
+    [[nodiscard]] bool baseFromRight() const
+    {
+        UErrorCode status = U_ZERO_ERROR;
+        const Bidi bidi(ubidi_open());
+        ubidi_setPara(bidi.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
+        return (ubidi_getParaLevel(bidi.get()) & 1) != 0;
+    }
+
+    /// Stretches of one look within [start, end), in the order of the text.
+    [[nodiscard]] std::vector<Part> looks(int start, int end, bool rightToLeft) const
+    {
+        std::vector<Part> out;
+        const auto add = [&](int from, int to, const CharacterStyle* span) {
+            if (from >= to)
+                return;
+            const FontFace& font = span && !span->font.isEmpty() ? fonts_.findOrFirst(span->font) : font_;
+            out.push_back({from, to - from, rightToLeft, &font, span && !span->ink.isEmpty() ? span->ink : style_.ink});
+        };
+        int at = start;
+        for (const CharacterStyle& span : paragraph_.spans) {
+            const int from = std::clamp(span.start, at, end);
+            const int to = std::clamp(span.start + span.length, from, end);
+            if (to <= at)
+                continue;
+            add(at, from, nullptr);
+            add(from, to, &span);
+            at = to;
+        }
+        add(at, end, nullptr);
+        return out;
+    }
+
     /// Advance of every UTF-16 unit; a cluster's whole advance stands at its first unit.
     void measure()
     {
@@ -163,12 +216,69 @@ private:
             int end = 0;
             UBiDiLevel level = 0;
             ubidi_getLogicalRun(bidi.get(), at, &end, &level);
-            for (const Shaped::Placed& g : shape(font_, text_, at, end - at, (level & 1) != 0).glyphs)
-                advances_[std::size_t(g.cluster) + 1] += g.advance * scale_;
+            for (const Part& part : looks(at, end, (level & 1) != 0)) {
+                const double scale = size_ / part.font->unitsPerEm();
+                for (const Shaped::Placed& g : shape(*part.font, text_, part.start, part.length, part.rightToLeft).glyphs)
+                    advances_[std::size_t(g.cluster) + 1] += g.advance * scale;
+            }
             at = end;
         }
         for (std::size_t i = 1; i < advances_.size(); ++i)
             advances_[i] += advances_[i - 1];
+        hyphenWidth_ = advanceOf(font_, u'-', em());
+    }
+
+    /// Where lines may end, by ICU, and within words by the patterns of the language.
+    void findChances()
+    {
+        UErrorCode status = U_ZERO_ERROR;
+        const BreakIterator breaks(ubrk_open(UBRK_LINE, "en", utf16(text_), int(text_.size()), &status));
+        const Hyphenation* patterns = Hyphenation::forLanguage(style_.hyphenation);
+        int last = 0;
+        for (int at = breaks ? ubrk_next(breaks.get()) : UBRK_DONE; at != UBRK_DONE; at = ubrk_next(breaks.get())) {
+            addHyphenChances(patterns, last, at);
+            const bool forced = text_[at - 1] == u'\u2028' || text_[at - 1] == u'\n';
+            chances_.push_back({at, text_[at - 1] == softHyphen, forced});
+            last = at;
+        }
+        if (chances_.empty() || chances_.back().at != text_.size())
+            chances_.push_back({int(text_.size()), false, false});
+        chances_.back().hyphen = false;
+    }
+
+    void addHyphenChances(const Hyphenation* patterns, int start, int end)
+    {
+        if (!patterns)
+            return;
+        int from = start;
+        while (from < end && !text_[from].isLetter())
+            ++from;
+        int to = from;
+        while (to < end && text_[to].isLetter())
+            ++to;
+        for (const int at : patterns->breaks(text_.mid(from, to - from)))
+            chances_.push_back({from + at, true, false});
+    }
+
+    /// With places inside pieces that are wider than the column: a word longer than the line is broken anywhere.
+    [[nodiscard]] std::vector<BreakChance> chancesWithin(double width) const
+    {
+        std::vector<BreakChance> out;
+        int last = 0;
+        for (const BreakChance& chance : chances_) {
+            while (measureLine(last, chance).width > width + 1e-6) {
+                int cut = last + 1;
+                while (cut < chance.at && (text_[cut].isLowSurrogate() || advances_[std::size_t(cut) + 1] - advances_[std::size_t(last)] <= width))
+                    ++cut;
+                if (cut >= chance.at)
+                    break;
+                out.push_back({cut, false, false});
+                last = cut;
+            }
+            out.push_back(chance);
+            last = chance.at;
+        }
+        return out;
     }
 
     /// Without the spaces at the end, which hang over the margin.
@@ -179,41 +289,131 @@ private:
         return advances_[std::size_t(end)] - advances_[std::size_t(start)];
     }
 
-    [[nodiscard]] int lastCharacterThatFits(int start, int end) const
+    [[nodiscard]] LineMeasure measureLine(int start, const BreakChance& chance) const
     {
-        int cut = start + 1;
-        while (cut < end && (text_[cut].isLowSurrogate() || widthOf(start, cut + 1) <= width_))
-            ++cut;
-        return cut;
-    }
-
-    static int endOfCluster(const Shaped& shaped, std::size_t i, int runEnd, bool rtl)
-    {
-        const int cluster = shaped.glyphs[i].cluster;
-        if (rtl) {
-            for (std::size_t j = i; j-- > 0;)
-                if (shaped.glyphs[j].cluster != cluster)
-                    return shaped.glyphs[j].cluster;
-            return runEnd;
+        int end = chance.at;
+        while (end > start && isSpace(text_[end - 1]))
+            --end;
+        LineMeasure line;
+        const auto tab = text_.indexOf(u'\t', start);
+        if (tab >= 0 && tab < end) {
+            for (int from = start; from < end;) {
+                const auto next = text_.indexOf(u'\t', from);
+                const int to = next < 0 || next >= end ? end : int(next);
+                if (from > start || text_[start] == u'\t')
+                    line.width = afterTab(line.width, widthOf(from, to), width_);
+                line.width += widthOf(from, to);
+                from = to + 1;
+            }
+        } else {
+            line.width = widthOf(start, end);
+            line.spaces = spacesTo(end) - spacesTo(start);
         }
-        for (std::size_t j = i + 1; j < shaped.glyphs.size(); ++j)
-            if (shaped.glyphs[j].cluster != cluster)
-                return shaped.glyphs[j].cluster;
-        return runEnd;
+        if (chance.hyphen)
+            line.width += hyphenWidth_;
+        return line;
     }
 
-    void align(std::vector<GlyphRun>& runs, double lineWidth, int spaces, bool last, bool fromRight) const
+    [[nodiscard]] int spacesTo(int at) const
     {
-        const double free = width_ - lineWidth;
+        if (spaces_.empty()) {
+            spaces_.assign(std::size_t(text_.size()) + 1, 0);
+            for (int i = 0; i < text_.size(); ++i)
+                spaces_[std::size_t(i) + 1] = spaces_[std::size_t(i)] + (text_[i] == u' ' ? 1 : 0);
+        }
+        return spaces_[std::size_t(at)];
+    }
+
+    /// Where the text after a tab begins, when `x` is what stands before it. Beyond the last stop tabs are four sizes apart.
+    [[nodiscard]] double afterTab(double x, double fieldWidth, double width) const
+    {
+        for (const TabStop& stop : style_.tabs) {
+            const double at = stop.at.toPoints();
+            if (at <= x + hair)
+                continue;
+            const double begin = stop.align == Align::Right ? at - fieldWidth : stop.align == Align::Centre ? at - fieldWidth / 2 : at;
+            return std::max(x, begin);
+        }
+        const double step = size_ * 4;
+        return std::min((std::floor(x / step + hair) + 1) * step, std::max(x, width - fieldWidth));
+    }
+
+    void setField(const Line& line, int from, int to, double baseline, double& x, int& spaces, std::vector<GlyphRun>& runs, TextLayout& out) const
+    {
+        if (from >= to)
+            return;
+        UErrorCode status = U_ZERO_ERROR;
+        const Bidi paragraph(ubidi_open());
+        ubidi_setPara(paragraph.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
+        const Bidi lineBidi(ubidi_open());
+        ubidi_setLine(paragraph.get(), from, to, lineBidi.get(), &status);
+        const int runCount = ubidi_countRuns(lineBidi.get(), &status);
+        Q_UNUSED(line)
+        for (int r = 0; r < runCount; ++r) {
+            int start = 0;
+            int length = 0;
+            const bool rtl = ubidi_getVisualRun(lineBidi.get(), r, &start, &length) == UBIDI_RTL;
+            start += from;
+            std::vector<Part> parts = looks(start, start + length, rtl);
+            if (rtl)
+                std::ranges::reverse(parts);
+            for (const Part& part : parts) {
+                GlyphRun run;
+                run.font = part.font;
+                run.size = size_;
+                run.ink = part.ink;
+                run.rightToLeft = rtl;
+                run.text = text_.mid(part.start, part.length);
+                const double scale = size_ / part.font->unitsPerEm();
+                const Shaped shaped = shape(*part.font, text_, part.start, part.length, rtl);
+                for (std::size_t i = 0; i < shaped.glyphs.size(); ++i) {
+                    const Shaped::Placed& g = shaped.glyphs[i];
+                    const int clusterEnd = endOfCluster(shaped, i, part.start + part.length, rtl);
+                    run.glyphs.push_back({g.id, x + g.dx * scale, baseline - g.dy * scale, g.advance * scale,
+                                          g.cluster - part.start, clusterEnd - g.cluster});
+                    x += g.advance * scale;
+                    spaces += text_[g.cluster] == u' ' ? 1 : 0;
+                    out.missingGlyphs = out.missingGlyphs || (g.id == 0 && !isSpace(text_[g.cluster]));
+                }
+                runs.push_back(std::move(run));
+            }
+        }
+    }
+
+    /// The hyphen of a parted word, in the look of what stands before it.
+    void addHyphen(int end, double baseline, double& x, std::vector<GlyphRun>& runs) const
+    {
+        const Part look = looks(end - 1, end, false).front();
+        if (text_[end - 1] == softHyphen && !runs.empty() && !runs.back().glyphs.empty() && runs.back().glyphs.back().advance > 0)
+            return; // the font drew one
+        GlyphRun run;
+        run.font = look.font;
+        run.size = size_;
+        run.ink = look.ink;
+        run.text = QString(softHyphen);
+        const double scale = size_ / look.font->unitsPerEm();
+        for (const Shaped::Placed& g : shape(*look.font, QStringLiteral("-"), 0, 1, false).glyphs) {
+            run.glyphs.push_back({g.id, x + g.dx * scale, baseline - g.dy * scale, g.advance * scale, 0, 1});
+            x += g.advance * scale;
+        }
+        runs.push_back(std::move(run));
+    }
+
+    void align(std::vector<GlyphRun>& runs, double lineWidth, int spaces, bool last, double width) const
+    {
+        const double free = width - lineWidth;
+        const bool fromRight = baseFromRight();
         Align how = style_.align;
-        if (how == Align::Justified && (last || spaces == 0 || free < 0))
+        // Spaces close by a quarter at most; a line that is still too wide was not to be helped.
+        const bool tooTight = free < 0 && (spaces == 0 || -free / spaces > advanceOf(font_, u' ', em()) / 4 + hair);
+        if (how == Align::Justified && ((last && free >= 0) || spaces == 0 || tooTight))
             how = fromRight ? Align::Right : Align::Left;
         double shift = how == Align::Right ? free : how == Align::Centre ? free / 2 : 0;
         const double perSpace = how == Align::Justified ? free / spaces : 0;
         for (GlyphRun& run : runs) {
             for (Glyph& g : run.glyphs) {
                 g.x += shift;
-                if (perSpace > 0 && run.text[g.textStart] == u' ') {
+                if (perSpace != 0 && run.text[g.textStart] == u' ') {
                     g.advance += perSpace;
                     shift += perSpace;
                 }
@@ -221,46 +421,194 @@ private:
         }
     }
 
+    const Paragraph& paragraph_;
     const TextStyle& style_;
     const QString& text_;
+    const FontLibrary& fonts_;
     const FontFace& font_;
-    double width_;
-    double scale_;
+    double size_;
+    double width_ = 0;
+    double hyphenWidth_ = 0;
     std::vector<double> advances_;
+    std::vector<BreakChance> chances_;
+    mutable std::vector<int> spaces_; ///< before each character; counted when first asked for
+};
+
+/// A column of a frame.
+struct Column {
+    std::size_t frame = 0;
+    double left = 0;
+    double width = 0;
+    double depth = 0;
+};
+
+std::vector<Column> columnsOf(const std::vector<TextFrame>& frames)
+{
+    std::vector<Column> out;
+    for (std::size_t i = 0; i < frames.size(); ++i) {
+        const TextFrame& f = frames[i];
+        Length x;
+        for (const Length w : share(f.size.w - f.gutter * (f.columns - 1), f.columns)) {
+            out.push_back({i, x.toPoints(), std::max(0.1, w.toPoints()), f.size.h.toPoints()});
+            x += w + f.gutter;
+        }
+    }
+    return out;
+}
+
+/// Fills the columns one after the other.
+class StorySetter {
+public:
+    StorySetter(const std::vector<TextFrame>& frames, const FontLibrary& fonts)
+        : frames_(frames), fonts_(fonts), columns_(columnsOf(frames)), layouts_(frames.size())
+    {
+    }
+
+    std::vector<TextLayout> set(const std::vector<Paragraph>& paragraphs)
+    {
+        for (std::size_t i = 0; i < paragraphs.size(); ++i)
+            setParagraph(paragraphs[i], int(i));
+        alignColumn();
+        for (TextLayout& layout : layouts_)
+            layout.missingFonts = missingFonts_;
+        return std::move(layouts_);
+    }
+
+private:
+    void setParagraph(const Paragraph& paragraph, int number)
+    {
+        const TextStyle& style = paragraph.style;
+        noteFont(style.font);
+        for (const CharacterStyle& span : paragraph.spans)
+            if (!span.font.isEmpty())
+                noteFont(span.font);
+        ParagraphSetter setter(paragraph, fonts_);
+        int start = 0;
+        bool more = true;
+        bool first = true;
+        while (more) {
+            more = false;
+            const double width = here().width;
+            for (const ParagraphSetter::Line& line : setter.lines(start, width)) {
+                double next = nextBaseline(setter, style, first);
+                if (next + setter.descent() > here().depth + hair && at_ + 1 < columns_.size()) {
+                    alignColumn();
+                    ++at_;
+                    empty_ = true;
+                    if (std::abs(here().width - width) > hair) {
+                        start = line.start; // the rest is broken afresh for the other width
+                        more = true;
+                        break;
+                    }
+                    next = nextBaseline(setter, style, first);
+                }
+                placeLine(setter, line, next, number);
+                first = false;
+            }
+        }
+        if (style.ruleBelow > Length())
+            addRule(setter, style);
+        after_ = style.spaceAfter.toPoints() + style.ruleBelow.toPoints();
+    }
+
+    [[nodiscard]] const Column& here() const { return columns_[at_]; }
+    [[nodiscard]] TextLayout& layout() { return layouts_[here().frame]; }
+
+    [[nodiscard]] double nextBaseline(const ParagraphSetter& setter, const TextStyle& style, bool firstOfParagraph) const
+    {
+        double next = empty_ ? setter.ascent() : baseline_ + style.lineStep().toPoints();
+        if (firstOfParagraph && !empty_)
+            next += after_ + style.spaceBefore.toPoints();
+        if (const auto& grid = frames_[here().frame].grid; grid && grid->second > Length()) {
+            const double from = grid->first.toPoints();
+            const double step = grid->second.toPoints();
+            next = from + std::ceil((next - from) / step - 1e-6) * step;
+        }
+        return next;
+    }
+
+    void placeLine(const ParagraphSetter& setter, const ParagraphSetter::Line& line, double baseline, int paragraph)
+    {
+        baseline_ = baseline;
+        empty_ = false;
+        TextLayout& out = layout();
+        const double foot = baseline + setter.descent();
+        out.height = std::max(out.height, foot);
+        ++out.lines;
+        if (foot > here().depth + hair) {
+            ++out.linesOver;
+            if (!out.overFrom)
+                out.overFrom = TextPlace{paragraph, line.start};
+            return;
+        }
+        lowest_ = std::max(lowest_, foot);
+        setter.set(line, here().left, baseline, here().width, out);
+    }
+
+    void addRule(const ParagraphSetter& setter, const TextStyle& style)
+    {
+        const double thickness = style.ruleBelow.toPoints();
+        const double top = baseline_ + setter.descent();
+        if (top + thickness > here().depth + hair)
+            return;
+        layout().rules.push_back({here().left, top, here().width, thickness, style.ink});
+        lowest_ = std::max(lowest_, top + thickness);
+    }
+
+    /// Moves what stands in the column that is done to its middle or foot.
+    void alignColumn()
+    {
+        if (columns_.empty())
+            return;
+        TextLayout& out = layout();
+        const VerticalAlign align = frames_[here().frame].align;
+        const double free = here().depth - lowest_;
+        const double by = align == VerticalAlign::Foot ? free : align == VerticalAlign::Middle ? free / 2 : 0;
+        if (by > 0 && lowest_ > 0 && out.linesOver == 0) {
+            for (std::size_t i = firstRun_; i < out.runs.size(); ++i)
+                for (Glyph& g : out.runs[i].glyphs)
+                    g.y += by;
+            for (std::size_t i = firstRule_; i < out.rules.size(); ++i)
+                out.rules[i].y += by;
+        }
+        lowest_ = 0;
+        const bool sameFrame = at_ + 1 < columns_.size() && columns_[at_ + 1].frame == here().frame;
+        firstRun_ = sameFrame ? out.runs.size() : 0;
+        firstRule_ = sameFrame ? out.rules.size() : 0;
+    }
+
+    void noteFont(const QString& font)
+    {
+        if (!fonts_.find(font) && !missingFonts_.contains(font))
+            missingFonts_ << font;
+    }
+
+    const std::vector<TextFrame>& frames_;
+    const FontLibrary& fonts_;
+    std::vector<Column> columns_;
+    std::vector<TextLayout> layouts_;
+    QStringList missingFonts_;
+    std::size_t at_ = 0;
+    bool empty_ = true; ///< nothing stands in the column yet
+    double baseline_ = 0;
+    double after_ = 0; ///< space below the paragraph before
+    double lowest_ = 0;
+    std::size_t firstRun_ = 0; ///< of this column in its layout
+    std::size_t firstRule_ = 0;
 };
 
 } // namespace
 
+std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames, const FontLibrary& fonts)
+{
+    if (frames.empty())
+        return {};
+    return StorySetter(frames, fonts).set(paragraphs);
+}
+
 TextLayout layOutText(const std::vector<Paragraph>& paragraphs, Size frame, const FontLibrary& fonts)
 {
-    TextLayout out;
-    const double width = frame.w.toPoints();
-    const double depth = frame.h.toPoints();
-    double baseline = 0;
-    bool first = true;
-    for (const Paragraph& paragraph : paragraphs) {
-        const TextStyle& style = paragraph.style;
-        if (!fonts.find(style.font) && !out.missingFonts.contains(style.font))
-            out.missingFonts << style.font;
-        const FontFace& font = fonts.findOrFirst(style.font);
-        const double em = style.size.toPoints() / font.unitsPerEm();
-        ParagraphSetter setter(paragraph, font, width);
-        for (const ParagraphSetter::Line& line : setter.lines()) {
-            baseline += first ? font.ascender() * em : style.leading.toPoints();
-            first = false;
-            const double lineFoot = baseline - font.descender() * em;
-            out.height = std::max(out.height, lineFoot);
-            ++out.lines;
-            // A hair of tolerance: frames come from exact lengths, glyphs from floating point.
-            if (lineFoot > depth + 0.01) {
-                ++out.linesOver;
-                continue;
-            }
-            setter.set(line, baseline, out);
-        }
-        baseline += style.spaceAfter.toPoints();
-    }
-    return out;
+    return layOutStory(paragraphs, {TextFrame{frame}}, fonts).front();
 }
 
 } // namespace hinge

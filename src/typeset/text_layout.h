@@ -24,18 +24,38 @@ struct GlyphRun {
     double size = 0; ///< points
     QString ink;
     bool rightToLeft = false;
+    /// A hyphen at the end of a line is a soft one (U+00AD) here.
     QString text;
     std::vector<Glyph> glyphs;
 };
 
-/// Paragraphs set into a frame.
+/// A rule below a paragraph: a filled bar, in points from the head-left corner of the frame.
+struct TextRule {
+    double x = 0;
+    double y = 0;
+    double width = 0;
+    double height = 0;
+    QString ink;
+};
+
+/// A place in a text.
+struct TextPlace {
+    int paragraph = 0;
+    int character = 0;
+    bool operator==(const TextPlace&) const = default;
+};
+
+/// What of a text stands in one frame.
 struct TextLayout {
     std::vector<GlyphRun> runs;
-    /// The depth the text needs in points; more than the frame's height when it does not fit.
+    std::vector<TextRule> rules;
+    /// The depth the text needs in points, in the last column of the frame; more than the frame's height when it does not fit.
     double height = 0;
-    int lines = 0;
-    /// Lines that end below the frame; they are not in `runs`.
+    int lines = 0; ///< in this frame, with those that do not fit
+    /// Lines that end below the last frame of the text; they are not in `runs`.
     int linesOver = 0;
+    /// Where the text that does not fit begins.
+    std::optional<TextPlace> overFrom;
     /// Fonts that are named but not in the library.
     QStringList missingFonts;
     /// True when some character has no glyph in its font.
@@ -44,9 +64,25 @@ struct TextLayout {
     [[nodiscard]] bool fits() const { return linesOver == 0; }
 };
 
-/// Sets paragraphs line by line. Shaping is HarfBuzz's, bidirectional order and the places where a
-/// line may break are those of ICU (Unicode Standard Annexes 9 and 14). The first baseline lies one
-/// ascender below the head of the frame; the next ones follow by the leading.
+/// A frame that text runs through.
+struct TextFrame {
+    Size size;
+    int columns = 1;
+    Length gutter{};
+    VerticalAlign align = VerticalAlign::Head;
+    /// Baselines stand on lines this far apart, the first one so far below the head of the frame; nothing for text
+    /// that follows its own leading.
+    std::optional<std::pair<Length, Length>> grid{};
+    bool operator==(const TextFrame&) const = default;
+};
+
+/// Sets paragraphs into frames, column by column and frame by frame; gives a layout for each. Shaping is HarfBuzz's,
+/// bidirectional order and the places where a line may break are those of ICU (Unicode Standard Annexes 9 and 14), words are
+/// parted by libhyphen's patterns, and the lines of a paragraph are chosen all at once (`chooseLineEnds`). The first baseline of a
+/// column lies one ascender below its head; the next ones follow by the leading.
+[[nodiscard]] std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames, const FontLibrary& fonts);
+
+/// In a single frame of one column.
 [[nodiscard]] TextLayout layOutText(const std::vector<Paragraph>& paragraphs, Size frame, const FontLibrary& fonts);
 
 } // namespace hinge

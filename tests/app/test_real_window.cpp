@@ -67,7 +67,7 @@ kill $program; echo 'the program did not end' >&2; exit 1)"));
         QVERIFY(job);
         const auto demo = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"));
         QCOMPARE(job->face(Face::Outside).items.size(), demo->face(Face::Outside).items.size() + 1);
-        QCOMPARE(job->face(Face::Outside).items.back().kind, ItemKind::Tint);
+        QCOMPARE(job->face(Face::Outside).items.back().kind, ItemKind::Shape);
     }
 };
 

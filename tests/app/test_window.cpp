@@ -478,7 +478,7 @@ private Q_SLOTS:
         list->setCurrentIndex(list->model()->index(0, 0));
         QTest::keyClick(list, Qt::Key_Return);
         QVERIFY(window_->document().findings().empty());
-        QCOMPARE(find<QListView>("release.checks")->model()->rowCount(), 8);
+        QCOMPARE(find<QListView>("release.checks")->model()->rowCount(), 9);
     }
 
     void exportsInTheBackground()

@@ -90,7 +90,7 @@ private Q_SLOTS:
             std::swap(item.side(ItemSide::Left), item.side(ItemSide::Right));
             return with(item);
         }, true, false);
-        row("text.unsafe", [] { return with(text(mm(2, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
+        row("text.unsafe", [] { return with(text(mm(2, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, true);
         row("fold.narrow", [] {
             Job job = testing::a4Roll();
             job.flat.w = len("110");
@@ -171,6 +171,59 @@ private Q_SLOTS:
             job.face(Face::Inside).items = {words};
             return job;
         }, false, false);
+        row("sliver", [] {
+            // A third of a millimetre beside the fold at 97 mm.
+            return with(tint(mm(20, 20, 76.7, 40), testing::planned(testing::a4Roll())));
+        }, false, true);
+        row("stroke.hairline", [] {
+            Item item = tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+            item.stroke.width = Length::points(1).part(10);
+            return with(item);
+        }, false, true);
+        row("item.empty", [] {
+            Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+            item.paragraphs.front().text = QStringLiteral("  ");
+            return with(item);
+        }, false, true);
+        row("item.doubled", [] {
+            Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
+            job.face(Face::Outside).items.push_back(job.face(Face::Outside).items.front());
+            job.face(Face::Outside).items.back().id = QStringLiteral("twin");
+            return job;
+        }, false, true);
+        row("whole.cut", [] {
+            Item item = tint(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()));
+            item.keepWhole = true;
+            return with(item);
+        }, false, false);
+        row("text.small", [] {
+            Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+            item.paragraphs.front().style.ink = QStringLiteral("Paper");
+            item.paragraphs.front().style.size = Length::points(6);
+            return with(item);
+        }, false, false);
+        row("text.odd", [] {
+            Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+            item.paragraphs.assign(4, item.paragraphs.front());
+            item.paragraphs[2].style.font = QStringLiteral("Vollkorn Regular");
+            return with(item);
+        }, false, true);
+        row("ink.heavy", [] {
+            Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
+            for (Ink& ink : job.inks)
+                if (ink.name == QStringLiteral("Shallows"))
+                    ink.cmyk = {90, 80, 80, 60};
+            return job;
+        }, false, false);
+        row("spine.tight", [] {
+            Job job = newPiece(PieceKind::Cover);
+            Item words = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+            words.sides = sidesFillingPanel(1);
+            words.side(ItemSide::Top) = words.side(ItemSide::Bottom) = {PaperLine::Safe, 1, false, 0, Length(), true};
+            words.side(ItemSide::Bottom).farEdge = true;
+            job.face(Face::Outside).items = {words};
+            return job;
+        }, false, false);
         row("text.acrossFold", [] { return with(text(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
     }
 
@@ -203,6 +256,55 @@ private Q_SLOTS:
         QVERIFY(testing::planned(with(item)).findings.empty());
         item.side(ItemSide::Left).offset = len("-0.01");
         QVERIFY(testing::hasFinding(testing::planned(with(item)).findings, "text.unsafe"));
+    }
+
+    void anItemBesideAnotherNeverLeavesASliver()
+    {
+        Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
+        Item second = tint(mm(60.2, 20, 20, 40), testing::planned(testing::a4Roll()));
+        second.id = QStringLiteral("second");
+        job.face(Face::Outside).items.push_back(second);
+        const auto findings = testing::planned(job).findings;
+        const auto it = std::ranges::find(findings, QLatin1String("sliver"), &Finding::code);
+        QVERIFY(it != findings.end());
+        const Plan after = testing::planned(settled(job, *it));
+        QVERIFY(!testing::hasFinding(after.findings, "sliver"));
+        QCOMPARE(after.items[0][0].frame.right(), after.items[0][1].frame.x);
+        // Touching, overlapping and clearly apart is all right.
+        for (const char* x : {"60", "58", "60.6"}) {
+            job.face(Face::Outside).items[1].sides = freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside, {len(x), len("20"), len("20"), len("40")});
+            QVERIFY2(!testing::hasFinding(testing::planned(job).findings, "sliver"), x);
+        }
+    }
+
+    void looksThatDifferOnPurposeAreNotOdd()
+    {
+        Item item = text(mm(20, 20, 40, 60), testing::planned(testing::a4Roll()));
+        item.paragraphs.assign(4, item.paragraphs.front());
+        // A heading twice the size is meant; so is one that follows a style.
+        item.paragraphs[0].style.size = Length::points(18);
+        item.paragraphs[0].style.font = QStringLiteral("Vollkorn Bold");
+        QVERIFY(!testing::hasFinding(testing::planned(with(item)).findings, "text.odd"));
+        item.paragraphs[0].style.size = Length::points(10);
+        item.paragraphs[0].style.font = QStringLiteral("Cabin Regular");
+        QVERIFY(testing::hasFinding(testing::planned(with(item)).findings, "text.odd"));
+        Job job = with(item);
+        job.textStyles = {{QStringLiteral("Lead"), item.paragraphs[0].style}};
+        job.face(Face::Outside).items[0].paragraphs[0].styleName = QStringLiteral("Lead");
+        QVERIFY(!testing::hasFinding(testing::planned(job).findings, "text.odd"));
+    }
+
+    void aLineStraightAcrossIsNoEmptyItem()
+    {
+        Item line = tint(mm(20, 20, 40, 0), testing::planned(testing::a4Roll()));
+        line.outline = Outline::Line;
+        line.stroke = {len("1"), QStringLiteral("Black"), 100};
+        const Plan plan = testing::planned(with(line));
+        QVERIFY(plan.items[0][0].shown && plan.findings.empty());
+        // But one without a stroke prints nothing.
+        line.stroke.width = Length();
+        line.ink.clear();
+        QVERIFY(testing::hasFinding(testing::planned(with(line)).findings, "item.empty"));
     }
 
     void aTintThatEndsWellInsideIsNotShort()

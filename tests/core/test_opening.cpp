@@ -98,8 +98,16 @@ private Q_SLOTS:
                                "item.off", "bleed.short", "text.unsafe", "text.acrossFold", "file.unreadable", "file.pageMissing", "file.changed",
                                "file.fonts", "supplied.notPdf", "supplied.size", "supplied.noTrimBox", "supplied.bleed", "supplied.pages",
                                "picture.poor", "picture.coarse", "fold.equalPanels", "fold.overlaps", "fold.flapsTouch", "sheet.oneUp", "fold.narrow", "safe.small",
-                               "size.twoNames", "pages.closed", "pages.madeUp", "pages.blankBack", "booklet.thick", "spine.thin", "spine.stale", "cover.coatedGlue", "sheet.textTooSmall", "area.covered", "text.over", "text.font", "text.glyph"};
-        const Job job = newPiece(PieceKind::Book); // a book has every point
+                               "size.twoNames", "pages.closed", "pages.madeUp", "pages.blankBack", "booklet.thick", "spine.thin", "spine.stale", "cover.coatedGlue", "sheet.textTooSmall", "area.covered", "text.over", "text.font", "text.glyph",
+                               "sliver", "stroke.hairline", "item.empty", "item.doubled", "whole.cut", "text.small", "text.odd", "ink.heavy", "spine.tight",
+                               "picture.noProfile", "code.wrong", "code.small", "code.quiet", "code.pale"};
+        Job job = newPiece(PieceKind::Book); // a book has every point, and so has a code
+        Item symbol;
+        symbol.id = QStringLiteral("code");
+        symbol.kind = ItemKind::Code;
+        symbol.ink = QStringLiteral("Black");
+        symbol.sides = sidesFillingSafeArea(2);
+        job.face(Face::Outside).items = {symbol};
         const Plan plan = testing::planned(job);
         for (const CheckedPoint& p : checkList(job, plan, {}))
             QVERIFY(!p.trouble && !p.detail.isEmpty());

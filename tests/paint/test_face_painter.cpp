@@ -157,6 +157,114 @@ private Q_SLOTS:
         QVERIFY(differs < screen.width() * screen.height() / 300);
     }
 
+    void everythingStandsOnTheScreenAsInPrint()
+    {
+        Job job = testing::a4Roll();
+        const Plan bare = testing::planned(job);
+        int number = 0;
+        const auto add = [&](ItemKind kind, double x, double y, double w, double h) -> Item& {
+            Item item;
+            item.id = QStringLiteral("i%1").arg(++number);
+            item.kind = kind;
+            item.ink = kind == ItemKind::Text ? QString() : QStringLiteral("Black");
+            item.sides = freeSides(bare.paper, Face::Outside, {Length::nearestMm(x), Length::nearestMm(y), Length::nearestMm(w), Length::nearestMm(h)});
+            job.face(Face::Outside).items.push_back(item);
+            return job.face(Face::Outside).items.back();
+        };
+        add(ItemKind::Shape, 10, 10, 30, 20).outline = Outline::Ellipse;
+        Item& rounded = add(ItemKind::Shape, 50, 10, 30, 20);
+        rounded.cornerRadius = len("6");
+        rounded.ink.clear();
+        rounded.stroke = {len("2"), QStringLiteral("Black"), 100};
+        Item& polygon = add(ItemKind::Shape, 10, 40, 30, 30);
+        polygon.outline = Outline::Polygon;
+        polygon.corners = 5;
+        Item& line = add(ItemKind::Shape, 50, 40, 30, 30);
+        line.outline = Outline::Line;
+        line.stroke = {len("1.5"), QStringLiteral("Black"), 100};
+        Item& down = add(ItemKind::Text, 110, 10, 20, 90);
+        down.textRun = TextRun::Down;
+        down.paragraphs = {{QStringLiteral("Tide almanac"), {}}};
+        down.paragraphs.front().style.size = Length::points(30);
+        down.paragraphs.front().style.ruleBelow = Length::points(2);
+        Item& up = add(ItemKind::Text, 140, 10, 20, 90);
+        up.textRun = TextRun::Up;
+        up.verticalAlign = VerticalAlign::Foot;
+        up.paragraphs = down.paragraphs;
+        add(ItemKind::Code, 210, 10, 40, 30).code = {Symbology::Ean13, QStringLiteral("9780306406157")};
+        add(ItemKind::Code, 210, 50, 40, 40).code = {Symbology::Qr, QStringLiteral("low water")};
+        Item& columns = add(ItemKind::Text, 10, 100, 80, 60);
+        columns.textColumns = 2;
+        columns.paragraphs = {{QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes, and nobody has ever found it otherwise."), {}}};
+        columns.paragraphs.front().style.align = Align::Justified;
+        columns.paragraphs.front().style.hyphenation = QStringLiteral("en-GB");
+        columns.paragraphs.front().spans = {{4, 11, QStringLiteral("Vollkorn Bold"), {}}};
+        const Plan plan = testing::planned(job);
+        const QImage screen = painted(job, plan, Face::Outside, none_);
+        const QImage print = printed(job);
+        const int margin = int(testing::flatMargin(job).toMm() * perMm) + 2;
+        for (std::size_t i = 0; i < plan.items[0].size(); ++i) {
+            const Rect& f = plan.items[0][i].frame;
+            int ink = 0;
+            int apart = 0;
+            for (int y = int(f.y.toMm() * perMm) + margin - 16; y < int(f.bottom().toMm() * perMm) + margin + 16; ++y)
+                for (int x = int(f.x.toMm() * perMm) + margin - 16; x < int(f.right().toMm() * perMm) + margin + 16; ++x) {
+                    const bool onScreen = screen.pixelColor(x, y).lightness() < 90;
+                    const bool inPrint = print.pixelColor(x, y).lightness() < 90;
+                    ink += onScreen ? 1 : 0;
+                    if ((onScreen && !darkNear(print, x, y, 1)) || (inPrint && !darkNear(screen, x, y, 1)))
+                        ++apart;
+                }
+            QVERIFY2(ink > 500, qPrintable(QStringLiteral("item %1 is not there").arg(i + 1)));
+            QVERIFY2(apart * 300 < ink, qPrintable(QStringLiteral("item %1: %2 of %3").arg(i + 1).arg(apart).arg(ink)));
+        }
+    }
+
+    void glassIsSeenThroughAsAWhole()
+    {
+        Job job = testing::a4Roll();
+        Item glass;
+        glass.id = QStringLiteral("glass");
+        glass.kind = ItemKind::Shape;
+        glass.ink = QStringLiteral("Black");
+        glass.opacity = 50;
+        glass.stroke = {len("4"), QStringLiteral("Black"), 100};
+        glass.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("20"), len("20"), len("40"), len("40")});
+        job.face(Face::Outside).items = {glass};
+        const QImage screen = painted(job, testing::planned(job), Face::Outside, none_);
+        const auto grey = [&](double x, double y) {
+            const double margin = testing::flatMargin(job).toMm();
+            return screen.pixelColor(int((x + margin) * perMm), int((y + margin) * perMm)).lightness();
+        };
+        // Where stroke and tint lie over each other it is no darker than elsewhere.
+        QVERIFY(std::abs(grey(21, 40) - grey(40, 40)) <= 1);
+        QVERIFY(grey(40, 40) > 90 && grey(40, 40) < 190);
+        QVERIFY(grey(15, 40) > 250);
+    }
+
+    void platesOfPicturesAddUpToThem()
+    {
+        const ScreenColour colour;
+        QImage picture(40, 10, QImage::Format_RGB32);
+        for (int x = 0; x < 40; ++x)
+            for (int y = 0; y < 10; ++y)
+                picture.setPixelColor(x, y, QColor::fromHsv(x * 9, 160, 200));
+        picture.setPixelColor(0, 0, Qt::white);
+        const QImage cyan = colour.of(picture, {false, QStringLiteral("Cyan")});
+        const QImage spot = colour.of(picture, {false, QStringLiteral("Signal")});
+        QCOMPARE(cyan.pixelColor(0, 0), QColor(Qt::white)); // no ink on white
+        // What a colour asks of the plate is what the picture shows there.
+        for (int x = 1; x < 40; x += 7) {
+            const Cmyk wanted = colour.toPress(picture.pixelColor(x, 5));
+            QVERIFY(std::abs(255 - cyan.pixelColor(x, 5).red() - wanted.c * 2.55) < 5);
+            QCOMPARE(spot.pixelColor(x, 5), QColor(Qt::white));
+        }
+        // A proof of the press changes bright colours more than dull ones.
+        const QImage proof = colour.of(picture, {true, {}});
+        QVERIFY(proof.pixelColor(20, 5) != picture.pixelColor(20, 5));
+        QCOMPARE(colour.of(picture, {}).pixelColor(20, 5), picture.pixelColor(20, 5));
+    }
+
     void screenColoursComeFromThePressProfile()
     {
         const ScreenColour colour;

@@ -331,7 +331,7 @@ private Q_SLOTS:
         // Ghostscript's ink coverage: the share of each process colour over the page.
         Job job = testing::a4Roll();
         job.inks.push_back({QStringLiteral("Only magenta"), {0, 80, 0, 0}});
-        Item tint = itemAt("m", ItemKind::Tint, 1);
+        Item tint = itemAt("m", ItemKind::Shape, 1);
         tint.ink = QStringLiteral("Only magenta");
         tint.strength = 50;
         job.face(Face::Outside).items = {tint};
@@ -452,9 +452,9 @@ private Q_SLOTS:
     {
         // A tint on the front cover (right panel outside) and one behind it (left panel inside) lie on the same paper.
         Job job = testing::a4Roll();
-        Item front = itemAt("f", ItemKind::Tint, 2);
+        Item front = itemAt("f", ItemKind::Shape, 2);
         front.ink = QStringLiteral("Black");
-        Item behind = itemAt("b", ItemKind::Tint, 0);
+        Item behind = itemAt("b", ItemKind::Shape, 0);
         behind.ink = QStringLiteral("Black");
         job.face(Face::Outside).items = {front};
         job.face(Face::Inside).items = {behind};

@@ -5,6 +5,8 @@
 #include "app/theme.h"
 #include "core/job_file.h"
 #include "pdf/export_pdf.h"
+#include "pdf/read_facts.h"
+#include "pdf/tiff_preview.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -14,6 +16,7 @@
 #include <QTextStream>
 #include <algorithm>
 #include <functional>
+#include <tiffio.h>
 
 using namespace hinge;
 
@@ -90,7 +93,58 @@ int main(int argc, char** argv)
         print(QStringLiteral("an edit, planned and shown on the stage “%1”").arg(stageKey(stage)), ms, QStringLiteral("under 16"));
     }
 
+    {
+        // A crowded face: five hundred items, every tenth a text.
+        Job crowded = *job;
+        const auto base = plan(*job);
+        auto& items = crowded.face(Face::Outside).items;
+        items.clear();
+        for (int i = 0; i < 500; ++i) {
+            Item item;
+            item.id = QStringLiteral("n%1").arg(i);
+            item.kind = i % 10 == 0 ? ItemKind::Text : ItemKind::Shape;
+            item.ink = item.kind == ItemKind::Text ? QString() : QStringLiteral("Shallows");
+            item.outline = i % 3 == 0 && item.kind == ItemKind::Shape ? Outline::Ellipse : Outline::Rectangle;
+            if (item.kind == ItemKind::Text)
+                item.paragraphs = {{QStringLiteral("Low water at noon"), {}}};
+            item.sides = freeSides(base->paper, Face::Outside, {Length::mm(8 + (i % 25) * 11), Length::mm(8 + (i / 25) * 9), Length::mm(10), Length::mm(8)});
+            items.push_back(item);
+        }
+        window.document().start(crowded);
+        window.showStage(Stage::Flat);
+        QApplication::processEvents();
+        int i = 0;
+        print(QStringLiteral("an edit on a face with 500 items, planned and shown"), median(41, [&] {
+                  Job next = window.document().job();
+                  next.face(Face::Outside).items[7].side(ItemSide::Left).offset += Length::micrometres(10 * (++i % 5));
+                  (void)window.document().edit(QStringLiteral("speed"), next);
+                  QApplication::processEvents();
+              }), QStringLiteral("under 16"));
+    }
+
     QTemporaryDir dir;
+    {
+        // 200 megapixels of CMYK, in strips; made once.
+        const QString large = dir.filePath(QStringLiteral("large.tif"));
+        TIFF* t = TIFFOpen(QFile::encodeName(large).constData(), "w");
+        constexpr int side = 14142;
+        TIFFSetField(t, TIFFTAG_IMAGEWIDTH, side);
+        TIFFSetField(t, TIFFTAG_IMAGELENGTH, side);
+        TIFFSetField(t, TIFFTAG_SAMPLESPERPIXEL, 4);
+        TIFFSetField(t, TIFFTAG_BITSPERSAMPLE, 8);
+        TIFFSetField(t, TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_SEPARATED);
+        TIFFSetField(t, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG);
+        TIFFSetField(t, TIFFTAG_ROWSPERSTRIP, 16);
+        std::vector<unsigned char> row(side * 4);
+        for (int y = 0; y < side; ++y) {
+            for (int x = 0; x < side * 4; ++x)
+                row[std::size_t(x)] = static_cast<unsigned char>((x ^ y) & 127);
+            TIFFWriteScanline(t, row.data(), std::uint32_t(y), 0);
+        }
+        TIFFClose(t);
+        print(QStringLiteral("a TIFF of 200 megapixels, read for placing"), median(3, [&] { (void)readFileFacts(large); }), QStringLiteral("under 1000"));
+        print(QStringLiteral("the same, its picture for the screen"), median(3, [&] { (void)tiffPreview(large, 2600); }), QStringLiteral("under 1000"));
+    }
     for (const auto& [kind, name] : {std::pair(ExportKind::Flat, "the flat"), std::pair(ExportKind::Sheets, "the press sheet")})
         print(QStringLiteral("writing %1").arg(QLatin1String(name)), median(7, [&] {
                   (void)exportPdf(*job, kind, QStringLiteral(HINGE_SOURCE_DIR "/demo"), dir.filePath(QStringLiteral("x.pdf")));

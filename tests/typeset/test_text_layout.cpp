@@ -150,6 +150,7 @@ private Q_SLOTS:
 
     void whatDoesNotFitIsCounted()
     {
+        TextLayoutCache layouts(FontLibrary::shipped());
         const TextLayout layout = set({para(QStringLiteral("one\u2028two\u2028three"))}, "80 mm", "10 mm");
         QCOMPARE(layout.lines, 3);
         QCOMPARE(layout.linesOver, 2);
@@ -161,9 +162,9 @@ private Q_SLOTS:
         item.side(ItemSide::Bottom) = {PaperLine::Safe, 0, false, 0, len("10 mm"), false};
         item.paragraphs = {para(QStringLiteral("one\u2028two\u2028three"))};
         job.face(Face::Outside).items = {item};
-        QVERIFY(testing::hasFinding(checkText(job, testing::planned(job), FontLibrary::shipped()), "text.over"));
+        QVERIFY(testing::hasFinding(checkText(job, testing::planned(job), layouts), "text.over"));
         job.faces[0].items[0].paragraphs = {para(QStringLiteral("один ☃"), "No Such Font")};
-        const auto found = checkText(job, testing::planned(job), FontLibrary::shipped());
+        const auto found = checkText(job, testing::planned(job), layouts);
         QVERIFY(testing::hasFinding(found, "text.font"));
         QVERIFY(testing::hasFinding(found, "text.glyph"));
     }

@@ -1,0 +1,261 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/files_dialog.h"
+
+#include "app/dialog_parts.h"
+#include "app/linked_files.h"
+#include "app/theme.h"
+#include "pdf/read_facts.h"
+
+#include <QDir>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLocale>
+#include <QTableView>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace hinge {
+namespace {
+
+/// The links of a job to a file, in the order of the faces.
+void forEachLink(Job& job, const QString& path, const std::function<void(LinkedFile&)>& visit)
+{
+    for (FaceContent& content : job.faces) {
+        if (content.supplied && content.supplied->path == path)
+            visit(*content.supplied);
+        for (Item& item : content.items)
+            if (item.kind == ItemKind::Picture && item.file.path == path)
+                visit(item.file);
+    }
+}
+
+/// The coarsest that any item shows the file at; 0 when it is drawn sharp at any size.
+double coarsest(const Document& document, const QString& path)
+{
+    double least = 0;
+    const FileFacts facts = document.files().facts().value(path);
+    for (const Face face : bothFaces)
+        for (const Item& item : document.job().face(face).items)
+            if (item.kind == ItemKind::Picture && item.file.path == path)
+                if (const double ppi = effectivePpi(item, document.plan().findItem(item.id)->frame, facts); ppi > 0 && (least == 0 || ppi < least))
+                    least = ppi;
+    return least;
+}
+
+} // namespace
+
+FilesModel::FilesModel(Document& document, QObject* parent) : QAbstractTableModel(parent), document_(document)
+{
+    connect(&document_, &Document::changed, this, &FilesModel::refresh);
+    refresh();
+}
+
+void FilesModel::refresh()
+{
+    const QStringList now = linkedPaths(document_.job());
+    if (now == paths_) {
+        if (!paths_.isEmpty())
+            Q_EMIT dataChanged(index(0, 0), index(rowCount() - 1, columnTotal - 1));
+        return;
+    }
+    beginResetModel();
+    paths_ = now;
+    endResetModel();
+}
+
+int FilesModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(paths_.size()); }
+int FilesModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : columnTotal; }
+QString FilesModel::pathAt(int row) const { return row >= 0 && row < paths_.size() ? paths_[row] : QString(); }
+
+bool FilesModel::isTroubled(const QString& path) const { return stateOf(path) != tr("fine") && stateOf(path) != tr("reading…"); }
+
+QString FilesModel::stateOf(const QString& path) const
+{
+    const auto facts = document_.files().facts().constFind(path);
+    if (facts == document_.files().facts().constEnd())
+        return tr("reading…");
+    if (!QFileInfo::exists(resolvedPath(path, document_.folder())))
+        return tr("missing");
+    if (!facts->error.isEmpty())
+        return tr("cannot be used");
+    bool changed = false;
+    Job job = document_.job();
+    forEachLink(job, path, [&](LinkedFile& link) { changed = changed || (!link.sha256.isEmpty() && !facts->sha256.isEmpty() && link.sha256 != facts->sha256); });
+    if (changed)
+        return tr("changed");
+    const double ppi = coarsest(document_, path);
+    if (ppi > 0 && ppi < 149.5)
+        return tr("too coarse");
+    return ppi > 0 && ppi < 299.5 ? tr("a little coarse") : tr("fine");
+}
+
+QVariant FilesModel::data(const QModelIndex& index, int role) const
+{
+    if (!index.isValid())
+        return {};
+    const QString& path = paths_[index.row()];
+    const FileFacts facts = document_.files().facts().value(path);
+    if (role == Qt::ToolTipRole)
+        return facts.error.isEmpty() ? QDir::toNativeSeparators(resolvedPath(path, document_.folder())) : facts.error;
+    if (role == Qt::TextAlignmentRole && index.column() > State)
+        return int(Qt::AlignRight | Qt::AlignVCenter);
+    if (role == Qt::DecorationRole && index.column() == State)
+        return themedIcon(isTroubled(path) ? QStringLiteral("triangle-alert") : QStringLiteral("circle-check"), isTroubled(path) ? QColor(0xA8452F) : QColor(0x1D6A66));
+    if (role != Qt::DisplayRole)
+        return {};
+    switch (index.column()) {
+    case Name: return path;
+    case State: return stateOf(path);
+    case Pixels:
+        if (facts.pixelWidth > 0)
+            return tr("%1 × %2").arg(facts.pixelWidth).arg(facts.pixelHeight);
+        return facts.isPdf && !facts.pages.empty() ? formatSize(facts.pages.front().trim, document_.job().unit) : QString();
+    case Resolution: {
+        const double ppi = coarsest(document_, path);
+        return ppi > 0 ? tr("%1 ppi").arg(std::lround(ppi)) : facts.isPdf ? tr("any") : QString();
+    }
+    case Colour: {
+        if (facts.isPdf)
+            return facts.isSvg ? tr("drawing") : tr("page");
+        const QString bits = facts.bitsPerChannel == 16 ? tr(", 16 bit") : QString();
+        return colourName(facts.colour) + (facts.hasProfile ? tr(", profile") : QString()) + bits;
+    }
+    case Bytes: return facts.bytes > 0 ? QLocale().formattedDataSize(facts.bytes) : QString();
+    default: return {};
+    }
+}
+
+QVariant FilesModel::headerData(int section, Qt::Orientation orientation, int role) const
+{
+    if (orientation != Qt::Horizontal)
+        return {};
+    if (role == Qt::TextAlignmentRole)
+        return int((section > State ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
+    if (role != Qt::DisplayRole)
+        return {};
+    switch (section) {
+    case Name: return tr("File");
+    case State: return tr("State");
+    case Pixels: return tr("Size");
+    case Resolution: return tr("In print");
+    case Colour: return tr("Colour");
+    case Bytes: return tr("On disk");
+    default: return {};
+    }
+}
+
+FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* parent)
+    : QDialog(parent), document_(document), selection_(selection), model_(document)
+{
+    setObjectName(QStringLiteral("filesDialog"));
+    setWindowTitle(tr("Files of this job"));
+    resize(860, 420);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(20, 18, 20, 16);
+    column->setSpacing(12);
+    auto* title = new QLabel(tr("Files of this job"));
+    title->setFont(uiFont(type::title, QFont::Bold));
+    column->addWidget(title);
+    table_ = new QTableView;
+    table_->setObjectName(QStringLiteral("files.table"));
+    table_->setAccessibleName(tr("Files of this job"));
+    table_->setModel(&model_);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setShowGrid(false);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(30);
+    table_->setTabKeyNavigation(false);
+    auto* header = table_->horizontalHeader();
+    header->setHighlightSections(false);
+    header->setSectionResizeMode(FilesModel::Name, QHeaderView::Stretch);
+    for (const int c : {FilesModel::State, FilesModel::Pixels, FilesModel::Resolution, FilesModel::Colour, FilesModel::Bytes})
+        header->setSectionResizeMode(c, QHeaderView::ResizeToContents);
+    column->addWidget(table_, 1);
+    note_ = new QLabel;
+    note_->setObjectName(QStringLiteral("files.note"));
+    note_->setProperty("role", QStringLiteral("note"));
+    note_->setWordWrap(true);
+    column->addWidget(note_);
+    auto* foot = new QHBoxLayout;
+    auto* refresh = addFootButton(foot, tr("Read again"), "files.refresh", tr("Look at the file again, and take it as it is now"));
+    auto* replace = addFootButton(foot, tr("Find or replace…"), "files.replace", tr("Another file in its place, everywhere in this job"));
+    auto* show = addFootButton(foot, tr("Show it"), "files.show", tr("Go to where it is used"));
+    foot->addStretch(1);
+    auto* close = addFootButton(foot, tr("Close"), "files.close", tr("Back to the job"));
+    close->setProperty("leading", true);
+    column->addLayout(foot);
+    connect(refresh, &QPushButton::clicked, this, [this] {
+        const QString path = current();
+        if (path.isEmpty())
+            return;
+        document_.files().refresh(path);
+        // Taken as it is now: what it was when it was placed no longer counts.
+        document_.files().withFacts(path, [this, path](const FileFacts& facts) {
+            if (!facts.error.isEmpty())
+                return;
+            Job job = document_.job();
+            forEachLink(job, path, [&](LinkedFile& link) {
+                link.bytes = facts.bytes;
+                link.sha256 = facts.sha256;
+            });
+            (void)document_.edit(tr("Take %1 as it is").arg(QFileInfo(path).fileName()), std::move(job));
+        });
+    });
+    connect(replace, &QPushButton::clicked, this, [this] {
+        const QString path = QFileDialog::getOpenFileName(this, tr("In place of %1").arg(QFileInfo(current()).fileName()), document_.folder(),
+                                                          tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
+        if (!path.isEmpty())
+            replaceWith(path);
+    });
+    connect(show, &QPushButton::clicked, this, &FilesDialog::showCurrent);
+    connect(table_, &QTableView::doubleClicked, this, &FilesDialog::showCurrent);
+    connect(close, &QPushButton::clicked, this, &QDialog::accept);
+    const auto tell = [=, this] {
+        const bool any = !current().isEmpty();
+        for (QPushButton* button : {refresh, replace, show})
+            button->setEnabled(any);
+        const FileFacts facts = document_.files().facts().value(current());
+        note_->setText(model_.rowCount() == 0 ? tr("The job uses no files. Drop a picture on a panel to place it.") : facts.error);
+    };
+    connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this, tell);
+    connect(&model_, &QAbstractItemModel::dataChanged, this, tell);
+    connect(&model_, &QAbstractItemModel::modelReset, this, tell);
+    if (model_.rowCount() > 0)
+        table_->setCurrentIndex(model_.index(0, 0));
+    tell();
+}
+
+QString FilesDialog::current() const { return model_.pathAt(table_->currentIndex().row()); }
+
+void FilesDialog::replaceWith(const QString& newPath)
+{
+    const QString old = current();
+    const QString link = document_.path().isEmpty() ? QFileInfo(newPath).absoluteFilePath() : QDir(document_.folder()).relativeFilePath(QFileInfo(newPath).absoluteFilePath());
+    document_.files().withFacts(link, [this, old, link](const FileFacts& facts) {
+        if (!facts.error.isEmpty()) {
+            note_->setText(tr("%1 was not taken. %2").arg(link, facts.error));
+            return;
+        }
+        Job job = document_.job();
+        forEachLink(job, old, [&](LinkedFile& file) {
+            file = {link, std::min(file.page, std::max(1, int(facts.pages.size()))), facts.bytes, facts.sha256};
+        });
+        (void)document_.edit(tr("Replace %1").arg(QFileInfo(old).fileName()), std::move(job));
+    });
+}
+
+void FilesDialog::showCurrent()
+{
+    for (const Face face : bothFaces)
+        for (const Item& item : document_.job().face(face).items)
+            if (item.kind == ItemKind::Picture && item.file.path == current()) {
+                selection_.setItem(face, item.id);
+                accept();
+                return;
+            }
+}
+
+} // namespace hinge

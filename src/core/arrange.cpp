@@ -1,0 +1,142 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/arrange.h"
+
+#include <algorithm>
+
+namespace hinge {
+namespace {
+
+Rect aroundAll(const Plan& plan, const QStringList& ids)
+{
+    Rect all;
+    for (const QString& id : ids) {
+        const Rect& f = plan.findItem(id)->frame;
+        all = all.isEmpty() ? f : Rect::fromEdges(std::min(all.x, f.x), std::min(all.y, f.y), std::max(all.right(), f.right()), std::max(all.bottom(), f.bottom()));
+    }
+    return all;
+}
+
+Point middleOf(const Rect& r) { return {r.x + r.w.part(2), r.y + r.h.part(2)}; }
+
+Rect aligned(Rect frame, const Rect& to, AlignEdge edge)
+{
+    switch (edge) {
+    case AlignEdge::Left: frame.x = to.x; break;
+    case AlignEdge::Centre: frame.x = to.x + (to.w - frame.w).part(2); break;
+    case AlignEdge::Right: frame.x = to.right() - frame.w; break;
+    case AlignEdge::Head: frame.y = to.y; break;
+    case AlignEdge::Middle: frame.y = to.y + (to.h - frame.h).part(2); break;
+    case AlignEdge::Foot: frame.y = to.bottom() - frame.h; break;
+    }
+    return frame;
+}
+
+} // namespace
+
+void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame)
+{
+    const Rect before = frameOf(paper, face, item);
+    const Point middle = middleOf(frame);
+    const auto settle = [&](ItemSide side, Length at, bool moved) {
+        if (!moved)
+            return;
+        const Length across = isHorizontal(side) ? middle.y : middle.x;
+        const auto line = nearestLine(paper, face, side, at, across, Length());
+        item.side(side) = line ? *line : freeSide(paper, face, side, at, across);
+    };
+    settle(ItemSide::Left, frame.x, frame.x != before.x);
+    settle(ItemSide::Top, frame.y, frame.y != before.y);
+    settle(ItemSide::Right, frame.right(), frame.right() != before.right());
+    settle(ItemSide::Bottom, frame.bottom(), frame.bottom() != before.bottom());
+}
+
+void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, AlignEdge edge)
+{
+    const Rect all = aroundAll(plan, ids);
+    for (const QString& id : ids) {
+        Item* item = job.findItem(id);
+        const PlacedItem* placed = plan.findItem(id);
+        if (!item || !placed || item->locked)
+            continue;
+        const auto& panels = plan.paper.face(placed->face);
+        const Panel& panel = panels[std::size_t(panelAt(plan.paper, placed->face, middleOf(placed->frame)))];
+        const Rect target = to == AlignTo::EachOther ? all : to == AlignTo::Panel ? panel.area : panel.safeArea;
+        moveTo(plan.paper, placed->face, *item, aligned(placed->frame, target, edge));
+    }
+}
+
+void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along)
+{
+    if (ids.size() < 3)
+        return;
+    const bool across = along == Axis::Horizontal;
+    std::vector<const PlacedItem*> placed;
+    for (const QString& id : ids)
+        placed.push_back(plan.findItem(id));
+    const auto start = [across](const PlacedItem* p) { return across ? p->frame.x : p->frame.y; };
+    const auto size = [across](const PlacedItem* p) { return across ? p->frame.w : p->frame.h; };
+    std::ranges::sort(placed, {}, start);
+    Length used;
+    for (const PlacedItem* p : placed)
+        used += size(p);
+    const Length whole = start(placed.back()) + size(placed.back()) - start(placed.front());
+    const std::vector<Length> gaps = share(whole - used, int(placed.size()) - 1);
+    Length at = start(placed.front());
+    for (std::size_t i = 0; i < placed.size(); ++i) {
+        Rect frame = placed[i]->frame;
+        (across ? frame.x : frame.y) = at;
+        Item* item = job.findItem(placed[i]->id);
+        if (!item->locked)
+            moveTo(plan.paper, placed[i]->face, *item, frame);
+        at += size(placed[i]) + (i < gaps.size() ? gaps[i] : Length());
+    }
+}
+
+std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId)
+{
+    std::vector<Item> out = items;
+    QHash<QString, QString> ids;
+    for (Item& item : out) {
+        const QString fresh = freshId();
+        ids.insert(item.id, fresh);
+        item.id = fresh;
+        for (Placed& side : item.sides)
+            side.panel = std::max(0, side.panel + toPanel - fromPanel);
+    }
+    for (Item& item : out)
+        item.next = ids.value(item.next); // empty when the next frame was not copied
+    return out;
+}
+
+std::vector<Item> repeatedOnPanels(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId)
+{
+    const int at = panelAt(plan.paper, face, middleOf(plan.findItem(item.id)->frame));
+    std::vector<Item> out;
+    for (const Panel& panel : plan.paper.face(face))
+        if (panel.position != at)
+            out.push_back(copiesFor({item}, at, panel.position, freshId).front());
+    return out;
+}
+
+std::vector<Item> repeatedInColumns(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId)
+{
+    const Rect frame = plan.findItem(item.id)->frame;
+    const int at = panelAt(plan.paper, face, middleOf(frame));
+    const auto& columns = plan.paper.face(face)[std::size_t(at)].columnAreas;
+    const auto here = std::ranges::find_if(columns, [&](const Rect& c) { return c.x <= middleOf(frame).x && middleOf(frame).x <= c.right(); });
+    std::vector<Item> out;
+    if (here == columns.end())
+        return out;
+    for (const Rect& column : columns) {
+        if (column == *here)
+            continue;
+        Item copy = copiesFor({item}, at, at, freshId).front();
+        Rect moved = frame;
+        moved.x += column.x - here->x;
+        moveTo(plan.paper, face, copy, moved);
+        out.push_back(std::move(copy));
+    }
+    return out;
+}
+
+} // namespace hinge

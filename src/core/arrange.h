@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan.h"
+
+#include <functional>
+
+namespace hinge {
+
+/// What items are brought in line with.
+enum class AlignTo {
+    EachOther, ///< the frame around all of them
+    Panel,
+    SafeArea,
+};
+enum class AlignEdge { Left, Centre, Right, Head, Middle, Foot };
+
+/// Moves an item to a frame of the same face. A side that comes to lie on a line of the paper takes hold of it, the others are
+/// free.
+void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame);
+
+/// Brings items in line; locked ones stay. Those of one face at a time.
+void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, AlignEdge edge);
+
+/// Gives equal space between three or more items, from the first to the last; locked ones stay.
+void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along);
+
+/// Copies of items for another panel, of this face or the other one: every side keeps its line, of the panel they come to.
+/// `freshId` gives their ids. Texts that run through several frames come as they are cut.
+[[nodiscard]] std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId);
+
+/// A copy of an item for every other panel of its face.
+[[nodiscard]] std::vector<Item> repeatedOnPanels(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId);
+/// A copy for every other column of its panel; nothing when it does not stand in one.
+[[nodiscard]] std::vector<Item> repeatedInColumns(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId);
+
+} // namespace hinge

@@ -1,0 +1,359 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/item_checks.h"
+
+#include "core/finding_parts.h"
+
+#include <QSet>
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace hinge {
+namespace {
+
+/// A strip narrower than this shows as a flaw. Common practice.
+constexpr Length widestSliver = Length::micrometres(500);
+/// Type in one ink, in several inks that must fit each other, and in paper colour. Common practice: 5, 7 and 7 points.
+constexpr Length smallestType = Length::points(5);
+constexpr Length smallestFineType = Length::points(7);
+/// What the shipped press profile allows (its name says so): 300 %.
+constexpr int mostInk = 300;
+/// Covers wander by a millimetre; a line of text on the spine wants that much on both sides. Common practice.
+constexpr Length spineRoom = Length::mm(1);
+
+/// What must not be cut, folded or lost.
+bool isLive(const Item& item) { return item.kind == ItemKind::Text || item.kind == ItemKind::Code; }
+
+/// Content on glue, under a stamp, or where holes are punched.
+void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    for (const KeepClear& area : plan.paper.keepClear) {
+        if (area.face != face)
+            continue;
+        for (const Item& item : job.face(face).items) {
+            const PlacedItem* placed = plan.findItem(item.id);
+            const bool matters = area.noPrint || isLive(item);
+            if (!matters || placed->frame.isEmpty() || !placed->frame.overlaps(area.area))
+                continue;
+            Finding f = found("area.covered", Severity::Warn, QStringLiteral("%1 stands where the %2 is, %3").arg(nameOf(item), area.what, faceName(face, job.kind)), area.reason);
+            f.face = face;
+            f.itemId = item.id;
+            out.push_back(f);
+        }
+    }
+}
+
+/// Printed matter that reaches the edge of the paper must go on to the bleed.
+void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    const Rect trim = trimOf(plan.paper);
+    const Rect bleed = bleedOf(plan.paper, face);
+    for (const Item& item : job.face(face).items) {
+        const PlacedItem* placed = plan.findItem(item.id);
+        if (isVoid(item, placed->frame)) {
+            Finding f;
+            f.code = QStringLiteral("item.crossed");
+            f.severity = Severity::Stop;
+            f.message = QStringLiteral("%1 has no size left").arg(nameOf(item));
+            f.reason = QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.");
+            f.face = face;
+            f.itemId = item.id;
+            out.push_back(f);
+            continue;
+        }
+        if (!placed->shown) {
+            Finding f;
+            f.code = QStringLiteral("item.off");
+            f.message = QStringLiteral("%1 lies off the paper").arg(nameOf(item));
+            f.reason = QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.");
+            f.face = face;
+            f.itemId = item.id;
+            out.push_back(f);
+            continue;
+        }
+        if (item.kind == ItemKind::Text || item.kind == ItemKind::Code || item.outline == Outline::Line)
+            continue;
+        const struct {
+            ItemSide side;
+            Length inside; ///< from the side to the trim, positive within the paper
+            Length toBleed; ///< from the side to the end of the bleed
+        } sides[] = {
+            {ItemSide::Left, placed->frame.x - trim.x, placed->frame.x - bleed.x},
+            {ItemSide::Top, placed->frame.y - trim.y, placed->frame.y - bleed.y},
+            {ItemSide::Right, trim.right() - placed->frame.right(), bleed.right() - placed->frame.right()},
+            {ItemSide::Bottom, trim.bottom() - placed->frame.bottom(), bleed.bottom() - placed->frame.bottom()},
+        };
+        for (const auto& s : sides) {
+            // Near the knife but not beyond it by the full bleed.
+            if (s.inside > Length::mm(1) || s.toBleed <= Length())
+                continue;
+            Finding f;
+            f.code = QStringLiteral("bleed.short");
+            f.message = QStringLiteral("%1 ends %2 short of the bleed, %3").arg(nameOf(item), shown(job, s.toBleed), faceName(face, job.kind));
+            f.reason = QStringLiteral("Where the knife drifts outward a white edge would show.");
+            f.face = face;
+            f.itemId = item.id;
+            f.side = s.side;
+            f.remedy = Remedy::PullToBleed;
+            out.push_back(f);
+        }
+    }
+}
+
+/// Live matter outside the safe zone or across a fold.
+void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    for (const Item& item : job.face(face).items) {
+        const PlacedItem* placed = plan.findItem(item.id);
+        if (!isLive(item) || placed->frame.isEmpty())
+            continue;
+        const auto& panels = plan.paper.face(face);
+        const auto on = std::ranges::find_if(panels, [&](const Panel& p) { return p.area.contains(placed->frame); });
+        if (on != panels.end() && on->role == Role::Spine) {
+            if (std::min(placed->frame.x - on->area.x, on->area.right() - placed->frame.right()) < spineRoom)
+                out.push_back(foundAt("spine.tight", Severity::Warn, job, face, item, QStringLiteral("%1 stands too near the edge of the spine, %2"),
+                                      QStringLiteral("Covers wander by a millimetre; the line would run over onto front or back.")));
+            continue;
+        }
+        if (std::ranges::any_of(panels, [&](const Panel& p) { return p.safeArea.contains(placed->frame); }))
+            continue;
+        const QString what = item.kind == ItemKind::Code ? QStringLiteral("code") : QStringLiteral("text");
+        if (on != panels.end())
+            out.push_back(foundAt("text.unsafe", Severity::Warn, job, face, item, QStringLiteral("%1 leaves the safe zone, %2"),
+                                  QStringLiteral("So near an edge, drift of knife or folder cuts or folds the %1.").arg(what), Remedy::MoveToSafe));
+        else
+            out.push_back(foundAt("text.acrossFold", Severity::Warn, job, face, item, QStringLiteral("%1 runs across a fold or off the trim, %2"),
+                                  QStringLiteral("A %1 in a fold cracks and is hard to read.").arg(what)));
+    }
+}
+
+/// Items marked to be kept whole.
+void checkWhole(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    for (const Item& item : job.face(face).items) {
+        const Rect frame = plan.findItem(item.id)->frame;
+        if (!item.keepWhole || frame.isEmpty() || std::ranges::any_of(plan.paper.face(face), [&](const Panel& p) { return p.area.contains(frame); }))
+            continue;
+        out.push_back(foundAt("whole.cut", Severity::Warn, job, face, item, QStringLiteral("%1 should stay whole but is cut or folded, %2"),
+                              QStringLiteral("It reaches over the trim or a fold.")));
+    }
+}
+
+/// A side that stops a hair's breadth from a line of the paper or from another item leaves a white sliver.
+void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    const auto& placed = plan.itemsOn(face);
+    const auto low = [](const Rect& r, bool level) { return level ? r.y : r.x; };
+    const auto high = [](const Rect& r, bool level) { return level ? r.bottom() : r.right(); };
+    for (const Item& item : job.face(face).items) {
+        if (isLive(item) || item.outline != Outline::Rectangle)
+            continue;
+        const Rect& frame = plan.findItem(item.id)->frame;
+        if (frame.isEmpty())
+            continue;
+        for (const ItemSide side : allSides) {
+            const bool level = !isHorizontal(side);
+            const bool far = side == ItemSide::Right || side == ItemSide::Bottom;
+            const Length at = far ? high(frame, level) : low(frame, level);
+            std::optional<Length> to;
+            QString beside;
+            const auto consider = [&](Length line, const QString& name) {
+                const Length gap = far ? line - at : at - line;
+                if (gap > Length() && gap <= widestSliver && (!to || abs(line - at) < abs(*to - at))) {
+                    to = line;
+                    beside = name;
+                }
+            };
+            for (const Panel& p : plan.paper.face(face))
+                for (const bool end : {false, true})
+                    if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right) : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded
+                        && p.area.overlaps(frame.grown(widestSliver)))
+                        consider(end ? high(p.area, level) : low(p.area, level), QStringLiteral("the fold"));
+            for (const PlacedItem& other : placed) {
+                if (other.id == item.id || other.frame.isEmpty())
+                    continue;
+                const bool faces = low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
+                const Item* that = job.findItem(other.id);
+                if (faces && !isLive(*that) && that->outline == Outline::Rectangle)
+                    consider(far ? low(other.frame, level) : high(other.frame, level), nameOf(*that));
+            }
+            if (!to)
+                continue;
+            Finding f = foundAt("sliver", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 beside %4, %2"),
+                                QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."), Remedy::CloseGap);
+            f.message = f.message.arg(shown(job, abs(*to - at)), beside);
+            f.side = side;
+            f.target = *to;
+            out.push_back(f);
+        }
+    }
+}
+
+void checkStrokes(const Job& job, Face face, std::vector<Finding>& out)
+{
+    for (const Item& item : job.face(face).items) {
+        if (item.stroke.width > Length() && item.stroke.width < thinnestStroke)
+            out.push_back(foundAt("stroke.hairline", Severity::Warn, job, face, item, QStringLiteral("%1 has a hairline, %2"),
+                                  QStringLiteral("Lines thinner than a quarter of a point break up on the plate."), Remedy::ThickenStroke));
+        if (item.kind == ItemKind::Shape && item.ink.isEmpty() && item.stroke.width == Length())
+            out.push_back(foundAt("item.empty", Severity::Warn, job, face, item, QStringLiteral("%1 prints nothing, %2"),
+                                  QStringLiteral("It has neither a tint nor a stroke."), Remedy::RemoveItem));
+    }
+}
+
+int inksIn(const Cmyk& c) { return (c.c > 0) + (c.m > 0) + (c.y > 0) + (c.k > 0); }
+
+/// Type that is too small for the inks it is printed in.
+void checkSmallType(const Job& job, Face face, std::vector<Finding>& out)
+{
+    for (const Item& item : job.face(face).items) {
+        if (item.kind != ItemKind::Text)
+            continue;
+        std::optional<Length> worst;
+        QString why;
+        for (const Paragraph& p : item.paragraphs) {
+            const TextStyle& style = job.styleOf(p);
+            const Ink* ink = job.findInk(style.ink);
+            const bool reversed = !ink->spot && ink->cmyk.total() == 0;
+            const bool several = !ink->spot && inksIn(ink->cmyk) > 1;
+            const Length least = reversed || several ? smallestFineType : smallestType;
+            if (p.text.trimmed().isEmpty() || style.size >= least || (worst && style.size >= *worst))
+                continue;
+            worst = style.size;
+            why = reversed ? QStringLiteral("In paper colour, ink runs into letters below 7 points.")
+                : several  ? QStringLiteral("It is printed in several inks, which never fit each other exactly; below 7 points that shows.")
+                           : QStringLiteral("Below 5 points type is hard to read and to print.");
+        }
+        if (worst) {
+            Finding f = foundAt("text.small", Severity::Warn, job, face, item, QStringLiteral("%1 has type of %3, %2"), why);
+            f.message = f.message.arg(formatLength(*worst, Unit::Point));
+            out.push_back(f);
+        }
+    }
+}
+
+/// More ink than the paper takes.
+void checkInks(const Job& job, std::vector<Finding>& out)
+{
+    std::map<QString, std::pair<Face, QString>> used; // ink -> where it is seen first
+    for (const Face face : bothFaces)
+        for (const Item& item : job.face(face).items) {
+            if (item.kind == ItemKind::Shape || item.kind == ItemKind::Code)
+                used.try_emplace(item.ink, face, item.id);
+            if (item.stroke.width > Length())
+                used.try_emplace(item.stroke.ink, face, item.id);
+            for (const Paragraph& p : item.paragraphs)
+                used.try_emplace(job.styleOf(p).ink, face, item.id);
+        }
+    for (const Ink& ink : job.inks) {
+        const auto where = used.find(ink.name);
+        if (where == used.end() || ink.spot || ink.cmyk.total() <= mostInk)
+            continue;
+        Finding f = found("ink.heavy", Severity::Warn, QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %").arg(ink.name).arg(ink.cmyk.total()).arg(mostInk),
+                          QStringLiteral("So much ink does not dry; it sets off on the next sheet."));
+        f.face = where->second.first;
+        f.itemId = where->second.second;
+        out.push_back(f);
+    }
+}
+
+void checkEmptyAndDoubled(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    QSet<QString> runOnInto;
+    for (const FaceContent& content : job.faces)
+        for (const Item& item : content.items)
+            if (!item.next.isEmpty())
+                runOnInto.insert(item.next);
+    std::map<std::tuple<qint64, qint64, qint64, qint64, int>, const Item*> seen;
+    for (const Item& item : job.face(face).items) {
+        const bool wordless = std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
+        if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
+            out.push_back(foundAt("item.empty", Severity::Warn, job, face, item, QStringLiteral("%1 has no words, %2"),
+                                  QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
+        const Rect& frame = plan.findItem(item.id)->frame;
+        const auto [it, isNew] = seen.try_emplace({frame.x.count(), frame.y.count(), frame.w.count(), frame.h.count(), int(item.kind)}, &item);
+        if (isNew)
+            continue;
+        Item same = *it->second;
+        same.id = item.id;
+        same.name = item.name;
+        same.sides = item.sides;
+        if (same == item)
+            out.push_back(foundAt("item.doubled", Severity::Warn, job, face, item, QStringLiteral("%1 lies twice on the same spot, %2"),
+                                  QStringLiteral("The one below cannot be seen; changes to one leave the other as it was."), Remedy::RemoveItem));
+    }
+}
+
+void checkOddLooks(const Job& job, std::vector<Finding>& out)
+{
+    for (const OddLook& odd : oddLooks(job)) {
+        const Item& item = *job.findItem(odd.itemId);
+        const TextStyle& style = job.styleOf(item.paragraphs[odd.paragraph]);
+        Finding f = foundAt("text.odd", Severity::Warn, job, odd.face, item, QStringLiteral("%1 is set in %3, %2"),
+                            QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.").arg(odd.font, formatLength(odd.size, Unit::Point)), Remedy::MatchLook);
+        f.message = f.message.arg(QStringLiteral("%1 of %2").arg(style.font, formatLength(style.size, Unit::Point)));
+        out.push_back(f);
+    }
+}
+
+} // namespace
+
+std::vector<OddLook> oddLooks(const Job& job)
+{
+    struct Use {
+        int times = 0;
+        OddLook first;
+    };
+    std::map<std::pair<QString, Length>, Use> uses;
+    for (const Face face : bothFaces)
+        for (const Item& item : job.face(face).items)
+            for (std::size_t i = 0; i < item.paragraphs.size(); ++i) {
+                const Paragraph& p = item.paragraphs[i];
+                if (p.text.trimmed().isEmpty())
+                    continue;
+                const TextStyle& style = job.styleOf(p);
+                Use& use = uses[{style.font, style.size}];
+                // One that follows a style is as it was meant, and says what is usual.
+                use.times += p.styleName.isEmpty() ? 1 : 100;
+                use.first = {item.id, face, i, style.font, style.size};
+            }
+    std::vector<OddLook> out;
+    for (const auto& [look, use] : uses) {
+        if (use.times != 1)
+            continue;
+        const auto& [font, size] = look;
+        const Use* likes = nullptr;
+        for (const auto& [other, otherUse] : uses) {
+            const double ratio = other.second.toMm() / size.toMm();
+            // Another size on purpose differs by more than a sixth.
+            const bool alike = other.first == font ? std::abs(ratio - 1) > 1e-9 && std::abs(ratio - 1) < 0.16 : other.second == size;
+            if (alike && otherUse.times >= 3 && (!likes || otherUse.times > likes->times))
+                likes = &otherUse;
+        }
+        if (!likes)
+            continue;
+        OddLook odd = use.first;
+        odd.font = likes->first.font;
+        odd.size = likes->first.size;
+        out.push_back(odd);
+    }
+    return out;
+}
+
+void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
+{
+    for (const Face face : bothFaces) {
+        checkKeepClear(job, plan, face, out);
+        checkBleeds(job, plan, face, out);
+        checkLiveMatter(job, plan, face, out);
+        checkWhole(job, plan, face, out);
+        checkSlivers(job, plan, face, out);
+        checkStrokes(job, face, out);
+        checkSmallType(job, face, out);
+        checkEmptyAndDoubled(job, plan, face, out);
+    }
+    checkInks(job, out);
+    checkOddLooks(job, out);
+}
+
+} // namespace hinge

@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plates.h"
+
+#include <algorithm>
+#include <functional>
+
+namespace hinge {
+namespace {
+
+const QString process[] = {QStringLiteral("Cyan"), QStringLiteral("Magenta"), QStringLiteral("Yellow"), QStringLiteral("Black")};
+
+/// Every place in a job that names an ink.
+void forEachInkName(Job& job, const std::function<void(QString&)>& visit)
+{
+    for (NamedStyle& style : job.textStyles)
+        visit(style.style.ink);
+    for (FaceContent& content : job.faces)
+        for (Item& item : content.items) {
+            if (item.kind == ItemKind::Shape || item.kind == ItemKind::Code)
+                visit(item.ink);
+            if (item.stroke.width > Length())
+                visit(item.stroke.ink);
+            if (item.shadow)
+                visit(item.shadow->ink);
+            for (Paragraph& p : item.paragraphs) {
+                if (p.styleName.isEmpty())
+                    visit(p.style.ink);
+                for (CharacterStyle& span : p.spans)
+                    visit(span.ink);
+            }
+        }
+}
+
+} // namespace
+
+bool usesInk(const Job& job, const QString& name)
+{
+    Job copy = job;
+    bool used = false;
+    forEachInkName(copy, [&](QString& ink) { used = used || ink == name; });
+    return used;
+}
+
+Job withInkRenamed(Job job, const QString& from, const QString& to)
+{
+    for (Ink& ink : job.inks)
+        if (ink.name == from)
+            ink.name = to;
+    forEachInkName(job, [&](QString& ink) {
+        if (ink == from)
+            ink = to;
+    });
+    return job;
+}
+
+QStringList platesOf(const Job& job)
+{
+    QStringList plates(std::begin(process), std::end(process));
+    for (const Ink& ink : job.inks)
+        if (ink.spot && usesInk(job, ink.name))
+            plates << ink.name;
+    return plates;
+}
+
+double amountOnPlate(const Ink& ink, int strength, const QString& plate)
+{
+    if (ink.spot)
+        return ink.name == plate ? strength : 0;
+    const int parts[] = {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k};
+    const auto at = std::ranges::find(process, plate);
+    return at == std::end(process) ? 0 : parts[at - std::begin(process)] * strength / 100.0;
+}
+
+} // namespace hinge

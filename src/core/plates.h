@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job.h"
+
+namespace hinge {
+
+/// Names of the plates a job is printed from: "Cyan", "Magenta", "Yellow", "Black", then its spot inks that are used.
+[[nodiscard]] QStringList platesOf(const Job& job);
+
+/// How much of an ink lies on a plate, in percent. A spot ink lies on its own plate alone.
+[[nodiscard]] double amountOnPlate(const Ink& ink, int strength, const QString& plate);
+
+/// True when something printed uses the ink.
+[[nodiscard]] bool usesInk(const Job& job, const QString& name);
+
+/// The job with one ink renamed wherever it is used.
+[[nodiscard]] Job withInkRenamed(Job job, const QString& from, const QString& to);
+
+} // namespace hinge

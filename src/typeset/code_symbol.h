@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/content.h"
+#include "core/result.h"
+#include "typeset/text_layout.h"
+
+#include <QRectF>
+#include <QSizeF>
+
+namespace hinge {
+
+/// A code as the modules that are printed.
+struct CodeSymbol {
+    /// Dark bars or squares in modules, from the head-left corner of the symbol, without the quiet zone. Bars of linear
+    /// codes are 1 high.
+    std::vector<QRectF> bars;
+    QSizeF size; ///< of the symbol, in modules; linear codes are 1 high
+    /// Modules that must stay blank at the left, head, right and foot.
+    std::array<int, 4> quiet{};
+    QString digits; ///< what is printed below for people; empty for none
+};
+
+/// Encodes what the code says. Fails with a sentence for the user when it cannot be: empty, too long, letters in an article
+/// number, a wrong check digit.
+[[nodiscard]] Result<CodeSymbol> encode(const Code& code);
+
+/// A code in its frame.
+struct CodeLayout {
+    std::vector<QRectF> bars; ///< in points from the head-left corner of the frame
+    TextLayout digits;
+    double module = 0; ///< width of a module in points
+    QRectF symbol; ///< with its quiet zone, in points
+};
+
+/// As large as it fits into the frame with its quiet zone; bars of linear codes take the height there is.
+[[nodiscard]] Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, const FontLibrary& fonts);
+
+/// The least width of a module that prints and reads well, in millimetres.
+[[nodiscard]] double leastModule(Symbology symbology);
+/// "QR code", "EAN-13", "Code 128".
+[[nodiscard]] QString symbologyName(Symbology symbology);
+
+} // namespace hinge

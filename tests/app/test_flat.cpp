@@ -1,0 +1,528 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Filling the panels in the real window on the offscreen platform: shapes, codes, inks, styles, texts that run on, pictures in
+// their frames, guides, several items at once, files, views.
+#include "app/face_canvas.h"
+#include "app/files_dialog.h"
+#include "app/ink_card.h"
+#include "app/linked_files.h"
+#include "app/theme.h"
+#include "core/job_file.h"
+#include "core/stories.h"
+#include "window_driver.h"
+
+#include <QCheckBox>
+#include <QClipboard>
+#include <QLabel>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QSignalSpy>
+#include <QStandardPaths>
+#include <QTextBlock>
+
+using namespace hinge;
+using testing::len;
+
+class TestFlat : public testing::WindowDriver {
+    Q_OBJECT
+
+    FaceCanvas& canvas() { return *find<FaceCanvas>("faceCanvas"); }
+    const Item& item() { return *job().findItem(window_->selection().item()); }
+    const Rect& frame(const QString& id) { return plan().findItem(id)->frame; }
+    QPoint at(double x, double y) { return canvas().toPixels(QPointF(x, y)).toPoint(); }
+
+    /// Adds by menu, on a panel of the outside.
+    QString add(const char* name, int panel = 0)
+    {
+        window_->selection().setFace(Face::Outside);
+        window_->selection().setPanel(panel);
+        action(name)->trigger();
+        QCoreApplication::processEvents();
+        return window_->selection().item();
+    }
+    void drag(QPoint from, QPoint to, Qt::KeyboardModifiers keys = {})
+    {
+        QTest::mousePress(&canvas(), Qt::LeftButton, keys, from);
+        for (int i = 1; i <= 6; ++i) {
+            QMouseEvent move(QEvent::MouseMove, from + (to - from) * i / 6, canvas().mapToGlobal(from + (to - from) * i / 6), Qt::NoButton, Qt::LeftButton, keys);
+            QCoreApplication::sendEvent(&canvas(), &move);
+        }
+        QTest::mouseRelease(&canvas(), Qt::LeftButton, keys, to);
+        QCoreApplication::processEvents();
+    }
+    void pick(const char* field, const QString& text)
+    {
+        choose(field, text);
+        QCoreApplication::processEvents();
+    }
+    QString pictureFile(const char* name, const QSize& size, const QColor& left, const QColor& right)
+    {
+        QImage image(size, QImage::Format_RGB32);
+        image.fill(left);
+        for (int y = 0; y < size.height(); ++y)
+            for (int x = size.width() / 2; x < size.width(); ++x)
+                image.setPixelColor(x, y, right);
+        const QString file = dir_->filePath(QString::fromLatin1(name));
+        image.save(file);
+        return file;
+    }
+    void waitForFiles()
+    {
+        QTRY_VERIFY_WITH_TIMEOUT(window_->document().files().isIdle(), 5000);
+        QCoreApplication::processEvents();
+    }
+    void place(const QString& file, int panel)
+    {
+        Q_EMIT canvas().filesDropped({file}, panel);
+        waitForFiles();
+    }
+
+private Q_SLOTS:
+    void initTestCase()
+    {
+        QStandardPaths::setTestModeEnabled(true);
+        QApplication::setOrganizationName(QStringLiteral("upper-hinge-test"));
+        QApplication::setApplicationName(QStringLiteral("flat"));
+        applyTheme(*qApp, false);
+    }
+    void init()
+    {
+        openWindow();
+        window_->showStage(Stage::Flat);
+        QCoreApplication::processEvents();
+    }
+
+    void aShapeGetsItsLook()
+    {
+        add("addShape");
+        QCOMPARE(item().kind, ItemKind::Shape);
+        pick("drawer.outline", QStringLiteral("polygon"));
+        type("drawer.corners", QStringLiteral("8"));
+        type("drawer.strength", QStringLiteral("60"));
+        type("drawer.stroke", QStringLiteral("2"));
+        pick("drawer.strokeInk", QStringLiteral("Lamp"));
+        type("drawer.opacity", QStringLiteral("80"));
+        pick("drawer.shadow", QStringLiteral("soft"));
+        type("drawer.shadowBlur", QStringLiteral("4"));
+        QCOMPARE(item().outline, Outline::Polygon);
+        QCOMPARE(item().corners, 8);
+        QCOMPARE(item().strength, 60);
+        QCOMPARE(item().stroke, (Stroke{Length::points(2), QStringLiteral("Lamp"), 100}));
+        QCOMPARE(item().opacity, 80);
+        QVERIFY(item().shadow);
+        COMPARE_MM(item().shadow->blur, 4);
+        find<QCheckBox>("drawer.keepWhole")->click();
+        QVERIFY(item().keepWhole);
+        // Nonsense is refused at the field and nothing is lost.
+        type("drawer.opacity", QStringLiteral("lots"));
+        type("drawer.corners", QStringLiteral("2"));
+        QCOMPARE(item().opacity, 80);
+        QCOMPARE(item().corners, 8);
+        for (int i = 0; i < 12; ++i)
+            action("undo")->trigger();
+        QVERIFY(job().face(Face::Outside).items.empty());
+    }
+
+    void aCodeSaysWhatIsTyped()
+    {
+        add("addCode");
+        pick("drawer.codeKind", QStringLiteral("article number or ISBN"));
+        type("drawer.codeData", QStringLiteral("978-0-306-40615"));
+        QCOMPARE(item().code.data, QStringLiteral("978-0-306-40615"));
+        QVERIFY(find<QLabel>("drawer.codeNote")->text().contains(QStringLiteral("module")));
+        // A wrong check digit is refused with the right one.
+        type("drawer.codeData", QStringLiteral("9780306406150"));
+        QCOMPARE(item().code.data, QStringLiteral("978-0-306-40615"));
+        // Too small a code is a finding.
+        type("drawer.width", QStringLiteral("15"));
+        QVERIFY(testing::hasFinding(window_->document().findings(), "code.small"));
+    }
+
+    void groundsLieUnderEverything()
+    {
+        add("addText", 1);
+        add("tintFace");
+        QCOMPARE(job().face(Face::Outside).items.front().id, window_->selection().item());
+        QCOMPARE(frame(window_->selection().item()), bleedOf(plan().paper));
+        // It follows when the bleed grows.
+        Job wider = job();
+        wider.zones.bleed = len("5");
+        QVERIFY(window_->document().edit(QStringLiteral("bleed"), wider));
+        QCOMPARE(frame(job().face(Face::Outside).items.front().id), bleedOf(plan().paper));
+    }
+
+    void oneChangeOfAnInkRecoloursAll()
+    {
+        add("addTint");
+        find<QPushButton>("drawer.inks")->click();
+        auto* card = find<InkCard>("inkCard");
+        // The second colour of the job is renamed: items follow.
+        const QString used = item().ink;
+        int row = 0;
+        while (job().inks[std::size_t(row)].name != used)
+            ++row;
+        auto* name = card->findChild<QLineEdit*>(QStringLiteral("inkCard.name%1").arg(row));
+        name->setFocus();
+        name->selectAll();
+        QTest::keyClicks(name, QStringLiteral("North sea"));
+        QTest::keyClick(name, Qt::Key_Return);
+        QCOMPARE(item().ink, QStringLiteral("North sea"));
+        auto* cyan = card->findChild<QLineEdit*>(QStringLiteral("inkCard.C%1").arg(row));
+        cyan->setFocus();
+        cyan->selectAll();
+        QTest::keyClicks(cyan, QStringLiteral("101"));
+        QTest::keyClick(cyan, Qt::Key_Return);
+        QVERIFY(job().findInk(QStringLiteral("North sea"))->cmyk.c <= 100); // refused
+        card->findChild<QCheckBox*>(QStringLiteral("inkCard.spot%1").arg(row))->click();
+        QVERIFY(job().findInk(QStringLiteral("North sea"))->spot);
+        // A name that is taken is refused; what is in use cannot be taken away.
+        name->setFocus();
+        name->selectAll();
+        QTest::keyClicks(name, QStringLiteral("Black"));
+        QTest::keyClick(name, Qt::Key_Return);
+        QVERIFY(job().findInk(QStringLiteral("North sea")));
+        QVERIFY(!card->findChild<QPushButton*>(QStringLiteral("inkCard.drop%1").arg(row))->isEnabled());
+        card->findChild<QPushButton*>(QStringLiteral("inkCard.add"))->click();
+        QVERIFY(job().findInk(QStringLiteral("New ink")));
+        card->close();
+        // Its plate can be looked at by itself.
+        find<QPushButton>("view.4")->click();
+        QVERIFY(find<QComboBox>("view.plate")->findText(QStringLiteral("North sea")) >= 0);
+    }
+
+    void aStyleIsKeptAndChangesAllWhoFollow()
+    {
+        const QString first = add("addText", 0);
+        type("drawer.size", QStringLiteral("17"));
+        find<QPushButton>("drawer.keepStyle")->click();
+        QCOMPARE(job().textStyles.size(), std::size_t(1));
+        const QString style = job().textStyles.front().name;
+        const QString second = add("addText", 1);
+        auto* words = find<QPlainTextEdit>("drawer.words");
+        words->selectAll();
+        pick("drawer.style", QStringLiteral("style: ") + style);
+        QCOMPARE(job().findItem(second)->paragraphs.front().styleName, style);
+        // A change here is a change there.
+        type("drawer.size", QStringLiteral("19"));
+        QCOMPARE(job().styleOf(job().findItem(first)->paragraphs.front()).size, Length::points(19));
+        type("drawer.leading", QStringLiteral("130 %"));
+        QCOMPARE(job().textStyles.front().style.leadingShare, 130);
+        // Let go, it keeps its look.
+        pick("drawer.style", QStringLiteral("a look of its own"));
+        QCOMPARE(job().findItem(second)->paragraphs.front().style.size, Length::points(19));
+        QVERIFY(job().findItem(second)->paragraphs.front().styleName.isEmpty());
+    }
+
+    void wordsInAParagraphTakeAnotherFont()
+    {
+        add("addText", 0);
+        auto* words = find<QPlainTextEdit>("drawer.words");
+        words->setPlainText(QStringLiteral("High water at noon"));
+        QTextCursor cursor = words->textCursor();
+        cursor.setPosition(5);
+        cursor.setPosition(10, QTextCursor::KeepAnchor);
+        words->setTextCursor(cursor);
+        pick("drawer.font", QStringLiteral("Cabin Bold"));
+        QCOMPARE(item().paragraphs.front().spans.size(), std::size_t(1));
+        QCOMPARE(item().paragraphs.front().spans.front().start, 5);
+        QCOMPARE(item().paragraphs.front().spans.front().length, 5);
+        find<QPushButton>("ink.Lamp")->click();
+        QCOMPARE(item().paragraphs.front().spans.front().ink, QStringLiteral("Lamp"));
+    }
+
+    void textRunsOnIntoAnotherFrame()
+    {
+        const QString first = add("addText", 0);
+        find<QPlainTextEdit>("drawer.words")->setPlainText(QString(60, u'x').replace(u'x', QStringLiteral("tide after tide ")));
+        QVERIFY(testing::hasFinding(window_->document().findings(), "text.over"));
+        QVERIFY(!find<QPlainTextEdit>("drawer.words")->extraSelections().isEmpty()); // marked where it is read
+        const QString second = add("addText", 1);
+        window_->selection().setItem(Face::Outside, first);
+        QCoreApplication::processEvents();
+        auto* next = find<QComboBox>("drawer.next");
+        next->setCurrentIndex(1);
+        Q_EMIT next->activated(1);
+        QCOMPARE(job().findItem(first)->next, second);
+        QVERIFY(job().findItem(second)->paragraphs.empty());
+        QCOMPARE(chainOf(job(), second).size(), 2);
+        // A circle is refused with a reason.
+        window_->selection().setItem(Face::Outside, second);
+        QCoreApplication::processEvents();
+        next = find<QComboBox>("drawer.next");
+        QTimer::singleShot(50, this, [] {
+            if (auto* box = QApplication::activeModalWidget())
+                box->close();
+        });
+        Q_EMIT next->activated(1);
+        QVERIFY(job().findItem(second)->next.isEmpty());
+    }
+
+    void severalItemsAtOnce()
+    {
+        const QString a = add("addShape", 0);
+        const QString b = add("addShape", 1);
+        const QString c = add("addShape", 2);
+        action("selectAll")->trigger();
+        QCOMPARE(window_->selection().items().size(), 3);
+        action("alignHead")->trigger();
+        QCOMPARE(frame(a).y, frame(b).y);
+        action("group")->trigger();
+        QVERIFY(!job().findItem(a)->group.isEmpty());
+        // A click on one takes all of them; dragged, they go together.
+        window_->selection().clearItem();
+        const Rect before = frame(b);
+        const QPoint middle = at(before.x.toMm() + before.w.toMm() / 2, before.y.toMm() + before.h.toMm() / 2);
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, middle);
+        QCOMPARE(window_->selection().items().size(), 3);
+        const Rect firstBefore = frame(a);
+        drag(middle, middle + QPoint(0, 40));
+        QVERIFY(frame(b).y > before.y);
+        QVERIFY(abs(frame(b).y - before.y - (frame(a).y - firstBefore.y)) < len("0.01"));
+        // Nudged by keys, too, finely.
+        canvas().setFocus();
+        const Length y = frame(c).y;
+        QTest::keyClick(&canvas(), Qt::Key_Down, Qt::ControlModifier);
+        QVERIFY(abs(frame(c).y - y - len("0.1")) < len("0.001"));
+        action("ungroup")->trigger();
+        QVERIFY(job().findItem(a)->group.isEmpty());
+        // Shift and a click lets go of one.
+        const Rect now = frame(b);
+        QTest::mouseClick(&canvas(), Qt::LeftButton, Qt::ShiftModifier, at(now.x.toMm() + now.w.toMm() / 2, now.y.toMm() + now.h.toMm() / 2));
+        QCOMPARE(window_->selection().items().size(), 2);
+        action("remove")->trigger();
+        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
+    }
+
+    void lockedItemsStay()
+    {
+        const QString a = add("addShape", 0);
+        action("lock")->trigger();
+        QVERIFY(item().locked);
+        const Rect before = frame(a);
+        const QPoint middle = at(before.x.toMm() + before.w.toMm() / 2, before.y.toMm() + before.h.toMm() / 2);
+        drag(middle, middle + QPoint(60, 30));
+        QCOMPARE(frame(a), before);
+        QTest::keyClick(&canvas(), Qt::Key_Right);
+        QCOMPARE(frame(a), before);
+        action("remove")->trigger();
+        QVERIFY(job().findItem(a));
+        window_->selection().setItem(Face::Outside, a);
+        action("lock")->trigger();
+        QTest::keyClick(&canvas(), Qt::Key_Right);
+        QVERIFY(frame(a).x > before.x);
+    }
+
+    void copiedToAnotherPanelAndFace()
+    {
+        const QString a = add("addTint", 0);
+        action("copy")->trigger();
+        window_->selection().setPanel(2);
+        action("paste")->trigger();
+        QCOMPARE(frame(window_->selection().item()), plan().paper.face(Face::Outside)[2].bleedArea);
+        window_->selection().setFace(Face::Inside);
+        window_->selection().setPanel(1);
+        action("paste")->trigger();
+        QCOMPARE(job().face(Face::Inside).items.size(), std::size_t(1));
+        QCOMPARE(frame(window_->selection().item()), plan().paper.face(Face::Inside)[1].bleedArea);
+        // Plain words become a text, rubbish nothing.
+        QGuiApplication::clipboard()->setText(QStringLiteral("Two lines\nof words"));
+        action("paste")->trigger();
+        QCOMPARE(item().paragraphs.size(), std::size_t(2));
+        window_->selection().setItem(Face::Outside, a);
+        action("repeatOnPanels")->trigger();
+        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(4));
+    }
+
+    void guidesArePulledFromBesideThePaper()
+    {
+        const double left = -plan().paper.bleeds[0].toMm();
+        // From the left edge: an upright guide, let go 40 mm into the first panel.
+        drag(at(left, 100) - QPoint(12, 0), at(40, 100));
+        const auto& guides = job().face(Face::Outside).guides;
+        QCOMPARE(guides.size(), std::size_t(1));
+        QVERIFY(guides.front().upright && std::abs(guides.front().at.toMm() - 40) <= 0.5);
+        // A shape dragged near takes hold of it.
+        const QString a = add("addShape", 0);
+        type("drawer.x", QStringLiteral("44"));
+        const Rect f = frame(a);
+        const QPoint middle = at(f.x.toMm() + f.w.toMm() / 2, f.y.toMm() + f.h.toMm() / 2);
+        drag(middle, middle - QPoint(int(std::lround((44 - 40.2) * (at(100, 0).x() - at(0, 0).x()) / 100.0)), 0));
+        QCOMPARE(job().findItem(a)->side(ItemSide::Left).line, PaperLine::Guide);
+        // Pulled back off the paper it is gone, and the item stays on the paper.
+        const QPoint end = at(guides.front().at.toMm(), 0) - QPoint(0, 9);
+        drag(end, end + QPoint(0, -200));
+        QVERIFY(job().face(Face::Outside).guides.empty());
+        QVERIFY(plan().findItem(a)->shown);
+    }
+
+    void holdByKey()
+    {
+        const QString a = add("addShape", 0);
+        type("drawer.x", QStringLiteral("7"));
+        canvas().setFocus();
+        QVERIFY(!job().findItem(a)->side(ItemSide::Left).holds);
+        QTest::keyClick(&canvas(), Qt::Key_H);
+        QVERIFY(job().findItem(a)->side(ItemSide::Left).holds);
+        COMPARE_MM(frame(a).x, 5); // the safe zone
+        QTest::keyClick(&canvas(), Qt::Key_H);
+        QVERIFY(!job().findItem(a)->side(ItemSide::Left).holds);
+        COMPARE_MM(frame(a).x, 5);
+    }
+
+    void picturesMoveInTheirFrames()
+    {
+        place(pictureFile("halves.png", {400, 100}, Qt::red, Qt::blue), 1);
+        const QString a = window_->selection().item();
+        QCOMPARE(job().findItem(a)->kind, ItemKind::Picture);
+        const Rect before = frame(a);
+        const QPoint middle = at(before.x.toMm() + 40, before.y.toMm() + 80);
+        drag(middle, middle + QPoint(80, 0), Qt::ControlModifier);
+        QCOMPARE(frame(a), before); // the frame stays
+        QVERIFY(job().findItem(a)->crop.focusX < 500);
+        // The wheel scales it, from the scale at which it fills the frame.
+        QWheelEvent wheel(QPointF(middle), canvas().mapToGlobal(QPointF(middle)), {}, QPoint(0, 240), Qt::NoButton, Qt::ControlModifier, Qt::NoScrollPhase, false);
+        QCoreApplication::sendEvent(&canvas(), &wheel);
+        QCOMPARE(job().findItem(a)->fit, PictureFit::Own);
+        QVERIFY(job().findItem(a)->crop.scaleMilli > 1000);
+        type("drawer.scale", QStringLiteral("150"));
+        QCOMPARE(job().findItem(a)->crop.scaleMilli, 1500);
+        pick("drawer.outline", QStringLiteral("ellipse"));
+        QCOMPARE(job().findItem(a)->outline, Outline::Ellipse);
+        action("undo")->trigger();
+        action("undo")->trigger();
+        action("undo")->trigger();
+        action("undo")->trigger();
+        QCOMPARE(job().findItem(a)->crop, PictureCrop{});
+    }
+
+    void aColourIsPickedFromThePaper()
+    {
+        place(pictureFile("red.png", {200, 400}, QColor(200, 40, 40), QColor(200, 40, 40)), 1);
+        window_->resize(1280, 800);
+        canvas().repaint(); // asks for the picture
+        waitForFiles();
+        canvas().repaint();
+        const auto inks = job().inks.size();
+        action("pickInk")->trigger();
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 100));
+        QCOMPARE(job().inks.size(), inks + 1);
+        const Cmyk picked = job().inks.back().cmyk;
+        QVERIFY2(picked.m > 60 && picked.c < 40, qPrintable(job().inks.back().name));
+        // The same again is the same ink.
+        action("pickInk")->trigger();
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 100));
+        QCOMPARE(job().inks.size(), inks + 1);
+        action("pickInk")->trigger();
+        QTest::keyClick(&canvas(), Qt::Key_Escape);
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 100));
+        QCOMPARE(job().inks.size(), inks + 1);
+    }
+
+    void filesAreLookedAfter()
+    {
+        const QString file = pictureFile("a.png", {60, 120}, Qt::red, Qt::red);
+        place(file, 0);
+        place(file, 1);
+        FilesModel model(window_->document());
+        QCOMPARE(model.rowCount(), 1);
+        const auto state = [&] { return model.index(0, FilesModel::State).data(Qt::DisplayRole).toString(); };
+        QCOMPARE(state(), QStringLiteral("too coarse"));
+        QVERIFY(model.index(0, FilesModel::Colour).data(Qt::DisplayRole).toString().startsWith(QStringLiteral("RGB")));
+        // Changed on disk while the window is open: it is noticed without being asked.
+        QSignalSpy read(&window_->document().files(), &LinkedFiles::factsChanged);
+        pictureFile("a.png", {70, 120}, Qt::blue, Qt::blue);
+        QTRY_COMPARE_WITH_TIMEOUT(state(), QStringLiteral("changed"), 5000);
+        QVERIFY(testing::hasFinding(window_->document().findings(), "file.changed"));
+        // Read again it is taken as it is.
+        FilesDialog dialog(window_->document(), window_->selection());
+        dialog.findChild<QPushButton*>(QStringLiteral("files.refresh"))->click();
+        waitForFiles();
+        QTRY_COMPARE_WITH_TIMEOUT(state(), QStringLiteral("too coarse"), 5000);
+        // Another file in its place, on both panels at once, as one step.
+        const QString other = pictureFile("b.png", {900, 2400}, Qt::green, Qt::green);
+        dialog.replaceWith(other);
+        waitForFiles();
+        for (const Item& i : job().face(Face::Outside).items)
+            QVERIFY(i.file.path.endsWith(QStringLiteral("b.png")));
+        action("undo")->trigger();
+        for (const Item& i : job().face(Face::Outside).items)
+            QVERIFY(i.file.path.endsWith(QStringLiteral("a.png")));
+        QFile::remove(file);
+        QTRY_COMPARE_WITH_TIMEOUT(state(), QStringLiteral("missing"), 5000);
+    }
+
+    void textFilesInAnyEncoding()
+    {
+        const auto write = [this](const char* name, const QByteArray& data) {
+            QFile f(dir_->filePath(QString::fromLatin1(name)));
+            if (!f.open(QIODevice::WriteOnly))
+                qFatal("cannot write");
+            f.write(data);
+            return f.fileName();
+        };
+        place(write("utf8.txt", "Möwen über dem Riff\r\nzweite Zeile\n"), 0);
+        QCOMPARE(item().paragraphs.front().text, QStringLiteral("Möwen über dem Riff"));
+        QCOMPARE(item().paragraphs.size(), std::size_t(2));
+        place(write("western.txt", "M\xf6wen"), 0);
+        QCOMPARE(item().paragraphs.front().text, QStringLiteral("Möwen"));
+        place(write("utf16.txt", QByteArray("\xff\xfeM\0\xf6\0w\0", 8)), 0);
+        QCOMPARE(item().paragraphs.front().text, QStringLiteral("Möw"));
+        const auto before = job();
+        QTimer::singleShot(50, this, [] {
+            if (auto* box = QApplication::activeModalWidget())
+                box->close();
+        });
+        place(write("binary.txt", QByteArray("\x80\x00\x01\xff\xfe", 5)), 0);
+        QCOMPARE(job(), before);
+    }
+
+    void viewsShowWhatTheySay()
+    {
+        add("addTint", 0);
+        const QString id = window_->selection().item();
+        Job black = job();
+        black.findItem(id)->ink = QStringLiteral("Deep water"); // 90 65 40 30
+        black.findItem(id)->strength = 100;
+        QVERIFY(window_->document().edit(QStringLiteral("ink"), black));
+        window_->selection().clearItem();
+        const auto seen = [&](double x, double y) {
+            QCoreApplication::processEvents();
+            return canvas().grab().toImage().pixelColor(at(x, y));
+        };
+        // One ink: 65 % magenta is that much grey; yellow is paler.
+        find<QPushButton>("view.4")->click();
+        pick("view.plate", QStringLiteral("Magenta"));
+        find<QComboBox>("view.plate")->setCurrentText(QStringLiteral("Magenta"));
+        QVERIFY2(std::abs(seen(40, 100).red() - std::lround(255 * 0.35)) <= 2, qPrintable(seen(40, 100).name()));
+        find<QComboBox>("view.plate")->setCurrentText(QStringLiteral("Yellow"));
+        QVERIFY(std::abs(seen(40, 100).red() - std::lround(255 * 0.6)) <= 2);
+        QCOMPARE(seen(150, 100).red(), 255);
+        // A proof shows the colour of the paper, where nothing is printed.
+        find<QPushButton>("view.3")->click();
+        const QColor paper = seen(150, 100);
+        QVERIFY(paper != QColor(Qt::white) && paper.lightness() > 215);
+        action("nextView")->trigger();
+        action("nextView")->trigger();
+        QVERIFY(find<QPushButton>("view.0")->isChecked());
+        QVERIFY(!find<QComboBox>("view.plate")->isVisible());
+    }
+
+    void baselineGridAndColumnsOfAText()
+    {
+        const QString a = add("addText", 0);
+        type("drawer.textColumns", QStringLiteral("2"));
+        pick("drawer.verticalAlign", QStringLiteral("the foot"));
+        pick("drawer.textRun", QStringLiteral("down"));
+        find<QCheckBox>("drawer.onGrid")->click();
+        type("drawer.gridStep", QStringLiteral("14"));
+        type("drawer.tabs", QStringLiteral("20, 40 right"));
+        QCOMPARE(job().findItem(a)->textColumns, 2);
+        QCOMPARE(job().findItem(a)->verticalAlign, VerticalAlign::Foot);
+        QCOMPARE(job().findItem(a)->textRun, TextRun::Down);
+        QVERIFY(job().findItem(a)->onGrid);
+        QCOMPARE(job().gridStep, Length::points(14));
+        QCOMPARE(job().findItem(a)->paragraphs.front().style.tabs.size(), std::size_t(2));
+    }
+};
+
+QTEST_MAIN(TestFlat)
+#include "test_flat.moc"

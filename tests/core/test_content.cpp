@@ -1,0 +1,502 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What stands on the panels: outlines, crops, styles, texts that run on, arranging, inks, and that all of it is kept.
+#include "core/arrange.h"
+#include "core/job_file.h"
+#include "core/outline_path.h"
+#include "core/paragraphs.h"
+#include "core/picture_fit.h"
+#include "core/plates.h"
+#include "core/stories.h"
+#include "core/tab_stops.h"
+#include "testing.h"
+
+#include <cmath>
+
+using namespace hinge;
+using testing::len;
+
+namespace {
+
+Rect mm(double x, double y, double w, double h)
+{
+    return {Length::nearestMm(x), Length::nearestMm(y), Length::nearestMm(w), Length::nearestMm(h)};
+}
+
+Item item(const char* id, ItemKind kind, const Rect& frame, const Paper& paper)
+{
+    Item made;
+    made.id = QString::fromLatin1(id);
+    made.name = made.id;
+    made.kind = kind;
+    made.ink = QStringLiteral("Shallows");
+    made.sides = freeSides(paper, Face::Outside, frame);
+    return made;
+}
+
+Item text(const char* id, const Rect& frame, const Paper& paper, const char* words = nullptr)
+{
+    Item made = item(id, ItemKind::Text, frame, paper);
+    made.ink.clear();
+    if (words)
+        made.paragraphs = {{QString::fromLatin1(words), {}}};
+    return made;
+}
+
+/// Fresh ids: "new1", "new2", ...
+std::function<QString()> counter()
+{
+    auto n = std::make_shared<int>(0);
+    return [n] { return QStringLiteral("new%1").arg(++*n); };
+}
+
+/// An item of any kind with everything an item may have.
+rc::Gen<Item> anyItem(const Paper& paper, int number)
+{
+    return rc::gen::exec([&paper, number] {
+        const auto some = [](int most) { return Length::micrometres(100) * *rc::gen::inRange(0, most * 10); };
+        Item i = item(qPrintable(QStringLiteral("i%1").arg(number)), *rc::gen::element(ItemKind::Picture, ItemKind::Text, ItemKind::Shape, ItemKind::Code),
+                      {some(200), some(200), Length::mm(5) + some(80), Length::mm(5) + some(80)}, paper);
+        i.locked = *rc::gen::arbitrary<bool>();
+        i.keepWhole = *rc::gen::arbitrary<bool>();
+        i.opacity = *rc::gen::inRange(1, 101);
+        i.group = *rc::gen::element(QString(), QStringLiteral("g"));
+        i.side(ItemSide::Left) = {*rc::gen::element(PaperLine::Bleed, PaperLine::Safe, PaperLine::Column, PaperLine::Guide), *rc::gen::inRange(0, 3), *rc::gen::arbitrary<bool>(), 0, some(3), true};
+        if (i.kind == ItemKind::Picture) {
+            i.ink.clear();
+            i.file = {QStringLiteral("pictures/shore.jpg"), 1, 1234, QStringLiteral("ab")};
+            i.fit = *rc::gen::element(PictureFit::Fill, PictureFit::Whole, PictureFit::Own);
+            i.crop = {*rc::gen::inRange(0, 1001), *rc::gen::inRange(0, 1001), *rc::gen::inRange(10, 3000)};
+            i.outline = *rc::gen::element(Outline::Rectangle, Outline::Ellipse);
+        }
+        if (i.kind == ItemKind::Shape) {
+            i.outline = *rc::gen::element(Outline::Rectangle, Outline::Ellipse, Outline::Line, Outline::Polygon);
+            i.corners = *rc::gen::inRange(3, 25);
+            i.cornerRadius = some(10);
+            i.stroke = {some(3), QStringLiteral("Lamp"), *rc::gen::inRange(1, 101)};
+            i.strength = *rc::gen::inRange(1, 101);
+            if (*rc::gen::arbitrary<bool>())
+                i.shadow = Shadow{some(5), -some(5), some(5), QStringLiteral("Black"), *rc::gen::inRange(1, 101)};
+        }
+        if (i.kind == ItemKind::Code)
+            i.code = {*rc::gen::element(Symbology::Qr, Symbology::Ean13, Symbology::Code128), QStringLiteral("9780306406157")};
+        if (i.kind == ItemKind::Text) {
+            i.ink.clear();
+            Paragraph own{QStringLiteral("Spring tides follow the moon"), {}};
+            own.style.leadingShare = *rc::gen::element(0, 120);
+            own.style.tabs = {{len("20"), Align::Right}, {len("45"), Align::Centre}};
+            own.style.hyphenation = *rc::gen::element(QString(), QStringLiteral("en-GB"));
+            own.style.firstIndent = some(4);
+            own.style.ruleBelow = some(1);
+            own.style.spaceBefore = some(4);
+            own.spans = {{2, 4, QStringLiteral("Vollkorn SemiBold"), {}}, {8, 3, {}, QStringLiteral("Lamp")}};
+            i.paragraphs = {own, {QStringLiteral("styled"), {}, QStringLiteral("Body")}};
+            i.textColumns = *rc::gen::inRange(1, 4);
+            i.textGutter = some(6);
+            i.verticalAlign = *rc::gen::element(VerticalAlign::Head, VerticalAlign::Middle, VerticalAlign::Foot);
+            i.textRun = *rc::gen::element(TextRun::Across, TextRun::Down, TextRun::Up);
+            i.onGrid = *rc::gen::arbitrary<bool>();
+        }
+        return i;
+    });
+}
+
+} // namespace
+
+class TestContent : public QObject {
+    Q_OBJECT
+
+    using Spoil = void (*)(Job&);
+    const Plan plan_ = testing::planned(testing::a4Roll());
+    const Paper& paper() const { return plan_.paper; }
+
+private Q_SLOTS:
+    void everythingIsKeptInTheFile()
+    {
+        CHECK_PROPERTY("a job with any content is the same after it was written and read", [this] {
+            Job job = testing::a4Roll();
+            job.unit = *rc::gen::element(Unit::Mm, Unit::Inch, Unit::Point);
+            job.textStyles = {{QStringLiteral("Body"), {}}};
+            job.textStyles.front().style.size = Length::points(8);
+            job.inks.push_back({QStringLiteral("Signal"), {0, 60, 100, 0}, true});
+            job.gridStep = Length::points(*rc::gen::inRange(0, 20));
+            for (int i = 0; i < 4; ++i)
+                job.face(Face::Outside).items.push_back(*anyItem(paper(), i));
+            job.face(Face::Inside).columns = {{1, 2, len("5"), *rc::gen::inRange(1, 25), len("3")}};
+            job.face(Face::Inside).guides = {{2, *rc::gen::arbitrary<bool>(), len("31.5")}};
+            RC_PRE(plan(job).has_value());
+            const auto read = readJob(writeJob(job), QStringLiteral("kept"));
+            RC_ASSERT(read.has_value());
+            RC_ASSERT(*read == job);
+        });
+    }
+
+    void aChangeOfThePieceAndItsUndoRestoreEveryItem()
+    {
+        CHECK_PROPERTY("items keep what they hold on to through any change of stock, size and fold, and are as before when it is taken back", [this] {
+            Job job = testing::a4Roll();
+            for (int i = 0; i < 6; ++i)
+                job.face(Face::Outside).items.push_back(*anyItem(paper(), i));
+            job.textStyles = {{QStringLiteral("Body"), {}}};
+            RC_PRE(plan(job).has_value());
+            const auto before = *plan(job);
+            Job other = job;
+            other.flat.w = len("297") + Length::mm(*rc::gen::inRange(0, 100));
+            other.fold.scheme = *rc::gen::element(FoldScheme::Zigzag, FoldScheme::Roll);
+            other.zones.bleed = Length::mm(*rc::gen::inRange(1, 6));
+            const auto between = plan(other);
+            RC_PRE(between.has_value());
+            for (const Item& i : other.face(Face::Outside).items) {
+                const Placed& left = i.side(ItemSide::Left); // always holds
+                RC_ASSERT(between->findItem(i.id)->frame.x == linePosition(between->paper, Face::Outside, ItemSide::Left, left) + left.offset);
+            }
+            other.flat = job.flat;
+            other.fold = job.fold;
+            other.zones = job.zones;
+            const auto after = *plan(other);
+            RC_ASSERT(after.items == before.items);
+        });
+    }
+
+    void outlinesFillTheirFrames()
+    {
+        const Rect frame = mm(10, 20, 40, 30);
+        Item shape = item("s", ItemKind::Shape, frame, paper());
+        const auto bounds = [&] {
+            double l = 1e9, t = 1e9, r = -1e9, b = -1e9;
+            for (const PathStep& step : outlinePath(frame, shape))
+                if (step.kind != PathStep::Close) {
+                    l = std::min(l, step.to.x());
+                    r = std::max(r, step.to.x());
+                    t = std::min(t, step.to.y());
+                    b = std::max(b, step.to.y());
+                }
+            return QRectF(QPointF(l, t), QPointF(r, b));
+        };
+        for (const Outline outline : {Outline::Rectangle, Outline::Ellipse, Outline::Line}) {
+            shape.outline = outline;
+            const QRectF box = bounds();
+            QVERIFY(std::abs(box.left() - 10) < 1e-9 && std::abs(box.right() - 50) < 1e-9 && std::abs(box.top() - 20) < 1e-9 && std::abs(box.bottom() - 50) < 1e-9);
+        }
+        // Corners are rounded by half the shorter side at most.
+        shape.outline = Outline::Rectangle;
+        shape.cornerRadius = len("100");
+        QCOMPARE(outlinePath(frame, shape).front().to, QPointF(25, 20));
+        // A square as a polygon of four corners stands on one of them.
+        shape.outline = Outline::Polygon;
+        shape.corners = 4;
+        const auto square = outlinePath(frame, shape);
+        QCOMPARE(square.size(), std::size_t(5));
+        QVERIFY(std::hypot(square[0].to.x() - 30, square[0].to.y() - 20) < 1e-9);
+        QVERIFY(std::hypot(square[1].to.x() - 50, square[1].to.y() - 35) < 1e-9);
+    }
+
+    void ellipsesAreRound()
+    {
+        // Every point of the curve lies on the ellipse to within three ten-thousandths of its radius (geometry of the
+        // usual cubic for a quarter of a circle).
+        Item shape = item("s", ItemKind::Shape, mm(0, 0, 20, 20), paper());
+        shape.outline = Outline::Ellipse;
+        QPointF from;
+        for (const PathStep& step : outlinePath(mm(0, 0, 20, 20), shape)) {
+            if (step.kind == PathStep::Curve)
+                for (double t = 0; t <= 1; t += 0.05) {
+                    const double u = 1 - t;
+                    const QPointF at = from * u * u * u + step.control1 * 3 * u * u * t + step.control2 * 3 * u * t * t + step.to * t * t * t;
+                    QVERIFY(std::abs(std::hypot(at.x() - 10, at.y() - 10) - 10) < 0.003);
+                }
+            from = step.to;
+        }
+    }
+
+    void picturesAreCroppedAboutTheirFocus()
+    {
+        CHECK_PROPERTY("a filling picture covers its frame, keeps its ratio, and shows its focus as near to the middle as can be", [] {
+            const Rect frame = mm(*rc::gen::inRange(-50, 50), 10, *rc::gen::inRange(5, 200), *rc::gen::inRange(5, 200));
+            const double ratio = *rc::gen::inRange(20, 500) / 100.0;
+            const PictureCrop crop{*rc::gen::inRange(0, 1001), *rc::gen::inRange(0, 1001), 1000};
+            const Rect area = pictureArea(frame, PictureFit::Fill, crop, ratio);
+            RC_ASSERT(area.x <= frame.x && area.y <= frame.y && area.right() >= frame.right() && area.bottom() >= frame.bottom());
+            RC_ASSERT(std::abs(area.w.toMm() / area.h.toMm() - ratio) < 0.001);
+            RC_ASSERT(area.w == frame.w || area.h == frame.h);
+            const double focus = area.x.toMm() + area.w.toMm() * crop.focusX / 1000;
+            const double off = std::abs(focus - (frame.x + frame.w.part(2)).toMm());
+            // Either it stands in the middle, or the picture ends at the frame.
+            RC_ASSERT(off < 0.001 || area.x == frame.x || area.right() == frame.right());
+        });
+        const Rect whole = pictureArea(mm(0, 0, 40, 20), PictureFit::Whole, {0, 0, 1000}, 1);
+        QCOMPARE(whole, mm(10, 0, 20, 20));
+        // At half the filling scale a square picture lies in a square frame with room on all sides.
+        QCOMPARE(pictureArea(mm(0, 0, 40, 40), PictureFit::Own, {500, 500, 500}, 1), mm(10, 10, 20, 20));
+        // Moved by hand it stays where it was put.
+        const Rect frame = mm(0, 0, 40, 20);
+        const PictureCrop moved = movedBy(frame, PictureFit::Fill, {}, 1, Length(), len("5"));
+        COMPARE_MM(pictureArea(frame, PictureFit::Fill, moved, 1).y, -5);
+    }
+
+    void charactersKeepTheirLookWhileWordsChange()
+    {
+        Paragraph p{QStringLiteral("High water at noon"), {}};
+        styleCharacters(p, 5, 5, QStringLiteral("Vollkorn SemiBold"), {});
+        QCOMPARE(p.spans, (std::vector<CharacterStyle>{{5, 5, QStringLiteral("Vollkorn SemiBold"), {}}}));
+        // Words before it move it, words in it stretch it, words after it leave it.
+        QCOMPARE(withTexts({p}, {QStringLiteral("The high water at noon")}).front().spans.front().start, 5 + 4 - 1 + 1);
+        QCOMPARE(withTexts({p}, {QStringLiteral("High waters at noon")}).front().spans.front().start, 5);
+        QCOMPARE(withTexts({p}, {QStringLiteral("High wavater at noon")}).front().spans.front().length, 7);
+        QCOMPARE(withTexts({p}, {QStringLiteral("High water at night")}).front().spans, p.spans);
+        QVERIFY(withTexts({p}, {QStringLiteral("High at noon")}).front().spans.empty());
+        // Over the half of it, and let go again.
+        styleCharacters(p, 8, 6, {}, QStringLiteral("Lamp"));
+        QCOMPARE(p.spans.size(), std::size_t(3));
+        styleCharacters(p, 0, 100, QString(QLatin1String("")), QString(QLatin1String("")));
+        QVERIFY(p.spans.empty());
+    }
+
+    void spansNeverOverlap()
+    {
+        CHECK_PROPERTY("styling any characters any number of times leaves spans in order that cover what was styled last", [] {
+            Paragraph p{QStringLiteral("abcdefghijklmnopqrstuvwxyz"), {}};
+            std::vector<QString> want(26);
+            for (int i = 0; i < 8; ++i) {
+                const int start = *rc::gen::inRange(0, 26);
+                const int length = *rc::gen::inRange(1, 10);
+                const QString ink = *rc::gen::element(QStringLiteral("Lamp"), QStringLiteral("Black"), QString(QLatin1String("")));
+                styleCharacters(p, start, length, {}, ink);
+                for (int c = start; c < std::min(26, start + length); ++c)
+                    want[std::size_t(c)] = ink;
+            }
+            std::vector<QString> have(26);
+            int end = 0;
+            for (const CharacterStyle& span : p.spans) {
+                RC_ASSERT(span.start >= end);
+                end = span.start + span.length;
+                RC_ASSERT(end <= 26);
+                for (int c = span.start; c < end; ++c)
+                    have[std::size_t(c)] = span.ink;
+            }
+            RC_ASSERT(have == want);
+        });
+    }
+
+    void tabStopsAreReadAndWritten()
+    {
+        const auto stops = parseTabStops(QStringLiteral("60 centre, 20, 45 mm right"), Unit::Mm);
+        QVERIFY(stops);
+        QCOMPARE(*stops, (std::vector<TabStop>{{len("20"), Align::Left}, {len("45"), Align::Right}, {len("60"), Align::Centre}}));
+        QCOMPARE(*parseTabStops(tabStopsText(*stops, Unit::Mm), Unit::Mm), *stops);
+        QVERIFY(parseTabStops(QString(), Unit::Mm)->empty());
+        QVERIFY(!parseTabStops(QStringLiteral("somewhere"), Unit::Mm));
+        QVERIFY(!parseTabStops(QStringLiteral("1/0"), Unit::Mm));
+    }
+
+    void textsRunOnAndNeverInCircles()
+    {
+        Job job = testing::a4Roll();
+        auto& items = job.face(Face::Outside).items;
+        for (const char* id : {"a", "b", "c"})
+            items.push_back(text(id, mm(10, 10, 40, 40), paper(), *id == 'a' ? "words" : nullptr));
+        items[0].next = QStringLiteral("b");
+        items[1].next = QStringLiteral("c");
+        QVERIFY(plan(job));
+        QCOMPARE(chainOf(job, QStringLiteral("c")), (QStringList{QStringLiteral("a"), QStringLiteral("b"), QStringLiteral("c")}));
+        QVERIFY(wouldLoop(job, QStringLiteral("c"), QStringLiteral("a")));
+        QVERIFY(!wouldLoop(job, QStringLiteral("c"), QStringLiteral("z")));
+        // Refused with a reason, and looked at without end all the same.
+        Job looping = job;
+        looping.findItem(QStringLiteral("c"))->next = QStringLiteral("b");
+        QVERIFY(!plan(looping));
+        QCOMPARE(chainOf(looping, QStringLiteral("b")).size(), 3);
+        Job nowhere = job;
+        nowhere.findItem(QStringLiteral("c"))->next = QStringLiteral("gone");
+        QVERIFY(!plan(nowhere));
+        Job wordy = job;
+        wordy.findItem(QStringLiteral("b"))->paragraphs = {{QStringLiteral("own words"), {}}};
+        QVERIFY(!plan(wordy));
+        // Without the frame in the middle the text goes on; without the first one its words do.
+        removeItem(job, QStringLiteral("b"));
+        QCOMPARE(job.findItem(QStringLiteral("a"))->next, QStringLiteral("c"));
+        removeItem(job, QStringLiteral("a"));
+        QCOMPARE(job.findItem(QStringLiteral("c"))->paragraphs.front().text, QStringLiteral("words"));
+        QVERIFY(plan(job));
+    }
+
+    void aStyleChangesEveryParagraphThatFollowsIt()
+    {
+        Job job = testing::a4Roll();
+        job.textStyles = {{QStringLiteral("Body"), {}}};
+        Item t = text("t", mm(10, 10, 40, 40), paper(), "words");
+        t.paragraphs.front().styleName = QStringLiteral("Body");
+        job.face(Face::Outside).items = {t};
+        job.textStyles.front().style.size = Length::points(14);
+        QCOMPARE(lookedUp(job, t).front().style.size, Length::points(14));
+        t.paragraphs.front().styleName = QStringLiteral("Lost");
+        job.face(Face::Outside).items = {t};
+        QVERIFY(!plan(job));
+        job.textStyles.push_back(job.textStyles.front());
+        job.face(Face::Outside).items.clear();
+        QVERIFY(!plan(job)); // one name, two styles
+    }
+
+    void itemsAreBroughtInLine()
+    {
+        Job job = testing::a4Roll();
+        auto& items = job.face(Face::Outside).items;
+        items = {item("a", ItemKind::Shape, mm(10, 20, 20, 10), paper()), item("b", ItemKind::Shape, mm(40, 50, 30, 10), paper()), item("c", ItemKind::Shape, mm(15, 90, 10, 30), paper())};
+        const QStringList all{QStringLiteral("a"), QStringLiteral("b"), QStringLiteral("c")};
+        const auto frame = [&](const char* id) { return testing::planned(job).findItem(QString::fromLatin1(id))->frame; };
+        alignItems(job, testing::planned(job), all, AlignTo::EachOther, AlignEdge::Right);
+        for (const char* id : {"a", "b", "c"})
+            COMPARE_MM(frame(id).right(), 70);
+        alignItems(job, testing::planned(job), {QStringLiteral("a")}, AlignTo::SafeArea, AlignEdge::Head);
+        COMPARE_MM(frame("a").y, 5);
+        QVERIFY(job.findItem(QStringLiteral("a"))->side(ItemSide::Top).holds); // on the safe line it takes hold
+        COMPARE_MM(frame("a").h, 10);
+        alignItems(job, testing::planned(job), {QStringLiteral("b")}, AlignTo::Panel, AlignEdge::Centre);
+        COMPARE_MM(frame("b").x + frame("b").w.part(2), 97 / 2.0);
+        distributeItems(job, testing::planned(job), all, Axis::Vertical);
+        const Length gap = frame("b").y - frame("a").bottom();
+        QCOMPARE(frame("c").y - frame("b").bottom(), gap);
+        // A locked item stays where it is.
+        job.findItem(QStringLiteral("c"))->locked = true;
+        const Rect before = frame("c");
+        alignItems(job, testing::planned(job), all, AlignTo::EachOther, AlignEdge::Head);
+        QCOMPARE(frame("c"), before);
+    }
+
+    void copiesStandAtTheSamePlaceOfAnotherPanel()
+    {
+        Job job = testing::a4Roll();
+        Item held = item("held", ItemKind::Shape, mm(10, 20, 20, 10), paper());
+        held.sides = sidesFillingPanel(1);
+        Item free = item("free", ItemKind::Shape, mm(97 + 10, 20, 20, 10), paper());
+        job.face(Face::Outside).items = {held, free};
+        const Plan plan = testing::planned(job);
+        for (Item& copy : copiesFor({held, free}, 1, 2, counter()))
+            job.face(Face::Outside).items.push_back(copy);
+        const Plan after = testing::planned(job);
+        // The held one fills the front cover, bleed and all; the free one keeps its distance from the panel's edge.
+        QCOMPARE(after.findItem(QStringLiteral("new1"))->frame, after.paper.face(Face::Outside)[2].bleedArea);
+        COMPARE_MM(after.findItem(QStringLiteral("new2"))->frame.x, 197 + 10);
+        QCOMPARE(int(repeatedOnPanels(plan, Face::Outside, free, counter()).size()), 2);
+        // Texts that run on are copied with their links, and cut off from what is not copied.
+        Item a = text("a", mm(10, 10, 40, 40), paper(), "words");
+        a.next = QStringLiteral("b");
+        const Item b = text("b", mm(10, 60, 40, 40), paper());
+        const auto pair = copiesFor({a, b}, 0, 1, counter());
+        QCOMPARE(pair[0].next, pair[1].id);
+        QVERIFY(copiesFor({a}, 0, 1, counter()).front().next.isEmpty());
+    }
+
+    void repeatedInEveryColumn()
+    {
+        Job job = testing::a4Roll();
+        job.face(Face::Outside).columns = {{0, 3, len("4")}};
+        const Plan before = testing::planned(job);
+        const auto& columns = before.paper.face(Face::Outside)[0].columnAreas;
+        Item one = item("one", ItemKind::Shape, {columns[0].x, len("30"), columns[0].w, len("10")}, before.paper);
+        job.face(Face::Outside).items = {one};
+        for (Item& copy : repeatedInColumns(testing::planned(job), Face::Outside, one, counter()))
+            job.face(Face::Outside).items.push_back(copy);
+        const Plan after = testing::planned(job);
+        QCOMPARE(after.items[0].size(), std::size_t(3));
+        for (std::size_t i = 0; i < 3; ++i) {
+            QCOMPARE(after.items[0][i].frame.x, columns[i].x);
+            COMPARE_MM(after.items[0][i].frame.y, 30);
+        }
+    }
+
+    void rowsAndGuidesAreLinesToHoldOnTo()
+    {
+        Job job = testing::a4Roll();
+        job.face(Face::Outside).columns = {{0, 1, len("4"), 4, len("2")}};
+        job.face(Face::Outside).guides = {{0, true, len("33")}, {1, false, len("70")}};
+        const Plan plan = testing::planned(job);
+        const Panel& first = plan.paper.face(Face::Outside)[0];
+        QCOMPARE(first.rowAreas.size(), std::size_t(4));
+        Length filled = len("2") * 3;
+        for (const Rect& row : first.rowAreas)
+            filled += row.h;
+        QCOMPARE(filled, first.safeArea.h); // no remainder is lost
+        const auto row = nearestLine(plan.paper, Face::Outside, ItemSide::Top, first.rowAreas[2].y + len("0.3"), len("30"), len("1"));
+        QVERIFY(row && row->line == PaperLine::Column && row->column == 2);
+        const auto guide = nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("33.4"), len("100"), len("1"));
+        QVERIFY(guide && guide->line == PaperLine::Guide);
+        COMPARE_MM(linePosition(plan.paper, Face::Outside, ItemSide::Left, *guide), 33);
+        const auto level = nearestLine(plan.paper, Face::Outside, ItemSide::Bottom, len("69.8"), len("120"), len("1"));
+        QVERIFY(level && level->line == PaperLine::Guide);
+        COMPARE_MM(linePosition(plan.paper, Face::Outside, ItemSide::Bottom, *level), 70);
+        // What held on to a guide that is gone stays on the paper.
+        job.face(Face::Outside).guides.clear();
+        const Plan without = testing::planned(job);
+        COMPARE_MM(linePosition(without.paper, Face::Outside, ItemSide::Left, *guide), 0);
+    }
+
+    void inksAreRenamedEverywhere()
+    {
+        Job job = testing::a4Roll();
+        job.textStyles = {{QStringLiteral("Body"), {}}};
+        Item shape = item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper());
+        shape.stroke = {len("1"), QStringLiteral("Black"), 100};
+        shape.shadow = Shadow{};
+        Item words = text("t", mm(30, 10, 10, 10), paper(), "words");
+        words.paragraphs.front().spans = {{0, 2, {}, QStringLiteral("Black")}};
+        job.face(Face::Outside).items = {shape, words};
+        QVERIFY(usesInk(job, QStringLiteral("Black")));
+        const Job renamed = withInkRenamed(job, QStringLiteral("Black"), QStringLiteral("Night"));
+        QVERIFY(!usesInk(renamed, QStringLiteral("Black")));
+        QVERIFY(plan(renamed));
+        QCOMPARE(withInkRenamed(renamed, QStringLiteral("Night"), QStringLiteral("Black")), job);
+    }
+
+    void platesTakeTheirParts()
+    {
+        const Ink water{QStringLiteral("Deep water"), {90, 65, 40, 30}, false};
+        QCOMPARE(amountOnPlate(water, 50, QStringLiteral("Cyan")), 45.0);
+        QCOMPARE(amountOnPlate(water, 100, QStringLiteral("Black")), 30.0);
+        const Ink spot{QStringLiteral("Signal"), {0, 60, 100, 0}, true};
+        QCOMPARE(amountOnPlate(spot, 40, QStringLiteral("Signal")), 40.0);
+        QCOMPARE(amountOnPlate(spot, 40, QStringLiteral("Yellow")), 0.0);
+        Job job = testing::a4Roll();
+        job.inks.push_back(spot);
+        QCOMPARE(platesOf(job).size(), 4); // not used, no plate
+        Item shape = item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper());
+        shape.ink = spot.name;
+        job.face(Face::Outside).items = {shape};
+        QCOMPARE(platesOf(job).last(), spot.name);
+    }
+
+    void badContentIsRefusedWithAReason_data()
+    {
+        QTest::addColumn<Spoil>("spoil");
+        const auto row = [](const char* name, Spoil spoil) { QTest::newRow(name) << spoil; };
+        row("opacity", [](Job& j) { j.face(Face::Outside).items[0].opacity = 0; });
+        row("corners", [](Job& j) { j.face(Face::Outside).items[0].corners = 2; });
+        row("stroke ink", [](Job& j) { j.face(Face::Outside).items[0].stroke = {len("1"), QStringLiteral("Nowhere"), 100}; });
+        row("stroke width", [](Job& j) { j.face(Face::Outside).items[0].stroke.width = len("-1"); });
+        row("focus", [](Job& j) { j.face(Face::Outside).items[0].crop.focusX = 1001; });
+        row("scale", [](Job& j) { j.face(Face::Outside).items[0].crop.scaleMilli = 0; });
+        row("columns", [](Job& j) { j.face(Face::Outside).items[1].textColumns = 0; });
+        row("leading", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].style.leadingShare = 9; });
+        row("tabs", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].style.tabs = {{len("20"), Align::Left}, {len("10"), Align::Left}}; });
+        row("span", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].spans = {{3, 40, {}, {}}}; });
+        row("overlapping spans", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].spans = {{0, 3, {}, {}}, {2, 2, {}, {}}}; });
+        row("rows", [](Job& j) { j.face(Face::Outside).columns = {{0, 1, len("4"), 0, len("4")}}; });
+        row("two inks of one name", [](Job& j) { j.inks.push_back(j.inks.front()); });
+        row("an ink without a name", [](Job& j) { j.inks.push_back({QStringLiteral(" "), {}, false}); });
+        row("a style without a name", [](Job& j) { j.textStyles.push_back({}); });
+        row("grid", [](Job& j) { j.gridStep = len("-1"); });
+    }
+    void badContentIsRefusedWithAReason()
+    {
+        QFETCH(Spoil, spoil);
+        Job job = testing::a4Roll();
+        job.face(Face::Outside).items = {item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper()), text("t", mm(30, 10, 30, 30), paper(), "words")};
+        QVERIFY(plan(job));
+        spoil(job);
+        const auto refused = plan(job);
+        QVERIFY(!refused);
+        QVERIFY(refused.error().message.endsWith(u'.'));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestContent)
+#include "test_content.moc"
