@@ -8,6 +8,7 @@
 #include "app/linked_files.h"
 #include "app/margin_fields.h"
 #include "app/slip.h"
+#include "paint/picture_inks.h"
 
 #include <QGridLayout>
 #include <QHBoxLayout>
@@ -384,6 +385,23 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     connect(&document_, &Document::changed, about, tell);
     tell();
     column->addWidget(about);
+    auto* inks = new QPushButton(tr("Take inks from it"));
+    inks->setObjectName(QStringLiteral("drawer.takeInks"));
+    inks->setToolTip(tr("Propose a few inks of the job that go with this picture"));
+    connect(inks, &QPushButton::clicked, this, [this, id] {
+        const Item* i = document_.job().findItem(id);
+        const ShownPicture shown = i ? document_.files().picture(i->file) : ShownPicture{};
+        Job job = document_.job();
+        for (const QColor& colour : coloursOf(shown.image, 4)) {
+            const Cmyk cmyk = colour_.toPress(colour);
+            if (std::ranges::any_of(job.inks, [&](const Ink& ink) { return ink.cmyk == cmyk; }))
+                continue;
+            job.inks.push_back({tr("%1 %2 %3 %4").arg(cmyk.c).arg(cmyk.m).arg(cmyk.y).arg(cmyk.k), cmyk, false});
+        }
+        if (const auto done = document_.edit(tr("Take inks from a picture"), std::move(job)); !done)
+            Q_EMIT placing_.refused(done.error().message);
+    });
+    column->addWidget(inks);
     const FileFacts facts = document_.files().facts().value(item.file.path);
     if (facts.isPdf && facts.pages.size() > 1)
         field(column, tr("Page"), new JobField(

@@ -69,6 +69,8 @@ void Drawer::cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QW
         text->setBuddy(edit);
         edit->setObjectName(QString::fromLatin1(name));
         edit->setAccessibleName(label);
+        edit->setMinimumWidth(24); // the drawer is narrow: fields share its width, whatever they would like
+        edit->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         grid->addWidget(text, 0, cell);
         grid->addWidget(edit, 1, cell);
         grid->setColumnStretch(cell++, 1);
@@ -206,6 +208,9 @@ void Drawer::buildArranging(QVBoxLayout* column)
         button->setToolTip(action->statusTip() + (action->shortcut().isEmpty() ? QString() : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
         button->setIcon(action->icon());
         button->setFixedHeight(26);
+        button->setMinimumWidth(20);
+        button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+        button->setProperty("tool", true);
         connect(button, &QPushButton::clicked, action, &QAction::trigger);
         grid->addWidget(button, at / 8, at % 8);
         ++at;

@@ -5,6 +5,7 @@
 #include "app/fields.h"
 #include "app/theme.h"
 #include "core/paragraphs.h"
+#include "core/stand_in_copy.h"
 #include "core/stories.h"
 #include "core/tab_stops.h"
 #include "paint/screen_colour.h"
@@ -13,7 +14,6 @@
 #include <QCheckBox>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QLocale>
 #include <QPainter>
 #include <QPushButton>
 #include <QTextBlock>
@@ -106,7 +106,7 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
         for (QPushButton* button : swatches)
             button->setChecked(button->objectName() == QStringLiteral("ink.") + used);
         if (const Ink* ink = document_.job().findInk(used))
-            name->setText(QStringLiteral("%1   %2 %3 %4 %5").arg(ink->name).arg(ink->cmyk.c).arg(ink->cmyk.m).arg(ink->cmyk.y).arg(ink->cmyk.k));
+            name->setText(ink->spot ? tr("%1, spot").arg(ink->name) : ink->name);
     };
     connect(&document_, &Document::changed, name, tell);
     if (words_)
@@ -158,6 +158,25 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     connect(words_, &QPlainTextEdit::textChanged, this, [this, id] { applyText(id); });
     column->addWidget(words_);
 
+    auto* standIn = new QPushButton(tr("stand-in words"));
+    standIn->setProperty("link", true);
+    standIn->setObjectName(QStringLiteral("drawer.standIn"));
+    standIn->setToolTip(tr("Fill the frame with words that only stand in for the copy to come"));
+    connect(standIn, &QPushButton::clicked, this, [this, id] {
+        Job job = document_.job();
+        Item* i = job.findItem(id);
+        if (!i)
+            return;
+        const Paragraph look = i->paragraphs.empty() ? Paragraph{} : i->paragraphs.back();
+        for (const QString& words : standInCopy()) {
+            i->paragraphs.push_back({words, look.style, look.styleName});
+            if (!layOutStory(lookedUp(job, *i), {textFrame(job, *i, *document_.plan().findItem(id))}, layouts_.fonts()).front().fits()) {
+                i->paragraphs.pop_back();
+                break;
+            }
+        }
+        (void)document_.edit(tr("Fill with stand-in words"), std::move(job));
+    });
     fit_ = note({});
     fit_->setObjectName(QStringLiteral("drawer.textFit"));
     const auto tellFit = [this, id, label = fit_] {
@@ -174,7 +193,10 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     };
     connect(&document_, &Document::changed, fit_, tellFit);
     tellFit();
-    column->addWidget(fit_);
+    auto* fitRow = new QHBoxLayout;
+    fitRow->addWidget(fit_, 1);
+    fitRow->addWidget(standIn);
+    column->addLayout(fitRow);
 
     buildStyle(column, id);
 }
@@ -250,6 +272,7 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     auto* style = new JobChoice(document_, tr("Change the style"), std::move(styles));
     style->setObjectName(QStringLiteral("drawer.style"));
     style->setToolTip(tr("Paragraphs that follow a style of the job change together"));
+    style->setMinimumWidth(24);
     row->addWidget(style, 1);
     auto* keep = new QPushButton(tr("keep"));
     keep->setProperty("link", true);
@@ -277,6 +300,7 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
                          [this, id, name](Job& j) { restyle(j, id, [&](TextStyle& s) { s.font = name; }, name, {}); }});
     auto* font = new JobChoice(document_, tr("Change the font"), std::move(fonts));
     font->setObjectName(QStringLiteral("drawer.font"));
+    font->setMinimumWidth(24);
     column->addWidget(font);
 
     const auto measure = [&](const QString& what, Length TextStyle::* part) {
@@ -330,13 +354,14 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     auto* align = new JobChoice(document_, tr("Change the alignment"),
                                 {aligned(tr("ranged left"), Align::Left), aligned(tr("centred"), Align::Centre),
                                  aligned(tr("ranged right"), Align::Right), aligned(tr("justified"), Align::Justified)});
-    std::vector<JobChoice::Option> languages{{tr("whole words"), [shownStyle](const Job& j) { return shownStyle(j).hyphenation.isEmpty(); },
+    std::vector<JobChoice::Option> languages{{tr("words stay whole"), [shownStyle](const Job& j) { return shownStyle(j).hyphenation.isEmpty(); },
                                               [change](Job& j) { change(j, [](TextStyle& s) { s.hyphenation.clear(); }); }}};
     for (const QString& language : Hyphenation::languages())
-        languages.push_back({QLocale(language).nativeLanguageName() + u' ' + language.section(u'-', -1), [shownStyle, language](const Job& j) { return shownStyle(j).hyphenation == language; },
+        languages.push_back({tr("words are parted, %1").arg(language), [shownStyle, language](const Job& j) { return shownStyle(j).hyphenation == language; },
                              [change, language](Job& j) { change(j, [&](TextStyle& s) { s.hyphenation = language; }); }});
     auto* hyphens = new JobChoice(document_, tr("Change the hyphenation"), std::move(languages));
-    cells(column, {{tr("alignment"), align, "drawer.align"}, {tr("words parted by"), hyphens, "drawer.hyphenation"}});
+    cells(column, {{tr("alignment"), align, "drawer.align"}});
+    cells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
     auto* tabs = new JobField(
         document_, tr("Change the tab stops"),
         [shownStyle](const Job& j) { return tabStopsText(shownStyle(j).tabs, j.unit); },
@@ -420,6 +445,7 @@ void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
         });
     step->setObjectName(QStringLiteral("drawer.gridStep"));
     step->setAccessibleName(tr("Step of the baseline grid"));
+    step->setMinimumWidth(24);
     row->addWidget(grid);
     row->addWidget(step, 1);
     column->addLayout(row);

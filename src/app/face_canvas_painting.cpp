@@ -123,7 +123,9 @@ void FaceCanvas::paintRoles(QPainter& p)
     p.setFont(font);
     for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
-        const QString text = metrics.elidedText(panel.roleName, Qt::ElideRight, std::max(30.0, area.width() - 30));
+        // A spine is too narrow for its name; its neighbours leave room for it.
+        const double room = panel.role == Role::Spine ? 90 : std::max(30.0, area.width() - 30);
+        const QString text = metrics.elidedText(panel.roleName, Qt::ElideRight, room);
         const double w = metrics.horizontalAdvance(text) + 26;
         // The roles stay in sight when the head of the paper is scrolled away.
         // Roles of a lower row stand within the panel, at its head.
@@ -158,11 +160,11 @@ void FaceCanvas::paintDimensions(QPainter& p)
     for (const Panel& panel : paper.face(selection_.face())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 24, formatNumber(panel.area.w, job.unit), style);
+            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 30, formatNumber(panel.area.w, job.unit), style);
         if (paper.rows() > 1 && panel.position % paper.columns() == 0)
             paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), style);
     }
-    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 44, formatLength(paper.flat.w, job.unit), style);
+    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 52, formatLength(paper.flat.w, job.unit), style);
     paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(), formatNumber(paper.flat.h, job.unit), style);
 }
 

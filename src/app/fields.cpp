@@ -134,8 +134,11 @@ void JobField::refresh()
     if (typing_)
         return;
     const QString shown = show_(document_.job());
-    if (shown != text())
+    if (shown != text()) {
         setText(shown);
+        if (!hasFocus())
+            setCursorPosition(0); // a long text shows its beginning
+    }
     setWrong({});
 }
 

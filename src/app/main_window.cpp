@@ -94,6 +94,15 @@ MainWindow::MainWindow()
         selection_.setFace(Face::Outside);
         selection_.setPanel(0);
     });
+    connect(&document_, &Document::changed, this, [this] {
+        // What an undo took away is no longer taken in hand.
+        QStringList left;
+        for (const QString& id : selection_.items())
+            if (document_.job().findItem(id))
+                left << id;
+        if (left.size() != selection_.items().size())
+            selection_.setItems(selection_.face(), left);
+    });
     connect(findings, &FindingsBar::showRequested, this, &MainWindow::showFinding);
     connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
     connect(release, &ReleaseStage::showRequested, this, &MainWindow::showFinding);

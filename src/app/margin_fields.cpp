@@ -44,6 +44,7 @@ MarginFields::MarginFields(Document& document, Face face, int panel, const QStri
             });
         edit->setObjectName(prefix + QLatin1String(s.name));
         edit->setMinimumHeight(28);
+        edit->setProperty("tight", true);
         edit->setAccessibleName(tr("Margin, %1").arg(s.label));
         edit->setToolTip(tr("What live matter keeps clear of here; empty it to follow the zones again"));
         auto* label = new QLabel(s.label);

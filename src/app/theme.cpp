@@ -51,6 +51,7 @@ QToolTip { background: @work; color: @ink; border: 1px solid @line; padding: 4px
 QLineEdit, QSpinBox, QComboBox, QPlainTextEdit {
   background: @work; color: @ink; border: 1px solid @line; border-radius: 3px; padding: 3px 7px;
   selection-background-color: @accent; selection-color: @onaccent; }
+QLineEdit[tight="true"] { padding: 3px 2px; }
 QLineEdit:hover, QComboBox:hover, QPlainTextEdit:hover { border-color: @ink2; }
 QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus { border: 1px solid @accent; }
 QLineEdit[wrong="true"] { border: 1px solid @brick; background: @bricktint; }
@@ -76,7 +77,9 @@ QPushButton[leading="true"]:disabled { background: @line; border-color: @line; c
 QListWidget[roomy="true"]::item { padding: 6px 8px; border-radius: 3px; }
 QListWidget[roomy="true"]::item:selected { background: @tint; color: @ink; }
 QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
-QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 4px; }
+QTableView::item { padding: 0 10px; }
+QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 10px; }
+QPushButton[tool="true"] { padding: 0; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }
 QPushButton[pill="true"]:checked { background: @accent; color: @onaccent; }
 QPushButton[swatch="true"] { padding: 0; background: transparent; border: 1px solid transparent; border-radius: 13px; }

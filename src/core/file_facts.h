@@ -41,6 +41,7 @@ struct FileFacts {
     /// PDF: fonts that are used but not in the file.
     QStringList missingFonts;
     qint64 bytes = 0;
+    /// Hex; of files over 32 MB only of their size, beginning, middle and end.
     QString sha256;
 };
 

@@ -21,6 +21,24 @@ constexpr int mostInk = 300;
 /// Covers wander by a millimetre; a line of text on the spine wants that much on both sides. Common practice.
 constexpr Length spineRoom = Length::mm(1);
 
+/// An item and where it lies.
+struct Lying {
+    const Item& item;
+    const PlacedItem& placed;
+};
+
+/// What stands on a face; the plan keeps the order of the job.
+std::vector<Lying> lyingOn(const Job& job, const Plan& plan, Face face)
+{
+    std::vector<Lying> out;
+    const auto& items = job.face(face).items;
+    const auto& places = plan.itemsOn(face);
+    out.reserve(items.size());
+    for (std::size_t i = 0; i < items.size(); ++i)
+        out.push_back({items[i], places[i]});
+    return out;
+}
+
 /// What must not be cut, folded or lost.
 bool isLive(const Item& item) { return item.kind == ItemKind::Text || item.kind == ItemKind::Code; }
 
@@ -30,10 +48,9 @@ void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Fin
     for (const KeepClear& area : plan.paper.keepClear) {
         if (area.face != face)
             continue;
-        for (const Item& item : job.face(face).items) {
-            const PlacedItem* placed = plan.findItem(item.id);
+        for (const auto& [item, placed] : lyingOn(job, plan, face)) {
             const bool matters = area.noPrint || isLive(item);
-            if (!matters || placed->frame.isEmpty() || !placed->frame.overlaps(area.area))
+            if (!matters || placed.frame.isEmpty() || !placed.frame.overlaps(area.area))
                 continue;
             Finding f = found("area.covered", Severity::Warn, QStringLiteral("%1 stands where the %2 is, %3").arg(nameOf(item), area.what, faceName(face, job.kind)), area.reason);
             f.face = face;
@@ -48,9 +65,8 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
 {
     const Rect trim = trimOf(plan.paper);
     const Rect bleed = bleedOf(plan.paper, face);
-    for (const Item& item : job.face(face).items) {
-        const PlacedItem* placed = plan.findItem(item.id);
-        if (isVoid(item, placed->frame)) {
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        if (isVoid(item, placed.frame)) {
             Finding f;
             f.code = QStringLiteral("item.crossed");
             f.severity = Severity::Stop;
@@ -61,7 +77,7 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
             out.push_back(f);
             continue;
         }
-        if (!placed->shown) {
+        if (!placed.shown) {
             Finding f;
             f.code = QStringLiteral("item.off");
             f.message = QStringLiteral("%1 lies off the paper").arg(nameOf(item));
@@ -78,10 +94,10 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
             Length inside; ///< from the side to the trim, positive within the paper
             Length toBleed; ///< from the side to the end of the bleed
         } sides[] = {
-            {ItemSide::Left, placed->frame.x - trim.x, placed->frame.x - bleed.x},
-            {ItemSide::Top, placed->frame.y - trim.y, placed->frame.y - bleed.y},
-            {ItemSide::Right, trim.right() - placed->frame.right(), bleed.right() - placed->frame.right()},
-            {ItemSide::Bottom, trim.bottom() - placed->frame.bottom(), bleed.bottom() - placed->frame.bottom()},
+            {ItemSide::Left, placed.frame.x - trim.x, placed.frame.x - bleed.x},
+            {ItemSide::Top, placed.frame.y - trim.y, placed.frame.y - bleed.y},
+            {ItemSide::Right, trim.right() - placed.frame.right(), bleed.right() - placed.frame.right()},
+            {ItemSide::Bottom, trim.bottom() - placed.frame.bottom(), bleed.bottom() - placed.frame.bottom()},
         };
         for (const auto& s : sides) {
             // Near the knife but not beyond it by the full bleed.
@@ -103,19 +119,18 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
 /// Live matter outside the safe zone or across a fold.
 void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
 {
-    for (const Item& item : job.face(face).items) {
-        const PlacedItem* placed = plan.findItem(item.id);
-        if (!isLive(item) || placed->frame.isEmpty())
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        if (!isLive(item) || placed.frame.isEmpty())
             continue;
         const auto& panels = plan.paper.face(face);
-        const auto on = std::ranges::find_if(panels, [&](const Panel& p) { return p.area.contains(placed->frame); });
+        const auto on = std::ranges::find_if(panels, [&](const Panel& p) { return p.area.contains(placed.frame); });
         if (on != panels.end() && on->role == Role::Spine) {
-            if (std::min(placed->frame.x - on->area.x, on->area.right() - placed->frame.right()) < spineRoom)
+            if (std::min(placed.frame.x - on->area.x, on->area.right() - placed.frame.right()) < spineRoom)
                 out.push_back(foundAt("spine.tight", Severity::Warn, job, face, item, QStringLiteral("%1 stands too near the edge of the spine, %2"),
                                       QStringLiteral("Covers wander by a millimetre; the line would run over onto front or back.")));
             continue;
         }
-        if (std::ranges::any_of(panels, [&](const Panel& p) { return p.safeArea.contains(placed->frame); }))
+        if (std::ranges::any_of(panels, [&](const Panel& p) { return p.safeArea.contains(placed.frame); }))
             continue;
         const QString what = item.kind == ItemKind::Code ? QStringLiteral("code") : QStringLiteral("text");
         if (on != panels.end())
@@ -130,8 +145,8 @@ void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Fi
 /// Items marked to be kept whole.
 void checkWhole(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
 {
-    for (const Item& item : job.face(face).items) {
-        const Rect frame = plan.findItem(item.id)->frame;
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        const Rect& frame = placed.frame;
         if (!item.keepWhole || frame.isEmpty() || std::ranges::any_of(plan.paper.face(face), [&](const Panel& p) { return p.area.contains(frame); }))
             continue;
         out.push_back(foundAt("whole.cut", Severity::Warn, job, face, item, QStringLiteral("%1 should stay whole but is cut or folded, %2"),
@@ -142,13 +157,13 @@ void checkWhole(const Job& job, const Plan& plan, Face face, std::vector<Finding
 /// A side that stops a hair's breadth from a line of the paper or from another item leaves a white sliver.
 void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
 {
-    const auto& placed = plan.itemsOn(face);
+    const std::vector<Lying> all = lyingOn(job, plan, face);
     const auto low = [](const Rect& r, bool level) { return level ? r.y : r.x; };
     const auto high = [](const Rect& r, bool level) { return level ? r.bottom() : r.right(); };
-    for (const Item& item : job.face(face).items) {
+    for (const auto& [item, placed] : all) {
         if (isLive(item) || item.outline != Outline::Rectangle)
             continue;
-        const Rect& frame = plan.findItem(item.id)->frame;
+        const Rect& frame = placed.frame;
         if (frame.isEmpty())
             continue;
         for (const ItemSide side : allSides) {
@@ -169,13 +184,15 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
                     if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right) : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded
                         && p.area.overlaps(frame.grown(widestSliver)))
                         consider(end ? high(p.area, level) : low(p.area, level), QStringLiteral("the fold"));
-            for (const PlacedItem& other : placed) {
-                if (other.id == item.id || other.frame.isEmpty())
+            for (const auto& [that, other] : all) {
+                if (&that == &item || other.frame.isEmpty())
+                    continue;
+                const Length line = far ? low(other.frame, level) : high(other.frame, level);
+                if (abs(line - at) > widestSliver)
                     continue;
                 const bool faces = low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
-                const Item* that = job.findItem(other.id);
-                if (faces && !isLive(*that) && that->outline == Outline::Rectangle)
-                    consider(far ? low(other.frame, level) : high(other.frame, level), nameOf(*that));
+                if (faces && !isLive(that) && that.outline == Outline::Rectangle)
+                    consider(line, nameOf(that));
             }
             if (!to)
                 continue;
@@ -265,12 +282,12 @@ void checkEmptyAndDoubled(const Job& job, const Plan& plan, Face face, std::vect
             if (!item.next.isEmpty())
                 runOnInto.insert(item.next);
     std::map<std::tuple<qint64, qint64, qint64, qint64, int>, const Item*> seen;
-    for (const Item& item : job.face(face).items) {
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
         const bool wordless = std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
         if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
             out.push_back(foundAt("item.empty", Severity::Warn, job, face, item, QStringLiteral("%1 has no words, %2"),
                                   QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
-        const Rect& frame = plan.findItem(item.id)->frame;
+        const Rect& frame = placed.frame;
         const auto [it, isNew] = seen.try_emplace({frame.x.count(), frame.y.count(), frame.w.count(), frame.h.count(), int(item.kind)}, &item);
         if (isNew)
             continue;

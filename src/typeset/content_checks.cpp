@@ -94,8 +94,10 @@ std::vector<Finding> checkText(const Job& job, const Plan& plan, TextLayoutCache
 {
     std::vector<Finding> out;
     for (const Face face : bothFaces) {
-        for (const Item& item : job.face(face).items) {
-            if (plan.findItem(item.id)->frame.isEmpty())
+        const auto& items = job.face(face).items;
+        for (std::size_t i = 0; i < items.size(); ++i) {
+            const Item& item = items[i];
+            if (plan.itemsOn(face)[i].frame.isEmpty())
                 continue;
             if (item.kind == ItemKind::Text)
                 checkLayout(item, face, layouts.layout(job, plan, item.id), out);

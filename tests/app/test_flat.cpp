@@ -292,6 +292,20 @@ private Q_SLOTS:
         QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
     }
 
+    void whatWasTakenBackIsNoLongerInHand()
+    {
+        add("addShape", 0);
+        add("addShape", 1);
+        action("selectAll")->trigger();
+        QCOMPARE(window_->selection().items().size(), 2);
+        action("undo")->trigger();
+        QCOMPARE(window_->selection().items().size(), 1);
+        action("undo")->trigger();
+        QVERIFY(window_->selection().items().isEmpty());
+        action("redo")->trigger();
+        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
+    }
+
     void lockedItemsStay()
     {
         const QString a = add("addShape", 0);
@@ -415,6 +429,29 @@ private Q_SLOTS:
         QTest::keyClick(&canvas(), Qt::Key_Escape);
         QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 100));
         QCOMPARE(job().inks.size(), inks + 1);
+    }
+
+    void inksAreTakenFromAPicture()
+    {
+        place(pictureFile("two.png", {200, 400}, QColor(200, 40, 40), QColor(30, 60, 160)), 1);
+        canvas().repaint();
+        waitForFiles();
+        const auto before = job().inks.size();
+        find<QPushButton>("drawer.takeInks")->click();
+        QCOMPARE(job().inks.size(), before + 2); // it has two colours and no more
+        find<QPushButton>("drawer.takeInks")->click();
+        QCOMPARE(job().inks.size(), before + 2); // they are there already
+        QVERIFY(job().inks[before].cmyk.m > 50 || job().inks[before + 1].cmyk.m > 50);
+    }
+
+    void standInWordsFillTheFrame()
+    {
+        add("addText", 0);
+        type("drawer.size", QStringLiteral("9"));
+        type("drawer.height", QStringLiteral("80"));
+        find<QPushButton>("drawer.standIn")->click();
+        QVERIFY(item().paragraphs.size() > 3);
+        QVERIFY(!testing::hasFinding(window_->document().findings(), "text.over"));
     }
 
     void filesAreLookedAfter()
