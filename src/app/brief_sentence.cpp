@@ -427,7 +427,9 @@ void BriefSentence::writeCoverShape(Sentence& s)
     s.length("brief.flap", tr("Change the flaps"), [](Job& j) -> Length& { return j.cover.flap; }, tr("Folded-in extension of the cover; 0 for none"));
     s.words(tr("with glue of"));
     s.length("brief.glue", tr("Change the glue"), [](Job& j) -> Length& { return j.cover.glue; }, tr("Glue in the spine, part of its thickness; common practice: 0.3 to 0.5 mm"));
-    s.words(tr("in the spine,"));
+    s.words(tr("in the spine and"));
+    s.length("brief.sideGlue", tr("Change the side glue"), [](Job& j) -> Length& { return j.cover.sideGlue; }, tr("Glue up the inside of the cover beside the spine; common practice: 3 to 7 mm"));
+    s.words(tr("beside it,"));
 }
 
 void BriefSentence::writeDirection(Sentence& s)
@@ -484,7 +486,9 @@ void BriefSentence::writeLeaf(Sentence& s)
         s.words(tr("of"));
         s.length("brief.holeDiameter", tr("Change the holes"), [](Job& j) -> Length& { return j.leaf.holeDiameter; }, tr("Diameter of a hole"));
         s.length("brief.holePitch", tr("Change the pitch"), [](Job& j) -> Length& { return j.leaf.holePitch; }, tr("From middle to middle; ISO 838: 80 mm"));
-        s.words(tr("apart, the back"));
+        s.words(tr("apart,"));
+        s.length("brief.holeEdge", tr("Change the edge of the holes"), [](Job& j) -> Length& { return j.leaf.holeEdge; }, tr("From the left edge to the middle of a hole; ISO 838: 12 mm"));
+        s.words(tr("from the edge, the back"));
     }
     s.pick<bool>("brief.postal", tr("Change the back"), [](Job& j) -> bool& { return j.leaf.postal; }, {{tr("free"), false}, {tr("for stamp and address"), true}}, tr("A postcard keeps room for the post"));
     s.words(tr("numbered from"));

@@ -298,21 +298,27 @@ void FaceCanvas::dragTo(QPointF px, bool free)
 
     const auto acrossOf = [&](ItemSide s) { return isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2); };
     const auto near = [&](ItemSide s) { return nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), reach); };
+    // Lines of the paper come first; where none is near, a side stands in line with another item.
+    const auto inLine = [&](ItemSide s) { return free ? std::nullopt : nearestItemEdge(document_.plan(), face, selection_.items(), s, edgeOf(frame, s), reach); };
     if (grip_.all()) {
         // The side nearest to a line pulls the whole item onto it.
         for (const bool horizontal : {true, false}) {
             std::optional<Length> shift;
+            std::optional<Length> itemShift;
             for (const ItemSide s : allSides) {
                 if (isHorizontal(s) != horizontal)
                     continue;
-                if (const auto line = near(s)) {
-                    const Length d = linePosition(paper, face, s, *line) - edgeOf(frame, s);
-                    if (!shift || abs(d) < abs(*shift))
-                        shift = d;
-                }
+                const auto consider = [](std::optional<Length>& best, Length d) {
+                    if (!best || abs(d) < abs(*best))
+                        best = d;
+                };
+                if (const auto line = near(s))
+                    consider(shift, linePosition(paper, face, s, *line) - edgeOf(frame, s));
+                if (const auto edge = inLine(s))
+                    consider(itemShift, *edge - edgeOf(frame, s));
             }
-            if (shift)
-                (horizontal ? frame.x : frame.y) += *shift;
+            if (shift || itemShift)
+                (horizontal ? frame.x : frame.y) += shift ? *shift : *itemShift;
         }
     }
     Job job = document_.job();
@@ -324,7 +330,8 @@ void FaceCanvas::dragTo(QPointF px, bool free)
         if (!grip_.has(s))
             continue;
         const auto line = nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), exact);
-        item->side(s) = line ? *line : freeSide(paper, face, s, edgeOf(frame, s), acrossOf(s));
+        const auto edge = line || grip_.all() ? std::nullopt : inLine(s);
+        item->side(s) = line ? *line : freeSide(paper, face, s, edge.value_or(edgeOf(frame, s)), acrossOf(s));
     }
     (void)document_.edit(grip_.all() ? tr("Move %1").arg(item->name) : tr("Size %1").arg(item->name), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));

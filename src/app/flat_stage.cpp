@@ -104,12 +104,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
     connect(&placing, &Placing::textAdded, drawer_, &Drawer::editText);
     connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) { hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8))); hint_->setToolTip(text); });
-    connect(canvas_, &FaceCanvas::filesDropped, this, [&placing, this](const QStringList& paths, int panel) {
-        // Several files go to the panels from here on, one each.
-        const int panels = int(document_.plan().paper.face(selection_.face()).size());
-        for (int i = 0; i < paths.size(); ++i)
-            placing.placeFile(paths[i], (panel + i) % panels);
-    });
+    connect(canvas_, &FaceCanvas::filesDropped, &placing, &Placing::placeFiles);
 }
 
 void FlatStage::setView(PaperView view)

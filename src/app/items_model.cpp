@@ -66,8 +66,13 @@ QVariant ItemsModel::data(const QModelIndex& index, int role) const
     switch (role) {
     case Qt::DisplayRole: return item.name.isEmpty() ? kindName(item.kind) : item.name;
     case Qt::ToolTipRole: return kindName(item.kind);
-    case Qt::DecorationRole:
-        return themedIcon(iconOf(item), QColor(0x80, 0x88, 0x8E));
+    case Qt::DecorationRole: {
+        // Drawn once each: a list of hundreds asks for them again and again.
+        const QString name = iconOf(item);
+        if (!icons_.contains(name))
+            icons_.insert(name, themedIcon(name, QColor(0x80, 0x88, 0x8E)));
+        return icons_.value(name);
+    }
     default: return {};
     }
 }

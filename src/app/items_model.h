@@ -5,6 +5,8 @@
 #include "app/selection.h"
 
 #include <QAbstractListModel>
+#include <QHash>
+#include <QIcon>
 
 namespace hinge {
 
@@ -25,6 +27,7 @@ private:
     [[nodiscard]] const Item& at(int row) const;
     Document& document_;
     Selection& selection_;
+    mutable QHash<QString, QIcon> icons_;
     QString shownKey_; ///< ids and names as they are shown
 };
 

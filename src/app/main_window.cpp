@@ -238,8 +238,7 @@ void MainWindow::connectActions()
     on(actions_.placePicture, [this, panel] {
         const int at = panel();
         const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Place a picture"), document_.folder(), tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
-        for (int i = 0; i < paths.size(); ++i)
-            placing_.placeFile(paths[i], (at + i) % int(document_.plan().paper.face(selection_.face()).size()));
+        placing_.placeFiles(paths, at);
     });
     on(actions_.addText, [this, panel] { placing_.addText(panel()); });
     on(actions_.addTint, [this, panel] { placing_.addTint(panel()); });

@@ -62,7 +62,7 @@ Result<QString> Placing::readWords(const QString& path)
     return QString::fromLatin1(bytes);
 }
 
-void Placing::placeFile(const QString& path, int panel)
+void Placing::placeFile(const QString& path, int panel, std::optional<int> column)
 {
     if (path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive)) {
         const auto words = readWords(path);
@@ -74,7 +74,7 @@ void Placing::placeFile(const QString& path, int panel)
     }
     const QString link = linkFor(path);
     const Face face = selection_.face();
-    document_.files().withFacts(link, [this, link, panel, face, name = QFileInfo(path).completeBaseName()](const FileFacts& facts) {
+    document_.files().withFacts(link, [this, link, panel, column, face, name = QFileInfo(path).completeBaseName()](const FileFacts& facts) {
         if (!facts.error.isEmpty()) {
             Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
             return;
@@ -89,9 +89,34 @@ void Placing::placeFile(const QString& path, int panel)
         item.name = name;
         item.file = {link, 1, facts.bytes, facts.sha256};
         item.sides = sidesFillingPanel(panel);
+        if (column) {
+            item.sides = sidesFillingSafeArea(panel);
+            for (const ItemSide s : {ItemSide::Left, ItemSide::Right}) {
+                item.side(s).line = PaperLine::Column;
+                item.side(s).column = *column;
+            }
+        }
         selection_.setFace(face);
         add(tr("Place %1").arg(name), std::move(item));
     });
+}
+
+void Placing::placeFiles(const QStringList& paths, int panel)
+{
+    const auto& panels = document_.plan().paper.face(selection_.face());
+    std::vector<std::pair<int, std::optional<int>>> slots;
+    for (std::size_t i = 0; i < panels.size(); ++i) {
+        const Panel& p = panels[(std::size_t(panel) + i) % panels.size()];
+        if (p.columnAreas.size() == 1 || paths.size() == 1)
+            slots.emplace_back(p.position, std::nullopt);
+        else
+            for (int c = 0; c < int(p.columnAreas.size()); ++c)
+                slots.emplace_back(p.position, c);
+    }
+    for (int i = 0; i < paths.size(); ++i) {
+        const auto& [at, column] = slots[std::size_t(i) % slots.size()];
+        placeFile(paths[i], at, column);
+    }
 }
 
 void Placing::takeSupplied(const QString& path, int page)

@@ -16,7 +16,9 @@ public:
 
     /// Reads the file and places it: a PDF whose trim is that of the flat becomes the whole face (with
     /// two pages, both faces); anything else fills the panel out to the bleed.
-    void placeFile(const QString& path, int panel);
+    void placeFile(const QString& path, int panel, std::optional<int> column = {});
+    /// Several files at once, in order: one for each column from this panel on, one for the whole of a panel without columns.
+    void placeFiles(const QStringList& paths, int panel);
     /// Takes a PDF as supplied artwork of the face in view, whatever its size.
     void takeSupplied(const QString& path, int page = 1);
     void dropSupplied();

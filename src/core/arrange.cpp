@@ -92,6 +92,20 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
     }
 }
 
+std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QStringList& without, ItemSide side, Length position, Length reach)
+{
+    std::optional<Length> best;
+    for (const PlacedItem& other : plan.itemsOn(face)) {
+        if (!other.shown || without.contains(other.id))
+            continue;
+        const Rect& f = other.frame;
+        for (const Length at : isHorizontal(side) ? std::array{f.x, f.x + f.w.part(2), f.right()} : std::array{f.y, f.y + f.h.part(2), f.bottom()})
+            if (abs(at - position) <= reach && (!best || abs(at - position) < abs(*best - position)))
+                best = at;
+    }
+    return best;
+}
+
 std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId)
 {
     std::vector<Item> out = items;

@@ -25,6 +25,10 @@ void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, 
 /// Gives equal space between three or more items, from the first to the last; locked ones stay.
 void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along);
 
+/// The edge or middle of another item nearest to where a side is wanted, within `reach`: where the side would stand in line with it.
+/// Items in `without` do not count.
+[[nodiscard]] std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QStringList& without, ItemSide side, Length position, Length reach);
+
 /// Copies of items for another panel, of this face or the other one: every side keeps its line, of the panel they come to.
 /// `freshId` gives their ids. Texts that run through several frames come as they are cut.
 [[nodiscard]] std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId);

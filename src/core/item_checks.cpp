@@ -5,6 +5,7 @@
 
 #include <QSet>
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 
@@ -160,6 +161,23 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
     const std::vector<Lying> all = lyingOn(job, plan, face);
     const auto low = [](const Rect& r, bool level) { return level ? r.y : r.x; };
     const auto high = [](const Rect& r, bool level) { return level ? r.bottom() : r.right(); };
+    struct Edge {
+        Length at;
+        std::size_t index;
+    };
+    // Left, right, upper and lower edges, each in order.
+    std::array<std::vector<Edge>, 4> facing;
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const Rect& r = all[i].placed.frame;
+        if (r.isEmpty())
+            continue;
+        for (const bool level : {false, true}) {
+            facing[level ? 2 : 0].push_back({low(r, level), i});
+            facing[level ? 3 : 1].push_back({high(r, level), i});
+        }
+    }
+    for (auto& edges : facing)
+        std::ranges::sort(edges, {}, &Edge::at);
     for (const auto& [item, placed] : all) {
         if (isLive(item) || item.outline != Outline::Rectangle)
             continue;
@@ -184,12 +202,13 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
                     if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right) : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded
                         && p.area.overlaps(frame.grown(widestSliver)))
                         consider(end ? high(p.area, level) : low(p.area, level), QStringLiteral("the fold"));
-            for (const auto& [that, other] : all) {
-                if (&that == &item || other.frame.isEmpty())
+            // Only those whose facing edge lies about here.
+            const auto& edges = facing[(level ? 2 : 0) + (far ? 0 : 1)];
+            for (auto near = std::ranges::lower_bound(edges, at - widestSliver, {}, &Edge::at); near != edges.end() && near->at <= at + widestSliver; ++near) {
+                const auto& [that, other] = all[near->index];
+                if (&that == &item)
                     continue;
-                const Length line = far ? low(other.frame, level) : high(other.frame, level);
-                if (abs(line - at) > widestSliver)
-                    continue;
+                const Length line = near->at;
                 const bool faces = low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
                 if (faces && !isLive(that) && that.outline == Outline::Rectangle)
                     consider(line, nameOf(that));

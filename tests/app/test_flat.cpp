@@ -292,6 +292,46 @@ private Q_SLOTS:
         QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
     }
 
+    void severalFilesGoToColumnsInOrder()
+    {
+        Job columns = job();
+        columns.face(Face::Outside).columns = {{1, 2, len("4")}};
+        QVERIFY(window_->document().edit(QStringLiteral("columns"), columns));
+        QStringList files;
+        for (const char* name : {"one.png", "two.png", "three.png"})
+            files << pictureFile(name, {60, 120}, Qt::red, Qt::blue);
+        Q_EMIT canvas().filesDropped(files, 1);
+        waitForFiles();
+        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(3));
+        const Panel& middle = plan().paper.face(Face::Outside)[1];
+        for (const Item& i : job().face(Face::Outside).items) {
+            if (i.name == QStringLiteral("one"))
+                QCOMPARE(frame(i.id).x, middle.columnAreas[0].x);
+            if (i.name == QStringLiteral("two"))
+                QCOMPARE(frame(i.id).right(), middle.columnAreas[1].right());
+            if (i.name == QStringLiteral("three")) // a panel without columns is filled whole
+                QCOMPARE(frame(i.id), plan().paper.face(Face::Outside)[2].bleedArea);
+        }
+    }
+
+    void sidesComeInLineWithOtherItems()
+    {
+        const QString a = add("addShape", 0);
+        type("drawer.x", QStringLiteral("30"));
+        type("drawer.y", QStringLiteral("30"));
+        const QString b = add("addShape", 0);
+        type("drawer.x", QStringLiteral("33"));
+        type("drawer.y", QStringLiteral("120"));
+        const double perMm = (at(100, 0).x() - at(0, 0).x()) / 100.0;
+        const QPoint middle = at(frame(b).x.toMm() + frame(b).w.toMm() / 2, frame(b).y.toMm() + frame(b).h.toMm() / 2);
+        drag(middle, middle - QPoint(int(std::lround(2.2 * perMm)), 0));
+        QCOMPARE(frame(b).x, frame(a).x);
+        QVERIFY(!job().findItem(b)->side(ItemSide::Left).holds); // it stands beside it, it does not hang on it
+        // With Alt it is left where it was put.
+        drag(middle, middle + QPoint(int(std::lround(3 * perMm)), 0), Qt::AltModifier);
+        QVERIFY(frame(b).x != frame(a).x);
+    }
+
     void whatWasTakenBackIsNoLongerInHand()
     {
         add("addShape", 0);
