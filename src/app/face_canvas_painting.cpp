@@ -164,7 +164,7 @@ void FaceCanvas::paintDimensions(QPainter& p)
         if (paper.rows() > 1 && panel.position % paper.columns() == 0)
             paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), style);
     }
-    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 52, formatLength(paper.flat.w, job.unit), style);
+    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 58, formatLength(paper.flat.w, job.unit), style);
     paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(), formatNumber(paper.flat.h, job.unit), style);
 }
 

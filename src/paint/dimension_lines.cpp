@@ -4,7 +4,8 @@
 namespace hinge {
 namespace {
 
-void paintAlong(QPainter& p, double length, const QString& text, const DimensionStyle& style)
+/// `beside` is where a figure goes that is too wide for its line: away from the paper.
+void paintAlong(QPainter& p, double length, const QString& text, const DimensionStyle& style, double beside)
 {
     const double gap = QFontMetricsF(style.font).horizontalAdvance(text) + 12;
     p.setRenderHint(QPainter::Antialiasing);
@@ -21,7 +22,7 @@ void paintAlong(QPainter& p, double length, const QString& text, const Dimension
     }
     p.setPen(style.ink);
     p.setFont(style.font);
-    const double lift = gap < length - 8 ? 0 : -13; // too narrow for its figure: written above
+    const double lift = gap < length - 8 ? 0 : beside;
     p.drawText(QRectF(length / 2 - 100, -10 + lift, 200, 20), Qt::AlignCenter, text);
 }
 
@@ -31,7 +32,7 @@ void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, con
 {
     painter.save();
     painter.translate(x0, y);
-    paintAlong(painter, x1 - x0, text, style);
+    paintAlong(painter, x1 - x0, text, style, 13);
     painter.restore();
 }
 
@@ -40,7 +41,7 @@ void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const
     painter.save();
     painter.translate(x, y1);
     painter.rotate(-90);
-    paintAlong(painter, y1 - y0, text, style);
+    paintAlong(painter, y1 - y0, text, style, -13);
     painter.restore();
 }
 

@@ -152,7 +152,7 @@ void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& 
         if (rows && drawn.measuresHeight && panel.position % paper.columns() == 0)
             paintDimensionDown(p, origin.x() + bleed.left() * scale_ - 20, area.top(), area.bottom(), formatNumber(panel.area.h, unit_), style.dimensions);
     }
-    paintDimensionAcross(p, origin.x(), origin.x() + w * scale_, foot + (paper.columns() > 1 ? 54 : 26), formatLength(paper.flat.w, unit_), style.dimensions);
+    paintDimensionAcross(p, origin.x(), origin.x() + w * scale_, foot + (paper.columns() > 1 ? 58 : 26), formatLength(paper.flat.w, unit_), style.dimensions);
     if (drawn.measuresHeight)
         paintDimensionDown(p, origin.x() + bleed.left() * scale_ - (rows ? 44 : 20), origin.y(), origin.y() + h * scale_, formatNumber(paper.flat.h, unit_), style.dimensions);
 }
