@@ -183,10 +183,11 @@ void FaceCanvas::paintSelection(QPainter& p)
         if (!other || other->face != selection_.face())
             continue;
         const QRectF r = port_.toPixels(toMm(other->frame)).normalized();
-        p.setPen(QPen(QColor(255, 255, 255, 180), 4));
-        p.drawRect(r);
+        // Around the item, not over it: the first letters of a line stay whole.
+        p.setPen(QPen(QColor(255, 255, 255, 180), 2));
+        p.drawRect(r.adjusted(-2, -2, 2, 2));
         p.setPen(QPen(t.accent, hasFocus() ? 2 : 1.4));
-        p.drawRect(r);
+        p.drawRect(r.adjusted(-1, -1, 1, 1));
     }
     if (selection_.items().size() > 1)
         return;

@@ -58,11 +58,15 @@ ShownPicture readForScreen(const QString& path, int page)
     return shown;
 }
 
-/// Runs `work` in a worker thread and `then` in the thread of `owner`, unless that is gone by then.
+/// Runs `work` in a worker thread and `then` in the thread of `owner`, unless that is gone by then. Never at once: work that
+/// ends before it is waited for would else call back in the middle of the painting that asked for it.
 template <class Work, class Then>
 void inBackground(QObject* owner, Work work, Then then)
 {
-    QtConcurrent::run(std::move(work)).then(owner, std::move(then));
+    using Read = std::invoke_result_t<Work>;
+    QtConcurrent::run(std::move(work)).then(owner, [owner, then = std::move(then)](const Read& result) {
+        QMetaObject::invokeMethod(owner, [then, result] { then(result); }, Qt::QueuedConnection);
+    });
 }
 
 } // namespace

@@ -426,6 +426,8 @@ private Q_SLOTS:
     {
         place(pictureFile("halves.png", {400, 100}, Qt::red, Qt::blue), 1);
         const QString a = window_->selection().item();
+        // How it can be moved depends on its proportions.
+        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(item().file).image.isNull(), 8000);
         QCOMPARE(job().findItem(a)->kind, ItemKind::Picture);
         const Rect before = frame(a);
         const QPoint middle = at(before.x.toMm() + 40, before.y.toMm() + 80);
@@ -452,9 +454,8 @@ private Q_SLOTS:
     {
         place(pictureFile("red.png", {200, 400}, QColor(200, 40, 40), QColor(200, 40, 40)), 1);
         window_->resize(1280, 800);
-        canvas().repaint(); // asks for the picture
-        waitForFiles();
-        canvas().repaint();
+        const auto seen = [this] { return canvas().grab().toImage().pixelColor(at(140, 100)); };
+        QTRY_VERIFY_WITH_TIMEOUT(seen().red() > 180 && seen().green() < 80, 8000);
         const auto inks = job().inks.size();
         action("pickInk")->trigger();
         QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 100));
@@ -474,8 +475,7 @@ private Q_SLOTS:
     void inksAreTakenFromAPicture()
     {
         place(pictureFile("two.png", {200, 400}, QColor(200, 40, 40), QColor(30, 60, 160)), 1);
-        canvas().repaint();
-        waitForFiles();
+        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(item().file).image.isNull(), 8000);
         const auto before = job().inks.size();
         find<QPushButton>("drawer.takeInks")->click();
         QCOMPARE(job().inks.size(), before + 2); // it has two colours and no more
