@@ -39,7 +39,7 @@ Actions::Actions(QWidget* window)
     repeatInColumns = make("repeatInColumns", tr("Repeat in every co&lumn"), QStringLiteral("columns-3"), QKeySequence(tr("Ctrl+Alt+C")), tr("A copy of the item in every other column of its panel"));
     group = make("group", tr("&Group"), QStringLiteral("group"), QKeySequence(tr("Ctrl+G")), tr("Take the selected items together from now on"));
     ungroup = make("ungroup", tr("&Ungroup"), QStringLiteral("ungroup"), QKeySequence(tr("Ctrl+Shift+G")), tr("Take each of them by itself again"));
-    lock = make("lock", tr("Loc&k or unlock"), QStringLiteral("lock"), QKeySequence(tr("Ctrl+L")), tr("A locked item cannot be moved or removed on the paper"));
+    lock = make("lock", tr("Loc&k or unlock"), QStringLiteral("lock"), QKeySequence(tr("Ctrl+Shift+L")), tr("A locked item cannot be moved or removed on the paper"));
     alignLeft = make("alignLeft", tr("At their &left"), QStringLiteral("align-start-vertical"), QKeySequence(tr("Ctrl+Alt+1")), tr("Several items at the left of them all, one at the left of the safe zone"));
     alignCentre = make("alignCentre", tr("At their &centre"), QStringLiteral("align-center-vertical"), QKeySequence(tr("Ctrl+Alt+2")), tr("Centred on each other, or in the safe zone"));
     alignRight = make("alignRight", tr("At their &right"), QStringLiteral("align-end-vertical"), QKeySequence(tr("Ctrl+Alt+3")), tr("Several items at the right of them all, one at the right of the safe zone"));
@@ -59,7 +59,7 @@ Actions::Actions(QWidget* window)
     tintFace = make("tintFace", tr("Tint the &face"), QStringLiteral("square"), QKeySequence(tr("Ctrl+Alt+T")), tr("Lay an ink under everything on the face, out to the bleed"));
     addShape = make("addShape", tr("Add a &shape"), QStringLiteral("shapes"), QKeySequence(tr("Ctrl+Shift+O")), tr("A rectangle, ellipse, line or polygon on the panel"));
     addCode = make("addCode", tr("Add a &code"), QStringLiteral("qr-code"), QKeySequence(tr("Ctrl+Shift+Q")), tr("A QR code, an article number or a Code 128"));
-    pickInk = make("pickInk", tr("P&ick an ink"), QStringLiteral("pipette"), QKeySequence(tr("Ctrl+I")), tr("Take the colour under the next click as an ink of the job"));
+    pickInk = make("pickInk", tr("P&ick an ink"), QStringLiteral("pipette"), QKeySequence(tr("Ctrl+Alt+I")), tr("Take the colour under the next click as an ink of the job"));
     files = make("files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")), tr("Every file the job uses: is it there, has it changed, is it fine enough"));
     takeSupplied = make("takeSupplied", tr("Take &supplied artwork…"), QStringLiteral("file-input"), QKeySequence(tr("Ctrl+Shift+U")), tr("Take a customer's finished PDF as the whole face"));
     dropSupplied = make("dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {}, tr("Take the customer's PDF off this face"));

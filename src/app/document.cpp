@@ -158,6 +158,12 @@ void Document::begin(Job job, const QString& path)
 
 QString Document::folder() const { return path_.isEmpty() ? QDir::homePath() : QFileInfo(path_).absolutePath(); }
 
+QString Document::linkFor(const QString& path) const
+{
+    const QString whole = QFileInfo(path).absoluteFilePath();
+    return path_.isEmpty() ? whole : QDir(folder()).relativeFilePath(whole);
+}
+
 QString Document::displayName() const { return path_.isEmpty() ? tr("not saved yet") : QFileInfo(path_).fileName(); }
 
 void Document::adopt(Job job, Plan plan)

@@ -44,6 +44,8 @@ public:
     [[nodiscard]] const QString& path() const { return path_; }
     /// Where relative links start.
     [[nodiscard]] QString folder() const;
+    /// How the job names a file: relative to its folder, or whole while it has no file of its own yet.
+    [[nodiscard]] QString linkFor(const QString& path) const;
     [[nodiscard]] QString displayName() const;
     [[nodiscard]] bool isDirty() const { return !history_.isClean(); }
 

@@ -8,6 +8,7 @@
 #include "app/linked_files.h"
 #include "app/margin_fields.h"
 #include "app/slip.h"
+#include "core/plates.h"
 #include "paint/picture_inks.h"
 
 #include <QGridLayout>
@@ -392,12 +393,8 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
         const Item* i = document_.job().findItem(id);
         const ShownPicture shown = i ? document_.files().picture(i->file) : ShownPicture{};
         Job job = document_.job();
-        for (const QColor& colour : coloursOf(shown.image, 4)) {
-            const Cmyk cmyk = colour_.toPress(colour);
-            if (std::ranges::any_of(job.inks, [&](const Ink& ink) { return ink.cmyk == cmyk; }))
-                continue;
-            job.inks.push_back({tr("%1 %2 %3 %4").arg(cmyk.c).arg(cmyk.m).arg(cmyk.y).arg(cmyk.k), cmyk, false});
-        }
+        for (const QColor& colour : coloursOf(shown.image, 4))
+            (void)inkOf(job, colour_.toPress(colour));
         if (const auto done = document_.edit(tr("Take inks from a picture"), std::move(job)); !done)
             Q_EMIT placing_.refused(done.error().message);
     });

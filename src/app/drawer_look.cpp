@@ -126,7 +126,7 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
             about->setText(code.error().message);
             return;
         }
-        const double mm = 25.4 / 72;
+        const double mm = mmPerPoint;
         about->setText(tr("%1 × %2 mm with its quiet zone; a module is %3 mm wide, at least %4 mm are wanted")
                            .arg(code->symbol.width() * mm, 0, 'f', 1).arg(code->symbol.height() * mm, 0, 'f', 1)
                            .arg(code->module * mm, 0, 'f', 2).arg(leastModule(i->code.symbology), 0, 'f', 2));

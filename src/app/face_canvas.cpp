@@ -157,8 +157,8 @@ void FaceCanvas::updateCursor(QPointF px)
         setCursor(Qt::CrossCursor);
         return;
     }
-    if (const auto guide = guideAt(px)) {
-        setCursor(document_.job().face(selection_.face()).guides[*guide].upright ? Qt::SplitHCursor : Qt::SplitVCursor);
+    if (const auto number = guideAt(px)) {
+        setCursor(std::ranges::find(document_.job().face(selection_.face()).guides, *number, &Guide::number)->upright ? Qt::SplitHCursor : Qt::SplitVCursor);
         return;
     }
     if (panning_ || spaceDown_) {
@@ -245,7 +245,7 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     }
     if (const Item* item = document_.job().findItem(selection_.item()); item && item->locked) {
         grip_ = {};
-        Q_EMIT hint(tr("It is locked; Ctrl+L unlocks it"));
+        Q_EMIT hint(tr("It is locked; Ctrl+Shift+L unlocks it"));
     }
     if (grip_.any() && selected()) {
         dragFrame_ = selected()->frame;
@@ -340,8 +340,7 @@ void FaceCanvas::dragTo(QPointF px, bool free)
 
 void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
 {
-    if (guide_)
-        endGuideDrag();
+    guide_.reset();
     panning_ = false;
     dragging_ = false;
     dragsPicture_ = false;

@@ -81,8 +81,8 @@ private:
     /// A press beside the paper pulls a guide onto it; one on a guide takes it.
     [[nodiscard]] bool beginGuideDrag(QPointF px);
     void dragGuide(QPointF px);
-    void endGuideDrag();
-    [[nodiscard]] std::optional<std::size_t> guideAt(QPointF px) const;
+    /// The number of the guide whose end is there.
+    [[nodiscard]] std::optional<int> guideAt(QPointF px) const;
     [[nodiscard]] InkView inkView() const;
     [[nodiscard]] bool isTrimmedView() const { return view_ == PaperView::Trimmed || view_ == PaperView::Proof; }
     void paintGuides(QPainter& p);
@@ -118,8 +118,7 @@ private:
     Rect dragFrame_;
     std::optional<Job> dragJob_; ///< before several items, a picture or a guide were moved
     bool dragsPicture_ = false;
-    std::optional<std::size_t> guide_; ///< the one being pulled, by its number on the face
-    bool guideUpright_ = true;
+    std::optional<int> guide_; ///< the number of the one being pulled
     QPointF dragStart_;
     bool dragging_ = false;
     bool panning_ = false;

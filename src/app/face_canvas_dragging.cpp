@@ -90,86 +90,77 @@ void FaceCanvas::wheelEvent(QWheelEvent* event)
     event->accept();
 }
 
-std::optional<std::size_t> FaceCanvas::guideAt(QPointF px) const
+std::optional<int> FaceCanvas::guideAt(QPointF px) const
 {
     if (view_ != PaperView::Working)
         return std::nullopt;
-    const auto& guides = document_.job().face(selection_.face()).guides;
-    const auto& panels = document_.plan().paper.face(selection_.face());
-    for (std::size_t i = 0; i < guides.size(); ++i) {
-        if (std::size_t(guides[i].panel) >= panels.size())
-            continue;
-        const Panel& panel = panels[std::size_t(guides[i].panel)];
+    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
-        const double at = guides[i].upright ? area.left() + guides[i].at.toMm() * port_.scale() : area.top() + guides[i].at.toMm() * port_.scale();
-        // Taken at their ends, just outside the trim, so that they do not get in the way of what stands on them.
-        const QRectF end = guides[i].upright ? QRectF(at - guideReach, area.top() - 16, 2 * guideReach, 14) : QRectF(area.left() - 16, at - guideReach, 14, 2 * guideReach);
-        if (end.contains(px))
-            return i;
+        for (const GuideLine& guide : panel.guides) {
+            const double at = guide.upright ? port_.toPixels(QPointF(guide.at.toMm(), 0)).x() : port_.toPixels(QPointF(0, guide.at.toMm())).y();
+            // Taken at their ends, just outside the panel, so that they do not get in the way of what stands on them.
+            const QRectF end = guide.upright ? QRectF(at - guideReach, area.top() - 16, 2 * guideReach, 14) : QRectF(area.left() - 16, at - guideReach, 14, 2 * guideReach);
+            if (end.contains(px))
+                return guide.number;
+        }
     }
     return std::nullopt;
 }
 
 bool FaceCanvas::beginGuideDrag(QPointF px)
 {
-    if (view_ != PaperView::Working)
+    if (view_ != PaperView::Working || gripAt(px).any())
         return false;
-    if (const auto taken = guideAt(px)) {
-        guide_ = taken;
-        guideUpright_ = document_.job().face(selection_.face()).guides[*taken].upright;
-        dragJob_ = document_.job();
-        ++dragNumber_;
-        return true;
-    }
     const QRectF bleed = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face())));
     const bool left = px.x() < bleed.left() - 2 && px.x() > bleed.left() - rulerReach && px.y() > bleed.top() && px.y() < bleed.bottom();
     const bool below = px.y() > bleed.bottom() + 2 && px.y() < bleed.bottom() + rulerReach && px.x() > bleed.left() && px.x() < bleed.right();
-    if (!left && !below)
+    const auto taken = guideAt(px);
+    if (!taken && !left && !below)
         return false;
     dragJob_ = document_.job();
-    guideUpright_ = left;
-    guide_ = dragJob_->face(selection_.face()).guides.size();
-    dragJob_->face(selection_.face()).guides.push_back({0, left, Length()});
+    auto& guides = dragJob_->face(selection_.face()).guides;
+    if (taken) {
+        guide_ = *taken;
+    } else {
+        guide_ = freshGuideNumber(dragJob_->face(selection_.face()));
+        guides.push_back({*guide_, 0, left, Length()});
+        Q_EMIT hint(tr("Pull a guide onto a panel; back off the paper to be rid of it"));
+    }
     ++dragNumber_;
-    Q_EMIT hint(tr("Pull a guide onto a panel; back off the paper to be rid of it"));
     return true;
 }
 
 void FaceCanvas::dragGuide(QPointF px)
 {
     const Paper& paper = document_.plan().paper;
+    const Face face = selection_.face();
     const QPointF mm = port_.toMm(px);
     Job job = *dragJob_;
-    auto& guides = job.face(selection_.face()).guides;
     if (!toMm(trimOf(paper)).contains(mm)) {
-        guides.erase(guides.begin() + std::ptrdiff_t(*guide_));
+        // What holds on to it is let go where it stood before the drag.
+        if (const auto before = foldPaper(*dragJob_))
+            removeGuide(job, *before, face, *guide_);
     } else {
-        const Point at{Length::nearestMm(mm.x()), Length::nearestMm(mm.y())};
-        const int panel = panelAt(paper, selection_.face(), at);
-        const Rect& area = paper.face(selection_.face())[std::size_t(panel)].area;
+        auto& guide = *std::ranges::find(job.face(face).guides, *guide_, &Guide::number);
+        guide.panel = panelAt(paper, face, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
+        const QRectF area = toMm(paper.face(face)[std::size_t(guide.panel)].area);
         // To half millimetres, as a hand would do it with a ruler.
-        const double from = guideUpright_ ? (at.x - area.x).toMm() : (at.y - area.y).toMm();
-        guides[*guide_] = {panel, guideUpright_, Length::micrometres(std::int64_t(std::lround(from * 2)) * 500)};
+        guide.at = Length::nearestMm(std::round((guide.upright ? mm.x() - area.x() : mm.y() - area.y()) * 2) / 2);
     }
     (void)document_.edit(tr("Move a guide"), std::move(job), QStringLiteral("guide/%1").arg(dragNumber_));
 }
 
-void FaceCanvas::endGuideDrag() { guide_.reset(); }
-
 void FaceCanvas::paintGuides(QPainter& p)
 {
-    const Theme& t = Theme::lightTheme();
-    const auto& panels = document_.plan().paper.face(selection_.face());
-    p.setPen(QPen(t.ochre, 1, Qt::DashLine));
-    for (const Guide& guide : document_.job().face(selection_.face()).guides) {
-        if (std::size_t(guide.panel) >= panels.size())
-            continue;
-        const QRectF area = port_.toPixels(toMm(panels[std::size_t(guide.panel)].area));
-        const double at = guide.at.toMm() * port_.scale();
-        if (guide.upright) {
-            p.drawLine(QPointF(area.left() + at, area.top() - 12), QPointF(area.left() + at, area.bottom()));
-        } else {
-            p.drawLine(QPointF(area.left() - 12, area.top() + at), QPointF(area.right(), area.top() + at));
+    p.setPen(QPen(Theme::lightTheme().ochre, 1, Qt::DashLine));
+    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+        const QRectF area = port_.toPixels(toMm(panel.area));
+        for (const GuideLine& guide : panel.guides) {
+            const QPointF at = port_.toPixels(QPointF(guide.at.toMm(), guide.at.toMm()));
+            if (guide.upright)
+                p.drawLine(QPointF(at.x(), area.top() - 12), QPointF(at.x(), area.bottom()));
+            else
+                p.drawLine(QPointF(area.left() - 12, at.y()), QPointF(area.right(), at.y()));
         }
     }
 }

@@ -12,41 +12,32 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QLocale>
+#include <QPointer>
 #include <QTableView>
 #include <QVBoxLayout>
+#include <algorithm>
 #include <cmath>
 
 namespace hinge {
 namespace {
 
-/// The links of a job to a file, in the order of the faces.
-void forEachLink(Job& job, const QString& path, const std::function<void(LinkedFile&)>& visit)
+QString stateText(FileState state)
 {
-    for (FaceContent& content : job.faces) {
-        if (content.supplied && content.supplied->path == path)
-            visit(*content.supplied);
-        for (Item& item : content.items)
-            if (item.kind == ItemKind::Picture && item.file.path == path)
-                visit(item.file);
+    switch (state) {
+    case FileState::NotRead: return FilesModel::tr("reading…");
+    case FileState::Missing: return FilesModel::tr("missing");
+    case FileState::Unusable: return FilesModel::tr("cannot be used");
+    case FileState::Changed: return FilesModel::tr("changed");
+    case FileState::Poor: return FilesModel::tr("too coarse");
+    case FileState::Coarse: return FilesModel::tr("a little coarse");
+    case FileState::Fine: return FilesModel::tr("fine");
     }
-}
-
-/// The coarsest that any item shows the file at; 0 when it is drawn sharp at any size.
-double coarsest(const Document& document, const QString& path)
-{
-    double least = 0;
-    const FileFacts facts = document.files().facts().value(path);
-    for (const Face face : bothFaces)
-        for (const Item& item : document.job().face(face).items)
-            if (item.kind == ItemKind::Picture && item.file.path == path)
-                if (const double ppi = effectivePpi(item, document.plan().findItem(item.id)->frame, facts); ppi > 0 && (least == 0 || ppi < least))
-                    least = ppi;
-    return least;
+    return {};
 }
 
 } // namespace
 
-FilesModel::FilesModel(Document& document, QObject* parent) : QAbstractTableModel(parent), document_(document)
+FilesModel::FilesModel(Document& document, QWidget* parent) : QAbstractTableModel(parent), document_(document)
 {
     connect(&document_, &Document::changed, this, &FilesModel::refresh);
     refresh();
@@ -69,27 +60,7 @@ int FilesModel::rowCount(const QModelIndex& parent) const { return parent.isVali
 int FilesModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : columnTotal; }
 QString FilesModel::pathAt(int row) const { return row >= 0 && row < paths_.size() ? paths_[row] : QString(); }
 
-bool FilesModel::isTroubled(const QString& path) const { return stateOf(path) != tr("fine") && stateOf(path) != tr("reading…"); }
-
-QString FilesModel::stateOf(const QString& path) const
-{
-    const auto facts = document_.files().facts().constFind(path);
-    if (facts == document_.files().facts().constEnd())
-        return tr("reading…");
-    if (!QFileInfo::exists(resolvedPath(path, document_.folder())))
-        return tr("missing");
-    if (!facts->error.isEmpty())
-        return tr("cannot be used");
-    bool changed = false;
-    Job job = document_.job();
-    forEachLink(job, path, [&](LinkedFile& link) { changed = changed || (!link.sha256.isEmpty() && !facts->sha256.isEmpty() && link.sha256 != facts->sha256); });
-    if (changed)
-        return tr("changed");
-    const double ppi = coarsest(document_, path);
-    if (ppi > 0 && ppi < 149.5)
-        return tr("too coarse");
-    return ppi > 0 && ppi < 299.5 ? tr("a little coarse") : tr("fine");
-}
+FileState FilesModel::stateOf(const QString& path) const { return fileState(document_.job(), document_.plan(), path, document_.files().facts()); }
 
 QVariant FilesModel::data(const QModelIndex& index, int role) const
 {
@@ -101,19 +72,23 @@ QVariant FilesModel::data(const QModelIndex& index, int role) const
         return facts.error.isEmpty() ? QDir::toNativeSeparators(resolvedPath(path, document_.folder())) : facts.error;
     if (role == Qt::TextAlignmentRole && index.column() > State)
         return int(Qt::AlignRight | Qt::AlignVCenter);
-    if (role == Qt::DecorationRole && index.column() == State)
-        return themedIcon(isTroubled(path) ? QStringLiteral("triangle-alert") : QStringLiteral("circle-check"), isTroubled(path) ? QColor(0xA8452F) : QColor(0x1D6A66));
+    if (role == Qt::DecorationRole && index.column() == State) {
+        const FileState state = stateOf(path);
+        const bool well = state == FileState::Fine || state == FileState::NotRead;
+        const Theme& t = Theme::of(qobject_cast<const QWidget*>(QObject::parent()));
+        return themedIcon(well ? QStringLiteral("circle-check") : QStringLiteral("triangle-alert"), well ? t.accent : t.brick);
+    }
     if (role != Qt::DisplayRole)
         return {};
     switch (index.column()) {
     case Name: return path;
-    case State: return stateOf(path);
+    case State: return stateText(stateOf(path));
     case Pixels:
         if (facts.pixelWidth > 0)
             return tr("%1 × %2").arg(facts.pixelWidth).arg(facts.pixelHeight);
         return facts.isPdf && !facts.pages.empty() ? formatSize(facts.pages.front().trim, document_.job().unit) : QString();
     case Resolution: {
-        const double ppi = coarsest(document_, path);
+        const double ppi = coarsestPpi(document_.job(), document_.plan(), path, facts);
         return ppi > 0 ? tr("%1 ppi").arg(std::lround(ppi)) : facts.isPdf ? tr("any") : QString();
     }
     case Colour: {
@@ -147,7 +122,7 @@ QVariant FilesModel::headerData(int section, Qt::Orientation orientation, int ro
 }
 
 FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* parent)
-    : QDialog(parent), document_(document), selection_(selection), model_(document)
+    : QDialog(parent), document_(document), selection_(selection), model_(document, this)
 {
     setObjectName(QStringLiteral("filesDialog"));
     setWindowTitle(tr("Files of this job"));
@@ -193,9 +168,9 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
             return;
         document_.files().refresh(path);
         // Taken as it is now: what it was when it was placed no longer counts.
-        document_.files().withFacts(path, [this, path](const FileFacts& facts) {
-            if (!facts.error.isEmpty())
-                return;
+        document_.files().withFacts(path, [self = QPointer(this), this, path](const FileFacts& facts) {
+            if (!self || !facts.error.isEmpty())
+                return; // closed in the meantime
             Job job = document_.job();
             forEachLink(job, path, [&](LinkedFile& link) {
                 link.bytes = facts.bytes;
@@ -233,8 +208,10 @@ QString FilesDialog::current() const { return model_.pathAt(table_->currentIndex
 void FilesDialog::replaceWith(const QString& newPath)
 {
     const QString old = current();
-    const QString link = document_.path().isEmpty() ? QFileInfo(newPath).absoluteFilePath() : QDir(document_.folder()).relativeFilePath(QFileInfo(newPath).absoluteFilePath());
-    document_.files().withFacts(link, [this, old, link](const FileFacts& facts) {
+    const QString link = document_.linkFor(newPath);
+    document_.files().withFacts(link, [self = QPointer(this), this, old, link](const FileFacts& facts) {
+        if (!self)
+            return; // closed in the meantime
         if (!facts.error.isEmpty()) {
             note_->setText(tr("%1 was not taken. %2").arg(link, facts.error));
             return;
@@ -249,13 +226,15 @@ void FilesDialog::replaceWith(const QString& newPath)
 
 void FilesDialog::showCurrent()
 {
-    for (const Face face : bothFaces)
-        for (const Item& item : document_.job().face(face).items)
-            if (item.kind == ItemKind::Picture && item.file.path == current()) {
-                selection_.setItem(face, item.id);
-                accept();
-                return;
-            }
+    for (const Face face : bothFaces) {
+        const FaceContent& content = document_.job().face(face);
+        const auto item = std::ranges::find_if(content.items, [&](const Item& i) { return i.kind == ItemKind::Picture && i.file.path == current(); });
+        if (item == content.items.end() && !(content.supplied && content.supplied->path == current()))
+            continue;
+        selection_.setItem(face, item == content.items.end() ? QString() : item->id);
+        accept();
+        return;
+    }
 }
 
 } // namespace hinge

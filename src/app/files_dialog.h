@@ -3,6 +3,7 @@
 
 #include "app/document.h"
 #include "app/selection.h"
+#include "core/file_state.h"
 
 #include <QAbstractTableModel>
 #include <QDialog>
@@ -18,7 +19,7 @@ class FilesModel : public QAbstractTableModel {
 
 public:
     enum Column { Name, State, Pixels, Resolution, Colour, Bytes, columnTotal };
-    explicit FilesModel(Document& document, QObject* parent = nullptr);
+    FilesModel(Document& document, QWidget* parent);
 
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
     [[nodiscard]] int columnCount(const QModelIndex& parent = {}) const override;
@@ -29,8 +30,7 @@ public:
 
 private:
     void refresh();
-    [[nodiscard]] QString stateOf(const QString& path) const;
-    [[nodiscard]] bool isTroubled(const QString& path) const;
+    [[nodiscard]] FileState stateOf(const QString& path) const;
     Document& document_;
     QStringList paths_;
 };

@@ -88,15 +88,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     namePlates();
     connect(canvas_, &FaceCanvas::inkPicked, this, [this](const Cmyk& cmyk) {
         Job job = document_.job();
-        // The same colour twice is one ink.
-        auto known = std::ranges::find_if(job.inks, [&](const Ink& ink) { return ink.cmyk == cmyk && !ink.spot; });
-        QString name;
-        if (known != job.inks.end()) {
-            name = known->name;
-        } else {
-            name = tr("Picked %1 %2 %3 %4").arg(cmyk.c).arg(cmyk.m).arg(cmyk.y).arg(cmyk.k);
-            job.inks.push_back({name, cmyk, false});
-        }
+        const QString name = inkOf(job, cmyk);
         if (Item* item = job.findItem(selection_.item()); item && (item->kind == ItemKind::Shape || item->kind == ItemKind::Code))
             item->ink = name;
         (void)document_.edit(tr("Pick an ink"), std::move(job));

@@ -6,7 +6,6 @@
 #include "core/stories.h"
 
 #include <QClipboard>
-#include <QDir>
 #include <QFileInfo>
 #include <QGuiApplication>
 #include <QJsonDocument>
@@ -24,12 +23,6 @@ Placing::Placing(Document& document, Selection& selection, QObject* parent)
 }
 
 QString Placing::freshId() const { return QUuid::createUuid().toString(QUuid::WithoutBraces).left(8); }
-
-QString Placing::linkFor(const QString& path) const
-{
-    // A job without a file of its own has no folder yet: the link stays whole until it is saved.
-    return document_.path().isEmpty() ? QFileInfo(path).absoluteFilePath() : QDir(document_.folder()).relativeFilePath(QFileInfo(path).absoluteFilePath());
-}
 
 void Placing::add(const QString& what, Item item)
 {
@@ -72,7 +65,7 @@ void Placing::placeFile(const QString& path, int panel, std::optional<int> colum
             Q_EMIT refused(tr("%1 was not placed. %2").arg(QFileInfo(path).fileName(), words.error().message));
         return;
     }
-    const QString link = linkFor(path);
+    const QString link = document_.linkFor(path);
     const Face face = selection_.face();
     document_.files().withFacts(link, [this, link, panel, column, face, name = QFileInfo(path).completeBaseName()](const FileFacts& facts) {
         if (!facts.error.isEmpty()) {
@@ -121,7 +114,7 @@ void Placing::placeFiles(const QStringList& paths, int panel)
 
 void Placing::takeSupplied(const QString& path, int page)
 {
-    const QString link = linkFor(path);
+    const QString link = document_.linkFor(path);
     const Face face = selection_.face();
     document_.files().withFacts(link, [this, link, page, face](const FileFacts& facts) {
         if (!facts.error.isEmpty() || !facts.isPdf) {
@@ -231,7 +224,6 @@ void Placing::addCode(int panel)
     item.ink = QStringLiteral("Black");
     if (!document_.job().findInk(item.ink))
         item.ink = inkForTint();
-    item.code.data = QStringLiteral("https://skerrowby.example/tides");
     item.keepWhole = true;
     item.sides = freeSides(document_.plan().paper, selection_.face(), {on.safeArea.right() - side, on.safeArea.bottom() - side, side, side});
     item.side(ItemSide::Right) = {PaperLine::Safe, panel, true, 0, Length(), true};

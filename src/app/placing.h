@@ -59,7 +59,6 @@ private:
     [[nodiscard]] static Result<QString> readWords(const QString& path);
     void placeWords(const QString& words, int panel);
     [[nodiscard]] QString freshId() const;
-    [[nodiscard]] QString linkFor(const QString& path) const;
     void add(const QString& what, Item item);
     void addAll(const QString& what, std::vector<Item> items);
     [[nodiscard]] std::vector<Item> selectedItems() const;

@@ -106,6 +106,17 @@ std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QString
     return best;
 }
 
+void removeGuide(Job& job, const Paper& paper, Face face, int number)
+{
+    for (Item& item : job.face(face).items) {
+        const Point middle = middleOf(frameOf(paper, face, item));
+        for (const ItemSide s : allSides)
+            if (item.side(s).line == PaperLine::Guide && item.side(s).column == number)
+                item.side(s) = freeSide(paper, face, s, sidePosition(paper, face, s, item.side(s)), isHorizontal(s) ? middle.y : middle.x);
+    }
+    std::erase_if(job.face(face).guides, [number](const Guide& guide) { return guide.number == number; });
+}
+
 std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId)
 {
     std::vector<Item> out = items;

@@ -29,6 +29,9 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
 /// Items in `without` do not count.
 [[nodiscard]] std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QStringList& without, ItemSide side, Length position, Length reach);
 
+/// Takes a guide away; what held on to it stays where it is, free.
+void removeGuide(Job& job, const Paper& paper, Face face, int number);
+
 /// Copies of items for another panel, of this face or the other one: every side keeps its line, of the panel they come to.
 /// `freshId` gives their ids. Texts that run through several frames come as they are cut.
 [[nodiscard]] std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/checks.h"
 
+#include "core/file_state.h"
 #include "core/finding_parts.h"
 #include "core/item_checks.h"
 #include "core/page_sizes.h"
@@ -12,9 +13,6 @@
 namespace hinge {
 namespace {
 
-/// A picture below this is worth a look, below the lower one it will show. Common practice.
-constexpr double goodPpi = 300;
-constexpr double poorPpi = 150;
 constexpr Length sizeTolerance = Length::micrometres(100);
 
 /// A folding machine wants this much to take hold of; narrower panels are folded by hand. Common practice.
@@ -191,7 +189,7 @@ bool checkFile(const LinkedFile& file, const FileFacts& facts, Face face, const 
                                   QStringLiteral("Choose a page the file has, or ask for the complete file.")));
         return false;
     }
-    if (!file.sha256.isEmpty() && !facts.sha256.isEmpty() && file.sha256 != facts.sha256)
+    if (hasChanged(file, facts))
         out.push_back(fileFinding(QStringLiteral("file.changed"), Severity::Warn, face, itemId,
                                   QStringLiteral("%1 has changed since it was placed").arg(file.path),
                                   QStringLiteral("The new contents will be printed. Look at it once more.")));
@@ -285,8 +283,8 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
                                           QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), faceName(face, job.kind)),
                                           QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
-            if (ppi > 0 && ppi < goodPpi - 0.5)
-                out.push_back(fileFinding(ppi < poorPpi ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
+            if (const FileState fineness = finenessOf(ppi); fineness != FileState::Fine)
+                out.push_back(fileFinding(fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
                                           Severity::Warn, face, item.id,
                                           QStringLiteral("%1 prints at %2 ppi, %3").arg(nameOf(item)).arg(std::lround(ppi)).arg(faceName(face, job.kind)),
                                           QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));

@@ -53,7 +53,7 @@ struct Placed {
     int panel = 0;
     /// Which edge of that panel (or column): true for its right or bottom edge.
     bool farEdge = false;
-    /// Which column, row or guide of the panel, from 0; only for `PaperLine::Column` and `PaperLine::Guide`.
+    /// Which column or row of the panel, from 0, or the number of a guide; only for `PaperLine::Column` and `PaperLine::Guide`.
     int column = 0;
     /// From the line to the side, right and down positive.
     Length offset;
@@ -246,6 +246,8 @@ struct PanelMargin {
 
 /// A line of help on a panel that items may hold on to; never printed.
 struct Guide {
+    /// Tells it from the other guides of the face for good: what holds on to it finds it wherever it is moved.
+    int number = 0;
     int panel = 0;
     bool upright = true;
     Length at; ///< from the left or the head of the panel
@@ -263,5 +265,14 @@ struct FaceContent {
     std::vector<Guide> guides;
     bool operator==(const FaceContent&) const = default;
 };
+
+/// A number no guide of the face has yet.
+[[nodiscard]] inline int freshGuideNumber(const FaceContent& content)
+{
+    int number = 0;
+    for (const Guide& guide : content.guides)
+        number = guide.number >= number ? guide.number + 1 : number;
+    return number;
+}
 
 } // namespace hinge

@@ -332,7 +332,7 @@ QJsonObject faceToJson(const FaceContent& content, Unit unit)
         o[QStringLiteral("margins")] = margins;
     QJsonArray guides;
     for (const Guide& g : content.guides)
-        guides.append(QJsonObject{{QStringLiteral("panel"), g.panel + 1}, {QStringLiteral("upright"), g.upright}, {QStringLiteral("at"), exactText(g.at, unit)}});
+        guides.append(QJsonObject{{QStringLiteral("number"), g.number + 1}, {QStringLiteral("panel"), g.panel + 1}, {QStringLiteral("upright"), g.upright}, {QStringLiteral("at"), exactText(g.at, unit)}});
     if (!guides.isEmpty())
         o[QStringLiteral("guides")] = guides;
     return o;
@@ -363,6 +363,8 @@ void readFace(JsonReader& r, FaceContent& content)
     });
     r.readArray("guides", [&](JsonReader& o) {
         Guide guide;
+        guide.number = freshGuideNumber(content);
+        readOrdinal(o, "number", guide.number);
         readOrdinal(o, "panel", guide.panel);
         o.read("upright", guide.upright);
         o.read("at", guide.at);

@@ -26,6 +26,8 @@ enum class PixelColour { Unknown, Gray, Rgb, Cmyk };
 
 /// What reading a linked file told. Filled outside core; core only draws conclusions.
 struct FileFacts {
+    /// There is no such file.
+    bool missing = false;
     /// Empty when the file could be read; else the reason, in words for the user.
     QString error;
     bool isPdf = false; ///< or a drawing (SVG), which is taken as a page

@@ -53,9 +53,8 @@ void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Fin
             const bool matters = area.noPrint || isLive(item);
             if (!matters || placed.frame.isEmpty() || !placed.frame.overlaps(area.area))
                 continue;
-            Finding f = found("area.covered", Severity::Warn, QStringLiteral("%1 stands where the %2 is, %3").arg(nameOf(item), area.what, faceName(face, job.kind)), area.reason);
-            f.face = face;
-            f.itemId = item.id;
+            Finding f = foundAt("area.covered", Severity::Warn, job, face, item, QStringLiteral("%1 stands where the %3 is, %2"), area.reason);
+            f.message = f.message.arg(area.what);
             out.push_back(f);
         }
     }
@@ -68,24 +67,13 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
     const Rect bleed = bleedOf(plan.paper, face);
     for (const auto& [item, placed] : lyingOn(job, plan, face)) {
         if (isVoid(item, placed.frame)) {
-            Finding f;
-            f.code = QStringLiteral("item.crossed");
-            f.severity = Severity::Stop;
-            f.message = QStringLiteral("%1 has no size left").arg(nameOf(item));
-            f.reason = QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.");
-            f.face = face;
-            f.itemId = item.id;
-            out.push_back(f);
+            out.push_back(foundAt("item.crossed", Severity::Stop, job, face, item, QStringLiteral("%1 has no size left, %2"),
+                                  QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.")));
             continue;
         }
         if (!placed.shown) {
-            Finding f;
-            f.code = QStringLiteral("item.off");
-            f.message = QStringLiteral("%1 lies off the paper").arg(nameOf(item));
-            f.reason = QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.");
-            f.face = face;
-            f.itemId = item.id;
-            out.push_back(f);
+            out.push_back(foundAt("item.off", Severity::Warn, job, face, item, QStringLiteral("%1 lies off the paper, %2"),
+                                  QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.")));
             continue;
         }
         if (item.kind == ItemKind::Text || item.kind == ItemKind::Code || item.outline == Outline::Line)
@@ -104,14 +92,10 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
             // Near the knife but not beyond it by the full bleed.
             if (s.inside > Length::mm(1) || s.toBleed <= Length())
                 continue;
-            Finding f;
-            f.code = QStringLiteral("bleed.short");
-            f.message = QStringLiteral("%1 ends %2 short of the bleed, %3").arg(nameOf(item), shown(job, s.toBleed), faceName(face, job.kind));
-            f.reason = QStringLiteral("Where the knife drifts outward a white edge would show.");
-            f.face = face;
-            f.itemId = item.id;
+            Finding f = foundAt("bleed.short", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 short of the bleed, %2"),
+                                QStringLiteral("Where the knife drifts outward a white edge would show."), Remedy::PullToBleed);
+            f.message = f.message.arg(shown(job, s.toBleed));
             f.side = s.side;
-            f.remedy = Remedy::PullToBleed;
             out.push_back(f);
         }
     }
@@ -337,8 +321,11 @@ void checkOddLooks(const Job& job, std::vector<Finding>& out)
 std::vector<OddLook> oddLooks(const Job& job)
 {
     struct Use {
-        int times = 0;
+        int own = 0; ///< paragraphs with a look of their own
+        int styled = 0; ///< those that follow a style: as they were meant, and they say what is usual
         OddLook first;
+        [[nodiscard]] bool isUsual() const { return own >= 3 || styled > 0; }
+        [[nodiscard]] int times() const { return own + styled; }
     };
     std::map<std::pair<QString, Length>, Use> uses;
     for (const Face face : bothFaces)
@@ -349,13 +336,12 @@ std::vector<OddLook> oddLooks(const Job& job)
                     continue;
                 const TextStyle& style = job.styleOf(p);
                 Use& use = uses[{style.font, style.size}];
-                // One that follows a style is as it was meant, and says what is usual.
-                use.times += p.styleName.isEmpty() ? 1 : 100;
+                ++(p.styleName.isEmpty() ? use.own : use.styled);
                 use.first = {item.id, face, i, style.font, style.size};
             }
     std::vector<OddLook> out;
     for (const auto& [look, use] : uses) {
-        if (use.times != 1)
+        if (use.own != 1 || use.styled > 0)
             continue;
         const auto& [font, size] = look;
         const Use* likes = nullptr;
@@ -363,7 +349,7 @@ std::vector<OddLook> oddLooks(const Job& job)
             const double ratio = other.second.toMm() / size.toMm();
             // Another size on purpose differs by more than a sixth.
             const bool alike = other.first == font ? std::abs(ratio - 1) > 1e-9 && std::abs(ratio - 1) < 0.16 : other.second == size;
-            if (alike && otherUse.times >= 3 && (!likes || otherUse.times > likes->times))
+            if (alike && otherUse.isUsual() && (!likes || otherUse.times() > likes->times()))
                 likes = &otherUse;
         }
         if (!likes)

@@ -21,8 +21,8 @@ struct OddLook {
     QString font; ///< of the others
     Length size;
 };
-/// Paragraphs, on both faces, that differ a little in size, or in font at the same size, from at least three others. Those
-/// that follow a style of the job are as they were meant.
+/// Paragraphs, on both faces, that differ a little in size, or in font at the same size, from at least three others or
+/// from a style of the job. Those that follow a style are as they were meant.
 [[nodiscard]] std::vector<OddLook> oddLooks(const Job& job);
 
 } // namespace hinge

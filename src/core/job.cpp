@@ -404,6 +404,12 @@ Result<void> validate(const Job& job)
         for (const ColumnGrid& grid : content.columns)
             if (grid.columns < 1 || grid.columns > 12 || grid.rows < 1 || grid.rows > 24 || grid.gutter < Length() || grid.rowGutter < Length() || grid.panel < 0)
                 return problem(QStringLiteral("columns"), QStringLiteral("A panel has 1 to 12 columns, 1 to 24 rows and gutters of 0 or more."));
+        QSet<int> guideNumbers;
+        for (const Guide& guide : content.guides)
+            if (guideNumbers.contains(guide.number))
+                return problem(QStringLiteral("guides"), QStringLiteral("Two guides of a face have the number %1.").arg(guide.number + 1));
+            else
+                guideNumbers.insert(guide.number);
         for (const Guide& guide : content.guides)
             if (guide.panel < 0 || abs(guide.at) > limits::largestSide)
                 return problem(QStringLiteral("guides"), QStringLiteral("A guide lies far off the paper."));

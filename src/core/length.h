@@ -7,6 +7,9 @@
 
 namespace hinge {
 
+/// Millimetres of a PDF point, where exact lengths end and drawing begins.
+inline constexpr double mmPerPoint = 25.4 / 72;
+
 /// A distance on paper, exact.
 ///
 /// Counted in ninths of a nanometre, because in that unit the millimetre (9 000 000), the inch

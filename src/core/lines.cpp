@@ -38,9 +38,11 @@ Length linePosition(const Paper& paper, Face face, ItemSide side, const Placed& 
         return edgeOf(areas[std::size_t(std::clamp(placed.column, 0, int(areas.size()) - 1))], side, placed.farEdge);
     }
     case PaperLine::Guide: {
-        const auto& guides = isHorizontal(side) ? panel.uprightGuides : panel.levelGuides;
-        // A guide that was taken away leaves the item at the edge it counted from.
-        return guides.empty() ? edgeOf(panel.area, side, placed.farEdge) : guides[std::size_t(std::clamp(placed.column, 0, int(guides.size()) - 1))];
+        for (const Panel& p : paper.face(face))
+            for (const GuideLine& guide : p.guides)
+                if (guide.number == placed.column && guide.upright == isHorizontal(side))
+                    return guide.at;
+        return edgeOf(panel.area, side, placed.farEdge); // only in a file written by hand: `removeGuide` lets go first
     }
     }
     return {};
@@ -128,9 +130,9 @@ std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, 
         for (int i = 0; i < int(areas.size()); ++i)
             for (const bool farEdge : {false, true})
                 consider({PaperLine::Column, panel.position, farEdge, i, Length(), true});
-        const auto& guides = isHorizontal(side) ? panel.uprightGuides : panel.levelGuides;
-        for (int i = 0; i < int(guides.size()); ++i)
-            consider({PaperLine::Guide, panel.position, false, i, Length(), true});
+        for (const GuideLine& guide : panel.guides)
+            if (guide.upright == isHorizontal(side))
+                consider({PaperLine::Guide, panel.position, false, guide.number, Length(), true});
     }
     return best;
 }

@@ -152,7 +152,7 @@ Panel makePanel(const Job& job, const Paper& paper, const Flat& flat, Face face,
     panel.rowAreas = rowsOf(panel.safeArea, grid);
     for (const Guide& guide : job.face(face).guides)
         if (guide.panel == panel.position)
-            (guide.upright ? panel.uprightGuides : panel.levelGuides).push_back((guide.upright ? a.x : a.y) + guide.at);
+            panel.guides.push_back({guide.number, guide.upright, (guide.upright ? a.x : a.y) + guide.at});
     return panel;
 }
 

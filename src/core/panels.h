@@ -9,6 +9,13 @@ namespace hinge {
 /// What a panel is when the piece is folded.
 enum class Role { FrontCover, BackCover, TuckInFlap, Outside, Inside, Spine, CoverFlap, Stub };
 
+/// A guide at its place on a face: how far from the left (upright) or the head (level).
+struct GuideLine {
+    int number = 0;
+    bool upright = true;
+    Length at;
+};
+
 /// One panel of one face, derived from the paper.
 struct Panel {
     Face face = Face::Outside;
@@ -36,9 +43,8 @@ struct Panel {
     std::vector<Rect> columnAreas;
     /// From head to foot, at least one; they fill the height of the safe area.
     std::vector<Rect> rowAreas;
-    /// Guides of the user as they lie on the face, in the order of the job; the second say how far down level ones lie.
-    std::vector<Length> uprightGuides;
-    std::vector<Length> levelGuides;
+    /// Guides of the user as they lie on the face.
+    std::vector<GuideLine> guides;
 
     [[nodiscard]] EdgeFate edge(ItemSide s) const { return edges[std::size_t(s)]; }
     /// What live matter keeps clear of at an edge.

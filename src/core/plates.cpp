@@ -41,6 +41,19 @@ bool usesInk(const Job& job, const QString& name)
     return used;
 }
 
+QString inkOf(Job& job, const Cmyk& cmyk)
+{
+    const auto known = std::ranges::find_if(job.inks, [&](const Ink& ink) { return ink.cmyk == cmyk && !ink.spot; });
+    if (known != job.inks.end())
+        return known->name;
+    const QString parts = QStringLiteral("%1 %2 %3 %4").arg(cmyk.c).arg(cmyk.m).arg(cmyk.y).arg(cmyk.k);
+    QString name = parts;
+    for (int i = 2; job.findInk(name); ++i) // a spot ink, or one that was changed since, may be called so
+        name = QStringLiteral("%1 (%2)").arg(parts).arg(i);
+    job.inks.push_back({name, cmyk, false});
+    return name;
+}
+
 Job withInkRenamed(Job job, const QString& from, const QString& to)
 {
     for (Ink& ink : job.inks)

@@ -14,6 +14,9 @@ namespace hinge {
 /// True when something printed uses the ink.
 [[nodiscard]] bool usesInk(const Job& job, const QString& name);
 
+/// The name of a process ink of just these parts, which is added to the job when it has none.
+QString inkOf(Job& job, const Cmyk& cmyk);
+
 /// The job with one ink renamed wherever it is used.
 [[nodiscard]] Job withInkRenamed(Job job, const QString& from, const QString& to);
 

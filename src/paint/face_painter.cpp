@@ -141,7 +141,6 @@ void FacePainter::paintCode(const Work& w)
     // Edges on whole pixels would make modules unequal; smoothed edges keep them true.
     painter.setPen(Qt::NoPen);
     painter.setBrush(colour);
-    constexpr double mmPerPoint = 25.4 / 72;
     QPainterPath modules;
     modules.setFillRule(Qt::WindingFill);
     for (const QRectF& bar : code->bars)

@@ -44,8 +44,6 @@ QPainterPath outlineOf(const FontFace& font, quint32 glyph)
     return path;
 }
 
-constexpr double mmPerPoint = 25.4 / 72;
-
 } // namespace
 
 const QPainterPath& TextPainter::outline(const FontFace& font, quint32 glyph)

@@ -66,7 +66,7 @@ QByteArray FaceComposer::colour(const QString& name, double strength, bool strok
 QByteArray FaceComposer::path(const Item& item, const PlacedItem& placed) const
 {
     const double height = plan_.paper.flat.h.toPoints();
-    const auto at = [height](QPointF mm) { return pdfNumbers(mm.x() * 72 / 25.4, height - mm.y() * 72 / 25.4); };
+    const auto at = [height](QPointF mm) { return pdfNumbers(mm.x() / mmPerPoint, height - mm.y() / mmPerPoint); };
     QByteArray out;
     for (const PathStep& step : outlinePath(placed.frame, item)) {
         switch (step.kind) {
@@ -224,16 +224,7 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlacedIte
         for (int x = 0; x < mask.image.width(); ++x)
             levels += char(mask.image.constScanLine(y)[x] * item.shadow->strength / 100);
     QPDFObjectHandle soft = pdf_.newStream(levels);
-    const auto dress = [](QPDFObjectHandle stream, int w, int h, const QPDFObjectHandle& space) {
-        QPDFObjectHandle d = stream.getDict();
-        d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
-        d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Image"));
-        d.replaceKey("/Width", QPDFObjectHandle::newInteger(w));
-        d.replaceKey("/Height", QPDFObjectHandle::newInteger(h));
-        d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(8));
-        d.replaceKey("/ColorSpace", space);
-    };
-    dress(soft, mask.image.width(), mask.image.height(), QPDFObjectHandle::newName("/DeviceGray"));
+    imageDictionary(soft, mask.image.width(), mask.image.height(), QPDFObjectHandle::newName("/DeviceGray"));
     std::string pixel;
     QPDFObjectHandle space = QPDFObjectHandle::newName("/DeviceCMYK");
     if (const auto spot = spots_.find(item.shadow->ink); spot != spots_.end()) {
@@ -245,9 +236,8 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlacedIte
             pixel += char(std::lround(part * 2.55));
     }
     QPDFObjectHandle image = pdf_.newStream(pixel);
-    dress(image, 1, 1, space);
-    image.getDict().replaceKey("/SMask", soft);
-    constexpr double perMm = 72 / 25.4;
+    imageDictionary(image, 1, 1, space).replaceKey("/SMask", soft);
+    constexpr double perMm = 1 / mmPerPoint;
     content.operators += "q " + pdfNumbers(mask.area.width() * perMm, 0, 0, mask.area.height() * perMm, mask.area.x() * perMm,
                                            plan_.paper.flat.h.toPoints() - mask.area.bottom() * perMm)
                          + "cm " + useObject(content, image) + " Do Q\n";

@@ -16,18 +16,6 @@
 namespace hinge {
 namespace {
 
-QPDFObjectHandle imageDictionary(QPDFObjectHandle stream, int width, int height, const QPDFObjectHandle& colourSpace)
-{
-    QPDFObjectHandle d = stream.getDict();
-    d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
-    d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Image"));
-    d.replaceKey("/Width", QPDFObjectHandle::newInteger(width));
-    d.replaceKey("/Height", QPDFObjectHandle::newInteger(height));
-    d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(8));
-    d.replaceKey("/ColorSpace", colourSpace);
-    return d;
-}
-
 /// An ICC profile of the picture's own, as a colour space (ISO 32000-1, 8.6.5.5).
 QPDFObjectHandle iccSpace(QPDF& pdf, const QByteArray& profile, int channels)
 {
@@ -139,6 +127,18 @@ Result<PictureObject> fromPixels(QPDF& pdf, const QString& path)
 }
 
 } // namespace
+
+QPDFObjectHandle imageDictionary(QPDFObjectHandle stream, int width, int height, const QPDFObjectHandle& colourSpace)
+{
+    QPDFObjectHandle d = stream.getDict();
+    d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
+    d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Image"));
+    d.replaceKey("/Width", QPDFObjectHandle::newInteger(width));
+    d.replaceKey("/Height", QPDFObjectHandle::newInteger(height));
+    d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(8));
+    d.replaceKey("/ColorSpace", colourSpace);
+    return d;
+}
 
 QPDFObjectHandle srgbColourSpace(QPDF& pdf)
 {

@@ -17,6 +17,9 @@ struct PictureObject {
 /// need), RGB is tagged as sRGB (IEC 61966-2-1); PNG is deflated, its transparency becomes a soft mask.
 [[nodiscard]] Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path);
 
+/// What every image says of itself: its size and colour space, 8 bits a sample. Gives the dictionary of the stream.
+QPDFObjectHandle imageDictionary(QPDFObjectHandle stream, int width, int height, const QPDFObjectHandle& colourSpace);
+
 /// An sRGB colour space, made once a document: [/ICCBased stream].
 [[nodiscard]] QPDFObjectHandle srgbColourSpace(QPDF& pdf);
 

@@ -147,6 +147,7 @@ FileFacts readFileFacts(const QString& absolutePath)
     FileFacts facts;
     QFile file(absolutePath);
     if (!QFileInfo::exists(absolutePath)) {
+        facts.missing = true;
         facts.error = QStringLiteral("The file is not at %1. Put it back, or place it again from where it is now.").arg(absolutePath);
         return facts;
     }

@@ -145,7 +145,7 @@ Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, 
     }
     if (!symbol->digits.isEmpty()) {
         Paragraph one;
-        one.style.size = Length::nearestMm(out.module * 10.5 * 25.4 / 72);
+        one.style.size = Length::nearestMm(out.module * 10.5 * mmPerPoint);
         one.style.leading = one.style.size;
         one.style.align = Align::Centre;
         one.style.ink = ink;
@@ -153,7 +153,7 @@ Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, 
             one.text = symbol->digits.mid(i, 1);
             // Each digit stands below the seven modules that say it; the first one in the quiet zone.
             const double at = i == 0 ? left - 9 * out.module : left + (i < 7 ? 3 + (i - 1) * 7 : 50 + (i - 7) * 7) * out.module;
-            TextLayout digit = layOutText({one}, {Length::nearestMm(out.module * 7 * 25.4 / 72), Length::mm(200)}, fonts);
+            TextLayout digit = layOutText({one}, {Length::nearestMm(out.module * 7 * mmPerPoint), Length::mm(200)}, fonts);
             for (GlyphRun& run : digit.runs) {
                 const double baseline = run.glyphs.front().y;
                 for (Glyph& g : run.glyphs) {

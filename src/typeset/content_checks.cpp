@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/content_checks.h"
 
+#include "core/finding_parts.h"
 #include "typeset/code_symbol.h"
 #include "typeset/story_layout.h"
 
@@ -9,36 +10,24 @@
 namespace hinge {
 namespace {
 
-Finding textFinding(const QString& code, Severity severity, Face face, const Item& item, const QString& message, const QString& reason)
-{
-    Finding f;
-    f.code = code;
-    f.severity = severity;
-    f.message = message.arg(item.name.isEmpty() ? QStringLiteral("A text") : item.name, faceName(face));
-    f.reason = reason;
-    f.face = face;
-    f.itemId = item.id;
-    return f;
-}
+/// Ink to the reader's red light: below this share of black or cyan a bar looks like paper. Common practice.
+constexpr int palestBar = 60;
+/// A ground of no more ink than this leaves bars enough contrast. Common practice.
+constexpr int lightestGround = 20;
+/// What is seen through as much as this hides nothing.
+constexpr int hardlyThere = 15;
 
-} // namespace
-
-namespace {
-
-void checkLayout(const Item& item, Face face, const TextLayout& layout, std::vector<Finding>& out)
+void checkLayout(const Job& job, const Item& item, Face face, const TextLayout& layout, std::vector<Finding>& out)
 {
     if (!layout.fits())
-        out.push_back(textFinding(QStringLiteral("text.over"), Severity::Stop, face, item,
-                                  QStringLiteral("%1 does not fit its frame, %2"),
+        out.push_back(foundAt("text.over", Severity::Stop, job, face, item, QStringLiteral("%1 does not fit its frame, %2"),
                                   QStringLiteral("%1 of %2 lines are left out. Make the frame deeper, let it run on into another, or shorten the text.")
                                       .arg(layout.linesOver).arg(layout.lines)));
     for (const QString& font : layout.missingFonts)
-        out.push_back(textFinding(QStringLiteral("text.font"), Severity::Stop, face, item,
-                                  QStringLiteral("%1 wants the font “") + font + QStringLiteral("”, %2"),
+        out.push_back(foundAt("text.font", Severity::Stop, job, face, item, QStringLiteral("%1 wants the font “") + font + QStringLiteral("”, %2"),
                                   QStringLiteral("It is not among the fonts of the program; another one stands in.")));
     if (layout.missingGlyphs)
-        out.push_back(textFinding(QStringLiteral("text.glyph"), Severity::Stop, face, item,
-                                  QStringLiteral("%1 has letters that its font lacks, %2"),
+        out.push_back(foundAt("text.glyph", Severity::Stop, job, face, item, QStringLiteral("%1 has letters that its font lacks, %2"),
                                   QStringLiteral("They would print as empty boxes. Choose another font.")));
 }
 
@@ -47,7 +36,7 @@ const Item* disturbing(const Job& job, const Plan& plan, const FaceContent& cont
 {
     const Rect& frame = plan.findItem(code.id)->frame;
     const auto at = std::ranges::find(content.items, code.id, &Item::id);
-    const auto reaches = [&](const Item& other) { return other.opacity >= 15 && plan.findItem(other.id)->frame.overlaps(frame); };
+    const auto reaches = [&](const Item& other) { return other.opacity >= hardlyThere && plan.findItem(other.id)->frame.overlaps(frame); };
     for (auto above = at + 1; above != content.items.end(); ++above)
         if (reaches(*above))
             return &*above;
@@ -55,7 +44,7 @@ const Item* disturbing(const Job& job, const Plan& plan, const FaceContent& cont
     for (auto below = at; below != content.items.begin();) {
         --below;
         const Ink* ink = job.findInk(below->ink);
-        const bool light = below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= 20;
+        const bool light = below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= lightestGround;
         if (light && below->opacity == 100 && plan.findItem(below->id)->frame.contains(frame))
             return nullptr;
         if (!light && reaches(*below))
@@ -69,22 +58,20 @@ void checkCode(const Job& job, const Plan& plan, Face face, const Item& item, co
     const PlacedItem& placed = *plan.findItem(item.id);
     const auto code = layOutCode(item.code, item.ink, placed.frame.size(), fonts);
     if (!code) {
-        out.push_back(textFinding(QStringLiteral("code.wrong"), Severity::Stop, face, item, QStringLiteral("%1 is no code yet, %2"), code.error().message));
+        out.push_back(foundAt("code.wrong", Severity::Stop, job, face, item, QStringLiteral("%1 is no code yet, %2"), code.error().message));
         return;
     }
-    const double module = code->module * 25.4 / 72;
+    const double module = code->module * mmPerPoint;
     if (module < leastModule(item.code.symbology) - 1e-6)
-        out.push_back(textFinding(QStringLiteral("code.small"), Severity::Warn, face, item,
-                                  QStringLiteral("%1 has modules of %3 mm, %2").replace(QStringLiteral("%3"), QString::number(module, 'f', 2)),
+        out.push_back(foundAt("code.small", Severity::Warn, job, face, item, QStringLiteral("%1 has modules of ") + QString::number(module, 'f', 2) + QStringLiteral(" mm, %2"),
                                   QStringLiteral("A %1 wants %2 mm to be read well; make it larger or say less.")
                                       .arg(symbologyName(item.code.symbology)).arg(leastModule(item.code.symbology), 0, 'f', 2)));
     if (const Item* other = disturbing(job, plan, job.face(face), item))
-        out.push_back(textFinding(QStringLiteral("code.quiet"), Severity::Warn, face, item,
-                                  QStringLiteral("%1 needs the paper around it blank, %2"),
+        out.push_back(foundAt("code.quiet", Severity::Warn, job, face, item, QStringLiteral("%1 needs the paper around it blank, %2"),
                                   QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.").arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name)));
     const Ink* ink = job.findInk(item.ink);
-    if (ink && !ink->spot && (ink->cmyk.k + std::max(ink->cmyk.c, 0)) * item.strength / 100 < 60)
-        out.push_back(textFinding(QStringLiteral("code.pale"), Severity::Warn, face, item, QStringLiteral("%1 is too pale to be read, %2"),
+    if (ink && !ink->spot && (ink->cmyk.k + ink->cmyk.c) * item.strength / 100 < palestBar)
+        out.push_back(foundAt("code.pale", Severity::Warn, job, face, item, QStringLiteral("%1 is too pale to be read, %2"),
                                   QStringLiteral("Readers see with red light: red, orange and yellow are white to them. Use black or a dark blue.")));
 }
 
@@ -100,7 +87,7 @@ std::vector<Finding> checkText(const Job& job, const Plan& plan, TextLayoutCache
             if (plan.itemsOn(face)[i].frame.isEmpty())
                 continue;
             if (item.kind == ItemKind::Text)
-                checkLayout(item, face, layouts.layout(job, plan, item.id), out);
+                checkLayout(job, item, face, layouts.layout(job, plan, item.id), out);
             if (item.kind == ItemKind::Code)
                 checkCode(job, plan, face, item, layouts.fonts(), out);
         }

@@ -401,11 +401,13 @@ private Q_SLOTS:
         const QPoint middle = at(f.x.toMm() + f.w.toMm() / 2, f.y.toMm() + f.h.toMm() / 2);
         drag(middle, middle - QPoint(int(std::lround((44 - 40.2) * (at(100, 0).x() - at(0, 0).x()) / 100.0)), 0));
         QCOMPARE(job().findItem(a)->side(ItemSide::Left).line, PaperLine::Guide);
-        // Pulled back off the paper it is gone, and the item stays on the paper.
+        // Pulled back off the paper it is gone, and the item stays.
+        const Length held = frame(a).x;
         const QPoint end = at(guides.front().at.toMm(), 0) - QPoint(0, 9);
         drag(end, end + QPoint(0, -200));
         QVERIFY(job().face(Face::Outside).guides.empty());
-        QVERIFY(plan().findItem(a)->shown);
+        QVERIFY(abs(frame(a).x - held) < len("0.001")); // where it was
+        QVERIFY(!job().findItem(a)->side(ItemSide::Left).holds);
     }
 
     void holdByKey()
@@ -499,7 +501,7 @@ private Q_SLOTS:
         const QString file = pictureFile("a.png", {60, 120}, Qt::red, Qt::red);
         place(file, 0);
         place(file, 1);
-        FilesModel model(window_->document());
+        FilesModel model(window_->document(), window_.get());
         QCOMPARE(model.rowCount(), 1);
         const auto state = [&] { return model.index(0, FilesModel::State).data(Qt::DisplayRole).toString(); };
         QCOMPARE(state(), QStringLiteral("too coarse"));
@@ -523,6 +525,13 @@ private Q_SLOTS:
         action("undo")->trigger();
         for (const Item& i : job().face(Face::Outside).items)
             QVERIFY(i.file.path.endsWith(QStringLiteral("a.png")));
+        {
+            // Closed while a file is being read: what comes then finds nobody, and nothing happens.
+            FilesDialog brief(window_->document(), window_->selection());
+            brief.replaceWith(other);
+        }
+        waitForFiles();
+        QVERIFY(job().face(Face::Outside).items.front().file.path.endsWith(QStringLiteral("a.png")));
         QFile::remove(file);
         QTRY_COMPARE_WITH_TIMEOUT(state(), QStringLiteral("missing"), 5000);
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What stands on the panels: outlines, crops, styles, texts that run on, arranging, inks, and that all of it is kept.
 #include "core/arrange.h"
+#include "core/file_state.h"
 #include "core/job_file.h"
 #include "core/outline_path.h"
 #include "core/paragraphs.h"
@@ -122,7 +123,7 @@ private Q_SLOTS:
             for (int i = 0; i < 4; ++i)
                 job.face(Face::Outside).items.push_back(*anyItem(paper(), i));
             job.face(Face::Inside).columns = {{1, 2, len("5"), *rc::gen::inRange(1, 25), len("3")}};
-            job.face(Face::Inside).guides = {{2, *rc::gen::arbitrary<bool>(), len("31.5")}};
+            job.face(Face::Inside).guides = {{4, 2, *rc::gen::arbitrary<bool>(), len("31.5")}};
             RC_PRE(plan(job).has_value());
             const auto read = readJob(writeJob(job), QStringLiteral("kept"));
             RC_ASSERT(read.has_value());
@@ -408,7 +409,7 @@ private Q_SLOTS:
     {
         Job job = testing::a4Roll();
         job.face(Face::Outside).columns = {{0, 1, len("4"), 4, len("2")}};
-        job.face(Face::Outside).guides = {{0, true, len("33")}, {1, false, len("70")}};
+        job.face(Face::Outside).guides = {{0, 0, true, len("33")}, {1, 1, false, len("70")}, {2, 0, true, len("60")}};
         const Plan plan = testing::planned(job);
         const Panel& first = plan.paper.face(Face::Outside)[0];
         QCOMPARE(first.rowAreas.size(), std::size_t(4));
@@ -424,10 +425,23 @@ private Q_SLOTS:
         const auto level = nearestLine(plan.paper, Face::Outside, ItemSide::Bottom, len("69.8"), len("120"), len("1"));
         QVERIFY(level && level->line == PaperLine::Guide);
         COMPARE_MM(linePosition(plan.paper, Face::Outside, ItemSide::Bottom, *level), 70);
-        // What held on to a guide that is gone stays on the paper.
-        job.face(Face::Outside).guides.clear();
+        // One guide goes: what held on to it stays where it was, and what holds on to another one stays on that.
+        Item held = item("first", ItemKind::Shape, mm(33, 40, 10, 10), plan.paper);
+        held.side(ItemSide::Left) = *guide;
+        Item other = item("other", ItemKind::Shape, mm(60, 40, 10, 10), plan.paper);
+        other.side(ItemSide::Left) = *nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("60"), len("45"), Length());
+        QCOMPARE(other.side(ItemSide::Left).line, PaperLine::Guide);
+        job.face(Face::Outside).items = {held, other};
+        removeGuide(job, plan.paper, Face::Outside, 0);
         const Plan without = testing::planned(job);
-        COMPARE_MM(linePosition(without.paper, Face::Outside, ItemSide::Left, *guide), 0);
+        COMPARE_MM(without.findItem(QStringLiteral("first"))->frame.x, 33);
+        QVERIFY(!job.findItem(QStringLiteral("first"))->side(ItemSide::Left).holds);
+        COMPARE_MM(without.findItem(QStringLiteral("other"))->frame.x, 60);
+        // Moved to another panel it takes along what holds on to it.
+        job.face(Face::Outside).guides.back().panel = 1;
+        COMPARE_MM(testing::planned(job).findItem(QStringLiteral("other"))->frame.x, 97 + 60);
+        job.face(Face::Outside).guides.push_back(job.face(Face::Outside).guides.back());
+        QVERIFY(!hinge::plan(job)); // two of one number
     }
 
     void inksAreRenamedEverywhere()
@@ -447,6 +461,20 @@ private Q_SLOTS:
         QCOMPARE(withInkRenamed(renamed, QStringLiteral("Night"), QStringLiteral("Black")), job);
     }
 
+    void aColourTakenTwiceIsOneInk()
+    {
+        Job job = testing::a4Roll();
+        const auto before = job.inks.size();
+        QCOMPARE(inkOf(job, {90, 65, 40, 30}), QStringLiteral("Deep water")); // it is there
+        const QString fresh = inkOf(job, {1, 2, 3, 4});
+        QCOMPARE(inkOf(job, {1, 2, 3, 4}), fresh);
+        QCOMPARE(job.inks.size(), before + 1);
+        // A spot ink of that name and look is another ink.
+        job.inks.back().spot = true;
+        QVERIFY(inkOf(job, {1, 2, 3, 4}) != fresh);
+        QVERIFY(plan(job));
+    }
+
     void platesTakeTheirParts()
     {
         const Ink water{QStringLiteral("Deep water"), {90, 65, 40, 30}, false};
@@ -462,6 +490,36 @@ private Q_SLOTS:
         shape.ink = spot.name;
         job.face(Face::Outside).items = {shape};
         QCOMPARE(platesOf(job).last(), spot.name);
+    }
+
+    void filesAreToldByWhatIsWrongWithThem()
+    {
+        // 300 and 150 ppi: common practice.
+        QVERIFY(finenessOf(0) == FileState::Fine && finenessOf(300) == FileState::Fine && finenessOf(299) == FileState::Coarse);
+        QVERIFY(finenessOf(150) == FileState::Coarse && finenessOf(149) == FileState::Poor);
+        Job job = testing::a4Roll();
+        Item large = item("large", ItemKind::Picture, mm(10, 10, 50.8, 50.8), paper());
+        large.ink.clear();
+        large.file = {QStringLiteral("a.png"), 1, 0, QStringLiteral("ab")};
+        Item small = large;
+        small.id = QStringLiteral("small");
+        small.sides = freeSides(paper(), Face::Outside, mm(10, 100, 25.4, 25.4));
+        job.face(Face::Outside).items = {small, large};
+        const Plan plan = testing::planned(job);
+        FileFactsMap facts;
+        const auto state = [&] { return fileState(job, plan, QStringLiteral("a.png"), facts); };
+        QCOMPARE(state(), FileState::NotRead);
+        FileFacts& known = facts[QStringLiteral("a.png")];
+        known.sha256 = QStringLiteral("ab");
+        known.pixelWidth = known.pixelHeight = 400; // over two inches 200 ppi, over one 400
+        QCOMPARE(coarsestPpi(job, plan, QStringLiteral("a.png"), known), 200.0);
+        QCOMPARE(state(), FileState::Coarse);
+        known.sha256 = QStringLiteral("cd");
+        QCOMPARE(state(), FileState::Changed);
+        known.error = QStringLiteral("damaged");
+        QCOMPARE(state(), FileState::Unusable);
+        known.missing = true;
+        QCOMPARE(state(), FileState::Missing);
     }
 
     void badContentIsRefusedWithAReason_data()
