@@ -60,9 +60,13 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         {"bleed.", "supplied.bleed", "item.", "sliver"});
     add(QStringLiteral("Live matter is safe"), QStringLiteral("%1 from the knife, %2 from folds").arg(shown(job.zones.safe), shown(job.zones.foldClearance)),
         {"text.unsafe", "text.acrossFold", "safe.", "area.", "whole.", "spine.tight"});
-    add(QStringLiteral("Text is whole"), count.texts == 0 ? QStringLiteral("no text") : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
+    add(QStringLiteral("Text is whole"), count.texts == 0   ? QStringLiteral("no text")
+                                         : count.texts == 1 ? QStringLiteral("the text fits, every letter has its glyph")
+                                                            : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
         {"text.over", "text.font", "text.glyph", "text.small", "text.odd"});
-    add(QStringLiteral("Files are there"), count.files == 0 ? QStringLiteral("no files") : QStringLiteral("%1 files, unchanged, fonts inside").arg(count.files),
+    add(QStringLiteral("Files are there"), count.files == 0   ? QStringLiteral("no files")
+                                           : count.files == 1 ? QStringLiteral("one file, unchanged, fonts inside")
+                                                              : QStringLiteral("%1 files, unchanged, fonts inside").arg(count.files),
         {"file.", "supplied.size", "supplied.pages", "supplied.noTrimBox", "supplied.notPdf"});
     add(QStringLiteral("Pictures are fine enough"), QStringLiteral("300 ppi or more in print"), {"picture."});
     add(QStringLiteral("Inks and lines print"), QStringLiteral("no ink over the press's limit, no hairlines"), {"ink.", "stroke."});
