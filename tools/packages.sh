@@ -4,15 +4,15 @@
 build_packages=(
   build-essential cmake ninja-build ccache pkg-config
   qt6-base-dev qt6-svg-dev libgl-dev
-  libqpdf-dev libpoppler-qt6-dev libharfbuzz-dev libicu-dev liblcms2-dev libjpeg-dev
+  libqpdf-dev libpoppler-qt6-dev libharfbuzz-dev libfontconfig-dev libicu-dev liblcms2-dev libjpeg-dev
   libcli11-dev libexpected-dev libcsv-dev libtiff-dev libzint-dev libhyphen-dev
   hyphen-en-gb hyphen-en-us hyphen-de hyphen-fr
 )
 # To start the window: the plain X11 connection and a display of our own where there is none.
 window_packages=(xvfb xauth libxcb-cursor0 libxkbcommon-x11-0 libegl1)
 test_packages=(
-  librapidcheck-dev poppler-utils qpdf ghostscript libpaper-utils
-  python3 python3-jsonschema xdotool zxing-cpp-tools libtiff-tools liblcms2-utils
+  librapidcheck-dev poppler-utils qpdf ghostscript libgs-common fontconfig libpaper-utils
+  python3 python3-jsonschema python3-vobject xdotool zxing-cpp-tools libtiff-tools liblcms2-utils
 )
 
 # Installs what is missing of the packages named, through sudo when needed, and says what.

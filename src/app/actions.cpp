@@ -60,6 +60,7 @@ Actions::Actions(QWidget* window)
     addShape = make("addShape", tr("Add a &shape"), QStringLiteral("shapes"), QKeySequence(tr("Ctrl+Shift+O")), tr("A rectangle, ellipse, line or polygon on the panel"));
     addCode = make("addCode", tr("Add a &code"), QStringLiteral("qr-code"), QKeySequence(tr("Ctrl+Shift+Q")), tr("A QR code, an article number or a Code 128"));
     pickInk = make("pickInk", tr("P&ick an ink"), QStringLiteral("pipette"), QKeySequence(tr("Ctrl+Alt+I")), tr("Take the colour under the next click as an ink of the job"));
+    press = make("press", tr("P&ress and paper…"), QStringLiteral("droplets"), QKeySequence(tr("Ctrl+Alt+R")), tr("The profile colours are converted and shown through, and how much ink the paper takes"));
     files = make("files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")), tr("Every file the job uses: is it there, has it changed, is it fine enough"));
     takeSupplied = make("takeSupplied", tr("Take &supplied artwork…"), QStringLiteral("file-input"), QKeySequence(tr("Ctrl+Shift+U")), tr("Take a customer's finished PDF as the whole face"));
     dropSupplied = make("dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {}, tr("Take the customer's PDF off this face"));

@@ -20,7 +20,7 @@ struct Actions {
     QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns;
     QAction *group, *ungroup, *lock;
     QAction *alignLeft, *alignCentre, *alignRight, *alignHead, *alignMiddle, *alignFoot, *distributeAcross, *distributeDown;
-    QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *takeSupplied, *dropSupplied;
+    QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press, *takeSupplied, *dropSupplied;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *darkTheme;
     QAction *stageBrief, *stageFlat, *stageSheet, *stageRelease;
     QAction *keys, *about;

@@ -2,7 +2,9 @@
 #include "app/document.h"
 
 #include "app/linked_files.h"
+#include "core/embedded_files.h"
 #include "core/job_file.h"
+#include "core/links.h"
 #include "pdf/read_facts.h"
 #include "typeset/content_checks.h"
 
@@ -60,7 +62,7 @@ private:
     QString merge_;
 };
 
-Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>()), layouts_(std::make_unique<TextLayoutCache>(FontLibrary::shipped()))
+Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>()), layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed()))
 {
     connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
     connect(&history_, &QUndoStack::cleanChanged, this, &Document::fileStateChanged);
@@ -108,14 +110,10 @@ Result<void> Document::save(const QString& path)
     const QString from = folder();
     const bool moves = target.absolutePath() != from;
     const auto relink = [&](Job& job) {
-        const auto one = [&](LinkedFile& file) { file.path = target.relativeFilePath(resolvedPath(file.path, from)); };
-        for (FaceContent& content : job.faces) {
-            if (content.supplied)
-                one(*content.supplied);
-            for (Item& item : content.items)
-                if (item.kind == ItemKind::Picture)
-                    one(item.file);
-        }
+        forEachLink(job, [&](LinkedFile& file) {
+            if (!isEmbedded(file.path))
+                file.path = target.relativeFilePath(resolvedPath(file.path, from));
+        });
     };
     Job job = job_;
     if (moves)
@@ -170,6 +168,7 @@ void Document::adopt(Job job, Plan plan)
 {
     job_ = std::move(job);
     plan_ = std::move(plan);
+    (void)unpackEmbedded(job_); // what cannot be unpacked is found missing
     files_->want(linkedPaths(job_));
     refreshFindings();
 }

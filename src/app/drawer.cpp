@@ -8,6 +8,8 @@
 #include "app/linked_files.h"
 #include "app/margin_fields.h"
 #include "app/slip.h"
+#include "core/contact_card.h"
+#include "core/links.h"
 #include "core/plates.h"
 #include "paint/picture_inks.h"
 
@@ -101,6 +103,12 @@ void Drawer::rebuild()
             key += QStringLiteral("/%1 %2 %3 %4 %5").arg(ink.name).arg(ink.cmyk.c).arg(ink.cmyk.m).arg(ink.cmyk.y).arg(ink.cmyk.k);
         for (const NamedStyle& style : document_.job().textStyles)
             key += u'/' + style.name;
+        for (const NamedCharacterStyle& style : document_.job().characterStyles)
+            key += u'/' + style.name;
+        if (item->kind == ItemKind::Code)
+            key += QStringLiteral("/%1%2").arg(int(item->code.symbology)).arg(contactFrom(item->code.data) ? 1 : 0);
+        if (selection_.items().size() > 1)
+            key += u'/' + selection_.items().join(u' ');
     }
     if (key == builtFor_ && body_) {
         if (words_ && item && item->kind == ItemKind::Text && !writing_) {
@@ -118,7 +126,11 @@ void Drawer::rebuild()
         return;
     }
     builtFor_ = key;
+    // A text built anew keeps what was selected in it.
+    const bool sameText = words_ && item && wordsFor_ == item->id;
+    const std::pair selected = sameText ? std::pair(words_->textCursor().anchor(), words_->textCursor().position()) : std::pair(0, 0);
     words_ = nullptr;
+    wordsFor_ = item ? item->id : QString();
     fit_ = nullptr;
     if (body_) {
         // Not deleted at once: one of its own buttons may be what brought us here.
@@ -135,7 +147,7 @@ void Drawer::rebuild()
     column->setContentsMargins(10, 12, 10, 8);
     column->setSpacing(8);
     if (selection_.items().size() > 1)
-        buildSeveral(column);
+        buildSeveral(column, selection_.items());
     else if (item)
         buildItem(column, *item);
     else
@@ -143,6 +155,12 @@ void Drawer::rebuild()
     scroll->setWidget(inner);
     body_ = scroll;
     layout()->addWidget(scroll);
+    if (words_ && sameText) {
+        QTextCursor cursor = words_->textCursor();
+        cursor.setPosition(selected.first);
+        cursor.setPosition(selected.second, QTextCursor::KeepAnchor);
+        words_->setTextCursor(cursor);
+    }
 }
 
 void Drawer::buildPanel(QVBoxLayout* column)
@@ -191,7 +209,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
 
     column->addWidget(section(tr("Supplied artwork")));
     if (const auto& supplied = document_.job().face(face).supplied) {
-        column->addWidget(note(tr("%1 is this whole face.").arg(supplied->path)));
+        column->addWidget(note(tr("%1 is this whole face.").arg(shownPath(supplied->path))));
         field(column, tr("Page"), new JobField(
                   document_, tr("Take another page"),
                   [face](const Job& j) { return j.face(face).supplied ? QString::number(j.face(face).supplied->page) : QString(); },
@@ -374,7 +392,7 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
         if (!i || !placed)
             return;
         const FileFacts facts = document_.files().facts().value(i->file.path);
-        QStringList lines{i->file.path};
+        QStringList lines{isEmbedded(i->file.path) ? tr("%1, in the job").arg(shownPath(i->file.path)) : i->file.path};
         if (!facts.error.isEmpty())
             lines << facts.error;
         else if (facts.isPdf)

@@ -36,13 +36,21 @@ private:
     void rebuild();
     void buildPanel(QVBoxLayout* column);
     void buildItem(QVBoxLayout* column, const Item& item);
-    void buildSeveral(QVBoxLayout* column);
+    void buildSeveral(QVBoxLayout* column, const QStringList& ids);
+    /// Where several items lie together, and their size where it is the same.
+    void buildSeveralNumbers(QVBoxLayout* column, const QStringList& ids);
     void buildPicture(QVBoxLayout* column, const Item& item);
     void buildShape(QVBoxLayout* column, const Item& item);
     void buildCode(QVBoxLayout* column, const Item& item);
+    /// How large it prints, and whether that is enough.
+    void buildCodeNote(QVBoxLayout* column, const QString& itemId);
+    /// The parts of a contact in place of its text.
+    void buildContact(QVBoxLayout* column, const QString& itemId);
     void buildText(QVBoxLayout* column, const Item& item);
     /// Style, font and measures of the paragraphs in hand.
     void buildStyle(QVBoxLayout* column, const QString& itemId);
+    /// The style of the characters in hand; hidden when whole paragraphs are.
+    void buildCharacterStyle(QVBoxLayout* column, const QString& itemId);
     /// How the frame holds its text: columns, alignment, direction, grid, the next frame.
     void buildTextFrame(QVBoxLayout* column, const Item& item);
     /// Stroke, opacity, shadow and the like.

@@ -4,6 +4,8 @@
 #include "app/actions.h"
 #include "app/drawer_parts.h"
 #include "app/ink_card.h"
+#include "core/arrange.h"
+#include "core/contact_card.h"
 #include "core/plates.h"
 #include "typeset/code_symbol.h"
 
@@ -100,6 +102,27 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
     const QString id = item.id;
     column->addWidget(itemChoice<Symbology>(tr("Change the kind of code"), id, [](Item& i) -> Symbology& { return i.code.symbology; },
                                             {{tr("QR code"), Symbology::Qr}, {tr("article number or ISBN"), Symbology::Ean13}, {tr("Code 128"), Symbology::Code128}}, "drawer.codeKind"));
+    if (item.code.symbology == Symbology::Qr) {
+        const bool isContact = contactFrom(item.code.data).has_value();
+        const auto option = [id, isContact](const QString& text, bool contact, std::function<void(Code&)> make) {
+            return JobChoice::Option{text, [isContact, contact](const Job&) { return isContact == contact; },
+                                     [id, make, isContact, contact](Job& j) {
+                                         if (Item* i = isContact == contact ? nullptr : j.findItem(id))
+                                             make(i->code);
+                                     }};
+        };
+        auto* says = new JobChoice(document_, tr("Change what the code says"),
+                                   {option(tr("a link or a text"), false, [](Code& c) { c.data.clear(); }),
+                                    option(tr("a contact, for address books"), true, [](Code& c) { c.data = contactText({.familyName = c.data.isEmpty() ? tr("Name") : c.data}); })});
+        says->setObjectName(QStringLiteral("drawer.codeSays"));
+        says->setAccessibleName(tr("What the code says"));
+        column->addWidget(says);
+        if (isContact) {
+            buildContact(column, id);
+            buildCodeNote(column, id);
+            return;
+        }
+    }
     auto* says = new JobField(
         document_, tr("Change the code"), [id](const Job& j) { const Item* i = j.findItem(id); return i ? i->code.data : QString(); },
         [id](Job& j, const QString& text) -> Result<void> {
@@ -114,6 +137,45 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
     says->setAccessibleName(tr("What the code says"));
     says->setPlaceholderText(tr("a link, a text, a number"));
     column->addWidget(says);
+    buildCodeNote(column, id);
+}
+
+void Drawer::buildContact(QVBoxLayout* column, const QString& id)
+{
+    const auto part = [&](const QString& what, QString Contact::* member) {
+        return new JobField(
+            document_, what,
+            [id, member](const Job& j) {
+                const Item* i = j.findItem(id);
+                return i ? contactFrom(i->code.data).value_or(Contact{}).*member : QString();
+            },
+            [id, member](Job& j, const QString& text) -> Result<void> {
+                Item* i = j.findItem(id);
+                if (!i)
+                    return {};
+                Contact contact = contactFrom(i->code.data).value_or(Contact{});
+                contact.*member = text.trimmed();
+                if (contact.isEmpty())
+                    return problem({}, tr("A contact needs at least a name."));
+                i->code.data = contactText(contact);
+                const auto symbol = encode(i->code);
+                return symbol ? Result<void>{} : tl::unexpected(symbol.error());
+            });
+    };
+    cells(column, {{tr("given name"), part(tr("Change the contact"), &Contact::givenName), "drawer.contact.given"},
+                   {tr("family name"), part(tr("Change the contact"), &Contact::familyName), "drawer.contact.family"}});
+    cells(column, {{tr("organisation"), part(tr("Change the contact"), &Contact::organisation), "drawer.contact.organisation"}});
+    cells(column, {{tr("telephone"), part(tr("Change the contact"), &Contact::phone), "drawer.contact.phone"}});
+    cells(column, {{tr("mail"), part(tr("Change the contact"), &Contact::mail), "drawer.contact.mail"}});
+    cells(column, {{tr("web"), part(tr("Change the contact"), &Contact::web), "drawer.contact.web"}});
+    cells(column, {{tr("street"), part(tr("Change the contact"), &Contact::street), "drawer.contact.street"}});
+    cells(column, {{tr("postcode"), part(tr("Change the contact"), &Contact::postcode), "drawer.contact.postcode"},
+                   {tr("town"), part(tr("Change the contact"), &Contact::town), "drawer.contact.town"}});
+    cells(column, {{tr("country"), part(tr("Change the contact"), &Contact::country), "drawer.contact.country"}});
+}
+
+void Drawer::buildCodeNote(QVBoxLayout* column, const QString& id)
+{
     auto* about = note({});
     about->setObjectName(QStringLiteral("drawer.codeNote"));
     const auto tell = [this, id, about] {
@@ -121,7 +183,7 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
         const PlacedItem* placed = document_.plan().findItem(id);
         if (!i || !placed)
             return;
-        const auto code = layOutCode(i->code, i->ink, placed->frame.size(), FontLibrary::shipped());
+        const auto code = layOutCode(i->code, i->ink, placed->frame.size(), FontLibrary::installed());
         if (!code) {
             about->setText(code.error().message);
             return;
@@ -218,7 +280,7 @@ void Drawer::buildArranging(QVBoxLayout* column)
     column->addLayout(grid);
 }
 
-void Drawer::buildSeveral(QVBoxLayout* column)
+void Drawer::buildSeveral(QVBoxLayout* column, const QStringList& ids)
 {
     auto* title = new QLabel(tr("%1 items").arg(selection_.items().size()));
     title->setProperty("role", QStringLiteral("title"));
@@ -230,9 +292,60 @@ void Drawer::buildSeveral(QVBoxLayout* column)
     column->addWidget(note(names.join(QStringLiteral(", "))));
     column->addSpacing(6);
     column->addWidget(section(tr("Together")));
+    buildSeveralNumbers(column, ids);
     buildArranging(column);
     column->addWidget(note(tr("Shift and a click take one more item, or let go of it.")));
     column->addStretch(1);
+}
+
+void Drawer::buildSeveralNumbers(QVBoxLayout* column, const QStringList& ids)
+{
+    // Of the frame around all of them: they keep their distances.
+    const auto place = [&](const QString& what, auto read, auto change) {
+        return new JobField(
+            document_, what,
+            [this, ids, read](const Job& job) -> QString {
+                const Plan& plan = document_.plan();
+                return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id); }) ? read(plan, job.unit) : QString();
+            },
+            [this, change](Job& job, const QString& text) -> Result<void> {
+                const auto length = parseLength(text, job.unit);
+                if (!length)
+                    return tl::unexpected(length.error());
+                return change(job, document_.plan(), *length);
+            });
+    };
+    const auto same = [ids](Length Rect::* part) {
+        return [ids, part](const Plan& plan, Unit unit) {
+            const Length first = plan.findItem(ids.first())->frame.*part;
+            return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id)->frame.*part == first; }) ? formatLength(first, unit) : QString();
+        };
+    };
+    const auto size = [ids](bool wide) {
+        return [ids, wide](Job& job, const Plan& plan, Length l) -> Result<void> {
+            if (l <= Length())
+                return problem({}, tr("An item needs a size above 0."));
+            sizeItems(job, plan, ids, wide ? std::optional(l) : std::nullopt, wide ? std::nullopt : std::optional(l));
+            return {};
+        };
+    };
+    auto* x = place(tr("Move"), [ids](const Plan& plan, Unit unit) { return formatLength(frameAround(plan, ids).x, unit); },
+                    [ids](Job& job, const Plan& plan, Length l) -> Result<void> {
+                        moveItems(job, plan, ids, l - frameAround(plan, ids).x, {});
+                        return {};
+                    });
+    auto* y = place(tr("Move"), [ids](const Plan& plan, Unit unit) { return formatLength(frameAround(plan, ids).y, unit); },
+                    [ids](Job& job, const Plan& plan, Length l) -> Result<void> {
+                        moveItems(job, plan, ids, {}, l - frameAround(plan, ids).y);
+                        return {};
+                    });
+    auto* width = place(tr("Change the widths"), same(&Rect::w), size(true));
+    auto* height = place(tr("Change the heights"), same(&Rect::h), size(false));
+    for (JobField* edit : {width, height})
+        edit->setPlaceholderText(tr("various"));
+    cells(column, {{tr("from the left"), x, "drawer.several.x"}, {tr("from the head"), y, "drawer.several.y"}});
+    cells(column, {{tr("each wide"), width, "drawer.several.width"}, {tr("each high"), height, "drawer.several.height"}});
+    column->addSpacing(6);
 }
 
 void Drawer::openInks(QWidget* beside)

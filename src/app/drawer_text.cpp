@@ -222,7 +222,7 @@ void Drawer::restyle(Job& job, const QString& itemId, const std::function<void(T
         return;
     const auto [first, last] = paragraphsInHand();
     if (const auto some = charactersInHand(); some && (!font.isNull() || !ink.isNull()) && first < int(i->paragraphs.size())) {
-        styleCharacters(i->paragraphs[std::size_t(first)], some->first, some->second, font, ink);
+        changeCharacters(job, i->paragraphs[std::size_t(first)], some->first, some->second, {font, ink});
         return;
     }
     for (int p = std::max(0, first); p <= last && p < int(i->paragraphs.size()); ++p) {
@@ -231,6 +231,66 @@ void Drawer::restyle(Job& job, const QString& itemId, const std::function<void(T
         // A paragraph that follows a style changes with all others that do.
         change(named != job.textStyles.end() && !paragraph.styleName.isEmpty() ? named->style : paragraph.style);
     }
+}
+
+void Drawer::buildCharacterStyle(QVBoxLayout* column, const QString& id)
+{
+    const auto inHand = [this, id](const Job& job) -> CharacterStyle {
+        const Item* i = job.findItem(id);
+        const auto some = charactersInHand();
+        const auto at = std::size_t(std::max(0, paragraphsInHand().first));
+        return i && some && at < i->paragraphs.size() ? charactersAt(i->paragraphs[at], some->first) : CharacterStyle{};
+    };
+    const auto change = [this, id](Job& job, const QString& name) {
+        Item* i = job.findItem(id);
+        const auto some = charactersInHand();
+        const auto at = std::size_t(std::max(0, paragraphsInHand().first));
+        if (i && some && at < i->paragraphs.size())
+            changeCharacters(job, i->paragraphs[at], some->first, some->second, {.styleName = name});
+    };
+    std::vector<JobChoice::Option> options{{tr("a look of their own"), [inHand](const Job& j) { return inHand(j).styleName.isEmpty(); },
+                                            [change](Job& j) { change(j, QString(QLatin1String(""))); }}};
+    for (const NamedCharacterStyle& style : document_.job().characterStyles)
+        options.push_back({style.name, [inHand, name = style.name](const Job& j) { return inHand(j).styleName == name; }, [change, name = style.name](Job& j) { change(j, name); }});
+    auto* body = new QWidget;
+    body->setObjectName(QStringLiteral("drawer.characters"));
+    auto* row = new QHBoxLayout(body);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(6);
+    auto* label = new QLabel(tr("characters"));
+    label->setProperty("role", QStringLiteral("note"));
+    row->addWidget(label);
+    auto* style = new JobChoice(document_, tr("Change the character style"), std::move(options));
+    style->setObjectName(QStringLiteral("drawer.characterStyle"));
+    style->setAccessibleName(tr("Style of the characters in hand"));
+    style->setToolTip(tr("Characters that follow a style of the job change together"));
+    style->setMinimumWidth(24);
+    row->addWidget(style, 1);
+    auto* keep = new QPushButton(tr("keep"));
+    keep->setProperty("link", true);
+    keep->setObjectName(QStringLiteral("drawer.keepCharacterStyle"));
+    keep->setToolTip(tr("Keep this look of characters as a style of the job"));
+    connect(keep, &QPushButton::clicked, this, [this, inHand, change] {
+        Job job = document_.job();
+        const CharacterStyle look = job.lookOf(inHand(job));
+        // Called by what it does: its font, else its ink.
+        const QString stem = !look.font.isEmpty() ? look.font : look.ink.isEmpty() ? tr("Characters") : look.ink;
+        QString name = stem;
+        for (int i = 2; job.findCharacterStyle(name); ++i)
+            name = QStringLiteral("%1 %2").arg(stem).arg(i);
+        job.characterStyles.push_back({name, look.font, look.ink});
+        change(job, name);
+        (void)document_.edit(tr("Keep the character style %1").arg(name), std::move(job));
+    });
+    row->addWidget(keep);
+    column->addWidget(body);
+    const auto tell = [this, body, style] {
+        body->setVisible(charactersInHand().has_value());
+        style->refresh();
+    };
+    connect(words_, &QPlainTextEdit::selectionChanged, body, tell);
+    connect(&document_, &Document::changed, body, tell);
+    tell();
 }
 
 void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
@@ -295,13 +355,15 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     column->addLayout(row);
 
     std::vector<JobChoice::Option> fonts;
-    for (const QString& name : FontLibrary::shipped().names())
+    for (const QString& name : FontLibrary::installed().names())
         fonts.push_back({name, [shownStyle, name](const Job& j) { return shownStyle(j).font == name; },
                          [this, id, name](Job& j) { restyle(j, id, [&](TextStyle& s) { s.font = name; }, name, {}); }});
     auto* font = new JobChoice(document_, tr("Change the font"), std::move(fonts));
     font->setObjectName(QStringLiteral("drawer.font"));
     font->setMinimumWidth(24);
+    font->setMaxVisibleItems(18);
     column->addWidget(font);
+    buildCharacterStyle(column, id);
 
     const auto measure = [&](const QString& what, Length TextStyle::* part) {
         return new JobField(

@@ -7,6 +7,7 @@
 #include <QDragEnterEvent>
 #include <QMimeData>
 #include <QMouseEvent>
+#include <QPainter>
 #include <QUrl>
 #include <cmath>
 
@@ -184,6 +185,30 @@ void FaceCanvas::updateCursor(QPointF px)
         setCursor(Qt::ArrowCursor);
 }
 
+void FaceCanvas::pickAt(QPointF px)
+{
+    const Item* item = document_.job().findItem(itemAt(px));
+    if (item && (item->kind == ItemKind::Shape || item->kind == ItemKind::Code) && !item->ink.isEmpty()) {
+        Q_EMIT inkNamed(item->ink);
+        return;
+    }
+    if (item && item->kind == ItemKind::Text && !item->paragraphs.empty()) {
+        Q_EMIT inkNamed(document_.job().styleOf(item->paragraphs.front()).ink);
+        return;
+    }
+    // One pixel, in the light of the working view.
+    QImage spot(1, 1, QImage::Format_ARGB32_Premultiplied);
+    spot.fill(Qt::transparent);
+    QPainter p(&spot);
+    const QPointF mm = port_.toMm(px);
+    p.scale(port_.scale(), port_.scale());
+    p.translate(-mm);
+    painter_.paintContent(p, document_.job(), document_.plan(), selection_.face(), false);
+    p.end();
+    if (qAlpha(spot.pixel(0, 0)) > 0)
+        Q_EMIT inkPicked(painter_.colour().toPress(spot.pixelColor(0, 0)));
+}
+
 // --- mouse ---------------------------------------------------------------------------------------
 
 void FaceCanvas::mousePressEvent(QMouseEvent* event)
@@ -205,9 +230,7 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     if (picking_) {
         picking_ = false;
         Q_EMIT hint({});
-        const QPoint at = ((px - contentOrigin_) * devicePixelRatioF()).toPoint();
-        if (content_.valid(at) && qAlpha(content_.pixel(at)) > 0)
-            Q_EMIT inkPicked(painter_.colour().toPress(content_.pixelColor(at)));
+        pickAt(px);
         updateCursor(px);
         return;
     }
@@ -223,6 +246,7 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     }
     if (selection_.items().size() > 1 && selection_.items().contains(under)) {
         // Taken together, moved together.
+        pressed_ = under;
         grip_ = {true, true, true, true};
         dragJob_ = document_.job();
         dragStart_ = px;
@@ -342,12 +366,16 @@ void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
 {
     guide_.reset();
     panning_ = false;
+    const QString alone = dragging_ ? QString() : pressed_;
+    pressed_.clear();
     dragging_ = false;
     dragsPicture_ = false;
     dragJob_.reset();
     grip_ = {};
     Q_EMIT hint({});
     updateCursor(event->position());
+    if (!alone.isEmpty())
+        selection_.setItems(selection_.face(), placing_.withGroup(alone));
 }
 
 void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)

@@ -30,6 +30,8 @@ public:
 
 Q_SIGNALS:
     void turnOverRequested();
+    /// An ink of the job was picked from a shape, a code or a text.
+    void inkNamed(const QString& ink);
     /// A colour was picked from the paper.
     void inkPicked(const Cmyk& cmyk);
     /// The user wants to write in the selected text.
@@ -83,6 +85,8 @@ private:
     void dragGuide(QPointF px);
     /// The number of the guide whose end is there.
     [[nodiscard]] std::optional<int> guideAt(QPointF px) const;
+    /// Tells what ink lies there: of an item by its name, of a picture by its colour as it is, whatever the view.
+    void pickAt(QPointF px);
     [[nodiscard]] InkView inkView() const;
     [[nodiscard]] bool isTrimmedView() const { return view_ == PaperView::Trimmed || view_ == PaperView::Proof; }
     void paintGuides(QPainter& p);
@@ -120,6 +124,7 @@ private:
     bool dragsPicture_ = false;
     std::optional<int> guide_; ///< the number of the one being pulled
     QPointF dragStart_;
+    QString pressed_; ///< the one of several items that was pressed; it alone is meant unless it is dragged
     bool dragging_ = false;
     bool panning_ = false;
     bool spaceDown_ = false;

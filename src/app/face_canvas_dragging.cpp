@@ -28,17 +28,7 @@ void FaceCanvas::dragSeveral(QPointF px)
     const auto before = hinge::plan(job);
     if (!before)
         return;
-    const Length dx = Length::nearestMm(by.x());
-    const Length dy = Length::nearestMm(by.y());
-    for (const QString& id : selection_.items()) {
-        Item* item = job.findItem(id);
-        if (!item || item->locked)
-            continue;
-        Rect frame = before->findItem(id)->frame;
-        frame.x += dx;
-        frame.y += dy;
-        moveTo(before->paper, selection_.face(), *item, frame);
-    }
+    moveItems(job, *before, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
     (void)document_.edit(tr("Move %1 items").arg(selection_.items().size()), std::move(job), QStringLiteral("drag/%1").arg(dragNumber_));
 }
 

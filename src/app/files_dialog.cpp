@@ -4,7 +4,8 @@
 #include "app/dialog_parts.h"
 #include "app/linked_files.h"
 #include "app/theme.h"
-#include "pdf/read_facts.h"
+#include "core/embedded_files.h"
+#include "core/links.h"
 
 #include <QDir>
 #include <QFileDialog>
@@ -69,7 +70,7 @@ QVariant FilesModel::data(const QModelIndex& index, int role) const
     const QString& path = paths_[index.row()];
     const FileFacts facts = document_.files().facts().value(path);
     if (role == Qt::ToolTipRole)
-        return facts.error.isEmpty() ? QDir::toNativeSeparators(resolvedPath(path, document_.folder())) : facts.error;
+        return !facts.error.isEmpty() ? facts.error : isEmbedded(path) ? tr("It lies in the job") : QDir::toNativeSeparators(resolvedPath(path, document_.folder()));
     if (role == Qt::TextAlignmentRole && index.column() > State)
         return int(Qt::AlignRight | Qt::AlignVCenter);
     if (role == Qt::DecorationRole && index.column() == State) {
@@ -81,7 +82,7 @@ QVariant FilesModel::data(const QModelIndex& index, int role) const
     if (role != Qt::DisplayRole)
         return {};
     switch (index.column()) {
-    case Name: return path;
+    case Name: return isEmbedded(path) ? tr("%1, in the job").arg(shownPath(path)) : path;
     case State: return stateText(stateOf(path));
     case Pixels:
         if (facts.pixelWidth > 0)
@@ -92,6 +93,8 @@ QVariant FilesModel::data(const QModelIndex& index, int role) const
         return ppi > 0 ? tr("%1 ppi").arg(std::lround(ppi)) : facts.isPdf ? tr("any") : QString();
     }
     case Colour: {
+        if (!facts.profileName.isEmpty())
+            return tr("press profile");
         if (facts.isPdf)
             return facts.isSvg ? tr("drawing") : tr("page");
         const QString bits = facts.bitsPerChannel == 16 ? tr(", 16 bit") : QString();
@@ -157,6 +160,7 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     auto* foot = new QHBoxLayout;
     auto* refresh = addFootButton(foot, tr("Read again"), "files.refresh", tr("Look at the file again, and take it as it is now"));
     auto* replace = addFootButton(foot, tr("Find or replace…"), "files.replace", tr("Another file in its place, everywhere in this job"));
+    auto* embed = addFootButton(foot, tr("Take into the job"), "files.embed", {});
     auto* show = addFootButton(foot, tr("Show it"), "files.show", tr("Go to where it is used"));
     foot->addStretch(1);
     auto* close = addFootButton(foot, tr("Close"), "files.close", tr("Back to the job"));
@@ -180,18 +184,23 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
         });
     });
     connect(replace, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("In place of %1").arg(QFileInfo(current()).fileName()), document_.folder(),
+        const QString path = QFileDialog::getOpenFileName(this, tr("In place of %1").arg(QFileInfo(shownPath(current())).fileName()), document_.folder(),
                                                           tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
         if (!path.isEmpty())
             replaceWith(path);
     });
+    connect(embed, &QPushButton::clicked, this, &FilesDialog::embedOrRelease);
     connect(show, &QPushButton::clicked, this, &FilesDialog::showCurrent);
     connect(table_, &QTableView::doubleClicked, this, &FilesDialog::showCurrent);
     connect(close, &QPushButton::clicked, this, &QDialog::accept);
     const auto tell = [=, this] {
         const bool any = !current().isEmpty();
-        for (QPushButton* button : {refresh, replace, show})
+        for (QPushButton* button : {refresh, replace, embed, show})
             button->setEnabled(any);
+        const bool inside = isEmbedded(current());
+        refresh->setEnabled(any && !inside);
+        embed->setText(inside ? tr("Put beside the job…") : tr("Take into the job"));
+        embed->setToolTip(inside ? tr("Write it to disk and use it from there") : tr("It then travels in the job file, and nothing can happen to it"));
         const FileFacts facts = document_.files().facts().value(current());
         note_->setText(model_.rowCount() == 0 ? tr("The job uses no files. Drop a picture on a panel to place it.") : facts.error);
     };
@@ -220,12 +229,38 @@ void FilesDialog::replaceWith(const QString& newPath)
         forEachLink(job, old, [&](LinkedFile& file) {
             file = {link, std::min(file.page, std::max(1, int(facts.pages.size()))), facts.bytes, facts.sha256};
         });
-        (void)document_.edit(tr("Replace %1").arg(QFileInfo(old).fileName()), std::move(job));
+        (void)document_.edit(tr("Replace %1").arg(QFileInfo(shownPath(old)).fileName()), std::move(job));
     });
+}
+
+void FilesDialog::embedOrRelease()
+{
+    const QString path = current();
+    const int row = table_->currentIndex().row();
+    Job job = document_.job();
+    const bool inside = isEmbedded(path);
+    Result<void> done;
+    if (inside) {
+        const QString target = QFileDialog::getSaveFileName(this, tr("Put beside the job"), QDir(document_.folder()).filePath(shownPath(path)));
+        if (target.isEmpty())
+            return;
+        done = releaseFile(job, path, target, document_.linkFor(target));
+    } else {
+        done = embedFile(job, path, document_.folder());
+    }
+    if (done)
+        done = document_.edit(inside ? tr("Put %1 beside the job").arg(shownPath(path)) : tr("Take %1 into the job").arg(QFileInfo(path).fileName()), std::move(job));
+    table_->setCurrentIndex(model_.index(row, 0));
+    if (!done)
+        note_->setText(done.error().message);
 }
 
 void FilesDialog::showCurrent()
 {
+    if (document_.job().press.profile.path == current()) {
+        note_->setText(tr("The profile of the press; see Press and paper."));
+        return;
+    }
     for (const Face face : bothFaces) {
         const FaceContent& content = document_.job().face(face);
         const auto item = std::ranges::find_if(content.items, [&](const Item& i) { return i.kind == ItemKind::Picture && i.file.path == current(); });

@@ -47,6 +47,8 @@ public:
 private:
     [[nodiscard]] QString current() const;
     void showCurrent();
+    /// Takes the file into the job, or puts it beside the job again.
+    void embedOrRelease();
     Document& document_;
     Selection& selection_;
     FilesModel model_;

@@ -86,12 +86,16 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     };
     connect(&document_, &Document::changed, this, namePlates);
     namePlates();
-    connect(canvas_, &FaceCanvas::inkPicked, this, [this](const Cmyk& cmyk) {
-        Job job = document_.job();
-        const QString name = inkOf(job, cmyk);
+    const auto use = [this](Job job, const QString& name) {
         if (Item* item = job.findItem(selection_.item()); item && (item->kind == ItemKind::Shape || item->kind == ItemKind::Code))
             item->ink = name;
         (void)document_.edit(tr("Pick an ink"), std::move(job));
+    };
+    connect(canvas_, &FaceCanvas::inkNamed, this, [this, use](const QString& name) { use(document_.job(), name); });
+    connect(canvas_, &FaceCanvas::inkPicked, this, [this, use](const Cmyk& cmyk) {
+        Job job = document_.job();
+        const QString name = inkOf(job, cmyk);
+        use(std::move(job), name);
     });
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
     connect(&placing, &Placing::textAdded, drawer_, &Drawer::editText);

@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/linked_files.h"
 
+#include "pdf/jpeg_file.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_preview.h"
 #include "pdf/read_facts.h"
 #include "pdf/tiff_file.h"
-#include "pdf/tiff_preview.h"
+#include "pdf/picture_preview.h"
+#include "pdf/press_profile.h"
 
 #include <QFile>
 #include <QImageReader>
@@ -17,7 +19,7 @@ namespace {
 /// Enough for a full screen at twice the size; the file itself goes into the PDF.
 constexpr int longestSide = 2600;
 
-ShownPicture readForScreen(const QString& path, int page)
+ShownPicture readForScreen(const QString& path, int page, const QByteArray& press)
 {
     ShownPicture shown;
     QFile file(path);
@@ -30,11 +32,17 @@ ShownPicture readForScreen(const QString& path, int page)
             shown.ratio = preview->trimSize.w.toMm() / preview->trimSize.h.toMm();
         }
     } else if (isTiff(head)) {
-        if (const auto image = tiffPreview(path, longestSide)) {
+        if (const auto image = tiffPreview(path, longestSide, press)) {
             shown.image = *image;
             shown.ratio = double(image->width()) / image->height();
             if (const auto info = readTiffInfo(path))
                 shown.ratio = double(info->width) / info->height;
+        }
+        shown.trim = QRectF(shown.image.rect());
+    } else if (const auto header = head.startsWith("\xff\xd8\xff") ? readJpegHeader(file.peek(8 << 20)) : std::nullopt; header && header->components == 4) {
+        if (const auto image = cmykJpegPreview(path, longestSide, press)) {
+            shown.image = *image;
+            shown.ratio = double(header->width) / header->height;
         }
         shown.trim = QRectF(shown.image.rect());
     } else {
@@ -71,7 +79,7 @@ void inBackground(QObject* owner, Work work, Then then)
 
 } // namespace
 
-LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent)
+LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent), press_(shippedPressProfile().icc)
 {
     // Programs save in several steps: the file is read once it has been quiet for a moment.
     settle_.setSingleShot(true);
@@ -101,6 +109,15 @@ void LinkedFiles::setFolder(const QString& folder)
     wanted_.clear();
     pictures_.clear();
     ++generation_;
+}
+
+void LinkedFiles::usePress(const QByteArray& icc)
+{
+    if (icc == press_)
+        return;
+    press_ = icc;
+    pictures_.clear();
+    Q_EMIT picturesChanged();
 }
 
 void LinkedFiles::want(const QStringList& paths)
@@ -147,7 +164,7 @@ ShownPicture LinkedFiles::picture(const LinkedFile& file)
     pictures_.insert(key, {}); // asked for once
     ++reading_;
     inBackground(
-        this, [full = resolvedPath(file.path, folder_), page = file.page] { return readForScreen(full, page); },
+        this, [full = resolvedPath(file.path, folder_), page = file.page, press = press_] { return readForScreen(full, page, press); },
         [this, key, generation = generation_](const ShownPicture& shown) {
             if (generation == generation_) {
                 pictures_.insert(key, shown);

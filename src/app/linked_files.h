@@ -23,6 +23,8 @@ public:
 
     /// Where relative paths start; forgets everything when it changes.
     void setFolder(const QString& folder);
+    /// The press profile (ICC) that CMYK pictures without one of their own are shown through.
+    void usePress(const QByteArray& icc);
     /// Reads the facts of files that are not known yet.
     void want(const QStringList& paths);
     [[nodiscard]] const FileFactsMap& facts() const { return facts_; }
@@ -44,6 +46,7 @@ private:
     void finished();
 
     QString folder_;
+    QByteArray press_;
     FileFactsMap facts_;
     QSet<QString> wanted_;
     QHash<QString, ShownPicture> pictures_;

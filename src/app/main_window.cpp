@@ -7,15 +7,19 @@
 #include "app/findings_bar.h"
 #include "app/flat_stage.h"
 #include "app/linked_files.h"
+#include "app/press_dialog.h"
 #include "app/release_stage.h"
 #include "app/sheet_stage.h"
 #include "app/stage_strip.h"
 #include "app/start_gallery.h"
 #include "app/stock_dialog.h"
 #include "app/theme.h"
+#include "core/embedded_files.h"
 #include "core/job_file.h"
+#include "core/links.h"
 #include "core/version.h"
 #include "paint/docket_page.h"
+#include "pdf/press_profile.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -40,13 +44,14 @@ namespace hinge {
 namespace {
 
 constexpr int mostRecent = 8;
+constexpr int daysKept = 30; ///< of unpacked files that no job asked for
 const QString recentKey = QStringLiteral("recentJobs");
 const QString darkKey = QStringLiteral("darkTheme");
 
 } // namespace
 
 MainWindow::MainWindow()
-    : placing_(document_, selection_), recovery_(document_), painter_(FontLibrary::shipped(), document_.files()), actions_(this)
+    : placing_(document_, selection_), recovery_(document_), painter_(FontLibrary::installed(), document_.files()), actions_(this)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
@@ -107,8 +112,10 @@ MainWindow::MainWindow()
     connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
     connect(release, &ReleaseStage::showRequested, this, &MainWindow::showFinding);
     connect(&placing_, &Placing::refused, this, [this](const QString& message) { tell(tr("Not placed"), message); });
+    connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
     refreshTitle();
     refreshRecent();
+    tidyEmbedded(daysKept);
 }
 
 MainWindow::~MainWindow()
@@ -117,6 +124,20 @@ MainWindow::~MainWindow()
     if (QWidget* field = focusWidget())
         field->clearFocus();
     delete takeCentralWidget();
+}
+
+void MainWindow::refreshPress()
+{
+    const QString path = document_.job().press.profile.path;
+    const QString now = path.isEmpty() ? QString() : resolvedPath(path, document_.folder()) + u' ' + document_.files().facts().value(path).sha256;
+    if (now == pressShown_)
+        return;
+    pressShown_ = now;
+    // One that is not there is a finding; colours are shown through the shipped one until it is back.
+    const auto profile = pressProfileOf(document_.job(), document_.folder());
+    const QByteArray icc = profile ? profile->icc : shippedPressProfile().icc;
+    painter_.usePress(icc);
+    document_.files().usePress(icc);
 }
 
 void MainWindow::buildMenus()
@@ -174,7 +195,7 @@ void MainWindow::buildMenus()
     panel->addSeparator();
     panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk});
     panel->addSeparator();
-    panel->addAction(actions_.files);
+    panel->addActions({actions_.files, actions_.press});
     panel->addSeparator();
     panel->addActions({actions_.takeSupplied, actions_.dropSupplied});
 
@@ -253,6 +274,7 @@ void MainWindow::connectActions()
         flat_->pickInk();
     });
     on(actions_.files, [this] { FilesDialog(document_, selection_, this).exec(); });
+    on(actions_.press, [this] { PressDialog(document_, this).exec(); });
     on(actions_.takeSupplied, [this, panel] {
         panel();
         const QString path = QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
@@ -357,6 +379,8 @@ void MainWindow::showDialog(const QString& name)
         actions_.stocks->trigger();
     else if (name == QStringLiteral("files"))
         actions_.files->trigger();
+    else if (name == QStringLiteral("press"))
+        actions_.press->trigger();
     else if (auto* view = name.startsWith(QStringLiteral("view.")) ? findChild<QAbstractButton*>(name) : nullptr)
         view->click();
     else if (name == QStringLiteral("sheets"))

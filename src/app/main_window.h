@@ -60,6 +60,8 @@ protected:
 private:
     void buildMenus();
     void connectActions();
+    /// Shows colours through the press profile of the job.
+    void refreshPress();
     void refreshTitle();
     void refreshRecent();
     void remember(const QString& path);
@@ -87,6 +89,7 @@ private:
     FlatStage* flat_ = nullptr;
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;
+    QString pressShown_; ///< the press profile in use: its path and hash
 };
 
 } // namespace hinge

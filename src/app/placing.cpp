@@ -2,6 +2,7 @@
 #include "app/placing.h"
 
 #include "app/linked_files.h"
+#include "core/embedded_files.h"
 #include "core/content_file.h"
 #include "core/stories.h"
 
@@ -251,6 +252,7 @@ void Placing::addAll(const QString& what, std::vector<Item> items)
         ids << item.id;
         job.face(selection_.face()).items.push_back(std::move(item));
     }
+    completeEmbedded(job); // pasted from another job
     if (const auto done = document_.edit(what, std::move(job)); !done)
         Q_EMIT refused(done.error().message);
     else

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/plan_report.h"
+#include "core/embedded_files.h"
 #include "core/job_file.h"
 #include "core/version.h"
 #include "pdf/export_pdf.h"
@@ -47,8 +48,10 @@ Result<Loaded> load(const QString& path)
     auto planned = plan(*job);
     if (!planned)
         return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where, planned.error().message);
+    if (const auto unpacked = unpackEmbedded(*job); !unpacked)
+        return tl::unexpected(unpacked.error());
     Loaded loaded{std::move(*job), std::move(*planned), {}, QFileInfo(path).absolutePath()};
-    TextLayoutCache layouts(FontLibrary::shipped());
+    TextLayoutCache layouts(FontLibrary::installed());
     loaded.findings = allFindings(loaded.job, loaded.plan, readAllFacts(loaded.job, loaded.folder), layouts);
     return loaded;
 }

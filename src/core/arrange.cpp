@@ -6,16 +6,6 @@
 namespace hinge {
 namespace {
 
-Rect aroundAll(const Plan& plan, const QStringList& ids)
-{
-    Rect all;
-    for (const QString& id : ids) {
-        const Rect& f = plan.findItem(id)->frame;
-        all = all.isEmpty() ? f : Rect::fromEdges(std::min(all.x, f.x), std::min(all.y, f.y), std::max(all.right(), f.right()), std::max(all.bottom(), f.bottom()));
-    }
-    return all;
-}
-
 Point middleOf(const Rect& r) { return {r.x + r.w.part(2), r.y + r.h.part(2)}; }
 
 Rect aligned(Rect frame, const Rect& to, AlignEdge edge)
@@ -52,7 +42,7 @@ void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame)
 
 void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, AlignEdge edge)
 {
-    const Rect all = aroundAll(plan, ids);
+    const Rect all = frameAround(plan, ids);
     for (const QString& id : ids) {
         Item* item = job.findItem(id);
         const PlacedItem* placed = plan.findItem(id);
@@ -62,6 +52,44 @@ void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, 
         const Panel& panel = panels[std::size_t(panelAt(plan.paper, placed->face, middleOf(placed->frame)))];
         const Rect target = to == AlignTo::EachOther ? all : to == AlignTo::Panel ? panel.area : panel.safeArea;
         moveTo(plan.paper, placed->face, *item, aligned(placed->frame, target, edge));
+    }
+}
+
+Rect frameAround(const Plan& plan, const QStringList& ids)
+{
+    Rect all;
+    for (const QString& id : ids) {
+        const Rect& f = plan.findItem(id)->frame;
+        all = all.isEmpty() ? f : Rect::fromEdges(std::min(all.x, f.x), std::min(all.y, f.y), std::max(all.right(), f.right()), std::max(all.bottom(), f.bottom()));
+    }
+    return all;
+}
+
+void moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy)
+{
+    for (const QString& id : ids) {
+        Item* item = job.findItem(id);
+        const PlacedItem* placed = plan.findItem(id);
+        if (!item || !placed || item->locked)
+            continue;
+        Rect frame = placed->frame;
+        frame.x += dx;
+        frame.y += dy;
+        moveTo(plan.paper, placed->face, *item, frame);
+    }
+}
+
+void sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height)
+{
+    for (const QString& id : ids) {
+        Item* item = job.findItem(id);
+        const PlacedItem* placed = plan.findItem(id);
+        if (!item || !placed || item->locked)
+            continue;
+        Rect frame = placed->frame;
+        frame.w = width.value_or(frame.w);
+        frame.h = height.value_or(frame.h);
+        moveTo(plan.paper, placed->face, *item, frame);
     }
 }
 

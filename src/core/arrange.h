@@ -22,6 +22,13 @@ void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame);
 /// Brings items in line; locked ones stay. Those of one face at a time.
 void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, AlignEdge edge);
 
+/// The frame around items of one face; empty when there are none.
+[[nodiscard]] Rect frameAround(const Plan& plan, const QStringList& ids);
+/// Moves items by the same; locked ones stay.
+void moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy);
+/// Gives items the same width or height, or both, from their left and head sides; locked ones stay.
+void sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height);
+
 /// Gives equal space between three or more items, from the first to the last; locked ones stay.
 void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along);
 

@@ -63,7 +63,7 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
     add(QStringLiteral("Text is whole"), count.texts == 0   ? QStringLiteral("no text")
                                          : count.texts == 1 ? QStringLiteral("the text fits, every letter has its glyph")
                                                             : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
-        {"text.over", "text.font", "text.glyph", "text.small", "text.odd"});
+        {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd"});
     add(QStringLiteral("Files are there"), count.files == 0   ? QStringLiteral("no files")
                                            : count.files == 1 ? QStringLiteral("one file, unchanged, fonts inside")
                                                               : QStringLiteral("%1 files, unchanged, fonts inside").arg(count.files),

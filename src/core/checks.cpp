@@ -4,6 +4,7 @@
 #include "core/file_state.h"
 #include "core/finding_parts.h"
 #include "core/item_checks.h"
+#include "core/links.h"
 #include "core/page_sizes.h"
 #include "core/picture_fit.h"
 
@@ -180,22 +181,22 @@ bool checkFile(const LinkedFile& file, const FileFacts& facts, Face face, const 
 {
     if (!facts.error.isEmpty()) {
         out.push_back(fileFinding(QStringLiteral("file.unreadable"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 cannot be used").arg(file.path), facts.error));
+                                  QStringLiteral("%1 cannot be used").arg(shownPath(file.path)), facts.error));
         return false;
     }
     if (facts.isPdf && file.page > int(facts.pages.size())) {
         out.push_back(fileFinding(QStringLiteral("file.pageMissing"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 has %2 pages; page %3 is wanted").arg(file.path).arg(facts.pages.size()).arg(file.page),
+                                  QStringLiteral("%1 has %2 pages; page %3 is wanted").arg(shownPath(file.path)).arg(facts.pages.size()).arg(file.page),
                                   QStringLiteral("Choose a page the file has, or ask for the complete file.")));
         return false;
     }
     if (hasChanged(file, facts))
         out.push_back(fileFinding(QStringLiteral("file.changed"), Severity::Warn, face, itemId,
-                                  QStringLiteral("%1 has changed since it was placed").arg(file.path),
+                                  QStringLiteral("%1 has changed since it was placed").arg(shownPath(file.path)),
                                   QStringLiteral("The new contents will be printed. Look at it once more.")));
     if (!facts.missingFonts.isEmpty())
         out.push_back(fileFinding(QStringLiteral("file.fonts"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 lacks the font %2").arg(file.path, facts.missingFonts.first()),
+                                  QStringLiteral("%1 lacks the font %2").arg(shownPath(file.path), facts.missingFonts.first()),
                                   QStringLiteral("A font that is not in the file is replaced by another one on the way to the plate.")));
     return true;
 }
@@ -207,7 +208,7 @@ void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts&
         return;
     if (!facts.isPdf) {
         out.push_back(fileFinding(QStringLiteral("supplied.notPdf"), Severity::Stop, face, {},
-                                  QStringLiteral("%1 is not a PDF").arg(file.path),
+                                  QStringLiteral("%1 is not a PDF").arg(shownPath(file.path)),
                                   QStringLiteral("Supplied artwork is taken from a PDF page, which knows its trim and bleed.")));
         return;
     }
@@ -216,25 +217,25 @@ void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts&
     if (!sameTrim(page.trim, flat)) {
         const bool turned = sameTrim(page.trim.turned(), flat);
         out.push_back(fileFinding(QStringLiteral("supplied.size"), Severity::Stop, face, {},
-                                  QStringLiteral("%1 is %2, the flat is %3").arg(file.path, formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
+                                  QStringLiteral("%1 is %2, the flat is %3").arg(shownPath(file.path), formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
                                   turned ? QStringLiteral("The page is turned by 90 degrees.")
                                          : QStringLiteral("Its trim box does not match; folds and cuts would fall in the wrong places.")));
     } else if (!page.hasTrimBox) {
         out.push_back(fileFinding(QStringLiteral("supplied.noTrimBox"), Severity::Warn, face, {},
-                                  QStringLiteral("%1 has no trim box; its page edge is taken").arg(file.path),
+                                  QStringLiteral("%1 has no trim box; its page edge is taken").arg(shownPath(file.path)),
                                   QStringLiteral("Without a trim box nobody can tell page edge from bleed.")));
     }
     const Length least = *std::ranges::min_element(page.bleed);
     if (least + sizeTolerance < job.zones.bleed)
         out.push_back(fileFinding(QStringLiteral("supplied.bleed"), Severity::Warn, face, {},
-                                  QStringLiteral("%1 has %2 bleed, %3 is wanted").arg(file.path, shown(job, std::max(least, Length())), shown(job, job.zones.bleed)),
+                                  QStringLiteral("%1 has %2 bleed, %3 is wanted").arg(shownPath(file.path), shown(job, std::max(least, Length())), shown(job, job.zones.bleed)),
                                   QStringLiteral("Where the knife drifts outward a white edge would show.")));
     const bool single = !job.face(otherFace(face)).supplied && job.face(otherFace(face)).items.empty();
     const int wanted = single ? 1 : 2;
     const bool sameFile = job.face(otherFace(face)).supplied && job.face(otherFace(face)).supplied->path == file.path;
     if (int(facts.pages.size()) > wanted && (single || sameFile) && face == Face::Outside)
         out.push_back(fileFinding(QStringLiteral("supplied.pages"), Severity::Warn, face, {},
-                                  QStringLiteral("%1 has %2 pages; two faces are printed").arg(file.path).arg(facts.pages.size()),
+                                  QStringLiteral("%1 has %2 pages; two faces are printed").arg(shownPath(file.path)).arg(facts.pages.size()),
                                   QStringLiteral("Single pages may have been exported in place of whole faces.")));
 }
 
@@ -282,6 +283,10 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
                 out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, face, item.id,
                                           QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), faceName(face, job.kind)),
                                           QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));
+            if (known.heaviestInk > job.press.inkLimit)
+                out.push_back(fileFinding(QStringLiteral("ink.picture"), Severity::Warn, face, item.id,
+                                          QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4").arg(nameOf(item)).arg(known.heaviestInk).arg(job.press.inkLimit).arg(faceName(face, job.kind)),
+                                          QStringLiteral("So much ink does not dry; it sets off on the next sheet. Convert the picture anew for this press.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
             if (const FileState fineness = finenessOf(ppi); fineness != FileState::Fine)
                 out.push_back(fileFinding(fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
@@ -289,6 +294,12 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
                                           QStringLiteral("%1 prints at %2 ppi, %3").arg(nameOf(item)).arg(std::lround(ppi)).arg(faceName(face, job.kind)),
                                           QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
         }
+    }
+    if (const LinkedFile& profile = job.press.profile; !profile.path.isEmpty() && facts.contains(profile.path)) {
+        const FileFacts& known = facts[profile.path];
+        if (checkFile(profile, known, Face::Outside, {}, out) && known.profileName.isEmpty())
+            out.push_back(fileFinding(QStringLiteral("file.noProfile"), Severity::Stop, Face::Outside, {}, QStringLiteral("%1 is no press profile").arg(shownPath(profile.path)),
+                                      QStringLiteral("Choose an ICC profile of a press in four process colours, or the one that ships with the program.")));
     }
     return out;
 }

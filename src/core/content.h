@@ -107,7 +107,17 @@ struct CharacterStyle {
     int length = 0;
     QString font; ///< empty for that of the paragraph
     QString ink; ///< likewise
+    /// The character style of the job that they follow, which then says font and ink; empty for a look of their own.
+    QString styleName{};
     bool operator==(const CharacterStyle&) const = default;
+};
+
+/// A look of characters under a name: one change to it changes all that follow it.
+struct NamedCharacterStyle {
+    QString name;
+    QString font; ///< empty for that of the paragraph
+    QString ink; ///< likewise
+    bool operator==(const NamedCharacterStyle&) const = default;
 };
 
 struct Paragraph {
@@ -120,7 +130,16 @@ struct Paragraph {
     bool operator==(const Paragraph&) const = default;
 };
 
-/// A file that an item shows, linked by a path relative to the job's folder.
+/// A file that lies in the job itself. Links name it by `embeddedPath`.
+struct EmbeddedFile {
+    QString name; ///< without folders, as "harbour.jpg"
+    QString sha256; ///< of all bytes, hex; tells it from every other
+    QByteArray bytes;
+    /// The hash stands for the bytes, which may be many.
+    bool operator==(const EmbeddedFile& other) const { return name == other.name && sha256 == other.sha256; }
+};
+
+/// A file that the job uses: by a path relative to the job's folder, or inside the job (see `embeddedPath`).
 struct LinkedFile {
     QString path;
     int page = 1; ///< for PDF; from 1

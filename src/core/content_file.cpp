@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/content_file.h"
 
+#include "core/embedded_files.h"
+
+#include <QCryptographicHash>
+
 namespace hinge {
 namespace {
 
@@ -51,30 +55,6 @@ private:
     QJsonObject& out_;
     Unit unit_;
 };
-
-QJsonObject fileToJson(const LinkedFile& f)
-{
-    QJsonObject o{{QStringLiteral("path"), f.path}};
-    if (f.page != 1)
-        o[QStringLiteral("page")] = f.page;
-    if (f.bytes > 0)
-        o[QStringLiteral("bytes")] = f.bytes;
-    if (!f.sha256.isEmpty())
-        o[QStringLiteral("sha256")] = f.sha256;
-    return o;
-}
-
-void readFile(JsonReader& r, LinkedFile& file)
-{
-    r.read("path", file.path);
-    r.read("page", file.page);
-    r.read("bytes", file.bytes);
-    r.read("sha256", file.sha256);
-    if (file.path.isEmpty())
-        r.fail("path", QStringLiteral("The file has no path."));
-    if (file.page < 1)
-        r.fail("page", QStringLiteral("Pages count from 1."));
-}
 
 QJsonObject sideToJson(const Placed& p, Unit unit)
 {
@@ -155,6 +135,7 @@ QJsonObject paragraphToJson(const Paragraph& p)
         Sparse out(s, Unit::Point);
         out.add("font", span.font);
         out.add("ink", span.ink);
+        out.add("style", span.styleName);
         spans.append(s);
     }
     if (!spans.isEmpty())
@@ -173,6 +154,7 @@ void readParagraph(JsonReader& r, Paragraph& p)
         o.read("length", span.length);
         o.read("font", span.font);
         o.read("ink", span.ink);
+        o.read("style", span.styleName);
         p.spans.push_back(span);
     });
 }
@@ -304,6 +286,30 @@ void readItem(JsonReader& r, Item& item)
 
 } // namespace
 
+QJsonObject fileToJson(const LinkedFile& f)
+{
+    QJsonObject o{{QStringLiteral("path"), f.path}};
+    if (f.page != 1)
+        o[QStringLiteral("page")] = f.page;
+    if (f.bytes > 0)
+        o[QStringLiteral("bytes")] = f.bytes;
+    if (!f.sha256.isEmpty())
+        o[QStringLiteral("sha256")] = f.sha256;
+    return o;
+}
+
+void readFile(JsonReader& r, LinkedFile& file)
+{
+    r.read("path", file.path);
+    r.read("page", file.page);
+    r.read("bytes", file.bytes);
+    r.read("sha256", file.sha256);
+    if (file.path.isEmpty())
+        r.fail("path", QStringLiteral("The file has no path."));
+    if (file.page < 1)
+        r.fail("page", QStringLiteral("Pages count from 1."));
+}
+
 QJsonObject faceToJson(const FaceContent& content, Unit unit)
 {
     QJsonObject o;
@@ -406,6 +412,41 @@ void readNamedStyle(JsonReader& r, NamedStyle& style)
 {
     r.read("name", style.name);
     readStyle(r, style.style);
+}
+
+QJsonObject characterStyleToJson(const NamedCharacterStyle& style)
+{
+    QJsonObject o{{QStringLiteral("name"), style.name}};
+    Sparse out(o, Unit::Point);
+    out.add("font", style.font);
+    out.add("ink", style.ink);
+    return o;
+}
+
+void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style)
+{
+    r.read("name", style.name);
+    r.read("font", style.font);
+    r.read("ink", style.ink);
+}
+
+QJsonObject embeddedToJson(const EmbeddedFile& file)
+{
+    return {{QStringLiteral("name"), file.name}, {QStringLiteral("sha256"), file.sha256}, {QStringLiteral("data"), QString::fromLatin1(file.bytes.toBase64())}};
+}
+
+void readEmbedded(JsonReader& r, EmbeddedFile& file)
+{
+    QString data;
+    r.read("name", file.name);
+    r.read("sha256", file.sha256);
+    r.read("data", data);
+    if (!isFileName(file.name))
+        return r.fail("name", QStringLiteral("“%1” is no name of a file.").arg(file.name));
+    const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding | QByteArray::AbortOnBase64DecodingErrors);
+    file.bytes = decoded.decoded;
+    if (!decoded || QString::fromLatin1(QCryptographicHash::hash(file.bytes, QCryptographicHash::Sha256).toHex()) != file.sha256)
+        r.fail("data", QStringLiteral("The file “%1” inside the job is damaged: its bytes are not those it was saved with.").arg(file.name));
 }
 
 } // namespace hinge

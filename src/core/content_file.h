@@ -13,9 +13,17 @@ inline constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
 
 [[nodiscard]] QJsonObject faceToJson(const FaceContent& content, Unit unit);
 void readFace(JsonReader& r, FaceContent& content);
+[[nodiscard]] QJsonObject fileToJson(const LinkedFile& file);
+void readFile(JsonReader& r, LinkedFile& file);
 [[nodiscard]] QJsonObject inkToJson(const Ink& ink);
 void readInk(JsonReader& r, Ink& ink);
 [[nodiscard]] QJsonObject namedStyleToJson(const NamedStyle& style);
 void readNamedStyle(JsonReader& r, NamedStyle& style);
+[[nodiscard]] QJsonObject characterStyleToJson(const NamedCharacterStyle& style);
+void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style);
+/// With its bytes, in Base64 (RFC 4648, 4).
+[[nodiscard]] QJsonObject embeddedToJson(const EmbeddedFile& file);
+/// Refuses bytes that are not those of the hash.
+void readEmbedded(JsonReader& r, EmbeddedFile& file);
 
 } // namespace hinge

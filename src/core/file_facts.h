@@ -39,6 +39,11 @@ struct FileFacts {
     PixelColour colour = PixelColour::Unknown;
     bool hasProfile = false; ///< an ICC profile says what its numbers mean
     int bitsPerChannel = 8;
+    /// CMYK pictures: the ink of their heaviest parts, in percent of the four together; 0 when not known.
+    int heaviestInk = 0;
+    /// A press profile: what it calls itself, and how much ink its darkest colours take, in percent; empty and 0 for all else.
+    QString profileName;
+    int profileInkLimit = 0;
     bool isSvg = false;
     /// PDF: fonts that are used but not in the file.
     QStringList missingFonts;

@@ -45,15 +45,4 @@ FileState fileState(const Job& job, const Plan& plan, const QString& path, const
     return changed ? FileState::Changed : finenessOf(coarsestPpi(job, plan, path, *facts));
 }
 
-void forEachLink(Job& job, const QString& path, const std::function<void(LinkedFile&)>& visit)
-{
-    for (FaceContent& content : job.faces) {
-        if (content.supplied && content.supplied->path == path)
-            visit(*content.supplied);
-        for (Item& item : content.items)
-            if (item.kind == ItemKind::Picture && item.file.path == path)
-                visit(item.file);
-    }
-}
-
 } // namespace hinge

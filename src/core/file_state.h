@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/links.h"
 #include "core/plan.h"
 
 #include <functional>
@@ -30,7 +31,5 @@ enum class FileState {
 
 [[nodiscard]] FileState fileState(const Job& job, const Plan& plan, const QString& path, const FileFactsMap& facts);
 
-/// Every link of a job to a file of this path, in the order of the faces.
-void forEachLink(Job& job, const QString& path, const std::function<void(LinkedFile&)>& visit);
 
 } // namespace hinge

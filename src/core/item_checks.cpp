@@ -17,8 +17,6 @@ constexpr Length widestSliver = Length::micrometres(500);
 /// Type in one ink, in several inks that must fit each other, and in paper colour. Common practice: 5, 7 and 7 points.
 constexpr Length smallestType = Length::points(5);
 constexpr Length smallestFineType = Length::points(7);
-/// What the shipped press profile allows (its name says so): 300 %.
-constexpr int mostInk = 300;
 /// Covers wander by a millimetre; a line of text on the spine wants that much on both sides. Common practice.
 constexpr Length spineRoom = Length::mm(1);
 
@@ -262,14 +260,17 @@ void checkInks(const Job& job, std::vector<Finding>& out)
                 used.try_emplace(item.ink, face, item.id);
             if (item.stroke.width > Length())
                 used.try_emplace(item.stroke.ink, face, item.id);
-            for (const Paragraph& p : item.paragraphs)
+            for (const Paragraph& p : item.paragraphs) {
                 used.try_emplace(job.styleOf(p).ink, face, item.id);
+                for (const CharacterStyle& span : p.spans)
+                    used.try_emplace(job.lookOf(span).ink, face, item.id);
+            }
         }
     for (const Ink& ink : job.inks) {
         const auto where = used.find(ink.name);
-        if (where == used.end() || ink.spot || ink.cmyk.total() <= mostInk)
+        if (where == used.end() || ink.spot || ink.cmyk.total() <= job.press.inkLimit)
             continue;
-        Finding f = found("ink.heavy", Severity::Warn, QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %").arg(ink.name).arg(ink.cmyk.total()).arg(mostInk),
+        Finding f = found("ink.heavy", Severity::Warn, QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %").arg(ink.name).arg(ink.cmyk.total()).arg(job.press.inkLimit),
                           QStringLiteral("So much ink does not dry; it sets off on the next sheet."));
         f.face = where->second.first;
         f.itemId = where->second.second;

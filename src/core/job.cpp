@@ -87,6 +87,21 @@ const NamedStyle* Job::findTextStyle(const QString& name) const
     return it == textStyles.end() ? nullptr : &*it;
 }
 
+const NamedCharacterStyle* Job::findCharacterStyle(const QString& name) const
+{
+    const auto it = std::ranges::find(characterStyles, name, &NamedCharacterStyle::name);
+    return it == characterStyles.end() ? nullptr : &*it;
+}
+
+CharacterStyle Job::lookOf(CharacterStyle characters) const
+{
+    if (const NamedCharacterStyle* style = characters.styleName.isEmpty() ? nullptr : findCharacterStyle(characters.styleName)) {
+        characters.font = style->font;
+        characters.ink = style->ink;
+    }
+    return characters;
+}
+
 const TextStyle& Job::styleOf(const Paragraph& paragraph) const
 {
     const NamedStyle* named = paragraph.styleName.isEmpty() ? nullptr : findTextStyle(paragraph.styleName);
@@ -366,7 +381,8 @@ Result<void> validate(const Job& job)
         || !ok(size(QStringLiteral("press.sheet.width"), QStringLiteral("The width of the press sheet"), job.press.sheet.w))
         || !ok(size(QStringLiteral("press.sheet.height"), QStringLiteral("The height of the press sheet"), job.press.sheet.h))
         || !ok(zone(QStringLiteral("press.gripper"), QStringLiteral("The gripper"), job.press.gripper))
-        || !ok(zone(QStringLiteral("press.margin"), QStringLiteral("The margin of the press sheet"), job.press.margin)))
+        || !ok(zone(QStringLiteral("press.margin"), QStringLiteral("The margin of the press sheet"), job.press.margin))
+        || !ok(checkNumber(QStringLiteral("press.inkLimit"), QStringLiteral("The ink on one spot"), job.press.inkLimit, 100, 400, QStringLiteral("%"))))
         return r;
     for (const auto& bleed : job.zones.edgeBleeds)
         if (bleed && !ok(zone(QStringLiteral("zones.edgeBleeds"), QStringLiteral("The bleed of an edge"), *bleed)))
@@ -395,6 +411,15 @@ Result<void> validate(const Job& job)
         styleNames.insert(style.name);
         if (auto found = validateStyle(job, QStringLiteral("style “%1”").arg(style.name), style.style); !found)
             return found;
+    }
+    QSet<QString> characterStyleNames;
+    for (const NamedCharacterStyle& style : job.characterStyles) {
+        if (style.name.trimmed().isEmpty() || characterStyleNames.contains(style.name))
+            return problem(QStringLiteral("characterStyles"), style.name.trimmed().isEmpty() ? QStringLiteral("A character style needs a name.")
+                                                                                            : QStringLiteral("Two character styles are named “%1”.").arg(style.name));
+        characterStyleNames.insert(style.name);
+        if (!style.ink.isEmpty() && !job.findInk(style.ink))
+            return problem(QStringLiteral("characterStyles"), QStringLiteral("The job has no ink named “%1”.").arg(style.ink));
     }
     if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart, -limits::largestSide, limits::largestSide))
         || !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep, Length(), Length::mm(200))))

@@ -145,6 +145,11 @@ struct Press {
     /// Unprinted along the three other edges.
     Length margin = Length::mm(3);
     FlipEdge flip = FlipEdge::Short;
+    /// The ICC profile of press and paper that colours are converted and shown through; an empty path for the one that ships.
+    LinkedFile profile{};
+    /// How much ink the paper takes on one spot, in percent of the four together. Common practice: 300 to 330 on coated paper,
+    /// 240 in newspapers.
+    int inkLimit = 300;
     QJsonObject extra{};
     bool operator==(const Press&) const = default;
 };
@@ -177,6 +182,9 @@ struct Job {
     Press press;
     std::vector<Ink> inks;
     std::vector<NamedStyle> textStyles;
+    std::vector<NamedCharacterStyle> characterStyles;
+    /// Files that travel in the job; those that no link uses any more are not saved.
+    std::vector<EmbeddedFile> embedded;
     /// Baselines of text that stands on the grid: from the head trim of the flat, and from one to the next; 0 for no grid.
     Length gridStart = Length::mm(12);
     Length gridStep;
@@ -193,6 +201,10 @@ struct Job {
     [[nodiscard]] const NamedStyle* findTextStyle(const QString& name) const;
     /// How a paragraph looks: by its named style, or its own.
     [[nodiscard]] const TextStyle& styleOf(const Paragraph& paragraph) const;
+    /// nullptr when the job has no such character style.
+    [[nodiscard]] const NamedCharacterStyle* findCharacterStyle(const QString& name) const;
+    /// Characters with font and ink worked out from the style they follow.
+    [[nodiscard]] CharacterStyle lookOf(CharacterStyle characters) const;
     /// nullptr when there is no such item on either face.
     [[nodiscard]] const Item* findItem(const QString& id) const;
     [[nodiscard]] Item* findItem(const QString& id);

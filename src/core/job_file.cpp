@@ -3,6 +3,7 @@
 
 #include "core/content_file.h"
 #include "core/json_reader.h"
+#include "core/links.h"
 #include "core/stock_library.h"
 
 #include <QFile>
@@ -13,7 +14,8 @@
 namespace hinge {
 namespace {
 
-constexpr qint64 largestJobFile = 64 * 1024 * 1024;
+/// Files may lie in the job.
+constexpr qint64 largestJobFile = 1LL << 30;
 
 // The words of the file. Reading and writing both look here.
 constexpr Word<Unit> unitWords[] = {{"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
@@ -74,6 +76,9 @@ public:
         press[QStringLiteral("gripper")] = length(job.press.gripper);
         press[QStringLiteral("margin")] = length(job.press.margin);
         press[QStringLiteral("flip")] = wordFor(flipWords, job.press.flip);
+        if (!job.press.profile.path.isEmpty())
+            press[QStringLiteral("profile")] = fileToJson(job.press.profile);
+        press[QStringLiteral("inkLimit")] = job.press.inkLimit;
         o[QStringLiteral("press")] = press;
         QJsonArray inks;
         for (const Ink& ink : job.inks)
@@ -84,6 +89,19 @@ public:
             styles.append(namedStyleToJson(style));
         if (!styles.isEmpty())
             o[QStringLiteral("textStyles")] = styles;
+        QJsonArray characterStyles;
+        for (const NamedCharacterStyle& style : job.characterStyles)
+            characterStyles.append(characterStyleToJson(style));
+        if (!characterStyles.isEmpty())
+            o[QStringLiteral("characterStyles")] = characterStyles;
+        // What no link uses any more is kept only for undo.
+        const QStringList used = linkedPaths(job);
+        QJsonArray embedded;
+        for (const EmbeddedFile& file : job.embedded)
+            if (used.contains(embeddedPath(file)))
+                embedded.append(embeddedToJson(file));
+        if (!embedded.isEmpty())
+            o[QStringLiteral("embedded")] = embedded;
         if (job.gridStep > Length())
             o[QStringLiteral("baselineGrid")] = QJsonObject{{QStringLiteral("start"), length(job.gridStart)}, {QStringLiteral("step"), exactText(job.gridStep, Unit::Point)}};
         QJsonObject faces;
@@ -305,10 +323,14 @@ void readJobObject(JsonReader& r, Job& job)
         o.read("gripper", job.press.gripper);
         o.read("margin", job.press.margin);
         readWord(o, "flip", job.press.flip, flipWords);
+        o.readObject("profile", [&](JsonReader& profile) { readFile(profile, job.press.profile); });
+        o.read("inkLimit", job.press.inkLimit);
         job.press.extra = o.leftOver();
     });
     r.readArray("inks", [&](JsonReader& o) { readInk(o, job.inks.emplace_back()); });
     r.readArray("textStyles", [&](JsonReader& o) { readNamedStyle(o, job.textStyles.emplace_back()); });
+    r.readArray("characterStyles", [&](JsonReader& o) { readCharacterStyle(o, job.characterStyles.emplace_back()); });
+    r.readArray("embedded", [&](JsonReader& o) { readEmbedded(o, job.embedded.emplace_back()); });
     r.readObject("baselineGrid", [&](JsonReader& o) {
         o.read("start", job.gridStart);
         o.read("step", job.gridStep);

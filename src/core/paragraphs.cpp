@@ -64,34 +64,57 @@ std::vector<Paragraph> withTexts(const std::vector<Paragraph>& before, const QSt
     return after;
 }
 
-void styleCharacters(Paragraph& p, int start, int length, const QString& font, const QString& ink)
+CharacterStyle charactersAt(const Paragraph& p, int at)
+{
+    for (const CharacterStyle& span : p.spans)
+        if (at >= span.start && at < span.start + span.length)
+            return span;
+    return {at, 1, {}, {}, {}};
+}
+
+void changeCharacters(Job& job, Paragraph& p, int start, int length, const CharacterChange& change)
 {
     const int end = std::min(start + length, int(p.text.size()));
     start = std::max(0, start);
     if (end <= start)
         return;
+    const QString followed = charactersAt(p, start).styleName;
+    if (const auto style = std::ranges::find(job.characterStyles, followed, &NamedCharacterStyle::name);
+        change.styleName.isNull() && !followed.isEmpty() && style != job.characterStyles.end()) {
+        if (!change.font.isNull())
+            style->font = change.font;
+        if (!change.ink.isNull())
+            style->ink = change.ink;
+        return;
+    }
     // Letter by letter, then joined again where neighbours look alike.
-    std::vector<CharacterStyle> each(std::size_t(p.text.size()));
-    for (const CharacterStyle& span : p.spans)
-        for (int i = span.start; i < span.start + span.length; ++i)
-            each[std::size_t(i)] = {i, 1, span.font, span.ink};
+    std::vector<CharacterStyle> each;
+    for (int i = 0; i < p.text.size(); ++i)
+        each.push_back(charactersAt(p, i));
     for (int i = start; i < end; ++i) {
-        each[std::size_t(i)].start = i;
-        each[std::size_t(i)].length = 1;
-        if (!font.isNull())
-            each[std::size_t(i)].font = font;
-        if (!ink.isNull())
-            each[std::size_t(i)].ink = ink;
+        CharacterStyle& c = each[std::size_t(i)];
+        if (!change.styleName.isNull() || !c.styleName.isEmpty()) {
+            c = job.lookOf(c);
+            c.styleName.clear();
+        }
+        if (!change.styleName.isEmpty())
+            c = {i, 1, {}, {}, change.styleName};
+        if (!change.font.isNull())
+            c.font = change.font;
+        if (!change.ink.isNull())
+            c.ink = change.ink;
     }
     p.spans.clear();
-    for (std::size_t i = 0; i < each.size(); ++i) {
-        const CharacterStyle& c = each[i];
-        if (c.length == 0 || (c.font.isEmpty() && c.ink.isEmpty()))
+    for (int i = 0; i < int(each.size()); ++i) {
+        const CharacterStyle& c = each[std::size_t(i)];
+        if (c.font.isEmpty() && c.ink.isEmpty() && c.styleName.isEmpty())
             continue;
-        if (!p.spans.empty() && p.spans.back().start + p.spans.back().length == int(i) && p.spans.back().font == c.font && p.spans.back().ink == c.ink)
+        const bool goesOn = !p.spans.empty() && p.spans.back().start + p.spans.back().length == i && p.spans.back().font == c.font && p.spans.back().ink == c.ink
+                            && p.spans.back().styleName == c.styleName;
+        if (goesOn)
             ++p.spans.back().length;
         else
-            p.spans.push_back({int(i), 1, c.font, c.ink});
+            p.spans.push_back({i, 1, c.font, c.ink, c.styleName});
     }
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/content.h"
+#include "core/job.h"
 
 #include <QStringList>
 
@@ -11,7 +11,17 @@ namespace hinge {
 /// style, and a new paragraph takes the style of the one it stands after.
 [[nodiscard]] std::vector<Paragraph> withTexts(const std::vector<Paragraph>& before, const QStringList& texts);
 
-/// Gives characters a font or an ink of their own; a null text leaves that as it is, an empty one lets go of it.
-void styleCharacters(Paragraph& paragraph, int start, int length, const QString& font, const QString& ink);
+/// What is to become of the look of characters; a null text leaves that part as it is, an empty one lets go of it.
+struct CharacterChange {
+    QString font{};
+    QString ink{};
+    QString styleName{}; ///< taken up, it says font and ink; let go of, the look stays as it was
+};
+
+/// Changes the look of characters. Where they follow a character style of the job, a change of font or ink is one of the style.
+void changeCharacters(Job& job, Paragraph& paragraph, int start, int length, const CharacterChange& change);
+
+/// The look at a character: with its style, font and ink as they stand; without them where it looks like the paragraph.
+[[nodiscard]] CharacterStyle charactersAt(const Paragraph& paragraph, int at);
 
 } // namespace hinge

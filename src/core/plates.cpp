@@ -14,6 +14,8 @@ void forEachInkName(Job& job, const std::function<void(QString&)>& visit)
 {
     for (NamedStyle& style : job.textStyles)
         visit(style.style.ink);
+    for (NamedCharacterStyle& style : job.characterStyles)
+        visit(style.ink);
     for (FaceContent& content : job.faces)
         for (Item& item : content.items) {
             if (item.kind == ItemKind::Shape || item.kind == ItemKind::Code)

@@ -33,8 +33,11 @@ QStringList chainOf(const Job& job, const QString& itemId)
 std::vector<Paragraph> lookedUp(const Job& job, const Item& item)
 {
     std::vector<Paragraph> out = item.paragraphs;
-    for (Paragraph& p : out)
+    for (Paragraph& p : out) {
         p.style = job.styleOf(p);
+        for (CharacterStyle& span : p.spans)
+            span = job.lookOf(span);
+    }
     return out;
 }
 

@@ -11,7 +11,8 @@ namespace hinge {
 /// A frame by itself is a chain of one.
 [[nodiscard]] QStringList chainOf(const Job& job, const QString& itemId);
 
-/// The paragraphs of a text with their styles worked out: those that follow a style of the job get its look.
+/// The paragraphs of a text with their styles worked out: those that follow a style of the job get its look, and so do
+/// their characters.
 [[nodiscard]] std::vector<Paragraph> lookedUp(const Job& job, const Item& item);
 
 /// Takes an item off its face. A text that ran through it runs on into the next frame; when it had the words, those move there.

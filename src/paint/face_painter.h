@@ -68,6 +68,8 @@ public:
 
     [[nodiscard]] TextLayoutCache& layouts() { return layouts_; }
     [[nodiscard]] const ScreenColour& colour() const { return colour_; }
+    /// Shows colours through another press profile.
+    void usePress(const QByteArray& icc) { colour_.usePress(icc); }
 
 private:
     /// What an item needs to be painted.

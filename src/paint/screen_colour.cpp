@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/screen_colour.h"
 
-#include <QFile>
+#include "pdf/press_profile.h"
+
 #include <algorithm>
 #include <cmath>
 #include <lcms2.h>
@@ -15,13 +16,11 @@ struct ScreenColour::Transforms {
     cmsHTRANSFORM pictureToPress = nullptr; ///< the same for pixels
     cmsHTRANSFORM pictureProof = nullptr; ///< sRGB to press to sRGB
 
-    Transforms()
+    explicit Transforms(const QByteArray& icc)
     {
-        QFile file(QStringLiteral(":/hinge/icc/ISOcoated_v2_300_bas.icc"));
-        if (!file.open(QIODevice::ReadOnly))
+        cmsHPROFILE press = cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()));
+        if (!press)
             return;
-        const QByteArray bytes = file.readAll();
-        cmsHPROFILE press = cmsOpenProfileFromMem(bytes.constData(), cmsUInt32Number(bytes.size()));
         cmsHPROFILE screen = cmsCreate_sRGBProfile();
         constexpr cmsUInt32Number relative = cmsFLAGS_BLACKPOINTCOMPENSATION | cmsFLAGS_NOCACHE;
         // Relative colorimetric with the paper shown as white: the window draws its own paper.
@@ -44,8 +43,15 @@ struct ScreenColour::Transforms {
     Transforms& operator=(const Transforms&) = delete;
 };
 
-ScreenColour::ScreenColour() : transforms_(std::make_unique<Transforms>()) {}
+ScreenColour::ScreenColour() : transforms_(std::make_unique<Transforms>(shippedPressProfile().icc)) {}
 ScreenColour::~ScreenColour() = default;
+
+void ScreenColour::usePress(const QByteArray& icc)
+{
+    transforms_ = std::make_unique<Transforms>(icc);
+    known_.clear();
+    pictures_.clear();
+}
 
 namespace {
 

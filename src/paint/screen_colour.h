@@ -20,7 +20,7 @@ struct InkView {
     bool operator==(const InkView&) const = default;
 };
 
-/// Shows process colours on a screen: from the shipped press profile to sRGB, relative colorimetric
+/// Shows process colours on a screen: from the profile of the press (the one that ships, to begin with) to sRGB, relative colorimetric
 /// with black point compensation, as lcms2 computes it. In a proof absolute colorimetric, and pictures by way of the press.
 class ScreenColour {
 public:
@@ -28,6 +28,9 @@ public:
     ~ScreenColour();
     ScreenColour(const ScreenColour&) = delete;
     ScreenColour& operator=(const ScreenColour&) = delete;
+
+    /// Takes another press profile (ICC, four process colours).
+    void usePress(const QByteArray& icc);
 
     /// `strength` in percent of each ink.
     [[nodiscard]] QColor of(const Cmyk& cmyk, int strength = 100) const;

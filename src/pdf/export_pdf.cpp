@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/export_pdf.h"
 
+#include "core/embedded_files.h"
 #include "pdf/face_form.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"
+#include "pdf/press_profile.h"
 
 #include <qpdf/QPDFPageDocumentHelper.hh>
 
@@ -113,6 +115,11 @@ Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder
         return tl::unexpected(planned.error());
     if (kind == ExportKind::Sheets && planned->sheet.up() == 0)
         return problem(QStringLiteral("press.sheet"), QStringLiteral("The flat does not fit on the press sheet; choose a larger one."));
+    if (auto unpacked = unpackEmbedded(job); !unpacked)
+        return unpacked;
+    const auto press = pressProfileOf(job, jobFolder);
+    if (!press)
+        return tl::unexpected(press.error());
     const auto goesOn = [&](int percent) { return !progress || progress(percent); };
     const auto stopped = problem(target, QStringLiteral("The export was stopped. Nothing was written."));
     try {
@@ -136,7 +143,7 @@ Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder
                 addSheetPage(pdf, *planned, face, *form);
             done += 20;
         }
-        dressForPress(pdf, job.title, !composer.placedForeignPages());
+        dressForPress(pdf, job.title, *press, !composer.placedForeignPages());
         return writePressFile(pdf, target, progress);
     } catch (const std::exception& e) {
         return problem(target, QStringLiteral("The PDF could not be made: %1.").arg(QString::fromUtf8(e.what())));

@@ -20,14 +20,14 @@ FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString 
 Result<void> FaceComposer::prepare()
 {
     makeSpotSpaces();
-    layouts_ = layOutAllText(job_, plan_, FontLibrary::shipped());
+    layouts_ = layOutAllText(job_, plan_, FontLibrary::installed());
     for (const auto& [id, layout] : layouts_)
         fonts_.collect(layout);
     for (const FaceContent& content : job_.faces) {
         for (const Item& item : content.items) {
             if (item.kind != ItemKind::Code)
                 continue;
-            auto code = layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::shipped());
+            auto code = layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::installed());
             if (!code)
                 return problem(item.name, code.error().message);
             fonts_.collect(code->digits);

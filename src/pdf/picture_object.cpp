@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/picture_object.h"
 
-#include "pdf/jpeg_header.h"
+#include "pdf/jpeg_file.h"
 #include "pdf/tiff_file.h"
 
 #include <QFile>

@@ -4,7 +4,6 @@
 #include "core/version.h"
 
 #include <QDateTime>
-#include <QFile>
 #include <QSaveFile>
 #include <QUuid>
 #include <qpdf/Pipeline.hh>
@@ -69,22 +68,20 @@ QByteArray xmpPacket(const QString& title, const QString& producer, const QDateT
 
 } // namespace
 
-void dressForPress(QPDF& pdf, const QString& title, bool claimX4)
+void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, bool claimX4)
 {
     const QString producer = QStringLiteral("Upper Hinge %1").arg(QLatin1String(programVersion));
     const QDateTime now = QDateTime::currentDateTimeUtc();
     QPDFObjectHandle root = pdf.getRoot();
 
-    QFile profile(QStringLiteral(":/hinge/icc/ISOcoated_v2_300_bas.icc"));
-    if (profile.open(QIODevice::ReadOnly)) {
-        QPDFObjectHandle stream = pdf.newStream(profile.readAll().toStdString());
-        stream.getDict().replaceKey("/N", QPDFObjectHandle::newInteger(4));
-        QPDFObjectHandle intent = QPDFObjectHandle::parse(
-            "<< /Type /OutputIntent /S /GTS_PDFX /OutputConditionIdentifier (ISO Coated v2 300% (basICColor)) "
-            "/OutputCondition (Offset on coated paper, 300 % total ink) /Info (ISO Coated v2 300% (basICColor)) >>");
-        intent.replaceKey("/DestOutputProfile", stream);
-        root.replaceKey("/OutputIntents", QPDFObjectHandle::newArray({pdf.makeIndirectObject(intent)}));
-    }
+    QPDFObjectHandle stream = pdf.newStream(press.icc.toStdString());
+    stream.getDict().replaceKey("/N", QPDFObjectHandle::newInteger(4));
+    QPDFObjectHandle intent = QPDFObjectHandle::parse("<< /Type /OutputIntent /S /GTS_PDFX >>");
+    intent.replaceKey("/OutputConditionIdentifier", QPDFObjectHandle::parse(pdfText(press.name)));
+    intent.replaceKey("/OutputCondition", QPDFObjectHandle::parse(pdfText(QStringLiteral("%1, %2 % total ink").arg(press.name).arg(press.inkLimit))));
+    intent.replaceKey("/Info", QPDFObjectHandle::parse(pdfText(press.name)));
+    intent.replaceKey("/DestOutputProfile", stream);
+    root.replaceKey("/OutputIntents", QPDFObjectHandle::newArray({pdf.makeIndirectObject(intent)}));
 
     const std::string date = "(D:" + now.toString(QStringLiteral("yyyyMMddHHmmss")).toStdString() + "Z)";
     QPDFObjectHandle info = QPDFObjectHandle::newDictionary();

@@ -2,14 +2,15 @@
 #pragma once
 
 #include "pdf/export_pdf.h"
+#include "pdf/press_profile.h"
 
 #include <qpdf/QPDF.hh>
 
 namespace hinge {
 
-/// Puts the output intent (the shipped press profile), document information and XMP metadata in.
+/// Puts the output intent (the profile of the press), document information and XMP metadata in.
 /// With `claimX4` the file says that it is PDF/X-4 (ISO 15930-7, 6.3 and 6.4).
-void dressForPress(QPDF& pdf, const QString& title, bool claimX4);
+void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, bool claimX4);
 
 /// Writes the document beside `target` and then swaps it in.
 [[nodiscard]] Result<void> writePressFile(QPDF& pdf, const QString& target, const ExportProgress& progress);

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/read_facts.h"
 
-#include "pdf/jpeg_header.h"
+#include "pdf/ink_coverage.h"
+#include "pdf/jpeg_file.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
+#include "pdf/press_profile.h"
 #include "pdf/svg_page.h"
 #include "pdf/tiff_file.h"
 
@@ -17,6 +19,9 @@
 
 namespace hinge {
 namespace {
+
+/// Pictures of more pixels than this are only looked at in a few rows.
+constexpr qint64 manyPixels = 40'000'000;
 
 bool looksLikePdf(QFile& file)
 {
@@ -80,6 +85,19 @@ void readTiff(const QString& path, FileFacts& facts)
     facts.colour = info->colour;
     facts.hasProfile = !info->profile.isEmpty();
     facts.bitsPerChannel = info->bits;
+    if (info->colour != PixelColour::Cmyk || info->channels != 4)
+        return;
+    // A look at some rows: the file may be large, and the picture is to be placed at once.
+    InkCoverage ink;
+    const int rows = qint64(info->width) * info->height > manyPixels ? 12 : 200;
+    std::vector<uchar> shallow(info->bits == 16 ? std::size_t(info->width) * 4 : 0);
+    (void)readTiffRows(path, *info, std::max(1, info->height / rows), [&](int, const uchar* samples) {
+        for (std::size_t i = 0; i < shallow.size(); ++i)
+            shallow[i] = uchar(reinterpret_cast<const quint16*>(samples)[i] >> 8);
+        ink.add(shallow.empty() ? samples : shallow.data(), info->width);
+        return true;
+    });
+    facts.heaviestInk = ink.heaviest();
 }
 
 void readJpeg(QFile& file, FileFacts& facts)
@@ -94,6 +112,27 @@ void readJpeg(QFile& file, FileFacts& facts)
     facts.pixelHeight = header->height;
     facts.colour = header->components == 1 ? PixelColour::Gray : header->components == 4 ? PixelColour::Cmyk : PixelColour::Rgb;
     facts.hasProfile = !header->profile.isEmpty();
+    if (facts.colour != PixelColour::Cmyk)
+        return;
+    if (const auto pixels = readCmykJpeg(file.peek(file.size()), 400)) {
+        InkCoverage ink;
+        ink.add(pixels->samples.data(), pixels->width * pixels->height);
+        facts.heaviestInk = ink.heaviest();
+    }
+}
+
+/// ISO 15076-1, 7.2.8: the signature of a profile.
+bool looksLikeProfile(const QByteArray& head) { return head.size() >= 128 && head.mid(36, 4) == "acsp"; }
+
+void readProfile(QFile& file, FileFacts& facts)
+{
+    const auto profile = readPressProfile(file.peek(file.size()));
+    if (!profile) {
+        facts.error = profile.error().message;
+        return;
+    }
+    facts.profileName = profile->name;
+    facts.profileInkLimit = profile->inkLimit;
 }
 
 void readPicture(const QString& path, QFile& file, FileFacts& facts)
@@ -161,7 +200,9 @@ FileFacts readFileFacts(const QString& absolutePath)
         return facts;
     }
     facts.isSvg = looksLikeSvg(file.peek(1024));
-    if (facts.isSvg || looksLikePdf(file))
+    if (looksLikeProfile(file.peek(128)))
+        readProfile(file, facts);
+    else if (facts.isSvg || looksLikePdf(file))
         readPdf(absolutePath, facts);
     else
         readPicture(absolutePath, file, facts);
@@ -169,28 +210,6 @@ FileFacts readFileFacts(const QString& absolutePath)
         facts.sha256 = fingerprint(file);
     }
     return facts;
-}
-
-QString resolvedPath(const QString& path, const QString& jobFolder)
-{
-    return QDir::isAbsolutePath(path) ? path : QDir(jobFolder).filePath(path);
-}
-
-QStringList linkedPaths(const Job& job)
-{
-    QStringList paths;
-    const auto add = [&paths](const QString& path) {
-        if (!paths.contains(path))
-            paths << path;
-    };
-    for (const FaceContent& content : job.faces) {
-        if (content.supplied)
-            add(content.supplied->path);
-        for (const Item& item : content.items)
-            if (item.kind == ItemKind::Picture)
-                add(item.file.path);
-    }
-    return paths;
 }
 
 FileFactsMap readAllFacts(const Job& job, const QString& jobFolder)

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job.h"
 #include "core/file_facts.h"
+#include "core/links.h"
 
 namespace hinge {
 
@@ -10,12 +10,7 @@ namespace hinge {
 /// are all in it), or the pixels of a picture. Never throws; what is wrong stands in `error`.
 [[nodiscard]] FileFacts readFileFacts(const QString& absolutePath);
 
-/// The path of a linked file: relative ones count from the job's folder.
-[[nodiscard]] QString resolvedPath(const QString& path, const QString& jobFolder);
-
 /// Facts of every file the job links to.
 [[nodiscard]] FileFactsMap readAllFacts(const Job& job, const QString& jobFolder);
 
-/// The paths of the job's linked files as they stand in it, each once.
-[[nodiscard]] QStringList linkedPaths(const Job& job);
 } // namespace hinge

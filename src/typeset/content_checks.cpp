@@ -25,7 +25,14 @@ void checkLayout(const Job& job, const Item& item, Face face, const TextLayout& 
                                       .arg(layout.linesOver).arg(layout.lines)));
     for (const QString& font : layout.missingFonts)
         out.push_back(foundAt("text.font", Severity::Stop, job, face, item, QStringLiteral("%1 wants the font “") + font + QStringLiteral("”, %2"),
-                                  QStringLiteral("It is not among the fonts of the program; another one stands in.")));
+                                  QStringLiteral("It is neither installed here nor does it ship with the program; another one stands in.")));
+    QStringList locked;
+    for (const GlyphRun& run : layout.runs)
+        if (!run.font->mayEmbed() && !locked.contains(run.font->name()))
+            locked << run.font->name();
+    for (const QString& font : locked)
+        out.push_back(foundAt("text.fontLocked", Severity::Stop, job, face, item, QStringLiteral("%1 is set in “") + font + QStringLiteral("”, which must not be embedded, %2"),
+                                  QStringLiteral("Its maker forbids it; the printer would get the text in another font. Choose one that may go into the file.")));
     if (layout.missingGlyphs)
         out.push_back(foundAt("text.glyph", Severity::Stop, job, face, item, QStringLiteral("%1 has letters that its font lacks, %2"),
                                   QStringLiteral("They would print as empty boxes. Choose another font.")));

@@ -2,8 +2,11 @@
 #include "typeset/font_library.h"
 
 #include <QFile>
+#include <algorithm>
+#include <fontconfig/fontconfig.h>
 #include <hb-ot.h>
 #include <hb.h>
+#include <utility>
 
 namespace hinge {
 namespace {
@@ -38,13 +41,13 @@ bool embeddable(hb_face_t* face)
 
 } // namespace
 
-std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArray& data)
+std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArray& data, unsigned index)
 {
     std::unique_ptr<FontFace> result(new FontFace);
     result->name_ = name;
     result->data_ = data;
     hb_blob_t* blob = hb_blob_create(result->data_.constData(), unsigned(data.size()), HB_MEMORY_MODE_READONLY, nullptr, nullptr);
-    result->face_ = hb_face_create(blob, 0);
+    result->face_ = hb_face_create(blob, index);
     hb_blob_destroy(blob);
     if (hb_face_get_glyph_count(result->face_) == 0)
         return nullptr;
@@ -67,48 +70,125 @@ FontFace::~FontFace()
     hb_face_destroy(face_);
 }
 
+namespace {
+
+void addShipped(FontLibrary& library)
+{
+    const std::pair<const char*, const char*> files[] = {
+        {"Cabin Regular", "Cabin-Regular.otf"},         {"Cabin Italic", "Cabin-Italic.otf"},
+        {"Cabin SemiBold", "Cabin-SemiBold.otf"},       {"Cabin Bold", "Cabin-Bold.otf"},
+        {"Vollkorn Regular", "Vollkorn-Regular.ttf"},   {"Vollkorn Italic", "Vollkorn-Italic.ttf"},
+        {"Vollkorn SemiBold", "Vollkorn-SemiBold.ttf"}, {"Vollkorn Bold", "Vollkorn-Bold.ttf"},
+    };
+    for (const auto& [name, path] : files) {
+        QFile file(QStringLiteral(":/hinge/fonts/") + QLatin1String(path));
+        if (file.open(QIODevice::ReadOnly))
+            if (auto face = FontFace::fromData(QString::fromLatin1(name), file.readAll()))
+                library.add(std::move(face));
+    }
+}
+
+QString textOf(FcPattern* font, const char* object)
+{
+    FcChar8* text = nullptr;
+    return FcPatternGetString(font, object, 0, &text) == FcResultMatch ? QString::fromUtf8(reinterpret_cast<const char*>(text)) : QString();
+}
+
+void addSystem(FontLibrary& library)
+{
+    FcConfig* config = FcInitLoadConfigAndFonts();
+    FcPattern* outlines = FcPatternCreate();
+    FcPatternAddBool(outlines, FC_SCALABLE, FcTrue);
+    FcPatternAddBool(outlines, FC_VARIABLE, FcFalse);
+    FcObjectSet* wanted = FcObjectSetBuild(FC_FAMILY, FC_STYLE, FC_FILE, FC_INDEX, FC_FONTFORMAT, nullptr);
+    FcFontSet* found = FcFontList(config, outlines, wanted);
+    struct File {
+        QString name, path;
+        unsigned index;
+    };
+    std::vector<File> files;
+    for (int i = 0; found && i < found->nfont; ++i) {
+        FcPattern* font = found->fonts[i];
+        const QString format = textOf(font, FC_FONTFORMAT);
+        int index = 0;
+        FcPatternGetInteger(font, FC_INDEX, 0, &index);
+        constexpr int instanceShift = 16; // above it a look of a variable font is named
+        if ((format == QStringLiteral("TrueType") || format == QStringLiteral("CFF")) && (index >> instanceShift) == 0)
+            files.push_back({QStringLiteral("%1 %2").arg(textOf(font, FC_FAMILY), textOf(font, FC_STYLE)), textOf(font, FC_FILE), unsigned(index)});
+    }
+    if (found)
+        FcFontSetDestroy(found);
+    FcObjectSetDestroy(wanted);
+    FcPatternDestroy(outlines);
+    FcConfigDestroy(config);
+    std::ranges::sort(files, [](const File& a, const File& b) { return QString::localeAwareCompare(a.name, b.name) < 0; });
+    for (const File& file : files)
+        library.addFile(file.name, file.path, file.index);
+}
+
+} // namespace
+
 const FontLibrary& FontLibrary::shipped()
 {
-    static const FontLibrary library = [] {
-        FontLibrary made;
-        const std::pair<const char*, const char*> files[] = {
-            {"Cabin Regular", "Cabin-Regular.otf"},         {"Cabin Italic", "Cabin-Italic.otf"},
-            {"Cabin SemiBold", "Cabin-SemiBold.otf"},       {"Cabin Bold", "Cabin-Bold.otf"},
-            {"Vollkorn Regular", "Vollkorn-Regular.ttf"},   {"Vollkorn Italic", "Vollkorn-Italic.ttf"},
-            {"Vollkorn SemiBold", "Vollkorn-SemiBold.ttf"}, {"Vollkorn Bold", "Vollkorn-Bold.ttf"},
-        };
-        for (const auto& [name, path] : files) {
-            QFile file(QStringLiteral(":/hinge/fonts/") + QLatin1String(path));
-            if (file.open(QIODevice::ReadOnly))
-                if (auto face = FontFace::fromData(QString::fromLatin1(name), file.readAll()))
-                    made.add(std::move(face));
-        }
+    static const FontLibrary& library = []() -> const FontLibrary& {
+        static FontLibrary made;
+        addShipped(made);
         return made;
     }();
     return library;
 }
 
-void FontLibrary::add(std::unique_ptr<FontFace> face) { faces_.push_back(std::move(face)); }
+const FontLibrary& FontLibrary::installed()
+{
+    static const FontLibrary& library = []() -> const FontLibrary& {
+        static FontLibrary made;
+        addShipped(made);
+        addSystem(made);
+        return made;
+    }();
+    return library;
+}
+
+void FontLibrary::add(std::unique_ptr<FontFace> face)
+{
+    byName_.insert(face->name(), entries_.size());
+    entries_.push_back({face->name(), {}, 0, std::move(face)});
+}
+
+void FontLibrary::addFile(const QString& name, const QString& path, unsigned index)
+{
+    if (byName_.contains(name))
+        return;
+    byName_.insert(name, entries_.size());
+    entries_.push_back({name, path, index, nullptr});
+}
 
 const FontFace* FontLibrary::find(const QString& name) const
 {
-    for (const auto& face : faces_)
-        if (face->name() == name)
-            return face.get();
-    return nullptr;
+    const auto at = byName_.constFind(name);
+    if (at == byName_.constEnd())
+        return nullptr;
+    const std::lock_guard lock(reading_);
+    Entry& entry = entries_[*at];
+    if (!entry.face && !entry.path.isEmpty()) {
+        QFile file(std::exchange(entry.path, {})); // tried once
+        if (file.open(QIODevice::ReadOnly))
+            entry.face = FontFace::fromData(name, file.readAll(), entry.index);
+    }
+    return entry.face.get();
 }
 
 const FontFace& FontLibrary::findOrFirst(const QString& name) const
 {
     const FontFace* face = find(name);
-    return face ? *face : *faces_.front();
+    return face ? *face : *entries_.front().face;
 }
 
 QStringList FontLibrary::names() const
 {
     QStringList all;
-    for (const auto& face : faces_)
-        all << face->name();
+    for (const Entry& entry : entries_)
+        all << entry.name;
     return all;
 }
 

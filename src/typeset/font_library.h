@@ -2,9 +2,11 @@
 #pragma once
 
 #include <QByteArray>
+#include <QHash>
 #include <QString>
 #include <QStringList>
 #include <memory>
+#include <mutex>
 #include <vector>
 
 struct hb_face_t;
@@ -16,8 +18,8 @@ namespace hinge {
 /// the same positions. Immutable.
 class FontFace {
 public:
-    /// `name` is "Family Style". nullptr when the data is no usable font.
-    static std::unique_ptr<FontFace> fromData(const QString& name, const QByteArray& data);
+    /// `name` is "Family Style"; `index` tells the fonts of a collection apart. nullptr when the data is no usable font.
+    static std::unique_ptr<FontFace> fromData(const QString& name, const QByteArray& data, unsigned index = 0);
     ~FontFace();
     FontFace(const FontFace&) = delete;
     FontFace& operator=(const FontFace&) = delete;
@@ -48,14 +50,19 @@ private:
     hb_font_t* font_ = nullptr;
 };
 
-/// The fonts text may be set in.
+/// The fonts text may be set in. Fonts of files are read when they are first asked for; may be asked from several threads.
 class FontLibrary {
 public:
-    /// The fonts that ship with the program; loaded once, never changed.
+    /// The fonts that ship with the program.
     static const FontLibrary& shipped();
+    /// Those, and the outline fonts of this machine as fontconfig lists them. A shipped font goes before one of the same name.
+    /// Variable fonts are left out: which of their looks is meant has no name.
+    static const FontLibrary& installed();
 
     void add(std::unique_ptr<FontFace> face);
-    /// nullptr when there is no font of that name.
+    /// A font in a file, by its number there. Not taken when there is one of that name already.
+    void addFile(const QString& name, const QString& path, unsigned index);
+    /// nullptr when there is no font of that name, or its file cannot be used.
     [[nodiscard]] const FontFace* find(const QString& name) const;
     /// The font of that name, or the first of the library in its place.
     [[nodiscard]] const FontFace& findOrFirst(const QString& name) const;
@@ -63,7 +70,15 @@ public:
     [[nodiscard]] QStringList names() const;
 
 private:
-    std::vector<std::unique_ptr<FontFace>> faces_;
+    struct Entry {
+        QString name;
+        QString path; ///< empty when the face is there already
+        unsigned index = 0;
+        std::unique_ptr<FontFace> face;
+    };
+    mutable std::mutex reading_;
+    mutable std::vector<Entry> entries_;
+    QHash<QString, std::size_t> byName_;
 };
 
 } // namespace hinge

@@ -489,20 +489,21 @@ private:
         while (more) {
             more = false;
             const double width = here().width;
-            for (const ParagraphSetter::Line& line : setter.lines(start, width)) {
-                double next = nextBaseline(setter, style, first);
-                if (next + setter.descent() > here().depth + hair && at_ + 1 < columns_.size()) {
+            const std::vector<ParagraphSetter::Line> lines = setter.lines(start, width);
+            std::size_t stay = linesStaying(setter, style, first, lines.size());
+            for (std::size_t i = 0; i < lines.size() && !more; ++i) {
+                while (i == stay && !more) {
                     alignColumn();
                     ++at_;
                     empty_ = true;
-                    if (std::abs(here().width - width) > hair) {
-                        start = line.start; // the rest is broken afresh for the other width
-                        more = true;
-                        break;
-                    }
-                    next = nextBaseline(setter, style, first);
+                    more = std::abs(here().width - width) > hair;
+                    stay = i + linesStaying(setter, style, first, lines.size() - i);
                 }
-                placeLine(setter, line, next, number);
+                if (more) {
+                    start = lines[i].start; // the rest is broken afresh for the other width
+                    break;
+                }
+                placeLine(setter, lines[i], nextBaseline(setter, style, first), number);
                 first = false;
             }
         }
@@ -514,17 +515,44 @@ private:
     [[nodiscard]] const Column& here() const { return columns_[at_]; }
     [[nodiscard]] TextLayout& layout() { return layouts_[here().frame]; }
 
+    /// How many of the lines to come stay in this column. The first line of a paragraph does not stand alone at the foot, nor the
+    /// last one at the head of the next, as far as there is another column and that can be helped.
+    [[nodiscard]] std::size_t linesStaying(const ParagraphSetter& setter, const TextStyle& style, bool first, std::size_t lines) const
+    {
+        if (at_ + 1 >= columns_.size())
+            return lines; // what does not fit is told, not moved
+        double baseline = nextBaseline(setter, style, first);
+        std::size_t fit = 0;
+        while (fit < lines && baseline + setter.descent() <= here().depth + hair) {
+            ++fit;
+            baseline = onGrid(baseline + style.lineStep().toPoints());
+        }
+        if (fit == lines)
+            return lines;
+        // An empty column holds at least two lines of what comes, or it would be passed over for nothing.
+        if (lines - fit == 1 && fit > (empty_ ? 2 : 0))
+            --fit;
+        if (first && fit == 1 && !empty_)
+            fit = 0;
+        return fit;
+    }
+
+    [[nodiscard]] double onGrid(double baseline) const
+    {
+        const auto& grid = frames_[here().frame].grid;
+        if (!grid || grid->second <= Length())
+            return baseline;
+        const double from = grid->first.toPoints();
+        const double step = grid->second.toPoints();
+        return from + std::ceil((baseline - from) / step - 1e-6) * step;
+    }
+
     [[nodiscard]] double nextBaseline(const ParagraphSetter& setter, const TextStyle& style, bool firstOfParagraph) const
     {
         double next = empty_ ? setter.ascent() : baseline_ + style.lineStep().toPoints();
         if (firstOfParagraph && !empty_)
             next += after_ + style.spaceBefore.toPoints();
-        if (const auto& grid = frames_[here().frame].grid; grid && grid->second > Length()) {
-            const double from = grid->first.toPoints();
-            const double step = grid->second.toPoints();
-            next = from + std::ceil((next - from) / step - 1e-6) * step;
-        }
-        return next;
+        return onGrid(next);
     }
 
     void placeLine(const ParagraphSetter& setter, const ParagraphSetter::Line& line, double baseline, int paragraph)

@@ -5,7 +5,9 @@
 #include "app/files_dialog.h"
 #include "app/ink_card.h"
 #include "app/linked_files.h"
+#include "app/press_dialog.h"
 #include "app/theme.h"
+#include "core/contact_card.h"
 #include "core/job_file.h"
 #include "core/stories.h"
 #include "window_driver.h"
@@ -14,6 +16,7 @@
 #include <QClipboard>
 #include <QLabel>
 #include <QPlainTextEdit>
+#include <QProcess>
 #include <QPushButton>
 #include <QSignalSpy>
 #include <QStandardPaths>
@@ -137,6 +140,28 @@ private Q_SLOTS:
         QVERIFY(testing::hasFinding(window_->document().findings(), "code.small"));
     }
 
+    void aCodePassesOnAContact()
+    {
+        add("addCode", 0);
+        pick("drawer.codeSays", QStringLiteral("a contact, for address books"));
+        type("drawer.contact.given", QStringLiteral("Ada"));
+        type("drawer.contact.family", QStringLiteral("Thrift"));
+        type("drawer.contact.phone", QStringLiteral("+44 1632 960 001"));
+        type("drawer.contact.town", QStringLiteral("Skerrowby"));
+        const auto contact = contactFrom(item().code.data);
+        QVERIFY(contact);
+        QCOMPARE(contact->givenName, QStringLiteral("Ada"));
+        QCOMPARE(contact->familyName, QStringLiteral("Thrift"));
+        QCOMPARE(contact->phone, QStringLiteral("+44 1632 960 001"));
+        QCOMPARE(contact->town, QStringLiteral("Skerrowby"));
+        QVERIFY(!testing::hasFinding(window_->document().findings(), "code.wrong"));
+        // Back to a text the code is empty and says so.
+        pick("drawer.codeSays", QStringLiteral("a link or a text"));
+        QVERIFY(item().code.data.isEmpty());
+        type("drawer.codeData", QStringLiteral("https://skerrowby.example"));
+        QCOMPARE(item().code.data, QStringLiteral("https://skerrowby.example"));
+    }
+
     void groundsLieUnderEverything()
     {
         add("addText", 1);
@@ -229,6 +254,43 @@ private Q_SLOTS:
         QCOMPARE(item().paragraphs.front().spans.front().ink, QStringLiteral("Lamp"));
     }
 
+    void aLookOfCharactersIsKeptUnderAName()
+    {
+        const auto select = [this](const char* text, int from, int to) {
+            auto* words = find<QPlainTextEdit>("drawer.words");
+            if (text)
+                words->setPlainText(QString::fromLatin1(text));
+            QTextCursor cursor = words->textCursor();
+            cursor.setPosition(from);
+            cursor.setPosition(to, QTextCursor::KeepAnchor);
+            words->setTextCursor(cursor);
+        };
+        const QString first = add("addText", 0);
+        select("High water at noon", 5, 5);
+        QVERIFY(!find<QWidget>("drawer.characters")->isVisible()); // nothing selected, nothing to style
+        select(nullptr, 5, 10);
+        QVERIFY(find<QWidget>("drawer.characters")->isVisible());
+        pick("drawer.font", QStringLiteral("Cabin Bold"));
+        find<QPushButton>("ink.Lamp")->click();
+        find<QPushButton>("drawer.keepCharacterStyle")->click();
+        QCOMPARE(job().characterStyles, (std::vector<NamedCharacterStyle>{{QStringLiteral("Cabin Bold"), QStringLiteral("Cabin Bold"), QStringLiteral("Lamp")}}));
+        QCOMPARE(item().paragraphs.front().spans.front().styleName, QStringLiteral("Cabin Bold"));
+        QCOMPARE(find<QPlainTextEdit>("drawer.words")->textCursor().selectedText(), QStringLiteral("water")); // still in hand
+        // On other words of another text; then changed there, and so on both.
+        const QString second = add("addText", 1);
+        select("Low water at dusk", 0, 3);
+        pick("drawer.characterStyle", QStringLiteral("Cabin Bold"));
+        QCOMPARE(job().findItem(second)->paragraphs.front().spans.front().styleName, QStringLiteral("Cabin Bold"));
+        pick("drawer.font", QStringLiteral("Vollkorn Bold"));
+        QCOMPARE(job().lookOf(job().findItem(first)->paragraphs.front().spans.front()).font, QStringLiteral("Vollkorn Bold"));
+        pick("drawer.characterStyle", QStringLiteral("a look of their own"));
+        QVERIFY(job().findItem(second)->paragraphs.front().spans.front().styleName.isEmpty());
+        QCOMPARE(job().findItem(second)->paragraphs.front().spans.front().font, QStringLiteral("Vollkorn Bold"));
+        for (int i = 0; i < 4; ++i)
+            action("undo")->trigger();
+        QVERIFY(job().findItem(second)->paragraphs.front().spans.empty());
+    }
+
     void textRunsOnIntoAnotherFrame()
     {
         const QString first = add("addText", 0);
@@ -290,6 +352,55 @@ private Q_SLOTS:
         QCOMPARE(window_->selection().items().size(), 2);
         action("remove")->trigger();
         QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
+    }
+
+    void numbersForSeveralAtOnce()
+    {
+        const QString a = add("addShape", 0);
+        const QString b = add("addShape", 1);
+        type("drawer.width", QStringLiteral("20"));
+        window_->selection().setItems(Face::Outside, {a, b});
+        QCoreApplication::processEvents();
+        QVERIFY(find<QLineEdit>("drawer.several.width")->text().isEmpty()); // they differ
+        const Length apart = frame(b).x - frame(a).x;
+        type("drawer.several.x", QStringLiteral("12.34"));
+        COMPARE_MM(frame(a).x, 12.34);
+        QCOMPARE(frame(b).x - frame(a).x, apart);
+        type("drawer.several.y", QStringLiteral("7"));
+        COMPARE_MM(std::min(frame(a).y, frame(b).y), 7);
+        type("drawer.several.width", QStringLiteral("31.5"));
+        type("drawer.several.height", QStringLiteral("1 in"));
+        for (const QString& id : {a, b}) {
+            COMPARE_MM(frame(id).w, 31.5);
+            COMPARE_MM(frame(id).h, 25.4);
+        }
+        QCOMPARE(find<QLineEdit>("drawer.several.width")->text(), formatLength(len("31.5"), job().unit));
+        type("drawer.several.height", QStringLiteral("0"));
+        type("drawer.several.height", QStringLiteral("tall"));
+        COMPARE_MM(frame(a).h, 25.4);
+        // A locked one stays where it is.
+        Job locked = job();
+        locked.findItem(b)->locked = true;
+        QVERIFY(window_->document().edit(QStringLiteral("lock"), locked));
+        const Rect before = frame(b);
+        type("drawer.several.y", QStringLiteral("30"));
+        QCOMPARE(frame(b), before);
+    }
+
+    void aClickOnOneOfSeveralTakesItAlone()
+    {
+        const QString a = add("addShape", 0);
+        const QString b = add("addShape", 1);
+        action("selectAll")->trigger();
+        QCOMPARE(window_->selection().items().size(), 2);
+        const auto middle = [this](const QString& id) { return at(frame(id).x.toMm() + frame(id).w.toMm() / 2, frame(id).y.toMm() + frame(id).h.toMm() / 2); };
+        // Dragged, both go and both stay in hand.
+        const Length y = frame(a).y;
+        drag(middle(b), middle(b) + QPoint(0, 30));
+        QVERIFY(frame(a).y > y);
+        QCOMPARE(window_->selection().items().size(), 2);
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, middle(b));
+        QCOMPARE(window_->selection().items(), QStringList{b});
     }
 
     void severalFilesGoToColumnsInOrder()
@@ -474,6 +585,30 @@ private Q_SLOTS:
         QCOMPARE(job().inks.size(), inks + 1);
     }
 
+    void theInkOfAnItemIsPickedByItsName()
+    {
+        // Whatever the view: in a proof or a single ink its colour is another, its ink is not.
+        const QString shape = add("addShape", 1);
+        Job lamp = job();
+        lamp.findItem(shape)->ink = QStringLiteral("Lamp");
+        lamp.findItem(shape)->strength = 40;
+        QVERIFY(window_->document().edit(QStringLiteral("ink"), lamp));
+        const QString other = add("addShape", 2);
+        const auto inks = job().inks;
+        for (const char* view : {"view.3", "view.4", "view.0"}) {
+            Job deep = job();
+            deep.findItem(other)->ink = QStringLiteral("Deep water");
+            QVERIFY(window_->document().edit(QStringLiteral("ink"), deep));
+            find<QAbstractButton>(view)->click();
+            window_->selection().setItem(Face::Outside, other);
+            action("pickInk")->trigger();
+            const Rect& r = frame(shape);
+            QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(r.x.toMm() + r.w.toMm() / 2, r.y.toMm() + r.h.toMm() / 2));
+            QCOMPARE(job().findItem(other)->ink, QStringLiteral("Lamp"));
+        }
+        QCOMPARE(job().inks, inks); // none was made
+    }
+
     void inksAreTakenFromAPicture()
     {
         place(pictureFile("two.png", {200, 400}, QColor(200, 40, 40), QColor(30, 60, 160)), 1);
@@ -534,6 +669,79 @@ private Q_SLOTS:
         QVERIFY(job().face(Face::Outside).items.front().file.path.endsWith(QStringLiteral("a.png")));
         QFile::remove(file);
         QTRY_COMPARE_WITH_TIMEOUT(state(), QStringLiteral("missing"), 5000);
+    }
+
+    void filesTravelInTheJob()
+    {
+        const QString file = pictureFile("shore.png", {400, 800}, QColor(200, 40, 40), QColor(30, 60, 160));
+        place(file, 0);
+        FilesDialog dialog(window_->document(), window_->selection());
+        auto* embed = dialog.findChild<QPushButton*>(QStringLiteral("files.embed"));
+        QCOMPARE(embed->text(), QStringLiteral("Take into the job"));
+        embed->click();
+        waitForFiles();
+        QVERIFY(isEmbedded(item().file.path));
+        QVERIFY(embed->text().startsWith(QStringLiteral("Put beside")));
+        // Nothing can happen to it: gone from the disk, saved, opened again, it is shown and fine.
+        QVERIFY(QFile::remove(file));
+        const QString saved = dir_->filePath(QStringLiteral("embedded.hinge.json"));
+        QVERIFY(window_->document().save(saved));
+        const Job before = job();
+        window_->document().start(newLeaflet());
+        QVERIFY(window_->document().load(saved));
+        QCOMPARE(job(), before);
+        waitForFiles();
+        const QString path = job().face(Face::Outside).items.front().file.path;
+        QTRY_COMPARE_WITH_TIMEOUT(window_->document().files().facts().value(path).pixelWidth, 400, 5000);
+        QVERIFY(!testing::hasFinding(window_->document().findings(), "file.unreadable"));
+        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().face(Face::Outside).items.front().file).image.isNull(), 8000);
+    }
+
+    void thePressOfTheJob()
+    {
+        const QStringList listed = [] {
+            QProcess dpkg;
+            dpkg.start(QStringLiteral("dpkg"), {QStringLiteral("-L"), QStringLiteral("libgs-common")});
+            dpkg.waitForFinished();
+            return QString::fromUtf8(dpkg.readAllStandardOutput()).split(u'\n');
+        }();
+        const auto profile = std::ranges::find_if(listed, [](const QString& f) { return f.endsWith(QStringLiteral("/default_cmyk.icc")); });
+        QVERIFY(profile != listed.end());
+        const QString shape = add("addTint", 1);
+        find<QAbstractButton>("view.2")->click(); // as trimmed
+        const auto seen = [this, shape] { return canvas().grab().toImage().pixelColor(at(frame(shape).x.toMm() + 20, frame(shape).y.toMm() + 20)); };
+        const QColor before = seen();
+        PressDialog dialog(window_->document());
+        auto* limit = dialog.findChild<QLineEdit*>(QStringLiteral("press.inkLimit"));
+        for (const char* typed : {"250", "lots", "20"}) {
+            limit->setFocus();
+            limit->selectAll();
+            QTest::keyClicks(limit, QString::fromLatin1(typed));
+            QTest::keyClick(limit, Qt::Key_Return);
+            QCOMPARE(job().press.inkLimit, 250); // nonsense changes nothing
+        }
+        const auto* name = dialog.findChild<QLabel*>(QStringLiteral("press.name"));
+        const QString shipped = name->text();
+        dialog.take(*profile);
+        QVERIFY(isEmbedded(job().press.profile.path));
+        QVERIFY(name->text() != shipped);
+        QVERIFY(seen() != before); // shown through it at once
+        waitForFiles();
+        QCOMPARE(job().press.inkLimit, window_->document().files().facts().value(job().press.profile.path).profileInkLimit);
+        // Rubbish is refused with a reason, and nothing changes.
+        QFile junk(dir_->filePath(QStringLiteral("junk.icc")));
+        QVERIFY(junk.open(QIODevice::WriteOnly));
+        junk.write(QByteArray(500, 'x'));
+        junk.close();
+        const Job taken = job();
+        dialog.take(junk.fileName());
+        dialog.take(dir_->filePath(QStringLiteral("gone.icc")));
+        QCOMPARE(job(), taken);
+        QVERIFY(dialog.findChild<QLabel*>(QStringLiteral("press.about"))->text().contains(QStringLiteral("not taken")));
+        dialog.findChild<QPushButton*>(QStringLiteral("press.shipped"))->click();
+        QVERIFY(job().press.profile.path.isEmpty());
+        QCOMPARE(job().press.inkLimit, 300);
+        QCOMPARE(seen(), before);
     }
 
     void textFilesInAnyEncoding()

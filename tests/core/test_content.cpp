@@ -236,8 +236,10 @@ private Q_SLOTS:
 
     void charactersKeepTheirLookWhileWordsChange()
     {
+        const QString none = QString(QLatin1String("")); // as against null: let go of it
         Paragraph p{QStringLiteral("High water at noon"), {}};
-        styleCharacters(p, 5, 5, QStringLiteral("Vollkorn SemiBold"), {});
+        Job job = testing::a4Roll();
+        changeCharacters(job, p, 5, 5, {.font = QStringLiteral("Vollkorn SemiBold")});
         QCOMPARE(p.spans, (std::vector<CharacterStyle>{{5, 5, QStringLiteral("Vollkorn SemiBold"), {}}}));
         // Words before it move it, words in it stretch it, words after it leave it.
         QCOMPARE(withTexts({p}, {QStringLiteral("The high water at noon")}).front().spans.front().start, 5 + 4 - 1 + 1);
@@ -246,22 +248,65 @@ private Q_SLOTS:
         QCOMPARE(withTexts({p}, {QStringLiteral("High water at night")}).front().spans, p.spans);
         QVERIFY(withTexts({p}, {QStringLiteral("High at noon")}).front().spans.empty());
         // Over the half of it, and let go again.
-        styleCharacters(p, 8, 6, {}, QStringLiteral("Lamp"));
+        changeCharacters(job, p, 8, 6, {.ink = QStringLiteral("Lamp")});
         QCOMPARE(p.spans.size(), std::size_t(3));
-        styleCharacters(p, 0, 100, QString(QLatin1String("")), QString(QLatin1String("")));
+        changeCharacters(job, p, 0, 100, {.font = none, .ink = none});
         QVERIFY(p.spans.empty());
+    }
+
+    void characterStylesChangeAllThatFollow()
+    {
+        Job job = testing::a4Roll();
+        job.characterStyles = {{QStringLiteral("Loud"), QStringLiteral("Vollkorn Bold"), QStringLiteral("Lamp")}};
+        Paragraph one{QStringLiteral("High water at noon"), {}};
+        Paragraph two{QStringLiteral("Low water at dusk"), {}};
+        changeCharacters(job, one, 0, 4, {.styleName = QStringLiteral("Loud")});
+        changeCharacters(job, two, 0, 3, {.styleName = QStringLiteral("Loud")});
+        QCOMPARE(one.spans, (std::vector<CharacterStyle>{{0, 4, {}, {}, QStringLiteral("Loud")}}));
+        QCOMPARE(job.lookOf(one.spans.front()).font, QStringLiteral("Vollkorn Bold"));
+        // A change of the look of one is a change of the style, and so of the other.
+        changeCharacters(job, one, 1, 2, {.font = QStringLiteral("Cabin Bold")});
+        QCOMPARE(job.characterStyles.front().font, QStringLiteral("Cabin Bold"));
+        QCOMPARE(job.lookOf(two.spans.front()).font, QStringLiteral("Cabin Bold"));
+        // Let go of, the letters stay as they looked and no longer follow.
+        changeCharacters(job, two, 0, 3, {.styleName = QString(QLatin1String(""))});
+        QCOMPARE(two.spans, (std::vector<CharacterStyle>{{0, 3, QStringLiteral("Cabin Bold"), QStringLiteral("Lamp"), {}}}));
+        changeCharacters(job, two, 0, 3, {.font = QStringLiteral("Cabin Italic")});
+        QCOMPARE(job.characterStyles.front().font, QStringLiteral("Cabin Bold"));
+        // Words keep the style while they are edited; the job keeps it when it is saved.
+        one = withTexts({one}, {QStringLiteral("So high water at noon")}).front();
+        Item words = text("t", mm(20, 20, 60, 40), testing::planned(job).paper);
+        words.paragraphs = {one};
+        job.face(Face::Outside).items = {words};
+        const auto again = readJob(writeJob(job), QStringLiteral("again"));
+        QVERIFY2(again, again ? "" : qPrintable(again.error().text()));
+        QCOMPARE(*again, job);
+        // What names nothing, or the same twice, is refused.
+        Job wrong = job;
+        wrong.characterStyles.clear();
+        QVERIFY(validate(wrong).error().message.contains(QStringLiteral("Loud")));
+        wrong = job;
+        wrong.characterStyles.push_back(job.characterStyles.front());
+        QVERIFY(validate(wrong).error().message.contains(QStringLiteral("Two character styles")));
+        wrong = job;
+        wrong.characterStyles.front().ink = QStringLiteral("Nowhere");
+        QVERIFY(validate(wrong).error().message.contains(QStringLiteral("Nowhere")));
+        // An ink in a character style is in use, and is renamed there, too.
+        QVERIFY(usesInk(job, QStringLiteral("Lamp")));
+        QCOMPARE(withInkRenamed(job, QStringLiteral("Lamp"), QStringLiteral("Light")).characterStyles.front().ink, QStringLiteral("Light"));
     }
 
     void spansNeverOverlap()
     {
         CHECK_PROPERTY("styling any characters any number of times leaves spans in order that cover what was styled last", [] {
+            Job job = testing::a4Roll();
             Paragraph p{QStringLiteral("abcdefghijklmnopqrstuvwxyz"), {}};
             std::vector<QString> want(26);
             for (int i = 0; i < 8; ++i) {
                 const int start = *rc::gen::inRange(0, 26);
                 const int length = *rc::gen::inRange(1, 10);
                 const QString ink = *rc::gen::element(QStringLiteral("Lamp"), QStringLiteral("Black"), QString(QLatin1String("")));
-                styleCharacters(p, start, length, {}, ink);
+                changeCharacters(job, p, start, length, {.ink = ink});
                 for (int c = start; c < std::min(26, start + length); ++c)
                     want[std::size_t(c)] = ink;
             }

@@ -3,7 +3,8 @@
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
 #include "pdf/tiff_file.h"
-#include "pdf/tiff_preview.h"
+#include "pdf/picture_preview.h"
+#include "pdf/press_profile.h"
 #include "testing.h"
 
 #include <QColorSpace>
@@ -230,7 +231,7 @@ private Q_SLOTS:
                                    QStringLiteral("-sOutputFile=") + path("sep%d.tif"), file});
         const auto plate = [this](const char* name) {
             run(QStringLiteral("tiff2rgba"), {path(name), path("plate.tif")});
-            const auto image = tiffPreview(path("plate.tif"), 4000);
+            const auto image = tiffPreview(path("plate.tif"), 4000, shippedPressProfile().icc);
             return image ? *image : QImage();
         };
         const QImage spot = plate("sep1(Signal orange).tif");
@@ -394,7 +395,7 @@ private Q_SLOTS:
         for (int y = 0; y < 10; ++y)
             TIFFWriteScanline(t, palette.scanLine(y), std::uint32_t(y), 0);
         TIFFClose(t);
-        const auto shown = tiffPreview(path("palette.tif"), 100);
+        const auto shown = tiffPreview(path("palette.tif"), 100, shippedPressProfile().icc);
         QVERIFY(shown && shown->pixelColor(10, 5).blue() > 200 && shown->pixelColor(10, 5).red() < 50);
         QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), exported(with({picture("palette.tif", mm(20, 20, 20, 10))}))}).contains("No syntax"));
     }
@@ -403,7 +404,7 @@ private Q_SLOTS:
     {
         // CMYK shown by way of the press profile, against lcms2's own command.
         tiff("c.tif", 16, 16, 4, 8, PHOTOMETRIC_SEPARATED);
-        const auto shown = tiffPreview(path("c.tif"), 100);
+        const auto shown = tiffPreview(path("c.tif"), 100, shippedPressProfile().icc);
         QVERIFY(shown);
         QProcess tool;
         tool.start(QStringLiteral("transicc"), {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-b"), QStringLiteral("-i"), QStringLiteral(HINGE_SOURCE_DIR "/assets/icc/ISOcoated_v2_300_bas.icc"), QStringLiteral("-o*sRGB")});
@@ -501,7 +502,7 @@ private Q_SLOTS:
         for (qsizetype length = 0; length < bytes.size(); length += 97) {
             write("torn.tif", bytes.left(length));
             (void)readFileFacts(path("torn.tif"));
-            (void)tiffPreview(path("torn.tif"), 50);
+            (void)tiffPreview(path("torn.tif"), 50, shippedPressProfile().icc);
             QFile::remove(path("torn.pdf"));
             if (exportPdf(with({picture("torn.tif", mm(20, 20, 30, 20))}), ExportKind::Flat, dir_.path(), path("torn.pdf")))
                 QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), path("torn.pdf")}).contains("No syntax or stream encoding errors"));

@@ -12,6 +12,7 @@
 #include <QStandardPaths>
 #include <cmath>
 #include <map>
+#include <set>
 
 using namespace hinge;
 using testing::len;
@@ -350,6 +351,46 @@ private Q_SLOTS:
         // A QR code of version v has 17 + 4 v modules a side (ISO/IEC 18004).
         const auto qr = encode({Symbology::Qr, QStringLiteral("https://skerrowby.example/tides")});
         QVERIFY(qr && std::fmod(qr->size.width() - 17, 4) == 0 && qr->size.width() == qr->size.height());
+    }
+
+    void noLineOfAParagraphStandsAlone()
+    {
+        CHECK_PROPERTY("a paragraph that goes over to the next frame leaves, and takes with it, two lines at least", [this] {
+            // Paragraphs of any length; each is told by its ink.
+            std::vector<Paragraph> story;
+            const int paragraphs = *rc::gen::inRange(1, 7);
+            for (int i = 0; i < paragraphs; ++i) {
+                story.push_back(paragraph(tide.left(*rc::gen::inRange(10, int(tide.size())))));
+                story.back().style.ink = QString::number(i);
+                story.back().style.spaceBefore = Length::points(*rc::gen::inRange(0, 8));
+            }
+            std::vector<TextFrame> frames;
+            for (int i = 0; i < 8; ++i)
+                frames.push_back({{len("70"), Length::points(13) * *rc::gen::inRange(4, 10)}});
+            const auto layouts = layOutStory(story, frames, fonts_);
+            RC_PRE(layouts.back().fits());
+            std::vector<std::map<std::size_t, std::set<double>>> lines(story.size()); // by paragraph and frame
+            for (std::size_t f = 0; f < layouts.size(); ++f)
+                for (const GlyphRun& run : layouts[f].runs)
+                    lines[std::size_t(run.ink.toInt())][f].insert(run.glyphs.front().y);
+            std::size_t last = 0;
+            for (const auto& parts : lines) {
+                RC_ASSERT(parts.begin()->first >= last); // in order
+                last = parts.rbegin()->first;
+                if (parts.size() < 2)
+                    continue;
+                RC_ASSERT(parts.begin()->second.size() >= 2U);
+                RC_ASSERT(parts.rbegin()->second.size() >= 2U);
+            }
+        });
+        // What is alone by itself stays: one line, or a frame for a single one.
+        const auto single = layOutStory({paragraph(QStringLiteral("Low")), paragraph(QStringLiteral("High"))}, {{{len("70"), Length::points(20)}}, {{len("70"), Length::points(20)}}}, fonts_);
+        QCOMPARE(single[0].lines, 1);
+        QCOMPARE(single[1].lines, 1);
+        // In the last frame nothing moves: what does not fit is told.
+        const auto over = layOutText({paragraph(tide)}, {len("70"), Length::points(20)}, fonts_);
+        QVERIFY(!over.fits());
+        QCOMPARE(over.lines - over.linesOver, 1);
     }
 
     void codesThatCannotBeReadAreFound()

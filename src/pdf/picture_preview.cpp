@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "pdf/tiff_preview.h"
+#include "pdf/picture_preview.h"
 
+#include "pdf/jpeg_file.h"
 #include "pdf/tiff_file.h"
 
 #include <QFile>
@@ -20,18 +21,15 @@ struct DeleteTransform {
 };
 using Transform = std::unique_ptr<void, DeleteTransform>;
 
-Profile profileOf(const TiffInfo& info)
+Profile profileFrom(const QByteArray& icc) { return Profile(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()))); }
+
+Profile profileOf(const TiffInfo& info, const QByteArray& press)
 {
     if (!info.profile.isEmpty() && info.asItIs)
-        if (Profile own{cmsOpenProfileFromMem(info.profile.constData(), cmsUInt32Number(info.profile.size()))})
+        if (Profile own = profileFrom(info.profile))
             return own;
-    if (info.colour == PixelColour::Cmyk) {
-        QFile file(QStringLiteral(":/hinge/icc/ISOcoated_v2_300_bas.icc"));
-        if (file.open(QIODevice::ReadOnly)) {
-            const QByteArray bytes = file.readAll();
-            return Profile(cmsOpenProfileFromMem(bytes.constData(), cmsUInt32Number(bytes.size())));
-        }
-    }
+    if (info.colour == PixelColour::Cmyk)
+        return profileFrom(press);
     if (info.colour == PixelColour::Gray) {
         const std::unique_ptr<cmsToneCurve, decltype(&cmsFreeToneCurve)> gamma(cmsBuildGamma(nullptr, 2.2), cmsFreeToneCurve);
         return Profile(cmsCreateGrayProfile(cmsD50_xyY(), gamma.get()));
@@ -41,7 +39,7 @@ Profile profileOf(const TiffInfo& info)
 
 } // namespace
 
-Result<QImage> tiffPreview(const QString& path, int longest)
+Result<QImage> tiffPreview(const QString& path, int longest, const QByteArray& press)
 {
     const auto info = readTiffInfo(path);
     if (!info)
@@ -52,7 +50,7 @@ Result<QImage> tiffPreview(const QString& path, int longest)
     QImage image(w, h, QImage::Format_RGB32);
     if (image.isNull())
         return problem(path, QStringLiteral("There is not enough memory to show this picture."));
-    const Profile from = profileOf(*info);
+    const Profile from = profileOf(*info, press);
     const Profile screen(cmsCreate_sRGBProfile());
     const bool deep = info->bits == 16;
     const cmsUInt32Number format = info->colour == PixelColour::Cmyk ? (deep ? TYPE_CMYK_16 : TYPE_CMYK_8)
@@ -79,6 +77,33 @@ Result<QImage> tiffPreview(const QString& path, int longest)
     });
     if (!done)
         return tl::unexpected(done.error());
+    return image;
+}
+
+Result<QImage> cmykJpegPreview(const QString& path, int longest, const QByteArray& press)
+{
+    QFile file(path);
+    const QByteArray bytes = file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+    const auto header = readJpegHeader(bytes);
+    const auto pixels = readCmykJpeg(bytes, longest);
+    if (!header || !pixels)
+        return problem(path, QStringLiteral("The JPEG is damaged. Ask for it again."));
+    QImage image(pixels->width, pixels->height, QImage::Format_RGB32);
+    if (image.isNull())
+        return problem(path, QStringLiteral("There is not enough memory to show this picture."));
+    Profile from = header->profile.isEmpty() ? nullptr : profileFrom(header->profile);
+    if (!from)
+        from = profileFrom(press);
+    const Profile screen(cmsCreate_sRGBProfile());
+    const Transform transform(cmsCreateTransform(from.get(), TYPE_CMYK_8, screen.get(), TYPE_BGRA_8, INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_BLACKPOINTCOMPENSATION));
+    if (!transform)
+        return problem(path, QStringLiteral("The profile of this picture does not fit its colours. Save it again with the right one."));
+    for (int y = 0; y < pixels->height; ++y) {
+        auto* out = reinterpret_cast<QRgb*>(image.scanLine(y));
+        cmsDoTransform(transform.get(), pixels->samples.data() + std::size_t(y) * std::size_t(pixels->width) * 4, out, cmsUInt32Number(pixels->width));
+        for (int x = 0; x < pixels->width; ++x)
+            out[x] |= 0xff000000U;
+    }
     return image;
 }
 

@@ -3,6 +3,7 @@
 
 #include <QByteArray>
 #include <optional>
+#include <vector>
 
 namespace hinge {
 
@@ -17,5 +18,16 @@ struct JpegHeader {
 
 /// Empty when the header is damaged. Only the beginning of the file is looked at, as far as the first scan.
 [[nodiscard]] std::optional<JpegHeader> readJpegHeader(const QByteArray& data);
+
+/// The pixels of a CMYK JPEG, four bytes each, 255 for full ink.
+struct CmykPixels {
+    int width = 0;
+    int height = 0;
+    std::vector<unsigned char> samples;
+};
+
+/// Reads a JPEG of four components at an eighth, a quarter, a half or all of its size: the smallest whose longer side is at least
+/// `longest`. Empty when it is damaged or has other components.
+[[nodiscard]] std::optional<CmykPixels> readCmykJpeg(const QByteArray& data, int longest);
 
 } // namespace hinge

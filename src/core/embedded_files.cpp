@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/embedded_files.h"
+
+#include "core/links.h"
+
+#include <QCryptographicHash>
+#include <QDateTime>
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QLocale>
+#include <QSaveFile>
+#include <QStandardPaths>
+#include <algorithm>
+
+namespace hinge {
+namespace {
+
+Result<QByteArray> bytesOf(const QString& file)
+{
+    QFile in(file);
+    if (!in.open(QIODevice::ReadOnly))
+        return problem(file, QStringLiteral("The file cannot be read: %1.").arg(in.errorString()));
+    if (in.size() > largestEmbedded)
+        return problem(file, QStringLiteral("The file is %1; up to %2 can lie in a job. It stays beside it.")
+                                 .arg(QLocale::c().formattedDataSize(in.size()), QLocale::c().formattedDataSize(largestEmbedded)));
+    return in.readAll();
+}
+
+Result<void> writeWhole(const QString& target, const QByteArray& bytes)
+{
+    QSaveFile out(target);
+    if (!out.open(QIODevice::WriteOnly) || out.write(bytes) != bytes.size() || !out.commit())
+        return problem(target, QStringLiteral("The file cannot be written here: %1.").arg(out.errorString()));
+    return {};
+}
+
+/// Adds a file unless the job has it, and tells how links name it.
+QString keep(Job& job, const QString& name, const QByteArray& bytes)
+{
+    EmbeddedFile file{name, QString::fromLatin1(QCryptographicHash::hash(bytes, QCryptographicHash::Sha256).toHex()), bytes};
+    if (std::ranges::find(job.embedded, file) == job.embedded.end())
+        job.embedded.push_back(file);
+    return embeddedPath(file);
+}
+
+} // namespace
+
+bool isFileName(const QString& name) { return !name.isEmpty() && name != QStringLiteral(".") && name != QStringLiteral("..") && !name.contains(u'/') && !name.contains(u'\\'); }
+
+Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder)
+{
+    if (isEmbedded(path))
+        return {};
+    const QString file = resolvedPath(path, jobFolder);
+    const auto bytes = bytesOf(file);
+    if (!bytes)
+        return tl::unexpected(bytes.error());
+    const QString inside = keep(job, QFileInfo(file).fileName(), *bytes);
+    forEachLink(job, path, [&](LinkedFile& link) { link.path = inside; });
+    return {};
+}
+
+Result<void> releaseFile(Job& job, const QString& path, const QString& target, const QString& link)
+{
+    const auto held = std::ranges::find_if(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
+    if (held == job.embedded.end())
+        return problem(path, QStringLiteral("The job does not hold this file."));
+    if (auto written = writeWhole(target, held->bytes); !written)
+        return written;
+    forEachLink(job, path, [&](LinkedFile& file) { file.path = link; });
+    return {};
+}
+
+QString embeddedFolder() { return QStandardPaths::writableLocation(QStandardPaths::GenericCacheLocation) + QStringLiteral("/upper-hinge/embedded"); }
+
+Result<void> unpackEmbedded(const Job& job)
+{
+    for (const EmbeddedFile& file : job.embedded) {
+        const QString target = resolvedPath(embeddedPath(file), {});
+        if (QFileInfo(target).size() == file.bytes.size())
+            continue;
+        QDir().mkpath(QFileInfo(target).path());
+        if (auto written = writeWhole(target, file.bytes); !written)
+            return written;
+    }
+    return {};
+}
+
+void completeEmbedded(Job& job)
+{
+    for (const QString& path : linkedPaths(job)) {
+        const bool held = std::ranges::any_of(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
+        if (!isEmbedded(path) || held)
+            continue;
+        // Its bytes say which file it is; a damaged one is not taken for the other.
+        if (const auto bytes = bytesOf(resolvedPath(path, {})))
+            (void)keep(job, shownPath(path), *bytes);
+    }
+}
+
+void tidyEmbedded(int days)
+{
+    const QDateTime then = QDateTime::currentDateTimeUtc().addDays(-days);
+    for (const QFileInfo& folder : QDir(embeddedFolder()).entryInfoList(QDir::Dirs | QDir::NoDotAndDotDot))
+        if (folder.lastModified() < then)
+            QDir(folder.filePath()).removeRecursively();
+}
+
+} // namespace hinge

@@ -1,0 +1,212 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Files that lie in the job, and contacts that a code passes on.
+#include "core/contact_card.h"
+#include "core/embedded_files.h"
+#include "core/job_file.h"
+#include "core/links.h"
+#include "testing.h"
+
+#include <QDir>
+#include <QFile>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QStandardPaths>
+#include <QTemporaryDir>
+
+using namespace hinge;
+using testing::len;
+
+class TestEmbedded : public QObject {
+    Q_OBJECT
+
+    QTemporaryDir dir_;
+
+    void write(const char* name, const QByteArray& bytes) const
+    {
+        QFile file(dir_.filePath(QString::fromLatin1(name)));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(bytes);
+    }
+    static QByteArray read(const QString& path)
+    {
+        QFile file(path);
+        return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+    }
+    /// A leaflet with the same picture on both faces.
+    static Job withPicture(const QString& path)
+    {
+        Job job = testing::a4Roll();
+        for (const Face face : bothFaces) {
+            Item item;
+            item.id = face == Face::Outside ? QStringLiteral("a") : QStringLiteral("b");
+            item.kind = ItemKind::Picture;
+            item.file.path = path;
+            item.sides = freeSides(testing::planned(job).paper, face, {len("10"), len("10"), len("40"), len("30")});
+            job.face(face).items = {item};
+        }
+        return job;
+    }
+
+private Q_SLOTS:
+    void initTestCase() { QStandardPaths::setTestModeEnabled(true); }
+    void cleanupTestCase() { QDir(embeddedFolder()).removeRecursively(); }
+
+    void takenInKeptAndPutOutAgain()
+    {
+        const QByteArray bytes = QByteArray("\x89PNG\0\xff shore", 12).repeated(1000);
+        write("shore.png", bytes);
+        const Job before = withPicture(QStringLiteral("shore.png"));
+        Job job = before;
+        QVERIFY(embedFile(job, QStringLiteral("shore.png"), dir_.path()));
+        const QString inside = job.face(Face::Outside).items.front().file.path;
+        QVERIFY(isEmbedded(inside));
+        QCOMPARE(shownPath(inside), QStringLiteral("shore.png"));
+        QCOMPARE(job.face(Face::Inside).items.front().file.path, inside);
+        QCOMPARE(job.embedded.size(), std::size_t(1));
+        // Saved and read by another, with nothing beside it: the very bytes.
+        const auto again = readJob(writeJob(job), QStringLiteral("again"));
+        QVERIFY2(again, again ? "" : qPrintable(again.error().text()));
+        QCOMPARE(*again, job);
+        QCOMPARE(again->embedded.front().bytes, bytes);
+        QVERIFY(QFile::remove(dir_.filePath(QStringLiteral("shore.png"))));
+        QVERIFY(unpackEmbedded(*again));
+        QCOMPARE(read(resolvedPath(inside, QStringLiteral("nowhere"))), bytes);
+        // A damaged copy of the cache is put right.
+        QFile(resolvedPath(inside, {})).resize(5);
+        QVERIFY(unpackEmbedded(*again));
+        QCOMPARE(read(resolvedPath(inside, {})), bytes);
+        // Out again: a file like the first, and a job like the first.
+        const QString target = dir_.filePath(QStringLiteral("shore.png"));
+        QVERIFY(releaseFile(job, inside, target, QStringLiteral("shore.png")));
+        QCOMPARE(read(target), bytes);
+        QCOMPARE(job.faces, before.faces);
+        // What nothing uses is not saved.
+        QVERIFY(!writeJob(job).contains("embedded"));
+        QVERIFY(!releaseFile(job, QStringLiteral("embedded:none"), target, {}));
+    }
+
+    void theHashIsThatOfOthers()
+    {
+        // sha256sum (GNU coreutils) is the independent reader.
+        write("lamp.txt", "lamp room\n");
+        Job job = withPicture(QStringLiteral("lamp.txt"));
+        QVERIFY(embedFile(job, QStringLiteral("lamp.txt"), dir_.path()));
+        QProcess sum;
+        sum.start(QStringLiteral("sha256sum"), {dir_.filePath(QStringLiteral("lamp.txt"))});
+        QVERIFY(sum.waitForFinished());
+        QCOMPARE(job.embedded.front().sha256.toLatin1(), sum.readAllStandardOutput().left(64));
+    }
+
+    void damagedOrWickedIsRefused()
+    {
+        write("shore.png", "the shore");
+        Job job = withPicture(QStringLiteral("shore.png"));
+        QVERIFY(embedFile(job, QStringLiteral("shore.png"), dir_.path()));
+        QJsonObject whole = QJsonDocument::fromJson(writeJob(job)).object();
+        const auto with = [&](const char* key, const QString& value) {
+            QJsonObject file = whole[QStringLiteral("embedded")].toArray().first().toObject();
+            file[QLatin1String(key)] = value;
+            QJsonObject changed = whole;
+            changed[QStringLiteral("embedded")] = QJsonArray{file};
+            return readJob(QJsonDocument(changed).toJson(), QStringLiteral("wicked"));
+        };
+        QVERIFY(with("name", QStringLiteral("shore.png")));
+        QVERIFY(with("data", QString::fromLatin1(QByteArray("the shire").toBase64())).error().message.contains(QStringLiteral("damaged")));
+        QVERIFY(with("data", QStringLiteral("not Base64!")).error().message.contains(QStringLiteral("damaged")));
+        for (const char* name : {"../../shore.png", "..", "", "a\\b"})
+            QVERIFY2(with("name", QString::fromLatin1(name)).error().message.contains(QStringLiteral("no name")), name);
+        // A link that only looks like one stays below the folder of the job.
+        const QString hash(64, u'a');
+        for (const QString& path : {QStringLiteral("embedded:../../x"), QStringLiteral("embedded:%1/../x").arg(hash), QStringLiteral("embedded:%1/..").arg(hash), QStringLiteral("embedded:abc/x")}) {
+            QVERIFY(!isEmbedded(path));
+            QVERIFY(!resolvedPath(path, dir_.path()).startsWith(embeddedFolder()));
+        }
+        QVERIFY(!embedFile(job, QStringLiteral("gone.png"), dir_.path()));
+        QFile large(dir_.filePath(QStringLiteral("large.tif")));
+        QVERIFY(large.open(QIODevice::WriteOnly) && large.resize(largestEmbedded + 1));
+        job = withPicture(QStringLiteral("large.tif"));
+        const auto refused = embedFile(job, QStringLiteral("large.tif"), dir_.path());
+        QVERIFY(!refused && refused.error().message.contains(QStringLiteral("stays beside")));
+        QVERIFY(job.embedded.empty());
+    }
+
+    void pastedIntoAnotherJob()
+    {
+        write("shore.png", "the shore");
+        Job job = withPicture(QStringLiteral("shore.png"));
+        QVERIFY(embedFile(job, QStringLiteral("shore.png"), dir_.path()));
+        QVERIFY(unpackEmbedded(job));
+        Job other = testing::a4Roll();
+        other.faces = job.faces;
+        completeEmbedded(other);
+        QCOMPARE(other.embedded, job.embedded);
+        QCOMPARE(other.embedded.front().bytes, QByteArray("the shore"));
+    }
+
+    void everyLinkIsSeen()
+    {
+        Job job = withPicture(QStringLiteral("shore.png"));
+        job.face(Face::Inside).supplied = LinkedFile{QStringLiteral("whole.pdf"), 1, 0, {}};
+        job.press.profile.path = QStringLiteral("press.icc");
+        QCOMPARE(linkedPaths(job), (QStringList{QStringLiteral("shore.png"), QStringLiteral("whole.pdf"), QStringLiteral("press.icc")}));
+        int seen = 0;
+        forEachLink(job, [&](LinkedFile& link) {
+            ++seen;
+            link.path = QStringLiteral("x/") + link.path;
+        });
+        QCOMPARE(seen, 4);
+        QCOMPARE(job.press.profile.path, QStringLiteral("x/press.icc"));
+    }
+
+    void contactsComeBackAsTheyWere()
+    {
+        CHECK_PROPERTY("whatever is typed into a contact is read again from its vCard", [] {
+            const auto part = [] { return *rc::gen::map(rc::gen::container<std::string>(rc::gen::element('a', 'Z', ',', ';', '\\', ' ', '+', '1', ':')), [](const std::string& s) { return QString::fromStdString(s).trimmed(); }); };
+            const Contact contact{part(), part(), part(), part(), part(), {}, part(), part(), part(), part()};
+            RC_PRE(!contact.givenName.isEmpty() || !contact.familyName.isEmpty());
+            const auto again = contactFrom(contactText(contact));
+            RC_ASSERT(again.has_value());
+            RC_ASSERT(*again == contact);
+        });
+        QVERIFY(contactText({}).isEmpty());
+        QVERIFY(!contactFrom(QStringLiteral("https://skerrowby.example")));
+        QVERIFY(!contactFrom({}));
+    }
+
+    void anotherReaderUnderstandsTheContact()
+    {
+        // python3-vobject reads vCards by RFC 2426.
+        const Contact contact{QStringLiteral("Ada"), QStringLiteral("Thrift; keeper"), QStringLiteral("Skerrowby Light, Trust"), QStringLiteral("+44 1632 960 001"), QStringLiteral("ada@skerrowby.example"),
+                              QStringLiteral("https://skerrowby.example/light"), QStringLiteral("1 Quay, upper end"), QStringLiteral("SK1 1QY"), QStringLiteral("Skerrowby"), QStringLiteral("Northmark")};
+        write("card.vcf", contactText(contact).toUtf8());
+        QProcess python;
+        python.start(QStringLiteral("/usr/bin/python3"),
+                     {QStringLiteral("-c"),
+                      QStringLiteral("import vobject,sys\n"
+                                     "c=vobject.readOne(open(sys.argv[1],encoding='utf-8',newline='').read())\n"
+                                     "print('|'.join([c.n.value.given,c.n.value.family,c.fn.value,c.org.value[0],c.tel.value,c.email.value,c.url.value,"
+                                     "c.adr.value.street,c.adr.value.code,c.adr.value.city,c.adr.value.country]))"),
+                      dir_.filePath(QStringLiteral("card.vcf"))});
+        QVERIFY(python.waitForFinished());
+        QCOMPARE(QString::fromUtf8(python.readAllStandardOutput()).trimmed(),
+                 QStringLiteral("Ada|Thrift; keeper|Ada Thrift; keeper|Skerrowby Light, Trust|+44 1632 960 001|ada@skerrowby.example|https://skerrowby.example/light|1 Quay, upper end|SK1 1QY|Skerrowby|Northmark"));
+    }
+
+    void contactsOfOtherPrograms()
+    {
+        // Folded lines, parameters, lower case and a second number, as RFC 2426 (2.6 and 3) and RFC 6350 allow.
+        const auto contact = contactFrom(QStringLiteral("BEGIN:vCard\r\nVERSION:4.0\r\nFN:Harbour Office\r\nORG:Harbour Office;Tolls\r\nTEL;TYPE=WORK,VOICE:+44 1632 \r\n 960 002\r\n"
+                                                        "TEL;TYPE=CELL:+44 7700 900 000\r\nADR;TYPE=WORK:;;2 Quay;Skerrowby;;SK1 1QZ;Northmark\r\nEND:vCard"));
+        QVERIFY(contact);
+        QCOMPARE(contact->organisation, QStringLiteral("Harbour Office"));
+        QCOMPARE(contact->phone, QStringLiteral("+44 1632 960 002"));
+        QCOMPARE(contact->town, QStringLiteral("Skerrowby"));
+        QCOMPARE(contact->postcode, QStringLiteral("SK1 1QZ"));
+        QVERIFY(contact->familyName.isEmpty());
+    }
+};
+
+QTEST_GUILESS_MAIN(TestEmbedded)
+#include "test_embedded.moc"
