@@ -296,8 +296,17 @@ Docket::Docket(Document& document, QWidget* parent) : QWidget(parent), model_(do
                                });
     title->setObjectName(QStringLiteral("docket.title"));
     title->setProperty("bare", true);
-    title->setFont(uiFont(type::title, QFont::Bold));
-    title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700; margin-left: 4px;"));
+    // A long title is set smaller, so that it is read to its end.
+    const auto fit = [title] {
+        constexpr int room = 204;
+        const int sizes[] = {type::title, type::heading, type::body};
+        const auto fits = [title](int size) { return QFontMetrics(uiFont(size, QFont::Bold)).horizontalAdvance(title->text()) <= room; };
+        const auto* size = std::ranges::find_if(sizes, fits);
+        title->setStyleSheet(QStringLiteral("font-size: %1px; font-weight: 700; margin-left: 4px;").arg(size == std::end(sizes) ? type::body : *size));
+        title->setToolTip(title->text());
+    };
+    connect(title, &QLineEdit::textChanged, this, fit);
+    fit();
     auto* customer = new JobField(document, tr("Change the customer"), [](const Job& j) { return j.customer; },
                                   [](Job& j, const QString& text) -> Result<void> {
                                       j.customer = text;

@@ -113,7 +113,7 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
         };
         auto* says = new JobChoice(document_, tr("Change what the code says"),
                                    {option(tr("a link or a text"), false, [](Code& c) { c.data.clear(); }),
-                                    option(tr("a contact, for address books"), true, [](Code& c) { c.data = contactText({.familyName = c.data.isEmpty() ? tr("Name") : c.data}); })});
+                                    option(tr("a contact"), true, [](Code& c) { c.data = contactText({.familyName = c.data.isEmpty() ? tr("Name") : c.data}); })});
         says->setObjectName(QStringLiteral("drawer.codeSays"));
         says->setAccessibleName(tr("What the code says"));
         column->addWidget(says);

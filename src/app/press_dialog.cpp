@@ -14,27 +14,36 @@
 #include <QVBoxLayout>
 
 namespace hinge {
+namespace {
+
+QLabel* wide(QLabel* label)
+{
+    label->setFixedWidth(440);
+    return label;
+}
+
+} // namespace
 
 PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent), document_(document)
 {
     setObjectName(QStringLiteral("pressDialog"));
     setWindowTitle(tr("Press and paper"));
-    setFixedWidth(480);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 18, 20, 16);
     column->setSpacing(10);
+    column->setSizeConstraint(QLayout::SetFixedSize); // as high as its words
     auto* title = new QLabel(tr("Press and paper"));
     title->setFont(uiFont(type::title, QFont::Bold));
     column->addWidget(title);
-    column->addWidget(note(tr("Colours are converted and shown through the profile of the press and its paper. It goes into the PDF, so that everybody down the line sees the same.")));
+    column->addWidget(wide(note(tr("Colours are converted and shown through the profile of the press and its paper. It goes into the PDF, so that everybody down the line sees the same."))));
     column->addSpacing(4);
     column->addWidget(section(tr("Profile")));
-    name_ = new QLabel;
+    name_ = wide(new QLabel);
     name_->setObjectName(QStringLiteral("press.name"));
     name_->setFont(uiFont(type::body, QFont::DemiBold));
     name_->setWordWrap(true);
     column->addWidget(name_);
-    about_ = note({});
+    about_ = wide(note({}));
     about_->setObjectName(QStringLiteral("press.about"));
     column->addWidget(about_);
     auto* choices = new QHBoxLayout;
@@ -62,8 +71,8 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     limit->addWidget(new QLabel(tr("% of the four together")));
     limit->addStretch(1);
     column->addLayout(limit);
-    column->addWidget(note(tr("Common practice: 300 to 330 % on coated paper, 240 % in newspapers. Inks and pictures beyond it are found.")));
-    column->addStretch(1);
+    column->addWidget(wide(note(tr("Common practice: 300 to 330 % on coated paper, 240 % in newspapers. Inks and pictures beyond it are found."))));
+    column->addSpacing(8);
     auto* foot = new QHBoxLayout;
     foot->addStretch(1);
     auto* close = addFootButton(foot, tr("Close"), "press.close", tr("Back to the job"));

@@ -77,7 +77,7 @@ QPushButton[leading="true"]:disabled { background: @line; border-color: @line; c
 QListWidget[roomy="true"]::item { padding: 6px 8px; border-radius: 3px; }
 QListWidget[roomy="true"]::item:selected { background: @tint; color: @ink; }
 QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
-QTableView::item { padding: 0 10px; }
+QTableView::item { border: 0; padding: 0 10px; }
 QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 10px; }
 QPushButton[tool="true"] { padding: 0; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }

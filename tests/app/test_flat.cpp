@@ -143,7 +143,7 @@ private Q_SLOTS:
     void aCodePassesOnAContact()
     {
         add("addCode", 0);
-        pick("drawer.codeSays", QStringLiteral("a contact, for address books"));
+        pick("drawer.codeSays", QStringLiteral("a contact"));
         type("drawer.contact.given", QStringLiteral("Ada"));
         type("drawer.contact.family", QStringLiteral("Thrift"));
         type("drawer.contact.phone", QStringLiteral("+44 1632 960 001"));
