@@ -5,6 +5,7 @@
 #include "core/embedded_files.h"
 #include "core/job_file.h"
 #include "core/links.h"
+#include "core/packed_job.h"
 #include "pdf/read_facts.h"
 #include "typeset/content_checks.h"
 
@@ -103,23 +104,26 @@ Result<void> Document::load(const QString& path)
     return {};
 }
 
-Result<void> Document::save(const QString& path)
+Result<QStringList> Document::save(const QString& path)
 {
-    // Links stay true when the job moves to another folder.
+    // Links stay true when the job moves to another folder, or takes its files in.
     const QDir target = QFileInfo(path).absoluteDir();
     const QString from = folder();
-    const bool moves = target.absolutePath() != from;
+    const bool packed = path.endsWith(u'.' + packedJobSuffix());
+    const bool moves = packed || target.absolutePath() != from;
+    QHash<QString, EmbeddedFile> known;
     const auto relink = [&](Job& job) {
+        const QStringList beside = packed ? embedAll(job, from, known) : QStringList();
         forEachLink(job, [&](LinkedFile& file) {
             if (!isEmbedded(file.path))
                 file.path = target.relativeFilePath(resolvedPath(file.path, from));
         });
+        return beside;
     };
     Job job = job_;
-    if (moves)
-        relink(job);
+    const QStringList beside = moves ? relink(job) : QStringList();
     if (auto saved = saveJob(job, path); !saved)
-        return saved;
+        return tl::unexpected(saved.error());
     path_ = QFileInfo(path).absoluteFilePath();
     if (moves) {
         for (int i = 0; i < history_.count(); ++i)
@@ -130,7 +134,7 @@ Result<void> Document::save(const QString& path)
     }
     history_.setClean();
     Q_EMIT fileStateChanged();
-    return {};
+    return beside;
 }
 
 void Document::start(Job job) { begin(std::move(job), {}); }

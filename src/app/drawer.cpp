@@ -132,6 +132,10 @@ void Drawer::rebuild()
     words_ = nullptr;
     wordsFor_ = item ? item->id : QString();
     fit_ = nullptr;
+    // The keyboard stays where it was, or goes back to the paper.
+    QWidget* focus = window()->focusWidget();
+    const bool hadFocus = body_ && focus && body_->isAncestorOf(focus);
+    const QString focused = hadFocus ? focus->objectName() : QString();
     if (body_) {
         // Not deleted at once: one of its own buttons may be what brought us here.
         body_->hide();
@@ -155,6 +159,11 @@ void Drawer::rebuild()
     scroll->setWidget(inner);
     body_ = scroll;
     layout()->addWidget(scroll);
+    auto* again = focused.isEmpty() ? nullptr : body_->findChild<QWidget*>(focused);
+    if (again)
+        again->setFocus(Qt::OtherFocusReason);
+    else if (hadFocus)
+        Q_EMIT left();
     if (words_ && sameText) {
         QTextCursor cursor = words_->textCursor();
         cursor.setPosition(selected.first);

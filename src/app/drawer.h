@@ -29,6 +29,10 @@ public:
     /// Puts the keyboard into the words of the selected text.
     void editText();
 
+Q_SIGNALS:
+    /// What had the keyboard in it is gone.
+    void left();
+
 protected:
     void paintEvent(QPaintEvent* event) override;
 

@@ -102,7 +102,7 @@ void FaceCanvas::pickInk()
 
 void FaceCanvas::layOutPort()
 {
-    port_.setGeometry(toMm(bleedOf(document_.plan().paper, selection_.face())), QRectF(rect()).adjusted(56, 54, -24, -104));
+    port_.setGeometry(toMm(bleedOf(document_.plan().paper, selection_.face())), QRectF(rect()).adjusted(56, 54, -24, -124));
 }
 
 const PlacedItem* FaceCanvas::selected() const

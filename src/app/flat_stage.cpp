@@ -97,6 +97,8 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
         const QString name = inkOf(job, cmyk);
         use(std::move(job), name);
     });
+    setFocusProxy(canvas_);
+    connect(drawer_, &Drawer::left, canvas_, [this] { canvas_->setFocus(Qt::OtherFocusReason); });
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
     connect(&placing, &Placing::textAdded, drawer_, &Drawer::editText);
     connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) { hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8))); hint_->setToolTip(text); });

@@ -47,7 +47,7 @@ int main(int argc, char** argv)
     parser.setApplicationDescription(QStringLiteral("Folded and trimmed print pieces, from the brief to the press sheet."));
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument(QStringLiteral("job"), QStringLiteral("A *.hinge.json file to open."), QStringLiteral("[job]"));
+    parser.addPositionalArgument(QStringLiteral("job"), QStringLiteral("A *.hinge.json or *.hinge.zip file to open."), QStringLiteral("[job]"));
     const QCommandLineOption job(QStringLiteral("job"), QStringLiteral("Open this job."), QStringLiteral("file"));
     const QCommandLineOption stage(QStringLiteral("stage"), QStringLiteral("Show this stage: brief, flat, sheet or release."), QStringLiteral("name"), QStringLiteral("brief"));
     const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("light or dark; else as last time."), QStringLiteral("name"));

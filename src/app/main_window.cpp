@@ -17,6 +17,7 @@
 #include "core/embedded_files.h"
 #include "core/job_file.h"
 #include "core/links.h"
+#include "core/packed_job.h"
 #include "core/version.h"
 #include "paint/docket_page.h"
 #include "pdf/press_profile.h"
@@ -92,6 +93,8 @@ MainWindow::MainWindow()
     connect(strip_, &StageStrip::chosen, stages_, [this, docket](Stage stage) {
         stages_->setCurrentIndex(int(stage));
         docket->setStage(stage);
+        if (!focusWidget() && stage == Stage::Flat)
+            flat_->setFocus(Qt::OtherFocusReason);
     });
     connect(&document_, &Document::fileStateChanged, this, &MainWindow::refreshTitle);
     connect(&document_, &Document::replaced, this, [this] {
@@ -217,7 +220,7 @@ void MainWindow::connectActions()
     on(actions_.open, [this] {
         if (!mayLeave())
             return;
-        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(), tr("Jobs (*.hinge.json);;All files (*)"));
+        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(), tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
         if (!path.isEmpty())
             openJob(path);
     });
@@ -433,25 +436,31 @@ bool MainWindow::save()
 {
     if (document_.path().isEmpty())
         return saveAs();
-    if (const auto saved = document_.save(document_.path()); !saved) {
-        tell(tr("Not saved"), saved.error().text());
-        return false;
-    }
-    return true;
+    return saveTo(document_.path());
 }
 
 bool MainWindow::saveAs()
 {
-    QString path = QFileDialog::getSaveFileName(this, tr("Save the job"), document_.folder() + u'/' + document_.displayName().section(u'.', 0, 0),
-                                                tr("Jobs (*.hinge.json)"));
+    const QString plain = tr("Jobs, files beside them (*.hinge.json)");
+    const QString packed = tr("Packed jobs, files inside (*.hinge.zip)");
+    QString kind = document_.path().endsWith(u'.' + packedJobSuffix()) ? packed : plain;
+    QString path = QFileDialog::getSaveFileName(this, tr("Save the job"), document_.folder() + u'/' + document_.displayName().section(u'.', 0, 0), plain + QStringLiteral(";;") + packed, &kind);
     if (path.isEmpty())
         return false;
-    if (!path.endsWith(QStringLiteral(".json")))
-        path += u'.' + jobFileSuffix();
-    if (const auto saved = document_.save(path); !saved) {
+    if (!path.endsWith(QStringLiteral(".json")) && !path.endsWith(u'.' + packedJobSuffix()))
+        path += u'.' + (kind == packed ? packedJobSuffix() : jobFileSuffix());
+    return saveTo(path);
+}
+
+bool MainWindow::saveTo(const QString& path)
+{
+    const auto saved = document_.save(path);
+    if (!saved) {
         tell(tr("Not saved"), saved.error().text());
         return false;
     }
+    if (!saved->isEmpty() && document_.path().endsWith(u'.' + packedJobSuffix()))
+        tell(tr("Saved"), tr("These files are not in it, because they are missing or too large: %1. They are still used from where they are.").arg(saved->join(QStringLiteral(", "))));
     remember(document_.path());
     return true;
 }
@@ -591,7 +600,7 @@ void MainWindow::dropEvent(QDropEvent* event)
     // Anywhere in the window: a job opens, anything else goes to the panel at work.
     for (const QUrl& url : event->mimeData()->urls()) {
         const QString path = url.toLocalFile();
-        if (path.endsWith(u'.' + jobFileSuffix())) {
+        if (path.endsWith(u'.' + jobFileSuffix()) || path.endsWith(u'.' + packedJobSuffix())) {
             if (mayLeave())
                 openJob(path);
         } else if (!path.isEmpty()) {

@@ -67,6 +67,7 @@ private:
     void remember(const QString& path);
     bool save();
     bool saveAs();
+    bool saveTo(const QString& path);
     /// Asks what to do with unsaved changes; false to stay.
     bool mayLeave();
     void askExport(ExportKind kind);

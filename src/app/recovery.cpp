@@ -2,6 +2,7 @@
 #include "app/recovery.h"
 
 #include "core/job_file.h"
+#include "core/links.h"
 
 #include <QDateTime>
 #include <QDir>
@@ -23,6 +24,13 @@ const QString pathKey = QStringLiteral("path");
 const QString jobKey = QStringLiteral("job");
 
 QString lockOf(const QString& file) { return file + QStringLiteral(".lock"); }
+
+/// The bytes of an embedded file where it was unpacked.
+QByteArray unpacked(const EmbeddedFile& embedded)
+{
+    QFile file(resolvedPath(embeddedPath(embedded), {}));
+    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+}
 
 } // namespace
 
@@ -54,11 +62,12 @@ void Recovery::writeNow()
 {
     if (!document_.isDirty())
         return;
+    // Files inside the job are unpacked by their hash already, and need not be written every few seconds.
     QSaveFile out(file_);
     if (!out.open(QIODevice::WriteOnly))
         return; // a copy is a courtesy; the job itself is not in danger
     out.write(QJsonDocument(QJsonObject{{pathKey, document_.path()},
-                                        {jobKey, QJsonDocument::fromJson(writeJob(document_.job())).object()}}).toJson());
+                                        {jobKey, QJsonDocument::fromJson(writeJob(document_.job(), EmbeddedBytes::Beside)).object()}}).toJson());
     out.commit();
 }
 
@@ -82,7 +91,7 @@ std::vector<Recovery::Left> Recovery::leftBehind()
         if (!file.open(QIODevice::ReadOnly))
             continue;
         const QJsonObject root = QJsonDocument::fromJson(file.readAll()).object();
-        auto job = readJob(QJsonDocument(root[jobKey].toObject()).toJson(), info.fileName());
+        auto job = readJob(QJsonDocument(root[jobKey].toObject()).toJson(), info.fileName(), unpacked);
         if (job)
             all.push_back({info.filePath(), root[pathKey].toString(), std::move(*job), info.lastModified()});
     }

@@ -108,7 +108,12 @@ StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), d
         leaf->setAccessibleName(names[i]);
         leaf->setToolTip(tips[i]);
         leaf->setObjectName(QStringLiteral("stage.") + stageKey(allStages[i]));
-        connect(leaf, &QAbstractButton::clicked, this, [this, stage = allStages[i]] { setCurrent(stage); });
+        connect(leaf, &QAbstractButton::clicked, this, [this, leaf, stage = allStages[i]] {
+            // Clicked with the mouse, no other leaf keeps the keyboard.
+            if (QWidget* focus = window()->focusWidget(); focus && focus != leaf && isAncestorOf(focus))
+                focus->clearFocus();
+            setCurrent(stage);
+        });
         leaves_[i] = leaf;
     }
     leaves_[0]->setChecked(true);

@@ -114,14 +114,14 @@ int main(int argc, char** argv)
     std::string job;
     bool json = false;
     CLI::App* planCommand = cli.add_subcommand("plan", "Work out a job: panel widths, folds, roles, sheet, findings");
-    planCommand->add_option("JOB", job, "a *.hinge.json file")->required();
+    planCommand->add_option("JOB", job, "a *.hinge.json or *.hinge.zip file")->required();
     planCommand->add_flag("--json", json, "write JSON; lengths are exact texts such as \"97 mm\"");
 
     std::string what;
     std::string out;
     bool despite = false;
     CLI::App* exportCommand = cli.add_subcommand("export", "Write a PDF for the printer");
-    exportCommand->add_option("JOB", job, "a *.hinge.json file")->required();
+    exportCommand->add_option("JOB", job, "a *.hinge.json or *.hinge.zip file")->required();
     exportCommand->add_option("--what", what, "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back")
         ->required()->check(CLI::IsMember({"flat", "sheets"}));
     exportCommand->add_option("--out", out, "the PDF to write; an existing file is replaced")->required();

@@ -430,22 +430,37 @@ void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style)
     r.read("ink", style.ink);
 }
 
-QJsonObject embeddedToJson(const EmbeddedFile& file)
+namespace {
+
+bool isWhole(const EmbeddedFile& file) { return QString::fromLatin1(QCryptographicHash::hash(file.bytes, QCryptographicHash::Sha256).toHex()) == file.sha256; }
+
+} // namespace
+
+QJsonObject embeddedToJson(const EmbeddedFile& file, bool withBytes)
 {
-    return {{QStringLiteral("name"), file.name}, {QStringLiteral("sha256"), file.sha256}, {QStringLiteral("data"), QString::fromLatin1(file.bytes.toBase64())}};
+    QJsonObject o{{QStringLiteral("name"), file.name}, {QStringLiteral("sha256"), file.sha256}};
+    if (withBytes)
+        o[QStringLiteral("data")] = QString::fromLatin1(file.bytes.toBase64());
+    return o;
 }
 
-void readEmbedded(JsonReader& r, EmbeddedFile& file)
+void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteArray(const EmbeddedFile&)>& bytesOf)
 {
-    QString data;
     r.read("name", file.name);
     r.read("sha256", file.sha256);
-    r.read("data", data);
     if (!isFileName(file.name))
         return r.fail("name", QStringLiteral("“%1” is no name of a file.").arg(file.name));
+    if (!r.has("data")) {
+        file.bytes = bytesOf ? bytesOf(file) : QByteArray();
+        if (!isWhole(file))
+            file.bytes.clear();
+        return;
+    }
+    QString data;
+    r.read("data", data);
     const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding | QByteArray::AbortOnBase64DecodingErrors);
     file.bytes = decoded.decoded;
-    if (!decoded || QString::fromLatin1(QCryptographicHash::hash(file.bytes, QCryptographicHash::Sha256).toHex()) != file.sha256)
+    if (!decoded || !isWhole(file))
         r.fail("data", QStringLiteral("The file “%1” inside the job is damaged: its bytes are not those it was saved with.").arg(file.name));
 }
 

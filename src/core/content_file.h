@@ -21,9 +21,9 @@ void readInk(JsonReader& r, Ink& ink);
 void readNamedStyle(JsonReader& r, NamedStyle& style);
 [[nodiscard]] QJsonObject characterStyleToJson(const NamedCharacterStyle& style);
 void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style);
-/// With its bytes, in Base64 (RFC 4648, 4).
-[[nodiscard]] QJsonObject embeddedToJson(const EmbeddedFile& file);
-/// Refuses bytes that are not those of the hash.
-void readEmbedded(JsonReader& r, EmbeddedFile& file);
+/// With its bytes, in Base64 (RFC 4648, 4), unless they are kept elsewhere.
+[[nodiscard]] QJsonObject embeddedToJson(const EmbeddedFile& file, bool withBytes);
+/// Refuses bytes that are not those of the hash. `bytesOf` gives those that are kept elsewhere; without them the file stays empty.
+void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteArray(const EmbeddedFile&)>& bytesOf);
 
 } // namespace hinge

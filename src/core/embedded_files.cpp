@@ -35,10 +35,14 @@ Result<void> writeWhole(const QString& target, const QByteArray& bytes)
     return {};
 }
 
-/// Adds a file unless the job has it, and tells how links name it.
-QString keep(Job& job, const QString& name, const QByteArray& bytes)
+EmbeddedFile embedded(const QString& name, const QByteArray& bytes)
 {
-    EmbeddedFile file{name, QString::fromLatin1(QCryptographicHash::hash(bytes, QCryptographicHash::Sha256).toHex()), bytes};
+    return {name, QString::fromLatin1(QCryptographicHash::hash(bytes, QCryptographicHash::Sha256).toHex()), bytes};
+}
+
+/// Adds a file unless the job has it, and tells how links name it.
+QString keep(Job& job, const EmbeddedFile& file)
+{
     if (std::ranges::find(job.embedded, file) == job.embedded.end())
         job.embedded.push_back(file);
     return embeddedPath(file);
@@ -56,9 +60,30 @@ Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder)
     const auto bytes = bytesOf(file);
     if (!bytes)
         return tl::unexpected(bytes.error());
-    const QString inside = keep(job, QFileInfo(file).fileName(), *bytes);
+    const QString inside = keep(job, embedded(QFileInfo(file).fileName(), *bytes));
     forEachLink(job, path, [&](LinkedFile& link) { link.path = inside; });
     return {};
+}
+
+QStringList embedAll(Job& job, const QString& jobFolder, QHash<QString, EmbeddedFile>& known)
+{
+    QStringList beside;
+    for (const QString& path : linkedPaths(job)) {
+        if (isEmbedded(path))
+            continue;
+        if (!known.contains(path)) {
+            const QString file = resolvedPath(path, jobFolder);
+            const auto bytes = bytesOf(file);
+            if (!bytes) {
+                beside << path;
+                continue;
+            }
+            known.insert(path, embedded(QFileInfo(file).fileName(), *bytes));
+        }
+        const QString inside = keep(job, known[path]);
+        forEachLink(job, path, [&](LinkedFile& link) { link.path = inside; });
+    }
+    return beside;
 }
 
 Result<void> releaseFile(Job& job, const QString& path, const QString& target, const QString& link)
@@ -72,7 +97,7 @@ Result<void> releaseFile(Job& job, const QString& path, const QString& target, c
     return {};
 }
 
-QString embeddedFolder() { return QStandardPaths::writableLocation(QStandardPaths::GenericCacheLocation) + QStringLiteral("/upper-hinge/embedded"); }
+QString embeddedFolder() { return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + QStringLiteral("/upper-hinge/embedded"); }
 
 Result<void> unpackEmbedded(const Job& job)
 {
@@ -95,7 +120,7 @@ void completeEmbedded(Job& job)
             continue;
         // Its bytes say which file it is; a damaged one is not taken for the other.
         if (const auto bytes = bytesOf(resolvedPath(path, {})))
-            (void)keep(job, shownPath(path), *bytes);
+            (void)keep(job, embedded(shownPath(path), *bytes));
     }
 }
 

@@ -3,6 +3,9 @@
 
 #include "core/job.h"
 
+#include <QHash>
+#include <QStringList>
+
 namespace hinge {
 
 /// Larger files stay beside the job: it is one text, and saving it again and again must stay quick.
@@ -14,10 +17,14 @@ inline constexpr qint64 largestEmbedded = 64LL << 20;
 /// Takes a file into the job; every link to `path` leads to it from then on. Refused when it cannot be read or is too large.
 [[nodiscard]] Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder);
 
+/// Takes in all files of a job, each read once however many jobs share `known` (by path). Gives the paths of those that stay
+/// beside it: missing ones and those that are too large.
+QStringList embedAll(Job& job, const QString& jobFolder, QHash<QString, EmbeddedFile>& known);
+
 /// Writes an embedded file to `target` and links to it there, as `link`. The bytes stay in the job until nothing uses them.
 [[nodiscard]] Result<void> releaseFile(Job& job, const QString& path, const QString& target, const QString& link);
 
-/// Where embedded files are unpacked, so that every reader finds them as files: a folder of the user's cache, by hash.
+/// Where embedded files are unpacked, so that every reader finds them as files: a folder of the user's data, by hash.
 [[nodiscard]] QString embeddedFolder();
 /// Puts the embedded files of the job where `resolvedPath` looks for them; what is there already is left alone.
 [[nodiscard]] Result<void> unpackEmbedded(const Job& job);

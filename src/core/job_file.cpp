@@ -4,6 +4,7 @@
 #include "core/content_file.h"
 #include "core/json_reader.h"
 #include "core/links.h"
+#include "core/packed_job.h"
 #include "core/stock_library.h"
 
 #include <QFile>
@@ -33,7 +34,7 @@ constexpr const char* faceKeys[] = {"outside", "inside"};
 /// Writes lengths in the job's unit.
 class Writer {
 public:
-    explicit Writer(Unit unit) : unit_(unit) {}
+    Writer(Unit unit, EmbeddedBytes bytes) : unit_(unit), bytes_(bytes) {}
 
     QJsonObject job(const Job& job) const
     {
@@ -99,7 +100,7 @@ public:
         QJsonArray embedded;
         for (const EmbeddedFile& file : job.embedded)
             if (used.contains(embeddedPath(file)))
-                embedded.append(embeddedToJson(file));
+                embedded.append(embeddedToJson(file, bytes_ == EmbeddedBytes::Inside));
         if (!embedded.isEmpty())
             o[QStringLiteral("embedded")] = embedded;
         if (job.gridStep > Length())
@@ -199,6 +200,7 @@ private:
         return o;
     }
     Unit unit_;
+    EmbeddedBytes bytes_;
 };
 
 void readSize(JsonReader& r, const char* key, Size& out)
@@ -276,7 +278,7 @@ void readFold(JsonReader& r, Fold& fold)
     fold.extra = r.leftOver();
 }
 
-void readJobObject(JsonReader& r, Job& job)
+void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
 {
     r.read("title", job.title);
     r.read("customer", job.customer);
@@ -330,7 +332,8 @@ void readJobObject(JsonReader& r, Job& job)
     r.readArray("inks", [&](JsonReader& o) { readInk(o, job.inks.emplace_back()); });
     r.readArray("textStyles", [&](JsonReader& o) { readNamedStyle(o, job.textStyles.emplace_back()); });
     r.readArray("characterStyles", [&](JsonReader& o) { readCharacterStyle(o, job.characterStyles.emplace_back()); });
-    r.readArray("embedded", [&](JsonReader& o) { readEmbedded(o, job.embedded.emplace_back()); });
+    r.readArray("embedded", [&](JsonReader& o) { readEmbedded(o, job.embedded.emplace_back(), bytesOf); });
+    std::erase_if(job.embedded, [](const EmbeddedFile& file) { return file.bytes.isEmpty(); });
     r.readObject("baselineGrid", [&](JsonReader& o) {
         o.read("start", job.gridStart);
         o.read("step", job.gridStep);
@@ -346,9 +349,9 @@ void readJobObject(JsonReader& r, Job& job)
 
 QString jobFileSuffix() { return QStringLiteral("hinge.json"); }
 
-QByteArray writeJob(const Job& job) { return QJsonDocument(Writer(job.unit).job(job)).toJson(QJsonDocument::Indented); }
+QByteArray writeJob(const Job& job, EmbeddedBytes bytes) { return QJsonDocument(Writer(job.unit, bytes).job(job)).toJson(QJsonDocument::Indented); }
 
-Result<Job> readJob(const QByteArray& json, const QString& name)
+Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& bytesOf)
 {
     QJsonParseError error;
     const QJsonDocument document = QJsonDocument::fromJson(json, &error);
@@ -369,7 +372,7 @@ Result<Job> readJob(const QByteArray& json, const QString& name)
         return problem(name, QStringLiteral("“format” is %1; job formats count from 1.").arg(version));
     Job job;
     job.stock.name.clear();
-    readJobObject(reader, job);
+    readJobObject(reader, job, bytesOf);
     if (!found)
         if (const auto valid = validate(job); !valid)
             found = valid.error();
@@ -385,6 +388,8 @@ Result<Job> loadJob(const QString& path)
         return problem(path, QStringLiteral("There is no such file."));
     if (!file.open(QIODevice::ReadOnly))
         return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
+    if (looksPacked(file.peek(4)))
+        return readPackedJob(path);
     if (file.size() > largestJobFile)
         return problem(path, QStringLiteral("The file is too large to be a job."));
     return readJob(file.readAll(), QFileInfo(path).fileName());
@@ -392,6 +397,8 @@ Result<Job> loadJob(const QString& path)
 
 Result<void> saveJob(const Job& job, const QString& path)
 {
+    if (path.endsWith(u'.' + packedJobSuffix()))
+        return writePackedJob(job, path);
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly))
         return problem(path, QStringLiteral("The job could not be saved here: %1. Save it in another folder.").arg(file.errorString()));

@@ -4,6 +4,7 @@
 #include "core/job.h"
 
 #include <QByteArray>
+#include <functional>
 
 namespace hinge {
 
@@ -12,17 +13,27 @@ inline constexpr int jobFormatVersion = 1;
 /// "hinge.json": how names of job files end.
 [[nodiscard]] QString jobFileSuffix();
 
+/// Where the bytes of embedded files are when a job is written.
+enum class EmbeddedBytes {
+    Inside, ///< in the JSON
+    Beside, ///< kept by whoever writes it
+};
+/// Gives the bytes of an embedded file that are not in the JSON; null when they are not to be had.
+using BytesOf = std::function<QByteArray(const EmbeddedFile&)>;
+
 /// The job as UTF-8 JSON with sorted keys, so that it compares well line by line.
 /// Described by docs/job.schema.json. Keys that were read but not known are written back.
-[[nodiscard]] QByteArray writeJob(const Job& job);
+[[nodiscard]] QByteArray writeJob(const Job& job, EmbeddedBytes bytes = EmbeddedBytes::Inside);
 
 /// Reads what `writeJob` wrote. `name` is used in messages. Fails, naming the line or the field, on
-/// broken JSON, on a newer version, on a missing or wrong field, and on a job `validate` refuses.
-[[nodiscard]] Result<Job> readJob(const QByteArray& json, const QString& name);
+/// broken JSON, on a newer version, on a missing or wrong field, and on a job `validate` refuses. Embedded files whose bytes are
+/// neither in it nor given by `bytesOf` are left out.
+[[nodiscard]] Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& bytesOf = {});
 
+/// Reads a job, packed (`readPackedJob`) or not.
 [[nodiscard]] Result<Job> loadJob(const QString& path);
 
-/// Writes beside the file and then swaps it in, so that a full disk or a crash leaves the old job.
+/// A name that ends in `packedJobSuffix` makes it a packed one. Writes beside the file and then swaps it in, so that a full disk or a crash leaves the old job.
 [[nodiscard]] Result<void> saveJob(const Job& job, const QString& path);
 
 } // namespace hinge

@@ -66,7 +66,15 @@ struct Flat {
     /// The edge of the outside face at the spine, and what is done to it there.
     std::optional<ItemSide> bound{};
     EdgeFate boundAs = EdgeFate::Bound;
+    /// The spine of a cover; its neighbours bend at the hinge scores beside it. -1 for none.
+    int spineColumn = -1;
 };
+
+/// True for the edge of a panel that lies at the spine of a cover.
+bool isBesideSpine(const Flat& flat, int column, ItemSide outside)
+{
+    return flat.spineColumn >= 0 && ((column == flat.spineColumn - 1 && outside == ItemSide::Right) || (column == flat.spineColumn + 1 && outside == ItemSide::Left));
+}
 
 Length sum(const std::vector<Length>& lengths) { return std::accumulate(lengths.begin(), lengths.end(), Length()); }
 
@@ -142,7 +150,8 @@ Panel makePanel(const Job& job, const Paper& paper, const Flat& flat, Face face,
         out[std::size_t(s)] = bleedOver(job, fate, o);
         const auto& margins = job.face(face).margins;
         const auto own = std::ranges::find_if(margins, [&](const PanelMargin& m) { return m.panel == panel.position && m.side == s; });
-        in[std::size_t(s)] = own != margins.end() ? own->width : flat.bound == o ? std::max(job.zones.safe, job.pages.bindingClearance) : inset(fate, job, face);
+        const Length hinge = isBesideSpine(flat, column, o) ? job.cover.hinge : Length(); // it is folded, too
+        in[std::size_t(s)] = own != margins.end() ? own->width : hinge > Length() ? hinge + job.zones.foldClearance : flat.bound == o ? std::max(job.zones.safe, job.pages.bindingClearance) : inset(fate, job, face);
     }
     const Rect& a = panel.area;
     panel.bleedArea = Rect::fromEdges(a.x - out[0], a.y - out[1], a.right() + out[2], a.bottom() + out[3]);
@@ -324,6 +333,7 @@ Result<Paper> coverPaper(const Job& job)
         flat.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Under}, {Axis::Vertical, 4, LineSide::After, FoldWay::Under}};
     }
     flat.heights = {job.page.h};
+    flat.spineColumn = spineColumn;
     const int front = job.rightToLeft ? spineColumn - 1 : spineColumn + 1;
     flat.coverPanel = front;
     auto made = makePaper(job, flat);

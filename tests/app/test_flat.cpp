@@ -697,6 +697,31 @@ private Q_SLOTS:
         QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().face(Face::Outside).items.front().file).image.isNull(), 8000);
     }
 
+    void aPackedJobHoldsItsFiles()
+    {
+        const QString file = pictureFile("shore.png", {400, 800}, QColor(200, 40, 40), QColor(30, 60, 160));
+        place(file, 0);
+        type("drawer.opacity", QStringLiteral("80"));
+        const QString packed = dir_->filePath(QStringLiteral("packed.hinge.zip"));
+        const auto saved = window_->document().save(packed);
+        QVERIFY2(saved, saved ? "" : qPrintable(saved.error().text()));
+        QVERIFY(saved->isEmpty());
+        QVERIFY(!window_->document().isDirty());
+        QVERIFY(isEmbedded(item().file.path));
+        // Back in the history the file is inside, too; it is gone from the disk.
+        QVERIFY(QFile::remove(file));
+        action("undo")->trigger();
+        QCOMPARE(item().opacity, 100);
+        QVERIFY(isEmbedded(item().file.path));
+        action("redo")->trigger();
+        const Job before = job();
+        window_->document().start(newLeaflet());
+        QVERIFY(window_->openJob(packed));
+        QCOMPARE(job(), before);
+        waitForFiles();
+        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().face(Face::Outside).items.front().file).image.isNull(), 8000);
+    }
+
     void thePressOfTheJob()
     {
         const QStringList listed = [] {

@@ -132,6 +132,68 @@ private Q_SLOTS:
         QVERIFY(job.embedded.empty());
     }
 
+    void packedJobsAreZipFilesWithEverythingInside()
+    {
+        const QByteArray bytes = QByteArray("\x89PNG\0\xff shore", 12).repeated(500);
+        write("shore.png", bytes);
+        QDir(dir_.path()).mkdir(QStringLiteral("b"));
+        write("b/shore.png", "another shore");
+        Job job = withPicture(QStringLiteral("shore.png"));
+        job.face(Face::Inside).items.front().file.path = QStringLiteral("b/shore.png");
+        job.face(Face::Inside).supplied = LinkedFile{QStringLiteral("gone.pdf"), 1, 0, {}};
+        QHash<QString, EmbeddedFile> known;
+        QCOMPARE(embedAll(job, dir_.path(), known), QStringList{QStringLiteral("gone.pdf")}); // what is missing stays a link
+        QCOMPARE(job.embedded.size(), std::size_t(2));
+        const QString file = dir_.filePath(QStringLiteral("piece.hinge.zip"));
+        QVERIFY(saveJob(job, file));
+        QVERIFY(saveJob(job, file)); // over itself, too
+        const auto again = loadJob(file);
+        QVERIFY2(again, again ? "" : qPrintable(again.error().text()));
+        QCOMPARE(*again, job);
+        QCOMPARE(again->embedded.front().bytes, bytes);
+        // Python's zipfile is the independent reader.
+        const auto python = [&](const char* code) {
+            QProcess p;
+            p.start(QStringLiteral("/usr/bin/python3"), {QStringLiteral("-c"), QString::fromLatin1(code), file});
+            if (!p.waitForFinished())
+                qFatal("python does not end");
+            return QString::fromUtf8(p.readAllStandardOutput()).trimmed();
+        };
+        QCOMPARE(python("import zipfile,sys,hashlib,json\nz=zipfile.ZipFile(sys.argv[1])\nassert z.testzip() is None\n"
+                        "j=json.loads(z.read('job.hinge.json'))\n"
+                        "print(all(hashlib.sha256(z.read('files/%s/%s'%(e['sha256'][:8],e['name']))).hexdigest()==e['sha256'] and 'data' not in e for e in j['embedded']),len(z.namelist()))"),
+                 QStringLiteral("True 3"));
+        // An entry that is gone, or is another, is a missing file and no more.
+        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1]);job=z.read('job.hinge.json');n=[x for x in z.namelist() if x!='job.hinge.json'];d=z.read(n[0]);z.close()\n"
+               "z=zipfile.ZipFile(sys.argv[1],'w');z.writestr('job.hinge.json',job);z.writestr(n[0],b'x'+d[1:])");
+        const auto torn = loadJob(file);
+        QVERIFY2(torn, torn ? "" : qPrintable(torn.error().text()));
+        QVERIFY(torn->embedded.empty());
+        QCOMPARE(torn->faces, job.faces);
+        // No ZIP file, half of one, one without a job.
+        write("half.hinge.zip", read(file).left(100));
+        QVERIFY(!loadJob(dir_.filePath(QStringLiteral("half.hinge.zip"))));
+        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w');z.writestr('letter.txt','low water')");
+        QVERIFY(loadJob(file).error().message.contains(QStringLiteral("no packed job")));
+        QVERIFY(!saveJob(job, dir_.filePath(QStringLiteral("nowhere/piece.hinge.zip"))));
+    }
+
+    void bytesKeptElsewhere()
+    {
+        write("shore.png", "the shore");
+        Job job = withPicture(QStringLiteral("shore.png"));
+        QVERIFY(embedFile(job, QStringLiteral("shore.png"), dir_.path()));
+        const QByteArray json = writeJob(job, EmbeddedBytes::Beside);
+        QVERIFY(!json.contains("\"data\""));
+        const auto given = readJob(json, QStringLiteral("given"), [](const EmbeddedFile&) { return QByteArray("the shore"); });
+        QVERIFY(given && *given == job && given->embedded.front().bytes == "the shore");
+        for (const BytesOf& none : {BytesOf(), BytesOf([](const EmbeddedFile&) { return QByteArray(); }), BytesOf([](const EmbeddedFile&) { return QByteArray("another"); })}) {
+            const auto without = readJob(json, QStringLiteral("without"), none);
+            QVERIFY(without && without->embedded.empty());
+            QCOMPARE(without->faces, job.faces); // nothing of the work is lost
+        }
+    }
+
     void pastedIntoAnotherJob()
     {
         write("shore.png", "the shore");

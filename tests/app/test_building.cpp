@@ -1,0 +1,532 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every piece of the demo, built from nothing in the real window: once with the mouse (only words and numbers are typed),
+// and again with the keyboard alone. Then saved, opened again, and written as a PDF.
+#include "app/face_canvas.h"
+#include "app/linked_files.h"
+#include "app/start_gallery.h"
+#include "app/theme.h"
+#include "core/job_file.h"
+#include "pdf/export_pdf.h"
+#include "typeset/hyphenation.h"
+#include "window_driver.h"
+
+#include <QAbstractItemView>
+#include <QCheckBox>
+#include <QClipboard>
+#include <QDropEvent>
+#include <QFileDialog>
+#include <QListView>
+#include <QListWidget>
+#include <QMimeData>
+#include <QPlainTextEdit>
+#include <QProcess>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QStandardPaths>
+#include <QTextBlock>
+
+using namespace hinge;
+using testing::len;
+
+namespace {
+
+/// What one does to a control: with the mouse, or with keys.
+class User {
+public:
+    explicit User(QWidget& window) : window_(window) {}
+    virtual ~User() = default;
+    User(const User&) = delete;
+    User& operator=(const User&) = delete;
+    virtual void press(QWidget* button) = 0;
+    virtual void enter(QWidget* field) = 0; ///< puts the caret in, with all that is there selected
+    virtual void pick(QComboBox* box, int index) = 0;
+
+    void fill(QWidget* field, const QString& text)
+    {
+        enter(field);
+        QGuiApplication::clipboard()->setText(text);
+        QTest::keyClick(field, Qt::Key_V, Qt::ControlModifier);
+        if (qobject_cast<QLineEdit*>(field))
+            QTest::keyClick(field, Qt::Key_Return);
+    }
+
+protected:
+    QWidget& window_;
+};
+
+class MouseUser : public User {
+public:
+    using User::User;
+    void press(QWidget* button) override { QTest::mouseClick(button, Qt::LeftButton, {}, reachable(button)); }
+    void enter(QWidget* field) override
+    {
+        QWidget* at = field;
+        if (auto* words = qobject_cast<QPlainTextEdit*>(field))
+            at = words->viewport();
+        QTest::mouseClick(at, Qt::LeftButton, {}, at == field ? reachable(field) : QPoint(8, 8));
+        QTest::keyClick(field, Qt::Key_A, Qt::ControlModifier);
+    }
+    void pick(QComboBox* box, int index) override
+    {
+        QTest::mouseClick(box, Qt::LeftButton, {}, reachable(box));
+        QTRY_VERIFY(box->view()->isVisible());
+        const QModelIndex at = box->model()->index(index, 0);
+        box->view()->scrollTo(at);
+        QTest::mouseMove(box->view()->viewport(), box->view()->visualRect(at).center());
+        QTest::mouseClick(box->view()->viewport(), Qt::LeftButton, {}, box->view()->visualRect(at).center());
+        QTRY_VERIFY(!box->view()->isVisible());
+    }
+
+private:
+    /// A point of the control that lies open to the mouse, once it is scrolled into view.
+    QPoint reachable(QWidget* w)
+    {
+        for (QWidget* up = w->parentWidget(); up; up = up->parentWidget())
+            if (auto* area = qobject_cast<QScrollArea*>(up))
+                area->ensureWidgetVisible(w);
+        QCoreApplication::processEvents();
+        const QPoint middle = w->rect().center();
+        QWidget* top = w->window();
+        QWidget* there = top->childAt(w->mapTo(top, middle));
+        if (there != w && !w->isAncestorOf(there))
+            qFatal("%s cannot be reached with the mouse", qPrintable(w->objectName()));
+        return middle;
+    }
+};
+
+class KeyUser : public User {
+public:
+    using User::User;
+    void press(QWidget* button) override
+    {
+        walkTo(button);
+        QTest::keyClick(button, Qt::Key_Space);
+    }
+    void enter(QWidget* field) override
+    {
+        walkTo(field);
+        QTest::keyClick(field, Qt::Key_A, Qt::ControlModifier);
+    }
+    void pick(QComboBox* box, int index) override
+    {
+        walkTo(box);
+        QTest::keyClick(box, Qt::Key_Down, Qt::AltModifier);
+        QTRY_VERIFY(box->view()->isVisible());
+        QTest::keyClick(box->view(), Qt::Key_Home);
+        for (int i = 0; i < index; ++i)
+            QTest::keyClick(box->view(), Qt::Key_Down);
+        QTest::keyClick(box->view(), Qt::Key_Return);
+        QTRY_VERIFY(!box->view()->isVisible());
+    }
+
+private:
+    /// Tab by tab, as far as it takes.
+    void walkTo(QWidget* w)
+    {
+        constexpr int far = 300;
+        for (int i = 0; i < far; ++i) {
+            QWidget* focus = w->window()->focusWidget();
+            if (focus == w)
+                return;
+            QTest::keyClick(focus ? focus : w->window(), Qt::Key_Tab);
+        }
+        qFatal("%s cannot be reached with the keyboard", qPrintable(w->objectName()));
+    }
+};
+
+} // namespace
+
+class TestBuilding : public testing::WindowDriver {
+    Q_OBJECT
+
+    std::unique_ptr<User> user_;
+    bool byMouse_ = false;
+
+    FaceCanvas& canvas() { return *find<FaceCanvas>("faceCanvas"); }
+    const Item& item() { return *job().findItem(window_->selection().item()); }
+
+    void settle()
+    {
+        QTRY_VERIFY_WITH_TIMEOUT(window_->document().files().isIdle(), 20000);
+        QCoreApplication::processEvents();
+    }
+    /// By its button in the drawer, or by its shortcut.
+    void run(const char* name)
+    {
+        if (byMouse_)
+            user_->press(find<QPushButton>(qPrintable(QStringLiteral("drawer.") + QString::fromLatin1(name))));
+        else
+            QTest::keySequence(window_->focusWidget() ? window_->focusWidget() : window_.get(), action(name)->shortcut());
+        QCoreApplication::processEvents();
+    }
+    template <class Do>
+    void inDialog(const Do& work)
+    {
+        QTimer::singleShot(50, this, [work] {
+            if (auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget()))
+                work(*dialog);
+            else
+                qFatal("no dialog opened");
+        });
+    }
+    void fillUnless(const char* field, const QString& text)
+    {
+        if (auto* edit = find<QLineEdit>(field); edit->text() != text)
+            user_->fill(edit, text);
+    }
+    void pickUnless(const char* field, const QString& text)
+    {
+        auto* box = find<QComboBox>(field);
+        if (box->currentText() == text)
+            return;
+        const int index = box->findText(text);
+        if (index < 0)
+            qFatal("%s has no “%s”", field, qPrintable(text));
+        user_->pick(box, index);
+        QCoreApplication::processEvents();
+    }
+    void useInk(const QString& ink)
+    {
+        auto* swatch = find<QPushButton>(qPrintable(QStringLiteral("ink.") + ink));
+        if (!swatch->isChecked())
+            user_->press(swatch);
+        QCoreApplication::processEvents();
+    }
+
+    void startFromGallery(const char* preset)
+    {
+        inDialog([this, preset](QDialog& gallery) {
+            auto* list = find<QListView>("start.pieces", &gallery);
+            QModelIndex wanted;
+            for (int i = 0; i < list->model()->rowCount(); ++i)
+                if (list->model()->index(i, 0).data().toString().startsWith(QString::fromLatin1(preset)))
+                    wanted = list->model()->index(i, 0);
+            if (!wanted.isValid())
+                qFatal("no preset %s", preset);
+            if (byMouse_) {
+                list->scrollTo(wanted);
+                QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(wanted).center());
+                QTest::mouseClick(find<QPushButton>("start.go", &gallery), Qt::LeftButton);
+            } else {
+                list->setFocus();
+                for (int i = 0; i < 60 && list->currentIndex() != wanted; ++i)
+                    QTest::keyClick(list, list->currentIndex().row() < wanted.row() ? Qt::Key_Right : Qt::Key_Left);
+                QTest::keyClick(list, Qt::Key_Return);
+            }
+        });
+        if (byMouse_)
+            action("newJob")->trigger(); // its menu is the system's
+        else
+            QTest::keySequence(window_.get(), action("newJob")->shortcut());
+        QCoreApplication::processEvents();
+    }
+
+    void goTo(Face face, int panel)
+    {
+        if (window_->selection().face() != face) {
+            if (byMouse_)
+                QTest::mouseClick(&canvas(), Qt::LeftButton, {}, QPoint(canvas().width() - 60, canvas().height() - 24)); // the card of the other face
+            else
+                QTest::keySequence(window_->focusWidget() ? window_->focusWidget() : window_.get(), action("turnOver")->shortcut());
+            QCoreApplication::processEvents();
+        }
+        QCOMPARE(window_->selection().face(), face);
+        if (byMouse_) {
+            const Rect& area = plan().paper.face(face)[std::size_t(panel)].area;
+            // By its role at the head, which no item covers.
+            const QPointF head = canvas().toPixels(QPointF((area.x + area.w.part(2)).toMm(), 0));
+            const Rect bleed = bleedOf(plan().paper, face);
+            const double top = canvas().toPixels(QPointF(0, bleed.y.toMm())).y();
+            QTest::mouseClick(&canvas(), Qt::LeftButton, {}, QPoint(int(head.x()), int(top) - 30));
+        } else {
+            if (!item_().isEmpty() || window_->focusWidget() != &canvas()) {
+                if (window_->focusWidget() != &canvas())
+                    QTest::keySequence(window_->focusWidget() ? window_->focusWidget() : window_.get(), action("stageFlat")->shortcut());
+                QTest::keyClick(&canvas(), Qt::Key_Escape);
+            }
+            for (int i = 0; i < 12; ++i)
+                QTest::keyClick(&canvas(), Qt::Key_Home);
+            for (int i = 0; i < panel; ++i)
+                QTest::keyClick(&canvas(), Qt::Key_End);
+        }
+        QCoreApplication::processEvents();
+        QCOMPARE(window_->selection().panel(), panel);
+        QVERIFY(item_().isEmpty());
+    }
+    QString item_() { return window_->selection().item(); }
+
+    void placePicture(const QString& file)
+    {
+        if (byMouse_) {
+            QMimeData data;
+            data.setUrls({QUrl::fromLocalFile(file)});
+            const Rect& area = plan().paper.face(window_->selection().face())[std::size_t(window_->selection().panel())].area;
+            const QPointF at = canvas().toPixels(QPointF((area.x + area.w.part(2)).toMm(), (area.y + area.h.part(2)).toMm()));
+            QDragEnterEvent in(at.toPoint(), Qt::CopyAction, &data, Qt::LeftButton, {});
+            QCoreApplication::sendEvent(&canvas(), &in);
+            QVERIFY(in.isAccepted());
+            QDropEvent drop(at, Qt::CopyAction, &data, Qt::LeftButton, {});
+            QCoreApplication::sendEvent(&canvas(), &drop);
+        } else {
+            inDialog([&](QDialog& dialog) {
+                auto* name = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+                QTest::keyClicks(name, file);
+                QTest::keyClick(name, Qt::Key_Return);
+            });
+            run("placePicture");
+        }
+        settle();
+    }
+
+    /// Puts the caret into a paragraph of the text in hand.
+    void caretTo(int paragraph)
+    {
+        auto* words = find<QPlainTextEdit>("drawer.words");
+        if (byMouse_) {
+            QTextCursor cursor(words->document()->findBlockByNumber(paragraph));
+            for (int i = 0; i < 60 && !words->viewport()->rect().contains(words->cursorRect(cursor).center()); ++i) {
+                QWheelEvent wheel(QPointF(8, 8), words->viewport()->mapToGlobal(QPointF(8, 8)), {}, QPoint(0, words->cursorRect(cursor).center().y() < 0 ? 120 : -120), Qt::NoButton, {}, Qt::NoScrollPhase, false);
+                QCoreApplication::sendEvent(words->viewport(), &wheel);
+            }
+            QTest::mouseClick(words->viewport(), Qt::LeftButton, {}, words->cursorRect(cursor).center());
+        } else {
+            user_->enter(words);
+            QTest::keyClick(words, Qt::Key_Home, Qt::ControlModifier);
+            for (int i = 0; i < 2000 && words->textCursor().blockNumber() < paragraph; ++i)
+                QTest::keyClick(words, Qt::Key_Right, Qt::ControlModifier);
+        }
+        QCOMPARE(words->textCursor().blockNumber(), paragraph);
+    }
+
+    void writeText(const Job& wanted, const Item& want)
+    {
+        QStringList texts;
+        for (const Paragraph& p : want.paragraphs)
+            texts << p.text;
+        user_->fill(find<QPlainTextEdit>("drawer.words"), texts.join(u'\n'));
+        for (std::size_t i = 0; i < want.paragraphs.size(); ++i) {
+            const TextStyle& style = wanted.styleOf(want.paragraphs[i]);
+            if (job().styleOf(item().paragraphs[i]) == style)
+                continue;
+            caretTo(int(i));
+            const auto now = [&]() -> const TextStyle& { return job().styleOf(item().paragraphs[i]); };
+            const auto points = [](Length l) { return formatLength(l, Unit::Point); };
+            pickUnless("drawer.font", style.font);
+            fillUnless("drawer.size", points(style.size));
+            if (style.leadingShare > 0)
+                fillUnless("drawer.leading", QStringLiteral("%1 %").arg(style.leadingShare));
+            else
+                fillUnless("drawer.leading", points(style.leading));
+            fillUnless("drawer.indent", points(style.firstIndent));
+            fillUnless("drawer.before", points(style.spaceBefore));
+            fillUnless("drawer.after", points(style.spaceAfter));
+            fillUnless("drawer.rule", points(style.ruleBelow));
+            const QStringList aligned{QStringLiteral("ranged left"), QStringLiteral("centred"), QStringLiteral("ranged right"), QStringLiteral("justified")};
+            pickUnless("drawer.align", aligned[int(style.align)]);
+            pickUnless("drawer.hyphenation", style.hyphenation.isEmpty() ? QStringLiteral("words stay whole") : QStringLiteral("words are parted, ") + style.hyphenation);
+            if (style.tabs != now().tabs) {
+                QStringList stops;
+                for (const TabStop& stop : style.tabs)
+                    stops << formatLength(stop.at, job().unit) + (stop.align == Align::Right ? QStringLiteral(" right") : QString());
+                user_->fill(find<QLineEdit>("drawer.tabs"), stops.join(QStringLiteral(", ")));
+            }
+            useInk(style.ink);
+            QVERIFY2(now() == style, qPrintable(want.paragraphs[i].text));
+        }
+        const QStringList runs{QStringLiteral("across"), QStringLiteral("down"), QStringLiteral("up")};
+        const QStringList stands{QStringLiteral("the head"), QStringLiteral("the middle"), QStringLiteral("the foot")};
+        pickUnless("drawer.textRun", runs[int(want.textRun)]);
+        pickUnless("drawer.verticalAlign", stands[int(want.verticalAlign)]);
+        fillUnless("drawer.textColumns", QString::number(want.textColumns));
+    }
+
+    void look(const Item& want)
+    {
+        const QStringList outlines{QStringLiteral("rectangle"), QStringLiteral("ellipse"), QStringLiteral("line"), QStringLiteral("polygon")};
+        if (want.kind == ItemKind::Shape || want.kind == ItemKind::Picture)
+            pickUnless("drawer.outline", outlines[int(want.outline)]);
+        if (want.outline == Outline::Rectangle && item().cornerRadius != want.cornerRadius)
+            user_->fill(find<QLineEdit>("drawer.cornerRadius"), exactText(want.cornerRadius, job().unit));
+        if (want.stroke.width > Length()) {
+            user_->fill(find<QLineEdit>("drawer.stroke"), formatLength(want.stroke.width, Unit::Point));
+            pickUnless("drawer.strokeInk", want.stroke.ink);
+        }
+        if (want.kind == ItemKind::Shape && want.outline != Outline::Line)
+            fillUnless("drawer.strength", QString::number(want.strength));
+        if (want.kind == ItemKind::Shape || want.kind == ItemKind::Code) {
+            if (!want.ink.isEmpty())
+                useInk(want.ink);
+            else if (!item().ink.isEmpty())
+                user_->press(find<QPushButton>(qPrintable(QStringLiteral("ink.") + item().ink))); // once more lets go of it
+        }
+        fillUnless("drawer.opacity", QString::number(want.opacity));
+        if (auto* whole = find<QCheckBox>("drawer.keepWhole"); whole->isChecked() != want.keepWhole)
+            user_->press(whole);
+    }
+
+    void build(const Job& wanted, const Plan& wantedPlan, const Item& want, const QDir& pictures)
+    {
+        const PlacedItem& place = *wantedPlan.findItem(want.id);
+        const auto& panels = plan().paper.face(place.face);
+        goTo(place.face, panelAt(plan().paper, place.face, {std::max(Length(), place.frame.x) + Length::mm(1), place.frame.y + place.frame.h.part(2)}) % int(panels.size()));
+        switch (want.kind) {
+        case ItemKind::Picture: placePicture(pictures.filePath(want.file.path)); break;
+        case ItemKind::Text: run("addText"); break;
+        case ItemKind::Shape: run("addTint"); break;
+        case ItemKind::Code: run("addCode"); break;
+        }
+        QVERIFY2(!item_().isEmpty(), qPrintable(want.name));
+        QCOMPARE(item().kind, want.kind);
+        if (want.kind == ItemKind::Code) {
+            const QStringList kinds{QStringLiteral("QR code"), QStringLiteral("article number or ISBN"), QStringLiteral("Code 128")};
+            pickUnless("drawer.codeKind", kinds[int(want.code.symbology)]);
+            user_->fill(find<QLineEdit>("drawer.codeData"), want.code.data);
+        }
+        if (want.kind == ItemKind::Text)
+            writeText(wanted, want);
+        if (want.kind == ItemKind::Picture) {
+            const QStringList fits{QStringLiteral("fills the frame"), QStringLiteral("lies in it whole"), QStringLiteral("has its own scale")};
+            pickUnless("drawer.fit", fits[int(want.fit)]);
+        }
+        look(want);
+        const auto measure = [&](const char* field, Length now, Length then) {
+            if (now != then)
+                user_->fill(find<QLineEdit>(field), exactText(then, job().unit));
+        };
+        const auto frame = [&]() -> const Rect& { return plan().findItem(item_())->frame; };
+        measure("drawer.width", frame().w, place.frame.w);
+        measure("drawer.height", frame().h, place.frame.h);
+        measure("drawer.x", frame().x, place.frame.x);
+        measure("drawer.y", frame().y, place.frame.y);
+        fillUnless("drawer.name", want.name);
+        QVERIFY2(frame() == place.frame, qPrintable(want.name));
+    }
+
+    /// Is it what was wanted, but for how its sides hold on and where its file lies?
+    static void compareItems(const Job& built, const Job& wanted)
+    {
+        for (const Face face : bothFaces) {
+            const auto& have = built.face(face).items;
+            const auto& want = wanted.face(face).items;
+            QCOMPARE(have.size(), want.size());
+            for (std::size_t i = 0; i < want.size(); ++i) {
+                Item a = have[i];
+                Item b = want[i];
+                for (Item* item : {&a, &b}) {
+                    item->id.clear();
+                    item->sides = {};
+                    item->file.path = QFileInfo(item->file.path).fileName();
+                    item->file.bytes = 0;
+                    item->file.sha256.clear();
+                    item->crop = {};
+                    item->locked = false;
+                    item->group.clear();
+                    item->strength = item->outline == Outline::Line || item->ink.isEmpty() ? 100 : item->strength;
+                    item->corners = 6;
+                    for (Paragraph& p : item->paragraphs) {
+                        p.style = (item == &a ? built : wanted).styleOf(p);
+                        p.styleName.clear();
+                    }
+                    if (item->kind == ItemKind::Text || item->kind == ItemKind::Picture)
+                        item->ink.clear();
+                }
+                QVERIFY2(a == b, qPrintable(b.name));
+            }
+        }
+    }
+
+private Q_SLOTS:
+    void initTestCase()
+    {
+        QStandardPaths::setTestModeEnabled(true);
+        QApplication::setOrganizationName(QStringLiteral("upper-hinge-test"));
+        QApplication::setApplicationName(QStringLiteral("building"));
+        applyTheme(*qApp, false);
+    }
+    void init()
+    {
+        openWindow();
+        window_->resize(1280, 800);
+        window_->activateWindow();
+    }
+    void cleanup() { window_.reset(); }
+
+    void everyPieceOfTheDemo_data()
+    {
+        QTest::addColumn<bool>("mouse");
+        QTest::addColumn<QString>("demo");
+        QTest::addColumn<QString>("preset");
+        QTest::addColumn<QStringList>("brief"); // fields of the Brief and what is typed into them
+        const struct {
+            const char* demo;
+            const char* preset;
+            QStringList brief;
+        } pieces[] = {
+            {"visitor-leaflet", "A4 roll fold", {}},
+            {"field-notebook", "A4 booklet", {QStringLiteral("brief.width"), QStringLiteral("148"), QStringLiteral("brief.height"), QStringLiteral("210"), QStringLiteral("brief.pages"), QStringLiteral("40")}},
+            {"tide-almanac-cover", "A5 cover with spine", {QStringLiteral("brief.pages"), QStringLiteral("256")}},
+            {"solstice-card", "A6 card, folded at its head", {}},
+            {"boat-tickets", "Numbered ticket", {}},
+            {"member-card", "Member card", {}},
+            {"postcard", "Postcard A6", {}},
+            {"invitation", "Double gate", {}},
+        };
+        for (const bool mouse : {true, false})
+            for (const auto& piece : pieces)
+                QTest::newRow(qPrintable(QStringLiteral("%1, %2").arg(QString::fromLatin1(piece.demo), mouse ? QStringLiteral("mouse") : QStringLiteral("keys"))))
+                    << mouse << QString::fromLatin1(piece.demo) << QString::fromLatin1(piece.preset) << piece.brief;
+    }
+    void everyPieceOfTheDemo()
+    {
+        QFETCH(bool, mouse);
+        QFETCH(QString, demo);
+        QFETCH(QString, preset);
+        QFETCH(QStringList, brief);
+        byMouse_ = mouse;
+        if (mouse)
+            user_ = std::make_unique<MouseUser>(*window_);
+        else
+            user_ = std::make_unique<KeyUser>(*window_);
+        const QDir folder(QStringLiteral(HINGE_SOURCE_DIR) + QStringLiteral("/demo"));
+        const auto wanted = loadJob(folder.filePath(demo + QStringLiteral(".hinge.json")));
+        QVERIFY2(wanted, wanted ? "" : qPrintable(wanted.error().text()));
+        const Plan wantedPlan = testing::planned(*wanted);
+
+        startFromGallery(qPrintable(preset));
+        user_->fill(find<QLineEdit>("docket.title"), wanted->title);
+        for (qsizetype i = 0; i < brief.size(); i += 2)
+            user_->fill(find<QLineEdit>(qPrintable(brief[i])), brief[i + 1]);
+        QCOMPARE(plan().paper.flat, wantedPlan.paper.flat);
+        if (mouse)
+            QTest::mouseClick(find<QWidget>("stage.flat"), Qt::LeftButton);
+        else
+            QTest::keySequence(window_.get(), action("stageFlat")->shortcut());
+        QCoreApplication::processEvents();
+        for (const FaceContent& content : wanted->faces)
+            for (const Item& item : content.items)
+                build(*wanted, wantedPlan, item, folder);
+        compareItems(job(), *wanted);
+
+        // Saved, opened again: the same. Written: a PDF with the words in it.
+        settle();
+        const QString file = dir_->filePath(demo + QStringLiteral(".hinge.json"));
+        QVERIFY(window_->document().save(file));
+        const auto again = loadJob(file);
+        QVERIFY2(again, again ? "" : qPrintable(again.error().text()));
+        QCOMPARE(*again, job());
+        const QString pdf = dir_->filePath(QStringLiteral("flat.pdf"));
+        const auto done = exportPdf(*again, ExportKind::Flat, dir_->path(), pdf);
+        QVERIFY2(done, done ? "" : qPrintable(done.error().text()));
+        QProcess text;
+        text.start(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), pdf, QStringLiteral("-")});
+        QVERIFY(text.waitForFinished());
+        const QString read = QString::fromUtf8(text.readAllStandardOutput()).simplified();
+        for (const FaceContent& content : wanted->faces)
+            for (const Item& item : content.items)
+                if (!item.paragraphs.empty() && item.textRun == TextRun::Across)
+                    QVERIFY2(read.contains(item.paragraphs.front().text.section(QChar(0x2028), 0, 0).simplified().left(12)), qPrintable(item.name));
+    }
+};
+
+QTEST_MAIN(TestBuilding)
+#include "test_building.moc"
