@@ -333,8 +333,9 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
         grid->addWidget(text, row * 2, col);
         grid->addWidget(edit, row * 2 + 1, col);
     };
-    const auto positive = [](Length l) -> Result<void> {
-        if (l <= Length())
+    // A line may be as flat as it likes one way.
+    const auto positive = [](const Item& i, Length l, Length other) -> Result<void> {
+        if (l < Length() || (l == Length() && (i.outline != Outline::Line || other == Length())))
             return problem({}, tr("An item needs a size above 0."));
         return {};
     };
@@ -352,14 +353,14 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
                               }), "drawer.y");
     cell(1, 0, tr("wide"), place(tr("Change the width"), [](const Rect& r) { return r.w; },
                                  [freed, positive](Item& i, const PlacedItem& p, Length l) -> Result<void> {
-                                     if (auto ok = positive(l); !ok)
+                                     if (auto ok = positive(i, l, p.frame.h); !ok)
                                          return ok;
                                      freed(i, p, ItemSide::Right, p.frame.x + l);
                                      return {};
                                  }), "drawer.width");
     cell(1, 1, tr("high"), place(tr("Change the height"), [](const Rect& r) { return r.h; },
                                  [freed, positive](Item& i, const PlacedItem& p, Length l) -> Result<void> {
-                                     if (auto ok = positive(l); !ok)
+                                     if (auto ok = positive(i, l, p.frame.w); !ok)
                                          return ok;
                                      freed(i, p, ItemSide::Bottom, p.frame.y + l);
                                      return {};

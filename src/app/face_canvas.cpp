@@ -166,7 +166,7 @@ void FaceCanvas::updateCursor(QPointF px)
         setCursor(panning_ ? Qt::ClosedHandCursor : Qt::OpenHandCursor);
         return;
     }
-    if (otherFaceCard().contains(px)) {
+    if (otherFaceCard().contains(px) || roleAt(px)) {
         setCursor(Qt::PointingHandCursor);
         return;
     }
@@ -232,6 +232,10 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         Q_EMIT hint({});
         pickAt(px);
         updateCursor(px);
+        return;
+    }
+    if (const auto panel = roleAt(px)) {
+        selection_.setPanel(*panel);
         return;
     }
     if (beginGuideDrag(px))

@@ -73,6 +73,10 @@ private:
     [[nodiscard]] Grip gripAt(QPointF px) const;
     [[nodiscard]] QString itemAt(QPointF px) const;
     [[nodiscard]] int panelUnder(QPointF px) const;
+    /// The tag with the name of a panel; a click on it takes the panel, whatever lies there.
+    [[nodiscard]] QRectF roleTag(const Panel& panel) const;
+    [[nodiscard]] double roomForRole(const Panel& panel) const;
+    [[nodiscard]] std::optional<int> roleAt(QPointF px) const;
     [[nodiscard]] QRectF otherFaceCard() const;
     void dragTo(QPointF px, bool free);
     /// Moves all that are taken together; a single one takes hold of lines as `dragTo` says.

@@ -114,24 +114,42 @@ void FaceCanvas::paintPaper(QPainter& p)
     p.restore();
 }
 
+double FaceCanvas::roomForRole(const Panel& panel) const
+{
+    // A spine is too narrow for its name; its neighbours leave room for it.
+    return panel.role == Role::Spine ? 90 : std::max(30.0, port_.toPixels(toMm(panel.area)).width() - 30);
+}
+
+QRectF FaceCanvas::roleTag(const Panel& panel) const
+{
+    const double head = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face()))).top();
+    const QRectF area = port_.toPixels(toMm(panel.area));
+    const double w = std::min(QFontMetricsF(uiFont(type::label, QFont::DemiBold)).horizontalAdvance(panel.roleName), roomForRole(panel)) + 26;
+    // The roles stay in sight when the head of the paper is scrolled away.
+    // Roles of a lower row stand within the panel, at its head.
+    const bool upper = panel.position < document_.plan().paper.columns();
+    const double y = upper ? std::max(8.0, head - 40) : area.top() + 6;
+    return {area.center().x() - w / 2, y, w, 21};
+}
+
+std::optional<int> FaceCanvas::roleAt(QPointF px) const
+{
+    for (const Panel& panel : document_.plan().paper.face(selection_.face()))
+        if (roleTag(panel).contains(px))
+            return panel.position;
+    return std::nullopt;
+}
+
 void FaceCanvas::paintRoles(QPainter& p)
 {
     const Theme& t = Theme::of(this);
-    const double head = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face()))).top();
     const QFont font = uiFont(type::label, QFont::DemiBold);
     const QFontMetricsF metrics(font);
     p.setFont(font);
     for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
-        // A spine is too narrow for its name; its neighbours leave room for it.
-        const double room = panel.role == Role::Spine ? 90 : std::max(30.0, area.width() - 30);
-        const QString text = metrics.elidedText(panel.roleName, Qt::ElideRight, room);
-        const double w = metrics.horizontalAdvance(text) + 26;
-        // The roles stay in sight when the head of the paper is scrolled away.
-        // Roles of a lower row stand within the panel, at its head.
-        const bool upper = panel.position < document_.plan().paper.columns();
-        const double y = upper ? std::max(8.0, head - 40) : area.top() + 6;
-        const QRectF tag(area.center().x() - w / 2, y, w, 21);
+        const QRectF tag = roleTag(panel);
+        const QString text = metrics.elidedText(panel.roleName, Qt::ElideRight, roomForRole(panel));
         const bool current = panel.position == selection_.panel() && selection_.item().isEmpty();
         p.setPen(QPen(current ? t.accent : t.line, 1));
         p.setBrush(current ? t.accentTint : t.work);

@@ -193,6 +193,16 @@ private Q_SLOTS:
         QCOMPARE(std::ranges::count(plan.paper.folds, LineWork::Score, &FoldLine::work), 2);
         QCOMPARE(plan.paper.keepClear.size(), std::size_t(1));
         QCOMPARE(plan.paper.keepClear[0].area.w, len("24"));
+        // Front and back bend at the score: live matter keeps as clear of it as of a fold (6 + 3 mm), and of the spine without one.
+        const auto margins = [](const Job& j) {
+            const Plan made = testing::planned(j);
+            const auto& panels = made.paper.face(Face::Outside);
+            return std::pair(panels[0].margin(ItemSide::Right), panels[2].margin(ItemSide::Left));
+        };
+        QCOMPARE(margins(job), std::pair(len("9"), len("9")));
+        Job plain = job;
+        plain.cover.hinge = {};
+        QCOMPARE(margins(plain), std::pair(len("3"), len("3")));
         job.rightToLeft = true;
         QCOMPARE(testing::roles(testing::planned(job), Face::Outside).first(), QStringLiteral("front cover"));
     }
