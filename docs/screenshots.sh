@@ -22,3 +22,4 @@ shot flat-card --job demo/solstice-card.hinge.json --stage flat --theme light
 shot flat-postcard --job demo/postcard.hinge.json --stage flat --theme light --face inside
 shot flat-one-ink --stage flat --theme light --show view.4
 shot files --show files --theme light
+shot press --show press --theme light

@@ -101,8 +101,12 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
         if (!i)
             return;
         QString used = i->ink;
-        if (i->kind == ItemKind::Text && !i->paragraphs.empty())
-            used = document_.job().styleOf(i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))]).ink;
+        if (i->kind == ItemKind::Text && !i->paragraphs.empty()) {
+            const Paragraph& p = i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))];
+            const auto some = charactersInHand();
+            const QString own = some ? document_.job().lookOf(charactersAt(p, some->first)).ink : QString();
+            used = own.isEmpty() ? document_.job().styleOf(p).ink : own;
+        }
         for (QPushButton* button : swatches)
             button->setChecked(button->objectName() == QStringLiteral("ink.") + used);
         if (const Ink* ink = document_.job().findInk(used))
@@ -110,7 +114,8 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
     };
     connect(&document_, &Document::changed, name, tell);
     if (words_)
-        connect(words_, &QPlainTextEdit::cursorPositionChanged, name, tell);
+        for (const auto moved : {&QPlainTextEdit::cursorPositionChanged, &QPlainTextEdit::selectionChanged})
+            connect(words_, moved, name, tell);
     tell();
 }
 
@@ -248,18 +253,15 @@ void Drawer::buildCharacterStyle(QVBoxLayout* column, const QString& id)
         if (i && some && at < i->paragraphs.size())
             changeCharacters(job, i->paragraphs[at], some->first, some->second, {.styleName = name});
     };
-    std::vector<JobChoice::Option> options{{tr("a look of their own"), [inHand](const Job& j) { return inHand(j).styleName.isEmpty(); },
+    std::vector<JobChoice::Option> options{{tr("characters: own look"), [inHand](const Job& j) { return inHand(j).styleName.isEmpty(); },
                                             [change](Job& j) { change(j, QString(QLatin1String(""))); }}};
     for (const NamedCharacterStyle& style : document_.job().characterStyles)
-        options.push_back({style.name, [inHand, name = style.name](const Job& j) { return inHand(j).styleName == name; }, [change, name = style.name](Job& j) { change(j, name); }});
+        options.push_back({tr("characters: %1").arg(style.name), [inHand, name = style.name](const Job& j) { return inHand(j).styleName == name; }, [change, name = style.name](Job& j) { change(j, name); }});
     auto* body = new QWidget;
     body->setObjectName(QStringLiteral("drawer.characters"));
     auto* row = new QHBoxLayout(body);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(6);
-    auto* label = new QLabel(tr("characters"));
-    label->setProperty("role", QStringLiteral("note"));
-    row->addWidget(label);
     auto* style = new JobChoice(document_, tr("Change the character style"), std::move(options));
     style->setObjectName(QStringLiteral("drawer.characterStyle"));
     style->setAccessibleName(tr("Style of the characters in hand"));
@@ -354,9 +356,15 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     row->addWidget(keep);
     column->addLayout(row);
 
+    // Of the characters in hand, or of the paragraph.
+    const auto shownFont = [this, shown, shownStyle](const Job& j) {
+        const auto some = charactersInHand();
+        const QString own = some ? j.lookOf(charactersAt(shown(j), some->first)).font : QString();
+        return own.isEmpty() ? shownStyle(j).font : own;
+    };
     std::vector<JobChoice::Option> fonts;
     for (const QString& name : FontLibrary::installed().names())
-        fonts.push_back({name, [shownStyle, name](const Job& j) { return shownStyle(j).font == name; },
+        fonts.push_back({name, [shownFont, name](const Job& j) { return shownFont(j) == name; },
                          [this, id, name](Job& j) { restyle(j, id, [&](TextStyle& s) { s.font = name; }, name, {}); }});
     auto* font = new JobChoice(document_, tr("Change the font"), std::move(fonts));
     font->setObjectName(QStringLiteral("drawer.font"));
@@ -437,6 +445,7 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     tabs->setToolTip(tr("From the left of the column, such as 20, 45 right, 60 centre"));
     tabs->setPlaceholderText(tr("none"));
     cells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});
+    connect(words_, &QPlainTextEdit::selectionChanged, font, [font] { font->refresh(); });
     connect(words_, &QPlainTextEdit::cursorPositionChanged, this, [=] {
         style->refresh();
         font->refresh();

@@ -279,11 +279,13 @@ private Q_SLOTS:
         // On other words of another text; then changed there, and so on both.
         const QString second = add("addText", 1);
         select("Low water at dusk", 0, 3);
-        pick("drawer.characterStyle", QStringLiteral("Cabin Bold"));
+        QCOMPARE(find<QComboBox>("drawer.font")->currentText(), job().styleOf(item().paragraphs.front()).font);
+        pick("drawer.characterStyle", QStringLiteral("characters: Cabin Bold"));
+        QCOMPARE(find<QComboBox>("drawer.font")->currentText(), QStringLiteral("Cabin Bold")); // of what is in hand
         QCOMPARE(job().findItem(second)->paragraphs.front().spans.front().styleName, QStringLiteral("Cabin Bold"));
         pick("drawer.font", QStringLiteral("Vollkorn Bold"));
         QCOMPARE(job().lookOf(job().findItem(first)->paragraphs.front().spans.front()).font, QStringLiteral("Vollkorn Bold"));
-        pick("drawer.characterStyle", QStringLiteral("a look of their own"));
+        pick("drawer.characterStyle", QStringLiteral("characters: own look"));
         QVERIFY(job().findItem(second)->paragraphs.front().spans.front().styleName.isEmpty());
         QCOMPARE(job().findItem(second)->paragraphs.front().spans.front().font, QStringLiteral("Vollkorn Bold"));
         for (int i = 0; i < 4; ++i)
