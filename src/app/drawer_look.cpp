@@ -10,6 +10,7 @@
 #include "typeset/code_symbol.h"
 
 #include <QCheckBox>
+#include <QComboBox>
 #include <QGridLayout>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -258,6 +259,18 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
 
 void Drawer::buildArranging(QVBoxLayout* column)
 {
+    auto* to = new QComboBox;
+    to->setObjectName(QStringLiteral("drawer.alignTo"));
+    to->setAccessibleName(tr("What to bring in line with"));
+    to->setToolTip(tr("What items are brought in line with, and spread over"));
+    if (selection_.items().size() > 1)
+        to->addItem(tr("in line with each other"), int(AlignTo::EachOther));
+    to->addItem(tr("in line with the safe zone"), int(AlignTo::SafeArea));
+    to->addItem(tr("in line with the panel"), int(AlignTo::Panel));
+    to->addItem(tr("in line with the column"), int(AlignTo::Column));
+    to->setCurrentIndex(to->findData(int(placing_.alignTo())));
+    connect(to, &QComboBox::activated, this, [this, to] { placing_.setAlignTo(AlignTo(to->currentData().toInt())); });
+    column->addWidget(to);
     auto* grid = new QGridLayout;
     grid->setSpacing(4);
     int at = 0;

@@ -248,7 +248,7 @@ void MainWindow::connectActions()
     const std::pair<QAction*, AlignEdge> edges[] = {{actions_.alignLeft, AlignEdge::Left}, {actions_.alignCentre, AlignEdge::Centre}, {actions_.alignRight, AlignEdge::Right},
                                                     {actions_.alignHead, AlignEdge::Head}, {actions_.alignMiddle, AlignEdge::Middle}, {actions_.alignFoot, AlignEdge::Foot}};
     for (const auto& [action, edge] : edges)
-        on(action, [this, edge = edge] { placing_.align(AlignTo::EachOther, edge); });
+        on(action, [this, edge = edge] { placing_.align(edge); });
     on(actions_.distributeAcross, [this] { placing_.distribute(Axis::Horizontal); });
     on(actions_.distributeDown, [this] { placing_.distribute(Axis::Vertical); });
     on(actions_.duplicate, [this] { placing_.duplicate(); });

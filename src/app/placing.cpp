@@ -374,18 +374,23 @@ void Placing::repeatInColumns()
         addAll(tr("Repeat %1 in every column").arg(item->name), repeatedInColumns(document_.plan(), selection_.face(), *item, [this] { return freshId(); }));
 }
 
-void Placing::align(AlignTo to, AlignEdge edge)
+AlignTo Placing::alignTo() const
+{
+    // A single item cannot be in line with itself.
+    return alignTo_ == AlignTo::EachOther && selection_.items().size() < 2 ? AlignTo::SafeArea : alignTo_;
+}
+
+void Placing::align(AlignEdge edge)
 {
     Job job = document_.job();
-    // A single item cannot be in line with itself: it is brought in line with the safe zone.
-    alignItems(job, document_.plan(), selection_.items(), to == AlignTo::EachOther && selection_.items().size() < 2 ? AlignTo::SafeArea : to, edge);
+    alignItems(job, document_.plan(), selection_.items(), alignTo(), edge);
     (void)document_.edit(tr("Align"), std::move(job));
 }
 
 void Placing::distribute(Axis along)
 {
     Job job = document_.job();
-    distributeItems(job, document_.plan(), selection_.items(), along);
+    distributeItems(job, document_.plan(), selection_.items(), along, alignTo());
     (void)document_.edit(tr("Distribute"), std::move(job));
 }
 

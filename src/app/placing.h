@@ -36,7 +36,11 @@ public:
     void paste();
     void repeatOnPanels();
     void repeatInColumns();
-    void align(AlignTo to, AlignEdge edge);
+    /// What is brought in line, or spread out, goes by this from now on.
+    void setAlignTo(AlignTo to) { alignTo_ = to; }
+    /// For the items in hand.
+    [[nodiscard]] AlignTo alignTo() const;
+    void align(AlignEdge edge);
     void distribute(Axis along);
     void group();
     void ungroup();
@@ -65,6 +69,7 @@ private:
     [[nodiscard]] QString inkForTint() const;
     Document& document_;
     Selection& selection_;
+    AlignTo alignTo_ = AlignTo::EachOther;
 };
 
 } // namespace hinge

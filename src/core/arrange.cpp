@@ -21,6 +21,26 @@ Rect aligned(Rect frame, const Rect& to, AlignEdge edge)
     return frame;
 }
 
+/// The area with the middle of an item in it, or the nearest to it along one axis.
+template <class Middle>
+Rect nearestOf(const std::vector<Rect>& areas, const Rect& frame, const Middle& middle)
+{
+    return *std::ranges::min_element(areas, {}, [&](const Rect& r) { return abs(middle(r) - middle(frame)); });
+}
+
+/// What an item is brought in line with; for `AlignTo::EachOther` that is the caller's to say.
+Rect targetOf(const Plan& plan, const PlacedItem& placed, AlignTo to)
+{
+    const Panel& panel = plan.paper.face(placed.face)[std::size_t(panelAt(plan.paper, placed.face, middleOf(placed.frame)))];
+    if (to == AlignTo::Panel)
+        return panel.area;
+    if (to == AlignTo::SafeArea)
+        return panel.safeArea;
+    const Rect column = nearestOf(panel.columnAreas, placed.frame, [](const Rect& r) { return r.x + r.w.part(2); });
+    const Rect row = nearestOf(panel.rowAreas, placed.frame, [](const Rect& r) { return r.y + r.h.part(2); });
+    return {column.x, row.y, column.w, row.h};
+}
+
 } // namespace
 
 void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame)
@@ -48,9 +68,7 @@ void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, 
         const PlacedItem* placed = plan.findItem(id);
         if (!item || !placed || item->locked)
             continue;
-        const auto& panels = plan.paper.face(placed->face);
-        const Panel& panel = panels[std::size_t(panelAt(plan.paper, placed->face, middleOf(placed->frame)))];
-        const Rect target = to == AlignTo::EachOther ? all : to == AlignTo::Panel ? panel.area : panel.safeArea;
+        const Rect target = to == AlignTo::EachOther ? all : targetOf(plan, *placed, to);
         moveTo(plan.paper, placed->face, *item, aligned(placed->frame, target, edge));
     }
 }
@@ -93,9 +111,9 @@ void sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional
     }
 }
 
-void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along)
+void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along, AlignTo within)
 {
-    if (ids.size() < 3)
+    if (ids.size() < (within == AlignTo::EachOther ? 3 : 2))
         return;
     const bool across = along == Axis::Horizontal;
     std::vector<const PlacedItem*> placed;
@@ -107,9 +125,12 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
     Length used;
     for (const PlacedItem* p : placed)
         used += size(p);
-    const Length whole = start(placed.back()) + size(placed.back()) - start(placed.front());
+    Rect span = Rect::fromEdges(placed.front()->frame.x, placed.front()->frame.y, placed.back()->frame.right(), placed.back()->frame.bottom());
+    if (within != AlignTo::EachOther)
+        span = targetOf(plan, *placed.front(), within);
+    const Length whole = across ? span.w : span.h;
     const std::vector<Length> gaps = share(whole - used, int(placed.size()) - 1);
-    Length at = start(placed.front());
+    Length at = across ? span.x : span.y;
     for (std::size_t i = 0; i < placed.size(); ++i) {
         Rect frame = placed[i]->frame;
         (across ? frame.x : frame.y) = at;

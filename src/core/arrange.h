@@ -12,6 +12,7 @@ enum class AlignTo {
     EachOther, ///< the frame around all of them
     Panel,
     SafeArea,
+    Column, ///< the column of the panel that the item is in, and the row where there are rows
 };
 enum class AlignEdge { Left, Centre, Right, Head, Middle, Foot };
 
@@ -29,8 +30,9 @@ void moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Le
 /// Gives items the same width or height, or both, from their left and head sides; locked ones stay.
 void sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height);
 
-/// Gives equal space between three or more items, from the first to the last; locked ones stay.
-void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along);
+/// Gives equal space between items, from the first to the last of three or more; or of two or more from one end of the panel, safe
+/// area or column that the first lies in to the other. Locked ones stay.
+void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along, AlignTo within = AlignTo::EachOther);
 
 /// The edge or middle of another item nearest to where a side is wanted, within `reach`: where the side would stand in line with it.
 /// Items in `without` do not count.

@@ -356,6 +356,28 @@ private Q_SLOTS:
         QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
     }
 
+    void inLineWithWhatIsChosen()
+    {
+        const QString a = add("addShape", 1);
+        type("drawer.width", QStringLiteral("20"));
+        const auto panel = [this]() -> const Panel& { return plan().paper.face(Face::Outside)[1]; };
+        QVERIFY(find<QComboBox>("drawer.alignTo")->findText(QStringLiteral("in line with each other")) < 0); // it is alone
+        action("alignLeft")->trigger();
+        QCOMPARE(frame(a).x, panel().safeArea.x);
+        pick("drawer.alignTo", QStringLiteral("in line with the panel"));
+        action("alignRight")->trigger();
+        QCOMPARE(frame(a).right(), panel().area.right());
+        const QString b = add("addShape", 1);
+        window_->selection().setItems(Face::Outside, {a, b});
+        QCoreApplication::processEvents();
+        QCOMPARE(find<QComboBox>("drawer.alignTo")->currentText(), QStringLiteral("in line with the panel")); // as it was left
+        pick("drawer.alignTo", QStringLiteral("in line with each other"));
+        const Length left = std::min(frame(a).x, frame(b).x);
+        action("alignLeft")->trigger();
+        QCOMPARE(frame(a).x, left);
+        QCOMPARE(frame(b).x, left);
+    }
+
     void numbersForSeveralAtOnce()
     {
         const QString a = add("addShape", 0);

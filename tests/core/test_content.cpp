@@ -401,6 +401,22 @@ private Q_SLOTS:
         distributeItems(job, testing::planned(job), all, Axis::Vertical);
         const Length gap = frame("b").y - frame("a").bottom();
         QCOMPARE(frame("c").y - frame("b").bottom(), gap);
+        // Into the column and row that they are in: 97 mm less 5 and 3 in two columns with 4 between is 42.5 each.
+        job.face(Face::Outside).columns = {{0, 2, len("4"), 2, len("10")}};
+        alignItems(job, testing::planned(job), {QStringLiteral("a")}, AlignTo::Column, AlignEdge::Left);
+        COMPARE_MM(frame("a").x, 5 + 42.5 + 4);
+        alignItems(job, testing::planned(job), {QStringLiteral("a")}, AlignTo::Column, AlignEdge::Foot);
+        COMPARE_MM(frame("a").bottom(), 5 + (200 - 10) / 2.0); // of the upper row
+        job.face(Face::Outside).columns.clear();
+        // Two are spread over the whole of the safe zone, from one end to the other.
+        const QStringList two{QStringLiteral("a"), QStringLiteral("b")};
+        const Rect untouched = frame("b");
+        distributeItems(job, testing::planned(job), two, Axis::Horizontal);
+        QCOMPARE(frame("b"), untouched); // by themselves two have but one gap
+        distributeItems(job, testing::planned(job), two, Axis::Horizontal, AlignTo::SafeArea);
+        const auto [first, second] = frame("a").x < frame("b").x ? std::pair(frame("a"), frame("b")) : std::pair(frame("b"), frame("a"));
+        COMPARE_MM(first.x, 5);
+        COMPARE_MM(second.right(), 94);
         // A locked item stays where it is.
         job.findItem(QStringLiteral("c"))->locked = true;
         const Rect before = frame("c");
