@@ -26,10 +26,10 @@ Actions::Actions(QWidget* window)
     exportDocket = make("exportDocket", tr("Write the &docket…"), QStringLiteral("file-output"), QKeySequence(tr("Ctrl+Shift+D")), tr("One page about the job to pin to it, as PDF or HTML"));
     open = make("open", tr("&Open…"), QStringLiteral("folder-open"), QKeySequence::Open, tr("Open a job"));
     save = make("save", tr("&Save"), QStringLiteral("save"), QKeySequence::Save, tr("Save the job"));
-    saveAs = make("saveAs", tr("Save &as…"), QStringLiteral("save-all"), QKeySequence::SaveAs, tr("Save the job under another name"));
+    saveAs = make("saveAs", tr("Save &as…"), QStringLiteral("save-all"), QKeySequence(tr("Ctrl+Shift+S")), tr("Save the job under another name"));
     exportFlat = make("exportFlat", tr("Export the &flat…"), QStringLiteral("file-output"), QKeySequence(tr("Ctrl+E")), tr("Write a PDF with one page a face"));
     exportSheets = make("exportSheets", tr("Export the &press sheet…"), QStringLiteral("file-output"), QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of the press sheet, front and back"));
-    quit = make("quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence::Quit, tr("Close the window"));
+    quit = make("quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence(tr("Ctrl+Q")), tr("Close the window"));
 
     copy = make("copy", tr("&Copy"), QStringLiteral("copy"), QKeySequence::Copy, tr("Put the selected items on the clipboard"));
     cut = make("cut", tr("Cu&t"), QStringLiteral("scissors"), QKeySequence::Cut, tr("Take the selected items off the face and keep them on the clipboard"));

@@ -38,7 +38,18 @@ QPixmap swatch(const QColor& colour, const QWidget* on)
 
 /// A plain editor whose undo is that of the job.
 class WordsEdit : public QPlainTextEdit {
+public:
+    /// `leave` is called when the writer is done (Escape).
+    explicit WordsEdit(std::function<void()> leave) : leave_(std::move(leave)) {}
+
 protected:
+    void keyPressEvent(QKeyEvent* e) override
+    {
+        if (e->key() == Qt::Key_Escape)
+            leave_();
+        else
+            QPlainTextEdit::keyPressEvent(e);
+    }
     bool event(QEvent* e) override
     {
         if (e->type() == QEvent::ShortcutOverride) {
@@ -48,6 +59,9 @@ protected:
         }
         return QPlainTextEdit::event(e);
     }
+
+private:
+    std::function<void()> leave_;
 };
 
 } // namespace
@@ -149,7 +163,7 @@ void Drawer::applyText(const QString& itemId)
 void Drawer::buildText(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
-    words_ = new WordsEdit;
+    words_ = new WordsEdit([this] { Q_EMIT left(); });
     words_->setObjectName(QStringLiteral("drawer.words"));
     words_->setAccessibleName(tr("Words of the text"));
     words_->setTabChangesFocus(true);
@@ -159,7 +173,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
         texts << p.text;
     words_->setPlainText(texts.join(u'\n'));
     words_->setFixedHeight(108);
-    words_->setToolTip(tr("A new line is a new paragraph; Shift+Enter only breaks the line"));
+    words_->setToolTip(tr("A new line is a new paragraph; Shift+Enter only breaks the line; Esc goes back to the paper"));
     connect(words_, &QPlainTextEdit::textChanged, this, [this, id] { applyText(id); });
     column->addWidget(words_);
 

@@ -370,8 +370,13 @@ bool MainWindow::offerRecovery()
 
 void MainWindow::showStage(Stage stage)
 {
+    // The keyboard goes along, unless it is at work in the stage already.
+    if (QWidget* focus = focusWidget(); focus && strip_->isAncestorOf(focus))
+        focus->clearFocus();
     strip_->setCurrent(stage);
     stages_->setCurrentIndex(int(stage));
+    if (!focusWidget() && stage == Stage::Flat)
+        flat_->setFocus(Qt::OtherFocusReason);
 }
 
 void MainWindow::showDialog(const QString& name)

@@ -6,6 +6,7 @@
 #include "app/linked_files.h"
 #include "app/slip.h"
 #include "paint/sheet_painter.h"
+#include "pdf/press_profile.h"
 
 #include <QDesktopServices>
 #include <QFileInfo>
@@ -20,6 +21,7 @@
 #include <QStyledItemDelegate>
 #include <QUrl>
 #include <QVBoxLayout>
+#include <memory>
 
 namespace hinge {
 namespace {
@@ -342,7 +344,20 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     };
     offer(tr("The flat"), tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who lays it out."), ExportKind::Flat, actions.exportFlat, "release.flat");
     offer(tr("The press sheet"), tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for the plates or the digital press."), ExportKind::Sheets, actions.exportSheets, "release.sheets");
-    auto* standard = new QLabel(tr("PDF/X-4 for offset on coated paper (300 % ink): process colours stay as they are, fonts go in as subsets, JPEG data untouched. Where pages of other PDFs are placed the file does not call itself PDF/X, since their contents are not ours to vouch for."));
+    auto* standard = new QLabel;
+    standard->setObjectName(QStringLiteral("release.standard"));
+    const auto tell = [this, standard, shown = std::make_shared<QString>()] {
+        // The profile is read again only when the job names another.
+        const QString path = document_.folder() + document_.job().press.profile.path;
+        if (*shown == path)
+            return;
+        *shown = path;
+        const auto press = pressProfileOf(document_.job(), document_.folder());
+        standard->setText(tr("PDF/X-4 for %1: process colours stay as they are, fonts go in as subsets, JPEG data untouched. Where pages of other PDFs are placed the file does not call itself PDF/X, since their contents are not ours to vouch for.")
+                              .arg(press ? press->name : tr("a press profile that is missing")));
+    };
+    connect(&document_, &Document::changed, standard, tell);
+    tell();
     standard->setProperty("role", QStringLiteral("note"));
     standard->setWordWrap(true);
     column->addSpacing(10);

@@ -356,6 +356,30 @@ private Q_SLOTS:
         QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
     }
 
+    void theKeyboardFollowsTheWork()
+    {
+        // From the strip of stages to the paper, into the words of a text, and back with Escape.
+        QApplication::setActiveWindow(window_.get());
+        window_->showStage(Stage::Brief);
+        find<QWidget>("stage.brief")->setFocus();
+        QTest::keySequence(window_.get(), action("stageFlat")->shortcut());
+        QCOMPARE(window_->focusWidget(), static_cast<QWidget*>(&canvas()));
+        add("addText", 0);
+        auto* words = find<QPlainTextEdit>("drawer.words");
+        QCOMPARE(window_->focusWidget(), static_cast<QWidget*>(words));
+        QTest::keyClicks(words, QStringLiteral("Low water"));
+        QTest::keyClick(words, Qt::Key_Escape);
+        QCOMPARE(window_->focusWidget(), static_cast<QWidget*>(&canvas()));
+        QCOMPARE(item().paragraphs.front().text, QStringLiteral("Low water"));
+        QTest::keyClick(&canvas(), Qt::Key_Return);
+        QCOMPARE(window_->focusWidget(), static_cast<QWidget*>(words));
+        // A click on a stage leaves no other stage with the keyboard.
+        window_->showStage(Stage::Brief);
+        find<QWidget>("stage.brief")->setFocus();
+        QTest::mouseClick(find<QWidget>("stage.flat"), Qt::LeftButton);
+        QCOMPARE(window_->focusWidget(), static_cast<QWidget*>(&canvas()));
+    }
+
     void inLineWithWhatIsChosen()
     {
         const QString a = add("addShape", 1);
@@ -775,6 +799,7 @@ private Q_SLOTS:
         QVERIFY(isEmbedded(job().press.profile.path));
         QVERIFY(name->text() != shipped);
         QVERIFY(seen() != before); // shown through it at once
+        QVERIFY(find<QLabel>("release.standard")->text().contains(name->text())); // and said where files are written
         waitForFiles();
         QCOMPARE(job().press.inkLimit, window_->document().files().facts().value(job().press.profile.path).profileInkLimit);
         // Rubbish is refused with a reason, and nothing changes.
