@@ -122,9 +122,14 @@ void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& 
     }
     for (const Panel& panel : paper.face(face)) {
         const QRectF area = onScreen(drawn, panel.area);
+        // The words stand beside what is to be kept clear in the middle of the panel, such as the address.
+        QRectF room = area;
+        for (const KeepClear& keep : paper.keepClear)
+            if (const QRectF kept = onScreen(drawn, keep.area); keep.face == face && kept.adjusted(-30, -20, 30, 20).contains(area.center()) && kept.left() - area.left() > 58)
+                room.setRight(std::min(room.right(), kept.left()));
         p.save();
-        p.translate(area.center());
-        QSizeF wide = area.size();
+        p.translate(room.center());
+        QSizeF wide = room.size();
         // A narrow panel is labelled along its height; one that is read the other way up stands on its head.
         if (wide.width() < 58 && wide.height() > wide.width()) {
             p.rotate(90);
