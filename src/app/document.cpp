@@ -12,6 +12,7 @@
 #include <QDir>
 #include <QFileInfo>
 #include <QUndoCommand>
+#include <algorithm>
 
 namespace hinge {
 
@@ -104,7 +105,7 @@ Result<void> Document::load(const QString& path)
     return {};
 }
 
-Result<QStringList> Document::save(const QString& path)
+Result<void> Document::save(const QString& path)
 {
     // Links stay true when the job moves to another folder, or takes its files in.
     const QDir target = QFileInfo(path).absoluteDir();
@@ -113,17 +114,18 @@ Result<QStringList> Document::save(const QString& path)
     const bool moves = packed || target.absolutePath() != from;
     QHash<QString, EmbeddedFile> known;
     const auto relink = [&](Job& job) {
-        const QStringList beside = packed ? embedAll(job, from, known) : QStringList();
+        if (packed)
+            (void)embedAll(job, from, known); // what cannot be taken in stays linked
         forEachLink(job, [&](LinkedFile& file) {
             if (!isEmbedded(file.path))
                 file.path = target.relativeFilePath(resolvedPath(file.path, from));
         });
-        return beside;
     };
     Job job = job_;
-    const QStringList beside = moves ? relink(job) : QStringList();
+    if (moves)
+        relink(job);
     if (auto saved = saveJob(job, path); !saved)
-        return tl::unexpected(saved.error());
+        return saved;
     path_ = QFileInfo(path).absoluteFilePath();
     if (moves) {
         for (int i = 0; i < history_.count(); ++i)
@@ -134,6 +136,13 @@ Result<QStringList> Document::save(const QString& path)
     }
     history_.setClean();
     Q_EMIT fileStateChanged();
+    return {};
+}
+
+QStringList Document::filesBeside() const
+{
+    QStringList beside = linkedPaths(job_);
+    beside.erase(std::remove_if(beside.begin(), beside.end(), isEmbedded), beside.end());
     return beside;
 }
 

@@ -34,8 +34,10 @@ public:
 
     /// Replaces the job by the one in a file. On failure the open job stays.
     Result<void> load(const QString& path);
-    /// Writes the job; a packed one takes its files in. Gives those that stay beside it all the same (missing, too large).
-    Result<QStringList> save(const QString& path);
+    /// Writes the job; a packed one takes its files in, but for those that are missing or too large.
+    Result<void> save(const QString& path);
+    /// The files that are not in the job.
+    [[nodiscard]] QStringList filesBeside() const;
     /// Starts afresh with a job that has no file yet.
     void start(Job job);
     /// Takes up unsaved work again: the job differs from the file at `path` (which may be empty).

@@ -165,8 +165,9 @@ ShownPicture LinkedFiles::picture(const LinkedFile& file)
     ++reading_;
     inBackground(
         this, [full = resolvedPath(file.path, folder_), page = file.page, press = press_] { return readForScreen(full, page, press); },
-        [this, key, generation = generation_](const ShownPicture& shown) {
-            if (generation == generation_) {
+        [this, key, generation = generation_, press = press_](const ShownPicture& shown) {
+            // One that was read for another press is asked for again.
+            if (generation == generation_ && press == press_) {
                 pictures_.insert(key, shown);
                 Q_EMIT picturesChanged();
             }

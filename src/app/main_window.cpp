@@ -454,7 +454,11 @@ bool MainWindow::saveAs()
         return false;
     if (!path.endsWith(QStringLiteral(".json")) && !path.endsWith(u'.' + packedJobSuffix()))
         path += u'.' + (kind == packed ? packedJobSuffix() : jobFileSuffix());
-    return saveTo(path);
+    if (!saveTo(path))
+        return false;
+    if (const QStringList beside = document_.filesBeside(); !beside.isEmpty() && path.endsWith(u'.' + packedJobSuffix()))
+        tell(tr("Saved"), tr("These files are not in it, because they are missing or too large: %1. They are still used from where they are.").arg(beside.join(QStringLiteral(", "))));
+    return true;
 }
 
 bool MainWindow::saveTo(const QString& path)
@@ -464,8 +468,6 @@ bool MainWindow::saveTo(const QString& path)
         tell(tr("Not saved"), saved.error().text());
         return false;
     }
-    if (!saved->isEmpty() && document_.path().endsWith(u'.' + packedJobSuffix()))
-        tell(tr("Saved"), tr("These files are not in it, because they are missing or too large: %1. They are still used from where they are.").arg(saved->join(QStringLiteral(", "))));
     remember(document_.path());
     return true;
 }

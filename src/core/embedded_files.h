@@ -19,7 +19,7 @@ inline constexpr qint64 largestEmbedded = 64LL << 20;
 
 /// Takes in all files of a job, each read once however many jobs share `known` (by path). Gives the paths of those that stay
 /// beside it: missing ones and those that are too large.
-QStringList embedAll(Job& job, const QString& jobFolder, QHash<QString, EmbeddedFile>& known);
+[[nodiscard]] QStringList embedAll(Job& job, const QString& jobFolder, QHash<QString, EmbeddedFile>& known);
 
 /// Writes an embedded file to `target` and links to it there, as `link`. The bytes stay in the job until nothing uses them.
 [[nodiscard]] Result<void> releaseFile(Job& job, const QString& path, const QString& target, const QString& link);
