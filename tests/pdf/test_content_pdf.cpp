@@ -3,6 +3,7 @@
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
 #include "pdf/tiff_file.h"
+#include "typeset/text_layout.h"
 #include "pdf/picture_preview.h"
 #include "pdf/press_profile.h"
 #include "testing.h"
@@ -159,6 +160,49 @@ class TestContentPdf : public QObject {
     }
 
 private Q_SLOTS:
+    void fontsOfTheMachineGoIntoTheFile()
+    {
+        // One of each kind of outline (Ghostscript brings some): embedded as subsets, read back by poppler, drawn by Ghostscript.
+        const QString words = QStringLiteral("High water 1234");
+        QStringList fonts;
+        for (const QString& name : FontLibrary::installed().names().mid(FontLibrary::shipped().names().size())) {
+            if (fonts.size() == 2)
+                break;
+            const FontFace* face = FontLibrary::installed().find(name);
+            TextLayout layout;
+            if (face && face->mayEmbed()) {
+                Paragraph p{words, {}};
+                p.style.font = name;
+                layout = layOutText({p}, {len("90"), len("20")}, FontLibrary::installed());
+            }
+            const bool other = std::ranges::none_of(fonts, [&](const QString& f) { return FontLibrary::installed().find(f)->isCff() == (face && face->isCff()); });
+            if (!layout.runs.empty() && !layout.missingGlyphs && layout.fits() && other)
+                fonts << name;
+        }
+        QVERIFY2(!fonts.isEmpty(), "no font is installed; Ghostscript brings some");
+        for (const QString& font : fonts) {
+            Item text = item("t", ItemKind::Text, mm(20, 20, 60, 20));
+            text.ink.clear();
+            text.paragraphs = {{words, {}}};
+            text.paragraphs.front().style.font = font;
+            const QString file = exported(with({text}));
+            const QByteArray listed = run(QStringLiteral("pdffonts"), {file}).split('\n').value(2);
+            QVERIFY2(listed.contains("yes yes yes"), listed.constData()); // embedded, subset, with a map to Unicode
+            QCOMPARE(QString::fromUtf8(run(QStringLiteral("pdftotext"), {file, QStringLiteral("-")})).simplified().left(words.size()), words);
+            const QRect frame(at(20, 20), at(80, 40));
+            const auto inkIn = [&frame](const QImage& page) {
+                int dark = 0;
+                for (int y = frame.top(); y < frame.bottom(); ++y)
+                    for (int x = frame.left(); x < frame.right(); ++x)
+                        dark += qGray(page.pixel(x, y)) < 128;
+                return dark;
+            };
+            const int poppler = inkIn(rendered(file));
+            const int ghostscript = inkIn(renderedByGhostscript(file));
+            QVERIFY2(poppler > 100 && std::abs(poppler - ghostscript) < poppler / 4, qPrintable(QStringLiteral("%1: %2, %3").arg(font).arg(poppler).arg(ghostscript)));
+        }
+    }
+
     void initTestCase() { QVERIFY(dir_.isValid()); }
 
     void shapesLieWhereTheyShould()
