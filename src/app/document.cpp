@@ -110,7 +110,7 @@ Result<void> Document::save(const QString& path)
     // Links stay true when the job moves to another folder, or takes its files in.
     const QDir target = QFileInfo(path).absoluteDir();
     const QString from = folder();
-    const bool packed = path.endsWith(u'.' + packedJobSuffix());
+    const bool packed = isPackedName(path);
     const bool moves = packed || target.absolutePath() != from;
     QHash<QString, EmbeddedFile> known;
     const auto relink = [&](Job& job) {

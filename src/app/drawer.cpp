@@ -299,73 +299,7 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
     column->addWidget(section(tr("Where it holds on")));
     column->addWidget(new HoldsSquare(document_, id));
 
-    // Exact numbers: where it lies and how large it is, from the head-left trim corner.
-    const auto place = [this, id](const QString& what, auto read, auto change) {
-        return new JobField(
-            document_, what,
-            [this, id, read](const Job& job) {
-                const PlacedItem* placed = document_.plan().findItem(id);
-                return placed ? formatLength(read(placed->frame), job.unit) : QString();
-            },
-            [this, id, change](Job& job, const QString& text) -> Result<void> {
-                const auto length = parseLength(text, job.unit);
-                if (!length)
-                    return tl::unexpected(length.error());
-                Item* i = job.findItem(id);
-                const PlacedItem* placed = document_.plan().findItem(id);
-                if (!i || !placed)
-                    return {};
-                return change(*i, *placed, *length);
-            });
-    };
-    const auto freed = [this](Item& i, const PlacedItem& placed, ItemSide s, Length at) {
-        i.side(s) = freeSide(document_.plan().paper, placed.face, s, at,
-                             isHorizontal(s) ? placed.frame.y + placed.frame.h.part(2) : placed.frame.x + placed.frame.w.part(2));
-    };
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(8);
-    grid->setVerticalSpacing(2);
-    const auto cell = [&](int row, int col, const QString& label, JobField* edit, const char* objectName) {
-        auto* text = new QLabel(label);
-        text->setProperty("role", QStringLiteral("note"));
-        edit->setObjectName(QString::fromLatin1(objectName));
-        edit->setAccessibleName(label);
-        grid->addWidget(text, row * 2, col);
-        grid->addWidget(edit, row * 2 + 1, col);
-    };
-    // A line may be as flat as it likes one way.
-    const auto positive = [](const Item& i, Length l, Length other) -> Result<void> {
-        if (l < Length() || (l == Length() && (i.outline != Outline::Line || other == Length())))
-            return problem({}, tr("An item needs a size above 0."));
-        return {};
-    };
-    cell(0, 0, tr("from the left"), place(tr("Move"), [](const Rect& r) { return r.x; },
-                              [freed](Item& i, const PlacedItem& p, Length l) -> Result<void> {
-                                  freed(i, p, ItemSide::Left, l);
-                                  freed(i, p, ItemSide::Right, l + p.frame.w);
-                                  return {};
-                              }), "drawer.x");
-    cell(0, 1, tr("from the head"), place(tr("Move"), [](const Rect& r) { return r.y; },
-                              [freed](Item& i, const PlacedItem& p, Length l) -> Result<void> {
-                                  freed(i, p, ItemSide::Top, l);
-                                  freed(i, p, ItemSide::Bottom, l + p.frame.h);
-                                  return {};
-                              }), "drawer.y");
-    cell(1, 0, tr("wide"), place(tr("Change the width"), [](const Rect& r) { return r.w; },
-                                 [freed, positive](Item& i, const PlacedItem& p, Length l) -> Result<void> {
-                                     if (auto ok = positive(i, l, p.frame.h); !ok)
-                                         return ok;
-                                     freed(i, p, ItemSide::Right, p.frame.x + l);
-                                     return {};
-                                 }), "drawer.width");
-    cell(1, 1, tr("high"), place(tr("Change the height"), [](const Rect& r) { return r.h; },
-                                 [freed, positive](Item& i, const PlacedItem& p, Length l) -> Result<void> {
-                                     if (auto ok = positive(i, l, p.frame.w); !ok)
-                                         return ok;
-                                     freed(i, p, ItemSide::Bottom, p.frame.y + l);
-                                     return {};
-                                 }), "drawer.height");
-    column->addLayout(grid);
+    buildNumbers(column, {id});
 
     buildLook(column, item);
     column->addStretch(1);

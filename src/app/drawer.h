@@ -41,8 +41,8 @@ private:
     void buildPanel(QVBoxLayout* column);
     void buildItem(QVBoxLayout* column, const Item& item);
     void buildSeveral(QVBoxLayout* column, const QStringList& ids);
-    /// Where several items lie together, and their size where it is the same.
-    void buildSeveralNumbers(QVBoxLayout* column, const QStringList& ids);
+    /// Exact numbers: where items lie, and their size where it is the same.
+    void buildNumbers(QVBoxLayout* column, const QStringList& ids);
     void buildPicture(QVBoxLayout* column, const Item& item);
     void buildShape(QVBoxLayout* column, const Item& item);
     void buildCode(QVBoxLayout* column, const Item& item);

@@ -114,7 +114,7 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
         };
         auto* says = new JobChoice(document_, tr("Change what the code says"),
                                    {option(tr("a link or a text"), false, [](Code& c) { c.data.clear(); }),
-                                    option(tr("a contact"), true, [](Code& c) { c.data = contactText({.familyName = c.data.isEmpty() ? tr("Name") : c.data}); })});
+                                    option(tr("a contact"), true, [](Code& c) { c.data = contactText({}); })});
         says->setObjectName(QStringLiteral("drawer.codeSays"));
         says->setAccessibleName(tr("What the code says"));
         column->addWidget(says);
@@ -156,8 +156,6 @@ void Drawer::buildContact(QVBoxLayout* column, const QString& id)
                     return {};
                 Contact contact = contactFrom(i->code.data).value_or(Contact{});
                 contact.*member = text.trimmed();
-                if (contact.isEmpty())
-                    return problem({}, tr("A contact needs at least a name."));
                 i->code.data = contactText(contact);
                 const auto symbol = encode(i->code);
                 return symbol ? Result<void>{} : tl::unexpected(symbol.error());
@@ -305,21 +303,22 @@ void Drawer::buildSeveral(QVBoxLayout* column, const QStringList& ids)
     column->addWidget(note(names.join(QStringLiteral(", "))));
     column->addSpacing(6);
     column->addWidget(section(tr("Together")));
-    buildSeveralNumbers(column, ids);
+    buildNumbers(column, ids);
     buildArranging(column);
     column->addWidget(note(tr("Shift and a click take one more item, or let go of it.")));
     column->addStretch(1);
 }
 
-void Drawer::buildSeveralNumbers(QVBoxLayout* column, const QStringList& ids)
+void Drawer::buildNumbers(QVBoxLayout* column, const QStringList& ids)
 {
-    // Of the frame around all of them: they keep their distances.
-    const auto place = [&](const QString& what, auto read, auto change) {
+    // From the head-left trim corner. Several items keep their distances: their place is that of the frame around all of them.
+    const auto number = [&](const QString& what, auto read, auto change) {
         return new JobField(
             document_, what,
             [this, ids, read](const Job& job) -> QString {
                 const Plan& plan = document_.plan();
-                return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id); }) ? read(plan, job.unit) : QString();
+                const std::optional<Length> value = std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id); }) ? read(plan) : std::nullopt;
+                return value ? formatLength(*value, job.unit) : QString();
             },
             [this, change](Job& job, const QString& text) -> Result<void> {
                 const auto length = parseLength(text, job.unit);
@@ -328,37 +327,22 @@ void Drawer::buildSeveralNumbers(QVBoxLayout* column, const QStringList& ids)
                 return change(job, document_.plan(), *length);
             });
     };
+    const auto around = [ids](Length Rect::* part) { return [ids, part](const Plan& plan) { return std::optional(frameAround(plan, ids).*part); }; };
     const auto same = [ids](Length Rect::* part) {
-        return [ids, part](const Plan& plan, Unit unit) {
+        return [ids, part](const Plan& plan) {
             const Length first = plan.findItem(ids.first())->frame.*part;
-            return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id)->frame.*part == first; }) ? formatLength(first, unit) : QString();
+            return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id)->frame.*part == first; }) ? std::optional(first) : std::nullopt;
         };
     };
-    const auto size = [ids](bool wide) {
-        return [ids, wide](Job& job, const Plan& plan, Length l) -> Result<void> {
-            if (l <= Length())
-                return problem({}, tr("An item needs a size above 0."));
-            sizeItems(job, plan, ids, wide ? std::optional(l) : std::nullopt, wide ? std::nullopt : std::optional(l));
-            return {};
-        };
-    };
-    auto* x = place(tr("Move"), [ids](const Plan& plan, Unit unit) { return formatLength(frameAround(plan, ids).x, unit); },
-                    [ids](Job& job, const Plan& plan, Length l) -> Result<void> {
-                        moveItems(job, plan, ids, l - frameAround(plan, ids).x, {});
-                        return {};
-                    });
-    auto* y = place(tr("Move"), [ids](const Plan& plan, Unit unit) { return formatLength(frameAround(plan, ids).y, unit); },
-                    [ids](Job& job, const Plan& plan, Length l) -> Result<void> {
-                        moveItems(job, plan, ids, {}, l - frameAround(plan, ids).y);
-                        return {};
-                    });
-    auto* width = place(tr("Change the widths"), same(&Rect::w), size(true));
-    auto* height = place(tr("Change the heights"), same(&Rect::h), size(false));
+    auto* x = number(tr("Move"), around(&Rect::x), [ids](Job& job, const Plan& plan, Length l) { return moveItems(job, plan, ids, l - frameAround(plan, ids).x, {}); });
+    auto* y = number(tr("Move"), around(&Rect::y), [ids](Job& job, const Plan& plan, Length l) { return moveItems(job, plan, ids, {}, l - frameAround(plan, ids).y); });
+    auto* width = number(tr("Change the width"), same(&Rect::w), [ids](Job& job, const Plan& plan, Length l) { return sizeItems(job, plan, ids, l, std::nullopt); });
+    auto* height = number(tr("Change the height"), same(&Rect::h), [ids](Job& job, const Plan& plan, Length l) { return sizeItems(job, plan, ids, std::nullopt, l); });
     for (JobField* edit : {width, height})
         edit->setPlaceholderText(tr("various"));
-    cells(column, {{tr("from the left"), x, "drawer.several.x"}, {tr("from the head"), y, "drawer.several.y"}});
-    cells(column, {{tr("each wide"), width, "drawer.several.width"}, {tr("each high"), height, "drawer.several.height"}});
-    column->addSpacing(6);
+    const bool several = ids.size() > 1;
+    cells(column, {{tr("from the left"), x, "drawer.x"}, {tr("from the head"), y, "drawer.y"}});
+    cells(column, {{several ? tr("each wide") : tr("wide"), width, "drawer.width"}, {several ? tr("each high") : tr("high"), height, "drawer.height"}});
 }
 
 void Drawer::openInks(QWidget* beside)

@@ -3,6 +3,7 @@
 
 #include "app/linked_files.h"
 #include "app/theme.h"
+#include "core/plates.h"
 
 #include <QDragEnterEvent>
 #include <QMimeData>
@@ -187,15 +188,6 @@ void FaceCanvas::updateCursor(QPointF px)
 
 void FaceCanvas::pickAt(QPointF px)
 {
-    const Item* item = document_.job().findItem(itemAt(px));
-    if (item && (item->kind == ItemKind::Shape || item->kind == ItemKind::Code) && !item->ink.isEmpty()) {
-        Q_EMIT inkNamed(item->ink);
-        return;
-    }
-    if (item && item->kind == ItemKind::Text && !item->paragraphs.empty()) {
-        Q_EMIT inkNamed(document_.job().styleOf(item->paragraphs.front()).ink);
-        return;
-    }
     // One pixel, in the light of the working view.
     QImage spot(1, 1, QImage::Format_ARGB32_Premultiplied);
     spot.fill(Qt::transparent);
@@ -205,8 +197,22 @@ void FaceCanvas::pickAt(QPointF px)
     p.translate(-mm);
     painter_.paintContent(p, document_.job(), document_.plan(), selection_.face(), false);
     p.end();
-    if (qAlpha(spot.pixel(0, 0)) > 0)
-        Q_EMIT inkPicked(painter_.colour().toPress(spot.pixelColor(0, 0)));
+    const QColor seen = spot.pixelColor(0, 0);
+    if (seen.alpha() == 0)
+        return;
+    // What an ink of an item there makes is that ink; all else (pictures, blends) is a colour.
+    const auto& items = document_.job().face(selection_.face()).items;
+    for (auto item = items.rbegin(); item != items.rend(); ++item) {
+        const PlacedItem* placed = document_.plan().findItem(item->id);
+        if (!placed || !toMm(placed->frame).contains(mm))
+            continue;
+        for (const auto& [ink, strength] : inksOf(document_.job(), *item))
+            if (painter_.colour().of(document_.job(), ink, strength, {}) == seen) {
+                Q_EMIT inkNamed(ink);
+                return;
+            }
+    }
+    Q_EMIT inkPicked(painter_.colour().toPress(seen));
 }
 
 // --- mouse ---------------------------------------------------------------------------------------

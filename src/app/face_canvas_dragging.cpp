@@ -28,7 +28,7 @@ void FaceCanvas::dragSeveral(QPointF px)
     const auto before = hinge::plan(job);
     if (!before)
         return;
-    moveItems(job, *before, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
+    (void)moveItems(job, *before, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
     (void)document_.edit(tr("Move %1 items").arg(selection_.items().size()), std::move(job), QStringLiteral("drag/%1").arg(dragNumber_));
 }
 

@@ -448,15 +448,15 @@ bool MainWindow::saveAs()
 {
     const QString plain = tr("Jobs, files beside them (*.hinge.json)");
     const QString packed = tr("Packed jobs, files inside (*.hinge.zip)");
-    QString kind = document_.path().endsWith(u'.' + packedJobSuffix()) ? packed : plain;
+    QString kind = isPackedName(document_.path()) ? packed : plain;
     QString path = QFileDialog::getSaveFileName(this, tr("Save the job"), document_.folder() + u'/' + document_.displayName().section(u'.', 0, 0), plain + QStringLiteral(";;") + packed, &kind);
     if (path.isEmpty())
         return false;
-    if (!path.endsWith(QStringLiteral(".json")) && !path.endsWith(u'.' + packedJobSuffix()))
+    if (!path.endsWith(QStringLiteral(".json")) && !isPackedName(path))
         path += u'.' + (kind == packed ? packedJobSuffix() : jobFileSuffix());
     if (!saveTo(path))
         return false;
-    if (const QStringList beside = document_.filesBeside(); !beside.isEmpty() && path.endsWith(u'.' + packedJobSuffix()))
+    if (const QStringList beside = document_.filesBeside(); !beside.isEmpty() && isPackedName(path))
         tell(tr("Saved"), tr("These files are not in it, because they are missing or too large: %1. They are still used from where they are.").arg(beside.join(QStringLiteral(", "))));
     return true;
 }
@@ -607,7 +607,7 @@ void MainWindow::dropEvent(QDropEvent* event)
     // Anywhere in the window: a job opens, anything else goes to the panel at work.
     for (const QUrl& url : event->mimeData()->urls()) {
         const QString path = url.toLocalFile();
-        if (path.endsWith(u'.' + jobFileSuffix()) || path.endsWith(u'.' + packedJobSuffix())) {
+        if (path.endsWith(u'.' + jobFileSuffix()) || isPackedName(path)) {
             if (mayLeave())
                 openJob(path);
         } else if (!path.isEmpty()) {

@@ -11,6 +11,7 @@
 #include <QGuiApplication>
 #include <QJsonDocument>
 #include <QMimeData>
+#include <QScopeGuard>
 #include <QStringDecoder>
 #include <QUrl>
 #include <QUuid>
@@ -56,7 +57,7 @@ Result<QString> Placing::readWords(const QString& path)
     return QString::fromLatin1(bytes);
 }
 
-void Placing::placeFile(const QString& path, int panel, std::optional<int> column)
+void Placing::placeFile(const QString& path, int panel, std::optional<int> column, const std::function<void()>& then)
 {
     if (path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive)) {
         const auto words = readWords(path);
@@ -64,11 +65,13 @@ void Placing::placeFile(const QString& path, int panel, std::optional<int> colum
             placeWords(*words, panel);
         else
             Q_EMIT refused(tr("%1 was not placed. %2").arg(QFileInfo(path).fileName(), words.error().message));
+        then();
         return;
     }
     const QString link = document_.linkFor(path);
     const Face face = selection_.face();
-    document_.files().withFacts(link, [this, link, panel, column, face, name = QFileInfo(path).completeBaseName()](const FileFacts& facts) {
+    document_.files().withFacts(link, [this, link, panel, column, face, then, name = QFileInfo(path).completeBaseName()](const FileFacts& facts) {
+        const auto goOn = qScopeGuard(then);
         if (!facts.error.isEmpty()) {
             Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
             return;
@@ -107,10 +110,21 @@ void Placing::placeFiles(const QStringList& paths, int panel)
             for (int c = 0; c < int(p.columnAreas.size()); ++c)
                 slots.emplace_back(p.position, c);
     }
+    std::vector<Destined> files;
     for (int i = 0; i < paths.size(); ++i) {
         const auto& [at, column] = slots[std::size_t(i) % slots.size()];
-        placeFile(paths[i], at, column);
+        files.push_back({paths[i], at, column});
     }
+    placeInOrder(std::move(files));
+}
+
+void Placing::placeInOrder(std::vector<Destined> files)
+{
+    if (files.empty())
+        return;
+    const Destined next = files.front();
+    files.erase(files.begin());
+    placeFile(next.path, next.panel, next.column, [this, files = std::move(files)] { placeInOrder(files); });
 }
 
 void Placing::takeSupplied(const QString& path, int page)
@@ -337,10 +351,11 @@ void Placing::paste()
         addAll(content.items.size() == 1 ? tr("Paste %1").arg(content.items.front().name) : tr("Paste %1 items").arg(content.items.size()),
                copiesFor(content.items, from, to, [this] { return freshId(); }));
     } else if (data->hasUrls()) {
-        int at = to;
+        QStringList files;
         for (const QUrl& url : data->urls())
             if (url.isLocalFile())
-                placeFile(url.toLocalFile(), at++ % panels);
+                files << url.toLocalFile();
+        placeFiles(files, to); // as when they are dropped
     } else if (data->hasText()) {
         placeWords(data->text(), to);
     }

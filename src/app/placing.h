@@ -16,7 +16,8 @@ public:
 
     /// Reads the file and places it: a PDF whose trim is that of the flat becomes the whole face (with
     /// two pages, both faces); anything else fills the panel out to the bleed.
-    void placeFile(const QString& path, int panel, std::optional<int> column = {});
+    /// `then` is called when it is placed, or refused.
+    void placeFile(const QString& path, int panel, std::optional<int> column = {}, const std::function<void()>& then = [] {});
     /// Several files at once, in order: one for each column from this panel on, one for the whole of a panel without columns.
     void placeFiles(const QStringList& paths, int panel);
     /// Takes a PDF as supplied artwork of the face in view, whatever its size.
@@ -59,6 +60,14 @@ Q_SIGNALS:
     void textAdded();
 
 private:
+    /// A file with the panel and column it goes to.
+    struct Destined {
+        QString path;
+        int panel;
+        std::optional<int> column;
+    };
+    /// One after the other, however long each takes to be read, so that they lie in the order they came in.
+    void placeInOrder(std::vector<Destined> files);
     /// The words of a text file: UTF-8, UTF-16 with a mark, or Western.
     [[nodiscard]] static Result<QString> readWords(const QString& path);
     void placeWords(const QString& words, int panel);

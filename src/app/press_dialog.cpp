@@ -54,16 +54,7 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     column->addSpacing(4);
     column->addWidget(section(tr("Ink on one spot")));
     auto* limit = new QHBoxLayout;
-    auto* most = new JobField(
-        document_, tr("Change the ink limit"), [](const Job& j) { return QString::number(j.press.inkLimit); },
-        [](Job& j, const QString& text) -> Result<void> {
-            bool ok = false;
-            const int percent = QString(text).remove(u'%').trimmed().toInt(&ok);
-            if (!ok || percent < 100 || percent > 400)
-                return problem({}, tr("Type a percentage between 100 and 400."));
-            j.press.inkLimit = percent;
-            return {};
-        });
+    auto* most = JobField::forNumber(document_, tr("Change the ink limit"), [](Job& j) -> int& { return j.press.inkLimit; });
     most->setObjectName(QStringLiteral("press.inkLimit"));
     most->setFixedWidth(64);
     limit->addWidget(new QLabel(tr("at most")));

@@ -41,6 +41,27 @@ Rect targetOf(const Plan& plan, const PlacedItem& placed, AlignTo to)
     return {column.x, row.y, column.w, row.h};
 }
 
+/// Gives every item that is not locked another frame.
+template <class Change>
+Result<void> reframe(Job& job, const Plan& plan, const QStringList& ids, const Change& change)
+{
+    bool any = false;
+    for (const QString& id : ids) {
+        Item* item = job.findItem(id);
+        const PlacedItem* placed = plan.findItem(id);
+        if (!item || !placed || item->locked)
+            continue;
+        any = true;
+        Rect frame = placed->frame;
+        if (auto ok = change(*item, frame); !ok)
+            return ok;
+        moveTo(plan.paper, placed->face, *item, frame);
+    }
+    if (!any)
+        return problem({}, ids.size() == 1 ? QStringLiteral("It is locked; unlock it first.") : QStringLiteral("All of them are locked; unlock them first."));
+    return {};
+}
+
 } // namespace
 
 void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame)
@@ -83,32 +104,24 @@ Rect frameAround(const Plan& plan, const QStringList& ids)
     return all;
 }
 
-void moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy)
+Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy)
 {
-    for (const QString& id : ids) {
-        Item* item = job.findItem(id);
-        const PlacedItem* placed = plan.findItem(id);
-        if (!item || !placed || item->locked)
-            continue;
-        Rect frame = placed->frame;
+    return reframe(job, plan, ids, [&](const Item&, Rect& frame) -> Result<void> {
         frame.x += dx;
         frame.y += dy;
-        moveTo(plan.paper, placed->face, *item, frame);
-    }
+        return {};
+    });
 }
 
-void sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height)
+Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height)
 {
-    for (const QString& id : ids) {
-        Item* item = job.findItem(id);
-        const PlacedItem* placed = plan.findItem(id);
-        if (!item || !placed || item->locked)
-            continue;
-        Rect frame = placed->frame;
+    return reframe(job, plan, ids, [&](const Item& item, Rect& frame) -> Result<void> {
         frame.w = width.value_or(frame.w);
         frame.h = height.value_or(frame.h);
-        moveTo(plan.paper, placed->face, *item, frame);
-    }
+        if (frame.w < Length() || frame.h < Length() || isVoid(item, frame))
+            return problem({}, QStringLiteral("An item needs a size above 0."));
+        return {};
+    });
 }
 
 void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along, AlignTo within)

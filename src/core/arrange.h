@@ -25,10 +25,11 @@ void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, 
 
 /// The frame around items of one face; empty when there are none.
 [[nodiscard]] Rect frameAround(const Plan& plan, const QStringList& ids);
-/// Moves items by the same; locked ones stay.
-void moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy);
-/// Gives items the same width or height, or both, from their left and head sides; locked ones stay.
-void sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height);
+/// Moves items by the same; locked ones stay. Refused when all are locked.
+[[nodiscard]] Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy);
+/// Gives items the same width or height, or both, from their left and head sides; locked ones stay. Refused when all are locked, or
+/// when one would have no size left; a line may be flat one way.
+[[nodiscard]] Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height);
 
 /// Gives equal space between items, from the first to the last of three or more; or of two or more from one end of the panel, safe
 /// area or column that the first lies in to the other. Locked ones stay.

@@ -38,8 +38,6 @@ QStringList partsOf(const QString& value)
 
 QString contactText(const Contact& c)
 {
-    if (c.isEmpty())
-        return {};
     QStringList names{c.givenName, c.familyName};
     names.removeAll(QString());
     // FN and N must be there (RFC 2426, 3.1); a firm is called by its own name.

@@ -23,7 +23,7 @@ struct Contact {
 };
 
 /// The contact as a vCard 3.0 (RFC 2426), which address books of phones read; only the parts that are there, so that the code
-/// stays coarse. Empty for an empty contact.
+/// stays coarse. Of an empty contact a card that says nothing, which `encode` refuses.
 [[nodiscard]] QString contactText(const Contact& contact);
 
 /// Reads a vCard, of any version; nothing when the text is none. What `Contact` has no room for is lost.

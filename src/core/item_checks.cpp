@@ -2,6 +2,7 @@
 #include "core/item_checks.h"
 
 #include "core/finding_parts.h"
+#include "core/plates.h"
 
 #include <QSet>
 #include <algorithm>
@@ -255,17 +256,9 @@ void checkInks(const Job& job, std::vector<Finding>& out)
 {
     std::map<QString, std::pair<Face, QString>> used; // ink -> where it is seen first
     for (const Face face : bothFaces)
-        for (const Item& item : job.face(face).items) {
-            if (item.kind == ItemKind::Shape || item.kind == ItemKind::Code)
-                used.try_emplace(item.ink, face, item.id);
-            if (item.stroke.width > Length())
-                used.try_emplace(item.stroke.ink, face, item.id);
-            for (const Paragraph& p : item.paragraphs) {
-                used.try_emplace(job.styleOf(p).ink, face, item.id);
-                for (const CharacterStyle& span : p.spans)
-                    used.try_emplace(job.lookOf(span).ink, face, item.id);
-            }
-        }
+        for (const Item& item : job.face(face).items)
+            for (const auto& [ink, strength] : inksOf(job, item))
+                used.try_emplace(ink, face, item.id);
     for (const Ink& ink : job.inks) {
         const auto where = used.find(ink.name);
         if (where == used.end() || ink.spot || ink.cmyk.total() <= job.press.inkLimit)

@@ -397,7 +397,7 @@ Result<Job> loadJob(const QString& path)
 
 Result<void> saveJob(const Job& job, const QString& path)
 {
-    if (path.endsWith(u'.' + packedJobSuffix()))
+    if (isPackedName(path))
         return writePackedJob(job, path);
     QSaveFile file(path);
     if (!file.open(QIODevice::WriteOnly))

@@ -52,6 +52,8 @@ QString reason(int code)
 
 QString packedJobSuffix() { return QStringLiteral("hinge.zip"); }
 
+bool isPackedName(const QString& path) { return path.endsWith(u'.' + packedJobSuffix()); }
+
 bool looksPacked(const QByteArray& head) { return head.startsWith(QByteArray("PK\x03\x04", 4)); }
 
 Result<Job> readPackedJob(const QString& path)

@@ -9,6 +9,7 @@ namespace hinge {
 
 /// "hinge.zip": how names of packed jobs end.
 [[nodiscard]] QString packedJobSuffix();
+[[nodiscard]] bool isPackedName(const QString& path);
 /// Tells a ZIP file by its first four bytes.
 [[nodiscard]] bool looksPacked(const QByteArray& head);
 

@@ -35,6 +35,24 @@ void forEachInkName(Job& job, const std::function<void(QString&)>& visit)
 
 } // namespace
 
+std::vector<std::pair<QString, int>> inksOf(const Job& job, const Item& item)
+{
+    std::vector<std::pair<QString, int>> out;
+    if ((item.kind == ItemKind::Shape || item.kind == ItemKind::Code) && !item.ink.isEmpty())
+        out.emplace_back(item.ink, item.strength);
+    if (item.stroke.width > Length())
+        out.emplace_back(item.stroke.ink, item.stroke.strength);
+    if (item.shadow)
+        out.emplace_back(item.shadow->ink, item.shadow->strength);
+    for (const Paragraph& p : item.paragraphs) {
+        out.emplace_back(job.styleOf(p).ink, 100);
+        for (const CharacterStyle& span : p.spans)
+            if (const QString ink = job.lookOf(span).ink; !ink.isEmpty())
+                out.emplace_back(ink, 100);
+    }
+    return out;
+}
+
 bool usesInk(const Job& job, const QString& name)
 {
     Job copy = job;

@@ -11,6 +11,9 @@ namespace hinge {
 /// How much of an ink lies on a plate, in percent. A spot ink lies on its own plate alone.
 [[nodiscard]] double amountOnPlate(const Ink& ink, int strength, const QString& plate);
 
+/// The inks an item is printed in, with the strength of each in percent; one may stand there twice.
+[[nodiscard]] std::vector<std::pair<QString, int>> inksOf(const Job& job, const Item& item);
+
 /// True when something printed uses the ink.
 [[nodiscard]] bool usesInk(const Job& job, const QString& name);
 

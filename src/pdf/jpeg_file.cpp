@@ -14,6 +14,15 @@ struct JpegErrors {
     jmp_buf giveUp;
 };
 
+/// Errors come back to where `giveUp` was set; nothing is said on the terminal.
+jpeg_error_mgr* quietErrors(JpegErrors& errors)
+{
+    jpeg_error_mgr* base = jpeg_std_error(&errors.base);
+    base->error_exit = [](j_common_ptr c) { longjmp(reinterpret_cast<JpegErrors*>(c->err)->giveUp, 1); };
+    base->output_message = [](j_common_ptr) {};
+    return base;
+}
+
 /// Plain C: nothing with a destructor may live where longjmp passes.
 struct Found {
     int width, height, components, adobe;
@@ -25,9 +34,7 @@ bool read(const unsigned char* data, unsigned long size, Found* out)
 {
     jpeg_decompress_struct info;
     JpegErrors errors;
-    info.err = jpeg_std_error(&errors.base);
-    errors.base.error_exit = [](j_common_ptr c) { longjmp(reinterpret_cast<JpegErrors*>(c->err)->giveUp, 1); };
-    errors.base.output_message = [](j_common_ptr) {};
+    info.err = quietErrors(errors);
     if (setjmp(errors.giveUp) != 0) {
         jpeg_destroy_decompress(&info);
         return false;
@@ -55,9 +62,7 @@ bool readCmyk(const unsigned char* data, unsigned long size, unsigned longest, C
 {
     jpeg_decompress_struct info;
     JpegErrors errors;
-    info.err = jpeg_std_error(&errors.base);
-    errors.base.error_exit = [](j_common_ptr c) { longjmp(reinterpret_cast<JpegErrors*>(c->err)->giveUp, 1); };
-    errors.base.output_message = [](j_common_ptr) {};
+    info.err = quietErrors(errors);
     if (setjmp(errors.giveUp) != 0) {
         jpeg_destroy_decompress(&info);
         return false;

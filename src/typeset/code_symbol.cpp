@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/code_symbol.h"
 
+#include "core/contact_card.h"
+
 #include <algorithm>
 #include <memory>
 #include <zint.h>
@@ -66,6 +68,8 @@ Result<CodeSymbol> encode(const Code& code)
 {
     if (code.data.trimmed().isEmpty())
         return problem({}, QStringLiteral("The code says nothing yet: type a text, a link or a number."));
+    if (const auto contact = contactFrom(code.data); contact && contact->isEmpty())
+        return problem({}, QStringLiteral("The contact is empty: type at least a name."));
     const Symbol symbol(ZBarcode_Create());
     QByteArray data = code.data.toUtf8();
     CodeSymbol out;

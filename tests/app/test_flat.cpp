@@ -144,6 +144,7 @@ private Q_SLOTS:
     {
         add("addCode", 0);
         pick("drawer.codeSays", QStringLiteral("a contact"));
+        QVERIFY(testing::hasFinding(window_->document().findings(), "code.wrong")); // nothing made up: it is empty, and said to be
         type("drawer.contact.given", QStringLiteral("Ada"));
         type("drawer.contact.family", QStringLiteral("Thrift"));
         type("drawer.contact.phone", QStringLiteral("+44 1632 960 001"));
@@ -409,29 +410,32 @@ private Q_SLOTS:
         type("drawer.width", QStringLiteral("20"));
         window_->selection().setItems(Face::Outside, {a, b});
         QCoreApplication::processEvents();
-        QVERIFY(find<QLineEdit>("drawer.several.width")->text().isEmpty()); // they differ
+        QVERIFY(find<QLineEdit>("drawer.width")->text().isEmpty()); // they differ
         const Length apart = frame(b).x - frame(a).x;
-        type("drawer.several.x", QStringLiteral("12.34"));
+        type("drawer.x", QStringLiteral("12.34"));
         COMPARE_MM(frame(a).x, 12.34);
         QCOMPARE(frame(b).x - frame(a).x, apart);
-        type("drawer.several.y", QStringLiteral("7"));
+        type("drawer.y", QStringLiteral("7"));
         COMPARE_MM(std::min(frame(a).y, frame(b).y), 7);
-        type("drawer.several.width", QStringLiteral("31.5"));
-        type("drawer.several.height", QStringLiteral("1 in"));
+        type("drawer.width", QStringLiteral("31.5"));
+        type("drawer.height", QStringLiteral("1 in"));
         for (const QString& id : {a, b}) {
             COMPARE_MM(frame(id).w, 31.5);
             COMPARE_MM(frame(id).h, 25.4);
         }
-        QCOMPARE(find<QLineEdit>("drawer.several.width")->text(), formatLength(len("31.5"), job().unit));
-        type("drawer.several.height", QStringLiteral("0"));
-        type("drawer.several.height", QStringLiteral("tall"));
+        QCOMPARE(find<QLineEdit>("drawer.width")->text(), formatLength(len("31.5"), job().unit));
+        type("drawer.height", QStringLiteral("0"));
+        type("drawer.height", QStringLiteral("tall"));
         COMPARE_MM(frame(a).h, 25.4);
+        // What lands on a line of the paper takes hold of it, as when it is dragged there.
+        type("drawer.x", formatLength(plan().paper.face(Face::Outside)[0].safeArea.x, job().unit));
+        QVERIFY(job().findItem(a)->side(ItemSide::Left).holds);
         // A locked one stays where it is.
         Job locked = job();
         locked.findItem(b)->locked = true;
         QVERIFY(window_->document().edit(QStringLiteral("lock"), locked));
         const Rect before = frame(b);
-        type("drawer.several.y", QStringLiteral("30"));
+        type("drawer.y", QStringLiteral("30"));
         QCOMPARE(frame(b), before);
     }
 
@@ -642,6 +646,8 @@ private Q_SLOTS:
         lamp.findItem(shape)->strength = 40;
         QVERIFY(window_->document().edit(QStringLiteral("ink"), lamp));
         const QString other = add("addShape", 2);
+        // A text over it, whose frame lies there without a letter, does not count.
+        add("addText", 1);
         const auto inks = job().inks;
         for (const char* view : {"view.3", "view.4", "view.0"}) {
             Job deep = job();

@@ -624,8 +624,11 @@ private Q_SLOTS:
         QMimeData data;
         QList<QUrl> urls;
         for (const char* name : {"one.png", "two.png"}) {
-            QImage image(200, 400, QImage::Format_RGB32);
-            image.fill(Qt::darkCyan);
+            // The first takes far longer to read, and is the first all the same.
+            QImage image(urls.isEmpty() ? QSize(1500, 1500) : QSize(20, 40), QImage::Format_RGB32);
+            for (int y = 0; y < image.height(); ++y)
+                for (int x = 0; x < image.width(); ++x)
+                    image.setPixel(x, y, QRgb(x * 7919 + y * 104729));
             QVERIFY(image.save(dir_->filePath(QString::fromLatin1(name))));
             urls << QUrl::fromLocalFile(dir_->filePath(QString::fromLatin1(name)));
         }
