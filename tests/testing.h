@@ -3,6 +3,7 @@
 
 #include "core/job.h"
 #include "core/plan.h"
+#include "core/sheet_marks.h"
 
 #include <QTest>
 #include <rapidcheck.h>

@@ -63,7 +63,7 @@ void addStock(Sentence& s, const StockStore& stocks, const char* name, const cha
             return known.isEmpty() ? BriefSentence::tr("own stock") : BriefSentence::tr("%1, changed").arg(known);
         });
     s.words(BriefSentence::tr("of"));
-    s.text(grammageName, BriefSentence::tr("Change the grammage"),
+    auto* grammage = s.text(grammageName, BriefSentence::tr("Change the grammage"),
            [part](const Job& j) {
                Job copy = j;
                return QString::number(part(copy).grammage);
@@ -72,10 +72,18 @@ void addStock(Sentence& s, const StockStore& stocks, const char* name, const cha
                const auto grams = parseGrammage(text);
                if (!grams)
                    return tl::unexpected(grams.error());
-               part(j).grammage = *grams;
+               setGrammage(part(j), *grams);
                return {};
            },
            BriefSentence::tr("Grammage in g/m² (ISO 536), or pounds with their sort, such as 100 lb text"));
+    grammage->setRemark([part](Job before, Job after) {
+        const Stock& was = part(before);
+        const Stock& now = part(after);
+        return was.measuredCaliper && !now.measuredCaliper
+                   ? BriefSentence::tr("The caliper follows the grammage now: %1 mm. The %2 mm measured before were those of the other paper; type the caliper again at the left if you know it.")
+                         .arg(now.caliper().toMm(), 0, 'f', 3).arg(was.caliper().toMm(), 0, 'f', 3)
+                   : QString();
+    });
     s.words(BriefSentence::tr("g/m²"));
 }
 
@@ -336,6 +344,14 @@ void BriefSentence::writeSteps(Sentence& s)
         });
 }
 
+void BriefSentence::writeOwnCover(Sentence& s, const QString& own)
+{
+    const auto is = [](bool wanted) { return [wanted](const Job& j) { return j.pages.plusCover == wanted; }; };
+    s.choice("brief.plusCover", tr("Change the cover"),
+             {{own, is(true), [](Job& j) { setOwnCover(j, true); }}, {tr("of the same stock"), is(false), [](Job& j) { setOwnCover(j, false); }}},
+             tr("A cover of its own is a second component; the text stays on its stock"));
+}
+
 void BriefSentence::writePages(Sentence& s)
 {
     const Job& job = document_.job();
@@ -350,7 +366,7 @@ void BriefSentence::writePages(Sentence& s)
         addStock(s, stocks_, "brief.textStock", "brief.textGrammage", textStock);
         if (!book) {
             s.words(tr("with a cover"));
-            s.pick<bool>("brief.plusCover", tr("Change the cover"), [](Job& j) -> bool& { return j.pages.plusCover; }, {{tr("of its own, on"), true}, {tr("of the same stock"), false}}, tr("A cover of its own is a second component"));
+            writeOwnCover(s, tr("of its own, on"));
         } else {
             s.words(tr("with a cover on"));
         }
@@ -359,7 +375,7 @@ void BriefSentence::writePages(Sentence& s)
         s.words(tr("on"));
         addStock(s, stocks_, "brief.stock", "brief.grammage", flatStock);
         s.words(tr("with a cover"));
-        s.pick<bool>("brief.plusCover", tr("Change the cover"), [](Job& j) -> bool& { return j.pages.plusCover; }, {{tr("of its own"), true}, {tr("of the same stock"), false}}, tr("A cover of its own is a second component"));
+        writeOwnCover(s, tr("of its own"));
     }
     if (book) {
         s.words(tr("in signatures of"));

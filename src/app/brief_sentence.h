@@ -24,6 +24,8 @@ private:
     void writeFolds(Sentence& s);
     void writeSteps(Sentence& s);
     void writePages(Sentence& s);
+    /// Whether the cover is a component of its own; `own` are the words for that.
+    void writeOwnCover(Sentence& s, const QString& own);
     void writeCover(Sentence& s);
     void writePageSize(Sentence& s);
     void writeCoverShape(Sentence& s);

@@ -44,24 +44,21 @@ ChangeBar::ChangeBar(Document& document, QWidget* parent) : QWidget(parent), doc
     connect(back, &QPushButton::clicked, this, &ChangeBar::takeBack);
     connect(fine, &QPushButton::clicked, this, &ChangeBar::accept);
     connect(&document_, &Document::changed, this, &ChangeBar::look);
-    connect(&document_, &Document::replaced, this, &ChangeBar::accept);
-    // The history counts a step only once it is done, which is after the document has said that it changed.
-    connect(&document_.history(), &QUndoStack::indexChanged, this, [this](int index) {
-        if (isHidden())
-            step_ = index;
-    });
+    // `changed` follows once the job is there.
+    connect(&document_, &Document::replaced, this, [this] { fresh_ = true; });
     accept();
 }
 
 void ChangeBar::accept()
 {
     before_ = document_.job();
-    step_ = document_.history().index();
     hide();
 }
 
 void ChangeBar::look()
 {
+    if (std::exchange(fresh_, false))
+        return accept();
     // Nothing stands on it yet, or only content was edited: that is what the next change is compared with.
     const bool any = std::ranges::any_of(before_.faces, [](const FaceContent& c) { return !c.items.empty(); });
     const auto was = plan(before_);
@@ -88,7 +85,8 @@ void ChangeBar::look()
 
 void ChangeBar::takeBack()
 {
-    document_.history().setIndex(step_);
+    // A step like any other: what was placed since stays, and undo brings the change back.
+    (void)document_.edit(tr("Take the change of the piece back"), withPieceOf(document_.job(), before_)); // it planned before, and items fit any paper
     accept();
 }
 

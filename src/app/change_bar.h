@@ -30,7 +30,7 @@ private:
     Document& document_;
     /// The job as it was when the user last agreed to its shape.
     Job before_;
-    int step_ = 0; ///< of the history
+    bool fresh_ = false; ///< another job is being opened: nothing to compare it with
     QLabel* text_ = nullptr;
 };
 

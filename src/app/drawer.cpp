@@ -100,7 +100,7 @@ void Drawer::rebuild()
     if (item) {
         key += QStringLiteral("/%1/%2/%3/%4").arg(int(item->outline)).arg(int(item->fit)).arg(item->shadow.has_value()).arg(selection_.items().size());
         for (const Ink& ink : document_.job().inks)
-            key += QStringLiteral("/%1 %2 %3 %4 %5").arg(ink.name).arg(ink.cmyk.c).arg(ink.cmyk.m).arg(ink.cmyk.y).arg(ink.cmyk.k);
+            key += QStringLiteral("/%1 %2 %3 %4 %5").arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m), QString::number(ink.cmyk.y), QString::number(ink.cmyk.k));
         for (const NamedStyle& style : document_.job().textStyles)
             key += u'/' + style.name;
         for (const NamedCharacterStyle& style : document_.job().characterStyles)
@@ -131,6 +131,7 @@ void Drawer::rebuild()
     const std::pair selected = sameText ? std::pair(words_->textCursor().anchor(), words_->textCursor().position()) : std::pair(0, 0);
     words_ = nullptr;
     wordsFor_ = item ? item->id : QString();
+    inWords_ = inWords_ && sameText;
     fit_ = nullptr;
     // The keyboard stays where it was, or goes back to the paper.
     QWidget* focus = window()->focusWidget();

@@ -83,7 +83,7 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
         button->setProperty("swatch", true);
         button->setObjectName(QStringLiteral("ink.") + ink.name);
         button->setAccessibleName(tr("Use the ink %1").arg(ink.name));
-        button->setToolTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %").arg(ink.name).arg(ink.cmyk.c).arg(ink.cmyk.m).arg(ink.cmyk.y).arg(ink.cmyk.k));
+        button->setToolTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %").arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m), QString::number(ink.cmyk.y), QString::number(ink.cmyk.k)));
         connect(button, &QPushButton::clicked, this, [this, itemId, inkName = ink.name] {
             Job job = document_.job();
             Item* i = job.findItem(itemId);
@@ -137,6 +137,8 @@ std::pair<int, int> Drawer::paragraphsInHand() const
 {
     if (!words_)
         return {0, -1};
+    if (!inWords_)
+        return {0, words_->document()->blockCount() - 1};
     const QTextCursor c = words_->textCursor();
     return {words_->document()->findBlock(c.selectionStart()).blockNumber(), words_->document()->findBlock(c.selectionEnd()).blockNumber()};
 }
@@ -163,7 +165,16 @@ void Drawer::applyText(const QString& itemId)
 void Drawer::buildText(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
-    words_ = new WordsEdit([this] { Q_EMIT left(); });
+    words_ = new WordsEdit([this] {
+        Q_EMIT left();
+        // The frame is in hand again, and with it all of its text.
+        {
+            const QSignalBlocker quiet(words_);
+            words_->moveCursor(QTextCursor::Start);
+        }
+        inWords_ = false;
+        Q_EMIT words_->cursorPositionChanged();
+    });
     words_->setObjectName(QStringLiteral("drawer.words"));
     words_->setAccessibleName(tr("Words of the text"));
     words_->setTabChangesFocus(true);
@@ -172,6 +183,9 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     for (const Paragraph& p : item.paragraphs)
         texts << p.text;
     words_->setPlainText(texts.join(u'\n'));
+    // First of all who listen: from now on looks go to where the cursor is.
+    for (const auto moved : {&QPlainTextEdit::cursorPositionChanged, &QPlainTextEdit::selectionChanged})
+        connect(words_, moved, this, [this] { inWords_ = inWords_ || words_->hasFocus() || words_->textCursor().hasSelection() || words_->textCursor().position() > 0; });
     words_->setFixedHeight(108);
     words_->setToolTip(tr("A new line is a new paragraph; Shift+Enter only breaks the line; Esc goes back to the paper"));
     connect(words_, &QPlainTextEdit::textChanged, this, [this, id] { applyText(id); });
@@ -222,7 +236,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
 
 std::optional<std::pair<int, int>> Drawer::charactersInHand() const
 {
-    if (!words_)
+    if (!words_ || !inWords_)
         return std::nullopt;
     const QTextCursor c = words_->textCursor();
     const QTextBlock block = words_->document()->findBlock(c.selectionStart());
@@ -246,6 +260,8 @@ void Drawer::restyle(Job& job, const QString& itemId, const std::function<void(T
     }
     for (int p = std::max(0, first); p <= last && p < int(i->paragraphs.size()); ++p) {
         Paragraph& paragraph = i->paragraphs[std::size_t(p)];
+        if (!inWords_)
+            takeFromAll(paragraph, !font.isNull(), !ink.isNull());
         const auto named = std::ranges::find(job.textStyles, paragraph.styleName, &NamedStyle::name);
         // A paragraph that follows a style changes with all others that do.
         change(named != job.textStyles.end() && !paragraph.styleName.isEmpty() ? named->style : paragraph.style);
@@ -293,7 +309,7 @@ void Drawer::buildCharacterStyle(QVBoxLayout* column, const QString& id)
         const QString stem = !look.font.isEmpty() ? look.font : look.ink.isEmpty() ? tr("Characters") : look.ink;
         QString name = stem;
         for (int i = 2; job.findCharacterStyle(name); ++i)
-            name = QStringLiteral("%1 %2").arg(stem).arg(i);
+            name = QStringLiteral("%1 %2").arg(stem, QString::number(i));
         job.characterStyles.push_back({name, look.font, look.ink});
         change(job, name);
         (void)document_.edit(tr("Keep the character style %1").arg(name), std::move(job));
@@ -359,9 +375,12 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
         const QString stem = shown(job).text.trimmed().left(16).isEmpty() ? tr("Style") : shown(job).text.trimmed().left(16);
         QString name = stem;
         for (int i = 2; job.findTextStyle(name); ++i)
-            name = QStringLiteral("%1 %2").arg(stem).arg(i);
+            name = QStringLiteral("%1 %2").arg(stem, QString::number(i));
         job.textStyles.push_back({name, shownStyle(job)});
+        const TextStyle look = shownStyle(job);
         inHand(job, [&](Paragraph& p) {
+            if (job.styleOf(p) != look)
+                return;
             p.styleName = name;
             p.style = TextStyle{};
         });
@@ -386,6 +405,23 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     font->setMaxVisibleItems(18);
     column->addWidget(font);
     buildCharacterStyle(column, id);
+
+    auto* scope = note({});
+    scope->setObjectName(QStringLiteral("drawer.scope"));
+    const auto tellScope = [this, scope] {
+        if (!words_)
+            return; // another item is being taken in hand
+        const auto [first, last] = paragraphsInHand();
+        const int all = words_->document()->blockCount();
+        const int some = last - first + 1;
+        scope->setVisible(all > 1 || charactersInHand());
+        scope->setText(charactersInHand() ? tr("of the characters in hand") : some == all ? tr("of the whole text") : some == 1 ? tr("of the paragraph in hand") : tr("of %1 paragraphs in hand").arg(some));
+    };
+    for (const auto moved : {&QPlainTextEdit::cursorPositionChanged, &QPlainTextEdit::selectionChanged})
+        connect(words_, moved, scope, tellScope);
+    connect(&document_, &Document::changed, scope, tellScope);
+    tellScope();
+    column->addWidget(scope);
 
     const auto measure = [&](const QString& what, Length TextStyle::* part) {
         return new JobField(

@@ -144,7 +144,8 @@ void JobField::refresh()
 
 Result<void> JobField::tryApply()
 {
-    Job next = document_.job();
+    // Every letter starts afresh from what was there before the typing: what is half typed leaves no trace in the whole.
+    Job next = applied_ && *applied_ == document_.job() ? before_ : document_.job();
     if (auto read = apply_(next, text()); !read)
         return read;
     auto done = document_.edit(what_, next, QStringLiteral("%1/%2").arg(quintptr(this)).arg(session_));
@@ -165,6 +166,8 @@ void JobField::commit()
     typing_ = false;
     ++session_; // the next typing is a step of its own
     refresh();
+    if (const QString remark = remark_ ? remark_(before_, document_.job()) : QString(); !remark.isEmpty())
+        showFieldProblem(this, remark);
 }
 
 void JobField::takeBack()

@@ -31,6 +31,9 @@ public:
     /// For whole numbers; thousands may be parted by commas or spaces.
     static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent = nullptr);
 
+    /// Asked when a typed value has taken effect: what should be told about it, given the job before and after. Empty for nothing.
+    void setRemark(std::function<QString(Job before, Job after)> remark) { remark_ = std::move(remark); }
+
     /// Sized to its text, as a word in a sentence.
     void setFitsText(bool fits);
     QSize sizeHint() const override;
@@ -55,6 +58,7 @@ private:
     QString what_;
     Show show_;
     Apply apply_;
+    std::function<QString(Job, Job)> remark_;
     bool fitsText_ = false;
     bool typing_ = false;
     int heldWidth_ = 0; ///< while it has the keyboard a word of the sentence only grows

@@ -15,6 +15,7 @@
 #include "app/stock_dialog.h"
 #include "app/theme.h"
 #include "core/embedded_files.h"
+#include "core/extent.h"
 #include "core/job_file.h"
 #include "core/links.h"
 #include "core/packed_job.h"
@@ -493,7 +494,11 @@ void MainWindow::askExport(ExportKind kind)
 {
     const QString stem = document_.path().isEmpty() ? document_.job().title.simplified().toLower().replace(u' ', u'-')
                                                     : QFileInfo(document_.path()).fileName().section(u'.', 0, 0);
-    const QString proposed = document_.folder() + u'/' + stem + (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
+    if (!mayRelease(kind))
+        return;
+    const QString extent = extentName(extentOf(document_.job())).replace(u' ', u'-');
+    const QString part = extent.isEmpty() ? QString() : u'-' + extent;
+    const QString proposed = document_.folder() + u'/' + stem + part + (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
     QString path = QFileDialog::getSaveFileName(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed, tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
@@ -501,6 +506,28 @@ void MainWindow::askExport(ExportKind kind)
         path += QStringLiteral(".pdf");
     showStage(Stage::Release);
     exportTo(kind, path);
+}
+
+bool MainWindow::mayRelease(ExportKind kind)
+{
+    std::vector<Finding> stops;
+    std::ranges::copy_if(document_.findings(), std::back_inserter(stops), [](const Finding& f) { return f.severity == Severity::Stop; });
+    if (stops.empty())
+        return true;
+    QMessageBox box(this);
+    box.setObjectName(QStringLiteral("stopsDialog"));
+    box.setTextFormat(Qt::PlainText);
+    const QString first = stops.front().message;
+    box.setText(stops.size() == 1 ? tr("This stops the piece: %1.").arg(first) : tr("This stops the piece: %1, and %2 more.").arg(first, QString::number(stops.size() - 1)));
+    box.setInformativeText(stops.front().reason);
+    QPushButton* show = box.addButton(tr("Show it"), QMessageBox::AcceptRole);
+    QPushButton* write = box.addButton(kind == ExportKind::Flat ? tr("Write the flat all the same") : tr("Write the press sheet all the same"), QMessageBox::DestructiveRole);
+    box.addButton(QMessageBox::Cancel);
+    box.setDefaultButton(show);
+    box.exec();
+    if (box.clickedButton() == show)
+        showFinding(stops.front());
+    return box.clickedButton() == write;
 }
 
 void MainWindow::askDocket()

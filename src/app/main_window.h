@@ -71,6 +71,8 @@ private:
     /// Asks what to do with unsaved changes; false to stay.
     bool mayLeave();
     void askExport(ExportKind kind);
+    /// When a finding stops the piece: names it, and asks whether to write all the same.
+    bool mayRelease(ExportKind kind);
     void askDocket();
     void askPreset();
     void showFinding(const Finding& finding);

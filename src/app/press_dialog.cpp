@@ -93,7 +93,7 @@ void PressDialog::tell()
     name_->setText(profile ? profile->name : shownPath(path));
     about_->setText(!profile         ? profile.error().message
                     : path.isEmpty() ? tr("Ships with the program; its darkest colours take %1 % of ink.").arg(profile->inkLimit)
-                                     : tr("%1, in the job; its darkest colours take %2 % of ink.").arg(shownPath(path)).arg(profile->inkLimit));
+                                     : tr("%1, in the job; its darkest colours take %2 % of ink.").arg(shownPath(path), QString::number(profile->inkLimit)));
 }
 
 void PressDialog::take(const QString& file)

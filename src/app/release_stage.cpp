@@ -5,6 +5,8 @@
 #include "app/findings_bar.h"
 #include "app/linked_files.h"
 #include "app/slip.h"
+#include "core/extent.h"
+#include "core/sheet_marks.h"
 #include "paint/sheet_painter.h"
 #include "pdf/press_profile.h"
 
@@ -311,6 +313,11 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     auto* title = new QLabel(tr("Files for the printer"));
     title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
     column->addWidget(title);
+    extent_ = new QLabel;
+    extent_->setObjectName(QStringLiteral("release.extent"));
+    extent_->setWordWrap(true);
+    extent_->setStyleSheet(QStringLiteral("font-weight: 600;"));
+    column->addWidget(extent_);
 
     const auto offer = [&](const QString& name, const QString& about, ExportKind kind, QAction* action, const char* objectName) {
         auto* pair = new QHBoxLayout;
@@ -400,6 +407,11 @@ void ReleaseStage::refresh()
         text = stops == 1 ? tr("One finding stops the piece; look at the others, too.") : tr("%1 findings stop the piece; look at the others, too.").arg(stops);
     else
         text = tr("Nothing stops the piece. These are worth a look before it goes out.");
+    if (isBare(document_.job()))
+        text += tr(" Nothing stands on it yet.");
+    const QString extent = extentNote(extentOf(document_.job()));
+    extent_->setText(extent);
+    extent_->setVisible(!extent.isEmpty());
     list_->setVisible(!findings.empty());
     verdict_->setText(text);
     const QString style = QStringLiteral("color: %1").arg((findings.empty() ? t.accent : stops > 0 ? t.brick : t.ink).name());

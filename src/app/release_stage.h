@@ -66,6 +66,7 @@ private:
     FindingsModel model_;
     CheckListModel checks_;
     QListView* list_ = nullptr;
+    QLabel* extent_ = nullptr; ///< what the files leave out
     QLabel* verdict_ = nullptr;
     QLabel* state_ = nullptr;
     QProgressBar* progress_ = nullptr;

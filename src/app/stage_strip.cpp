@@ -2,6 +2,7 @@
 #include "app/stage_strip.h"
 
 #include "app/theme.h"
+#include "core/extent.h"
 #include "core/page_sizes.h"
 
 #include <QKeyEvent>
@@ -177,7 +178,10 @@ void StageStrip::refresh()
     const Figure* sheet = plan.findFigure(QStringLiteral("sheet"));
     note(Stage::Sheet, plan.sheet.up() > 0 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet.up()) : tr("does not fit"));
     const auto count = document_.findings().size();
-    note(Stage::Release, count == 0 ? tr("ready") : count == 1 ? tr("1 finding") : tr("%1 findings").arg(count));
+    const QString found = count == 1 ? tr("1 finding") : tr("%1 findings").arg(count);
+    const QString extent = extentName(extentOf(job));
+    const QString state = count > 0 ? found : isBare(job) ? tr("nothing on it yet") : extent.isEmpty() ? tr("ready") : QString();
+    note(Stage::Release, extent.isEmpty() ? state : state.isEmpty() ? extent : tr("%1, %2").arg(extent, state));
 }
 
 void StageStrip::resizeEvent(QResizeEvent*) { place(); }

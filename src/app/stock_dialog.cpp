@@ -110,7 +110,7 @@ bool StockTableModel::setData(const QModelIndex& index, const QVariant& value, i
             Q_EMIT refused(grams.error().message);
             return false;
         }
-        s.grammage = *grams;
+        setGrammage(s, *grams); // a measured caliper follows again; the column beside it shows that
         break;
     }
     case Bulk:
@@ -161,7 +161,7 @@ int StockTableModel::addCopy(const Stock& stock)
     const auto taken = [&](const QString& name) { return std::ranges::any_of(stocks_, [&](const Stock& s) { return s.name == name; }); };
     copy.name = tr("%1, own").arg(stock.name);
     for (int i = 2; taken(copy.name); ++i)
-        copy.name = tr("%1, own %2").arg(stock.name).arg(i);
+        copy.name = tr("%1, own %2").arg(stock.name, QString::number(i));
     std::vector<Stock> own = store_.own();
     own.push_back(copy);
     const int row = int(own.size()) - 1;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/plan_report.h"
 #include "core/embedded_files.h"
+#include "core/extent.h"
 #include "core/job_file.h"
 #include "core/version.h"
 #include "pdf/export_pdf.h"
@@ -83,6 +84,8 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
         say(QStringLiteral("hinge: nothing was written. Settle what stops it, or add --despite-findings."));
         return exitFindings;
     }
+    if (const QString note = extentNote(extentOf(loaded->job)); !note.isEmpty())
+        say(QStringLiteral("note: ") + note);
     if (const auto done = exportPdf(loaded->job, kind, loaded->folder, target); !done)
         return fail(done.error());
     return exitDone;

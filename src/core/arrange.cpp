@@ -41,9 +41,9 @@ Rect targetOf(const Plan& plan, const PlacedItem& placed, AlignTo to)
     return {column.x, row.y, column.w, row.h};
 }
 
-/// Gives every item that is not locked another frame.
+/// Changes every item that is not locked; refused when all are.
 template <class Change>
-Result<void> reframe(Job& job, const Plan& plan, const QStringList& ids, const Change& change)
+Result<void> changeUnlocked(Job& job, const Plan& plan, const QStringList& ids, const Change& change)
 {
     bool any = false;
     for (const QString& id : ids) {
@@ -52,10 +52,8 @@ Result<void> reframe(Job& job, const Plan& plan, const QStringList& ids, const C
         if (!item || !placed || item->locked)
             continue;
         any = true;
-        Rect frame = placed->frame;
-        if (auto ok = change(*item, frame); !ok)
+        if (auto ok = change(*item, *placed); !ok)
             return ok;
-        moveTo(plan.paper, placed->face, *item, frame);
     }
     if (!any)
         return problem({}, ids.size() == 1 ? QStringLiteral("It is locked; unlock it first.") : QStringLiteral("All of them are locked; unlock them first."));
@@ -106,20 +104,51 @@ Rect frameAround(const Plan& plan, const QStringList& ids)
 
 Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy)
 {
-    return reframe(job, plan, ids, [&](const Item&, Rect& frame) -> Result<void> {
+    return changeUnlocked(job, plan, ids, [&](Item& item, const PlacedItem& placed) -> Result<void> {
+        Rect frame = placed.frame;
         frame.x += dx;
         frame.y += dy;
+        moveTo(plan.paper, placed.face, item, frame);
         return {};
     });
 }
 
+namespace {
+
+/// Makes an item as wide (or high) as `extent` by moving one of the two sides.
+void sizeAlong(const Paper& paper, Face face, Item& item, Axis along, Length extent)
+{
+    const bool across = along == Axis::Horizontal;
+    const ItemSide low = across ? ItemSide::Left : ItemSide::Top;
+    const ItemSide high = across ? ItemSide::Right : ItemSide::Bottom;
+    const Rect before = frameOf(paper, face, item);
+    const bool lowMoves = item.side(high).holds && !item.side(low).holds;
+    const ItemSide moves = lowMoves ? low : high;
+    const ItemSide stays = lowMoves ? high : low;
+    const Length kept = sidePosition(paper, face, stays, item.side(stays));
+    const Length at = lowMoves ? kept - extent : kept + extent;
+    if (at == sidePosition(paper, face, moves, item.side(moves)))
+        return;
+    const int panel = item.side(stays).holds ? item.side(stays).panel : panelAt(paper, face, middleOf(before));
+    const Length middle = across ? before.y + before.h.part(2) : before.x + before.w.part(2);
+    const auto line = nearestLine(paper, face, moves, at, middle, Length());
+    item.side(moves) = line && line->panel == panel ? *line : freeSideOn(paper, face, moves, at, panel);
+}
+
+} // namespace
+
 Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height)
 {
-    return reframe(job, plan, ids, [&](const Item& item, Rect& frame) -> Result<void> {
-        frame.w = width.value_or(frame.w);
-        frame.h = height.value_or(frame.h);
-        if (frame.w < Length() || frame.h < Length() || isVoid(item, frame))
+    return changeUnlocked(job, plan, ids, [&](Item& item, const PlacedItem& placed) -> Result<void> {
+        Rect wanted = placed.frame;
+        wanted.w = width.value_or(wanted.w);
+        wanted.h = height.value_or(wanted.h);
+        if (wanted.w < Length() || wanted.h < Length() || isVoid(item, wanted))
             return problem({}, QStringLiteral("An item needs a size above 0."));
+        if (width)
+            sizeAlong(plan.paper, placed.face, item, Axis::Horizontal, *width);
+        if (height)
+            sizeAlong(plan.paper, placed.face, item, Axis::Vertical, *height);
         return {};
     });
 }

@@ -65,6 +65,8 @@ void becomeKind(Job& job, PieceKind kind)
     const Job was = newPiece(job.kind);
     const bool titled = job.title != was.title;
     const bool wasFolded = isFolded(job.kind);
+    const bool hadPages = hasPages(job.kind);
+    const Stock text = textStockOf(job);
     job.kind = kind;
     if (!titled)
         job.title = usual.title;
@@ -72,6 +74,9 @@ void becomeKind(Job& job, PieceKind kind)
         job.fold = usual.fold;
     if (kind == PieceKind::Book)
         job.pages.plusCover = true;
+    // Pages stay on their stock, whether or not the cover has one of its own now.
+    if (hadPages && hasPages(kind))
+        (hasOwnCover(job) ? job.pages.textStock : job.stock) = text;
     // A staple asks for less than a wire or glue does; what was typed stays.
     if (job.pages.bindingClearance == was.pages.bindingClearance)
         job.pages.bindingClearance = usual.pages.bindingClearance;

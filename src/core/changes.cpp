@@ -19,6 +19,25 @@ bool samePaper(const Paper& a, const Paper& b)
     return true;
 }
 
+Job withPieceOf(Job now, const Job& before)
+{
+    now.kind = before.kind;
+    now.flat = before.flat;
+    now.page = before.page;
+    now.stock = before.stock;
+    now.fold = before.fold;
+    now.cover = before.cover;
+    now.pages = before.pages;
+    now.leaf = before.leaf;
+    now.rightToLeft = before.rightToLeft;
+    now.zones = before.zones;
+    for (const Face face : bothFaces) {
+        now.face(face).columns = before.face(face).columns;
+        now.face(face).margins = before.face(face).margins;
+    }
+    return now;
+}
+
 ChangeSummary summarize(const Job& before, const Plan& was, const Job& after, const Plan& now)
 {
     ChangeSummary out;

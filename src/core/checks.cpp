@@ -7,6 +7,7 @@
 #include "core/links.h"
 #include "core/page_sizes.h"
 #include "core/picture_fit.h"
+#include "core/sheet_marks.h"
 
 #include <algorithm>
 #include <cmath>
@@ -146,6 +147,11 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
     if (plan.sheet.up() == 0)
         out.push_back(found("sheet.tooSmall", Severity::Stop, QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit)),
                             QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.")));
+    // One side's marks are enough to cut by.
+    const int unmarked = trimLinesWithoutMark(plan.sheet.front, sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside));
+    if (unmarked > 0)
+        out.push_back(found("sheet.marks", Severity::Warn, unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet") : QStringLiteral("%1 cuts have no mark on the press sheet").arg(unmarked),
+                            QStringLiteral("There is no room for it beside the bleeds, and nothing to set the knife by. Take a larger sheet, or a smaller bleed.")));
 }
 
 /// One name, two sizes: said when the unit suggests that the other one was meant.
@@ -186,7 +192,7 @@ bool checkFile(const LinkedFile& file, const FileFacts& facts, Face face, const 
     }
     if (facts.isPdf && file.page > int(facts.pages.size())) {
         out.push_back(fileFinding(QStringLiteral("file.pageMissing"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 has %2 pages; page %3 is wanted").arg(shownPath(file.path)).arg(facts.pages.size()).arg(file.page),
+                                  QStringLiteral("%1 has %2 pages; page %3 is wanted").arg(shownPath(file.path), QString::number(facts.pages.size()), QString::number(file.page)),
                                   QStringLiteral("Choose a page the file has, or ask for the complete file.")));
         return false;
     }
@@ -235,7 +241,7 @@ void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts&
     const bool sameFile = job.face(otherFace(face)).supplied && job.face(otherFace(face)).supplied->path == file.path;
     if (int(facts.pages.size()) > wanted && (single || sameFile) && face == Face::Outside)
         out.push_back(fileFinding(QStringLiteral("supplied.pages"), Severity::Warn, face, {},
-                                  QStringLiteral("%1 has %2 pages; two faces are printed").arg(shownPath(file.path)).arg(facts.pages.size()),
+                                  QStringLiteral("%1 has %2 pages; two faces are printed").arg(shownPath(file.path), QString::number(facts.pages.size())),
                                   QStringLiteral("Single pages may have been exported in place of whole faces.")));
 }
 
@@ -285,13 +291,13 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
                                           QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));
             if (known.heaviestInk > job.press.inkLimit)
                 out.push_back(fileFinding(QStringLiteral("ink.picture"), Severity::Warn, face, item.id,
-                                          QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4").arg(nameOf(item)).arg(known.heaviestInk).arg(job.press.inkLimit).arg(faceName(face, job.kind)),
+                                          QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4").arg(nameOf(item), QString::number(known.heaviestInk), QString::number(job.press.inkLimit), faceName(face, job.kind)),
                                           QStringLiteral("So much ink does not dry; it sets off on the next sheet. Convert the picture anew for this press.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
             if (const FileState fineness = finenessOf(ppi); fineness != FileState::Fine)
                 out.push_back(fileFinding(fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
                                           Severity::Warn, face, item.id,
-                                          QStringLiteral("%1 prints at %2 ppi, %3").arg(nameOf(item)).arg(std::lround(ppi)).arg(faceName(face, job.kind)),
+                                          QStringLiteral("%1 prints at %2 ppi, %3").arg(nameOf(item), QString::number(std::lround(ppi)), faceName(face, job.kind)),
                                           QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
         }
     }

@@ -25,6 +25,7 @@ struct Ink {
     Cmyk cmyk; ///< of a spot ink: what stands in for it on screen and in proofs
     /// Mixed before printing and put on a plate of its own, under this name.
     bool spot = false;
+    QJsonObject extra{};
     bool operator==(const Ink&) const = default;
 };
 
@@ -98,6 +99,7 @@ struct TextStyle {
 struct NamedStyle {
     QString name;
     TextStyle style;
+    QJsonObject extra{};
     bool operator==(const NamedStyle&) const = default;
 };
 
@@ -117,6 +119,7 @@ struct NamedCharacterStyle {
     QString name;
     QString font; ///< empty for that of the paragraph
     QString ink; ///< likewise
+    QJsonObject extra{};
     bool operator==(const NamedCharacterStyle&) const = default;
 };
 
@@ -127,6 +130,7 @@ struct Paragraph {
     /// The style of the job that it follows; empty for its own.
     QString styleName{};
     std::vector<CharacterStyle> spans{}; ///< in order, without overlaps
+    QJsonObject extra{};
     bool operator==(const Paragraph&) const = default;
 };
 
@@ -135,6 +139,7 @@ struct EmbeddedFile {
     QString name; ///< without folders, as "harbour.jpg"
     QString sha256; ///< of all bytes, hex; tells it from every other
     QByteArray bytes;
+    QJsonObject extra{};
     /// The hash stands for the bytes, which may be many.
     bool operator==(const EmbeddedFile& other) const { return name == other.name && sha256 == other.sha256; }
 };
@@ -270,6 +275,7 @@ struct Guide {
     int panel = 0;
     bool upright = true;
     Length at; ///< from the left or the head of the panel
+    QJsonObject extra{};
     bool operator==(const Guide&) const = default;
 };
 

@@ -140,7 +140,7 @@ QJsonObject paragraphToJson(const Paragraph& p)
     }
     if (!spans.isEmpty())
         o[QStringLiteral("characters")] = spans;
-    return o;
+    return keptBeside(p.extra, o);
 }
 
 void readParagraph(JsonReader& r, Paragraph& p)
@@ -157,6 +157,7 @@ void readParagraph(JsonReader& r, Paragraph& p)
         o.read("style", span.styleName);
         p.spans.push_back(span);
     });
+    p.extra = r.takeLeftOver();
 }
 
 void addText(QJsonObject& o, const Item& item, Unit unit)
@@ -199,7 +200,7 @@ void addLook(QJsonObject& o, const Item& item, Unit unit)
 
 QJsonObject itemToJson(const Item& item, Unit unit)
 {
-    QJsonObject o = item.extra;
+    QJsonObject o;
     o[QStringLiteral("id")] = item.id;
     o[QStringLiteral("kind")] = wordFor(kindWords, item.kind);
     o[QStringLiteral("name")] = item.name;
@@ -226,7 +227,7 @@ QJsonObject itemToJson(const Item& item, Unit unit)
         break;
     }
     addLook(o, item, unit);
-    return o;
+    return keptBeside(item.extra, o);
 }
 
 void readItem(JsonReader& r, Item& item)
@@ -279,7 +280,7 @@ void readItem(JsonReader& r, Item& item)
     r.read("locked", item.locked);
     r.read("keepWhole", item.keepWhole);
     r.read("group", item.group);
-    item.extra = r.leftOver();
+    item.extra = r.takeLeftOver();
     if (item.kind == ItemKind::Picture && item.file.path.isEmpty())
         r.fail("file", QStringLiteral("A picture needs a file."));
 }
@@ -338,7 +339,7 @@ QJsonObject faceToJson(const FaceContent& content, Unit unit)
         o[QStringLiteral("margins")] = margins;
     QJsonArray guides;
     for (const Guide& g : content.guides)
-        guides.append(QJsonObject{{QStringLiteral("number"), g.number + 1}, {QStringLiteral("panel"), g.panel + 1}, {QStringLiteral("upright"), g.upright}, {QStringLiteral("at"), exactText(g.at, unit)}});
+        guides.append(keptBeside(g.extra, {{QStringLiteral("number"), g.number + 1}, {QStringLiteral("panel"), g.panel + 1}, {QStringLiteral("upright"), g.upright}, {QStringLiteral("at"), exactText(g.at, unit)}}));
     if (!guides.isEmpty())
         o[QStringLiteral("guides")] = guides;
     return o;
@@ -374,6 +375,7 @@ void readFace(JsonReader& r, FaceContent& content)
         readOrdinal(o, "panel", guide.panel);
         o.read("upright", guide.upright);
         o.read("at", guide.at);
+        guide.extra = o.takeLeftOver();
         content.guides.push_back(guide);
     });
 }
@@ -383,7 +385,7 @@ QJsonObject inkToJson(const Ink& ink)
     QJsonObject o{{QStringLiteral("name"), ink.name}, {QStringLiteral("cmyk"), QJsonArray{ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k}}};
     if (ink.spot)
         o[QStringLiteral("spot")] = true;
-    return o;
+    return keptBeside(ink.extra, o);
 }
 
 void readInk(JsonReader& r, Ink& ink)
@@ -399,19 +401,21 @@ void readInk(JsonReader& r, Ink& ink)
             return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
         *out[i] = parts[i].toInt(-1);
     }
+    ink.extra = r.takeLeftOver();
 }
 
 QJsonObject namedStyleToJson(const NamedStyle& style)
 {
     QJsonObject o{{QStringLiteral("name"), style.name}};
     addStyle(o, style.style);
-    return o;
+    return keptBeside(style.extra, o);
 }
 
 void readNamedStyle(JsonReader& r, NamedStyle& style)
 {
     r.read("name", style.name);
     readStyle(r, style.style);
+    style.extra = r.takeLeftOver();
 }
 
 QJsonObject characterStyleToJson(const NamedCharacterStyle& style)
@@ -420,7 +424,7 @@ QJsonObject characterStyleToJson(const NamedCharacterStyle& style)
     Sparse out(o, Unit::Point);
     out.add("font", style.font);
     out.add("ink", style.ink);
-    return o;
+    return keptBeside(style.extra, o);
 }
 
 void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style)
@@ -428,6 +432,7 @@ void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style)
     r.read("name", style.name);
     r.read("font", style.font);
     r.read("ink", style.ink);
+    style.extra = r.takeLeftOver();
 }
 
 namespace {
@@ -441,7 +446,7 @@ QJsonObject embeddedToJson(const EmbeddedFile& file, bool withBytes)
     QJsonObject o{{QStringLiteral("name"), file.name}, {QStringLiteral("sha256"), file.sha256}};
     if (withBytes)
         o[QStringLiteral("data")] = QString::fromLatin1(file.bytes.toBase64());
-    return o;
+    return keptBeside(file.extra, o);
 }
 
 void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteArray(const EmbeddedFile&)>& bytesOf)
@@ -451,6 +456,7 @@ void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteAr
     if (!isFileName(file.name))
         return r.fail("name", QStringLiteral("“%1” is no name of a file.").arg(file.name));
     if (!r.has("data")) {
+        file.extra = r.takeLeftOver();
         file.bytes = bytesOf ? bytesOf(file) : QByteArray();
         if (!isWhole(file))
             file.bytes.clear();
@@ -458,6 +464,7 @@ void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteAr
     }
     QString data;
     r.read("data", data);
+    file.extra = r.takeLeftOver();
     const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding | QByteArray::AbortOnBase64DecodingErrors);
     file.bytes = decoded.decoded;
     if (!decoded || !isWhole(file))

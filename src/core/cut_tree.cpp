@@ -3,6 +3,8 @@
 
 #include "core/length_text.h"
 
+#include <algorithm>
+
 namespace hinge {
 namespace {
 
@@ -82,6 +84,80 @@ int cutsIn(const CutNode& tree)
     for (const CutNode::Part& part : tree.parts)
         cuts += cutsIn(part.node);
     return cuts;
+}
+
+bool CutNode::isCutLike(const CutNode& other) const
+{
+    if (what != other.what || (what == What::Cut && lines != other.lines))
+        return false;
+    return std::ranges::equal(parts, other.parts, [](const Part& a, const Part& b) { return a.extent == b.extent && a.node.isCutLike(b.node); });
+}
+
+int pileCutsIn(const CutNode& tree)
+{
+    if (tree.what != CutNode::What::Cut || tree.parts.empty())
+        return 0;
+    int cuts = int(tree.parts.size()) - 1;
+    for (auto part = tree.parts.begin(); part != tree.parts.end(); ++part)
+        if (std::none_of(tree.parts.begin(), part, [&](const CutNode::Part& before) { return before.extent == part->extent && before.node.isCutLike(part->node); }))
+            cuts += pileCutsIn(part->node);
+    return cuts;
+}
+
+namespace {
+
+/// Cuts what lies in `area`; `lying` are numbers of pieces. All lines of one direction that cross no piece are cut at once.
+std::optional<CutNode> freed(const Rect& area, const std::vector<Rect>& pieces, const std::vector<int>& lying)
+{
+    if (lying.empty())
+        return CutNode{};
+    if (lying.size() == 1 && pieces[std::size_t(lying.front())] == area)
+        return CutNode::ofPiece(lying.front());
+    for (const Axis axis : {Axis::Vertical, Axis::Horizontal}) {
+        const bool upright = axis == Axis::Vertical;
+        const auto low = [&](const Rect& r) { return upright ? r.x : r.y; };
+        const auto high = [&](const Rect& r) { return upright ? r.right() : r.bottom(); };
+        std::vector<int> order = lying;
+        std::ranges::sort(order, {}, [&](int i) { return low(pieces[std::size_t(i)]); });
+        // Pieces whose extents overlap stay together; between such groups, and beside them, is where the knife can go.
+        std::vector<CutNode::Part> parts;
+        Length at = low(area);
+        for (std::size_t i = 0; i < order.size();) {
+            const Length from = low(pieces[std::size_t(order[i])]);
+            Length to = high(pieces[std::size_t(order[i])]);
+            std::vector<int> group;
+            for (; i < order.size() && (group.empty() || low(pieces[std::size_t(order[i])]) < to); ++i) {
+                to = std::max(to, high(pieces[std::size_t(order[i])]));
+                group.push_back(order[i]);
+            }
+            if (from > at)
+                parts.push_back({from - at, {}});
+            if (from == low(area) && to == high(area))
+                break; // nothing to cut this way
+            const Rect inside = upright ? Rect{from, area.y, to - from, area.h} : Rect{area.x, from, area.w, to - from};
+            auto node = freed(inside, pieces, group);
+            if (!node)
+                return std::nullopt;
+            parts.push_back({to - from, std::move(*node)});
+            at = to;
+        }
+        if (parts.empty())
+            continue;
+        if (at < high(area))
+            parts.push_back({high(area) - at, {}});
+        return CutNode::cut(axis, std::move(parts));
+    }
+    return std::nullopt;
+}
+
+} // namespace
+
+std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces)
+{
+    std::vector<int> all;
+    for (int i = 0; i < int(pieces.size()); ++i)
+        all.push_back(i);
+    return freed({Length(), Length(), sheet.w, sheet.h}, pieces, all);
 }
 
 CutNode strips(int count, Length height)

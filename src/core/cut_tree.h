@@ -6,6 +6,7 @@
 #include "core/result.h"
 
 #include <array>
+#include <optional>
 #include <vector>
 
 namespace hinge {
@@ -26,6 +27,8 @@ struct CutNode {
 
     [[nodiscard]] static CutNode ofPiece(int piece, Turn turn = Turn::None);
     [[nodiscard]] static CutNode cut(Axis lines, std::vector<Part> parts);
+    /// Cut alike into the same sizes, whichever pieces those are.
+    [[nodiscard]] bool isCutLike(const CutNode& other) const;
 };
 
 /// One part of a cut node and its extent across the cut lines.
@@ -48,6 +51,13 @@ struct CutPiece {
 
 /// How many times the knife comes down: once a line between two parts of a node.
 [[nodiscard]] int cutsIn(const CutNode& tree);
+
+/// How many times the knife comes down when parts that are cut alike are piled up and cut together.
+[[nodiscard]] int pileCutsIn(const CutNode& tree);
+
+/// The tree of cuts that frees rectangles which lie on a sheet: they are its pieces, in order, the rest is waste. Empty when a guillotine
+/// cannot free them, because some stand about each other like the sails of a windmill.
+[[nodiscard]] std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces);
 
 /// A sheet cut into equal strips one above the other.
 [[nodiscard]] CutNode strips(int count, Length height);

@@ -52,9 +52,7 @@ void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Fin
             const bool matters = area.noPrint || isLive(item);
             if (!matters || placed.frame.isEmpty() || !placed.frame.overlaps(area.area))
                 continue;
-            Finding f = foundAt("area.covered", Severity::Warn, job, face, item, QStringLiteral("%1 stands where the %3 is, %2"), area.reason);
-            f.message = f.message.arg(area.what);
-            out.push_back(f);
+            out.push_back(foundAt("area.covered", Severity::Warn, job, face, item, QStringLiteral("%1 stands where the %3 is, %2"), area.reason, Remedy::None, {area.what}));
         }
     }
 }
@@ -92,8 +90,7 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
             if (s.inside > Length::mm(1) || s.toBleed <= Length())
                 continue;
             Finding f = foundAt("bleed.short", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 short of the bleed, %2"),
-                                QStringLiteral("Where the knife drifts outward a white edge would show."), Remedy::PullToBleed);
-            f.message = f.message.arg(shown(job, s.toBleed));
+                                QStringLiteral("Where the knife drifts outward a white edge would show."), Remedy::PullToBleed, {shown(job, s.toBleed)});
             f.side = s.side;
             out.push_back(f);
         }
@@ -199,8 +196,8 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
             if (!to)
                 continue;
             Finding f = foundAt("sliver", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 beside %4, %2"),
-                                QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."), Remedy::CloseGap);
-            f.message = f.message.arg(shown(job, abs(*to - at)), beside);
+                                QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."), Remedy::CloseGap,
+                                {shown(job, abs(*to - at)), beside});
             f.side = side;
             f.target = *to;
             out.push_back(f);
@@ -243,11 +240,8 @@ void checkSmallType(const Job& job, Face face, std::vector<Finding>& out)
                 : several  ? QStringLiteral("It is printed in several inks, which never fit each other exactly; below 7 points that shows.")
                            : QStringLiteral("Below 5 points type is hard to read and to print.");
         }
-        if (worst) {
-            Finding f = foundAt("text.small", Severity::Warn, job, face, item, QStringLiteral("%1 has type of %3, %2"), why);
-            f.message = f.message.arg(formatLength(*worst, Unit::Point));
-            out.push_back(f);
-        }
+        if (worst)
+            out.push_back(foundAt("text.small", Severity::Warn, job, face, item, QStringLiteral("%1 has type of %3, %2"), why, Remedy::None, {formatLength(*worst, Unit::Point)}));
     }
 }
 
@@ -263,7 +257,7 @@ void checkInks(const Job& job, std::vector<Finding>& out)
         const auto where = used.find(ink.name);
         if (where == used.end() || ink.spot || ink.cmyk.total() <= job.press.inkLimit)
             continue;
-        Finding f = found("ink.heavy", Severity::Warn, QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %").arg(ink.name).arg(ink.cmyk.total()).arg(job.press.inkLimit),
+        Finding f = found("ink.heavy", Severity::Warn, QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %").arg(ink.name, QString::number(ink.cmyk.total()), QString::number(job.press.inkLimit)),
                           QStringLiteral("So much ink does not dry; it sets off on the next sheet."));
         f.face = where->second.first;
         f.itemId = where->second.second;
@@ -303,10 +297,9 @@ void checkOddLooks(const Job& job, std::vector<Finding>& out)
     for (const OddLook& odd : oddLooks(job)) {
         const Item& item = *job.findItem(odd.itemId);
         const TextStyle& style = job.styleOf(item.paragraphs[odd.paragraph]);
-        Finding f = foundAt("text.odd", Severity::Warn, job, odd.face, item, QStringLiteral("%1 is set in %3, %2"),
-                            QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.").arg(odd.font, formatLength(odd.size, Unit::Point)), Remedy::MatchLook);
-        f.message = f.message.arg(QStringLiteral("%1 of %2").arg(style.font, formatLength(style.size, Unit::Point)));
-        out.push_back(f);
+        out.push_back(foundAt("text.odd", Severity::Warn, job, odd.face, item, QStringLiteral("%1 is set in %3 of %4, %2"),
+                            QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.").arg(odd.font, formatLength(odd.size, Unit::Point)), Remedy::MatchLook,
+                              {style.font, formatLength(style.size, Unit::Point)}));
     }
 }
 

@@ -211,6 +211,13 @@ bool hasOwnCover(const Job& job)
     }
 }
 
+void setOwnCover(Job& job, bool own)
+{
+    const Stock text = textStockOf(job);
+    job.pages.plusCover = own;
+    (hasOwnCover(job) ? job.pages.textStock : job.stock) = text;
+}
+
 const Stock& textStockOf(const Job& job) { return hasOwnCover(job) ? job.pages.textStock : job.stock; }
 
 QString inksText(const std::array<FaceInks, 2>& inks)
@@ -401,7 +408,7 @@ Result<void> validate(const Job& job)
         for (const int percent : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
             if (percent < 0 || percent > 100)
                 return problem(QStringLiteral("inks"), QStringLiteral("Ink “%1” has a part of %2 %; parts lie between 0 and 100.")
-                                                           .arg(ink.name).arg(percent));
+                                                           .arg(ink.name, QString::number(percent)));
     }
     QSet<QString> styleNames;
     for (const NamedStyle& style : job.textStyles) {

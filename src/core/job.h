@@ -217,6 +217,8 @@ struct Job {
 
 /// True when the cover is a component of its own, beside the pages.
 [[nodiscard]] bool hasOwnCover(const Job& job);
+/// Gives the pages a cover of its own, or takes it away again; the text stays on the stock it has.
+void setOwnCover(Job& job, bool own);
 /// The stock of the pages.
 [[nodiscard]] const Stock& textStockOf(const Job& job);
 /// "4/4", "4/1 + 1 spot".

@@ -38,7 +38,7 @@ public:
 
     QJsonObject job(const Job& job) const
     {
-        QJsonObject o = job.extra;
+        QJsonObject o;
         o[QStringLiteral("format")] = jobFormatVersion;
         o[QStringLiteral("title")] = job.title;
         o[QStringLiteral("customer")] = job.customer;
@@ -59,7 +59,7 @@ public:
                             {QStringLiteral("spots"), job.faceInks[std::size_t(f)].spots},
                             {QStringLiteral("coating"), wordFor(coatingWords, job.coatings[std::size_t(f)])}};
         o[QStringLiteral("prints")] = prints;
-        QJsonObject zones = job.zones.extra;
+        QJsonObject zones;
         zones[QStringLiteral("bleed")] = length(job.zones.bleed);
         zones[QStringLiteral("safe")] = length(job.zones.safe);
         zones[QStringLiteral("foldClearance")] = length(job.zones.foldClearance);
@@ -69,10 +69,10 @@ public:
                 edges[QLatin1String(sideKeys[i])] = length(*job.zones.edgeBleeds[i]);
         if (!edges.isEmpty())
             zones[QStringLiteral("edgeBleeds")] = edges;
-        o[QStringLiteral("zones")] = zones;
+        o[QStringLiteral("zones")] = keptBeside(job.zones.extra, zones);
         o[QStringLiteral("quantity")] = job.quantity;
         o[QStringLiteral("oversPercent")] = job.oversPercent;
-        QJsonObject press = job.press.extra;
+        QJsonObject press;
         press[QStringLiteral("sheet")] = size(job.press.sheet);
         press[QStringLiteral("gripper")] = length(job.press.gripper);
         press[QStringLiteral("margin")] = length(job.press.margin);
@@ -80,7 +80,7 @@ public:
         if (!job.press.profile.path.isEmpty())
             press[QStringLiteral("profile")] = fileToJson(job.press.profile);
         press[QStringLiteral("inkLimit")] = job.press.inkLimit;
-        o[QStringLiteral("press")] = press;
+        o[QStringLiteral("press")] = keptBeside(job.press.extra, press);
         QJsonArray inks;
         for (const Ink& ink : job.inks)
             inks.append(inkToJson(ink));
@@ -109,7 +109,7 @@ public:
         for (const Face f : bothFaces)
             faces[QLatin1String(faceKeys[std::size_t(f)])] = faceToJson(job.face(f), unit_);
         o[QStringLiteral("faces")] = faces;
-        return o;
+        return keptBeside(job.extra, o);
     }
 
 private:
@@ -121,7 +121,7 @@ private:
     QJsonObject stock(const Stock& stock) const { return stockToJson(stock, unit_); }
     QJsonObject fold(const Fold& fold) const
     {
-        QJsonObject o = fold.extra;
+        QJsonObject o;
         o[QStringLiteral("scheme")] = wordFor(schemeWords, fold.scheme);
         o[QStringLiteral("panels")] = fold.panels;
         o[QStringLiteral("front")] = fold.coverPanel + 1;
@@ -147,7 +147,7 @@ private:
                                      {QStringLiteral("way"), wordFor(wayWords, s.way)}});
         if (!steps.isEmpty())
             o[QStringLiteral("steps")] = steps;
-        return o;
+        return keptBeside(fold.extra, o);
     }
     /// The part says the axis, too: left and right part at an upright line, upper and lower at a level one.
     static QString partWord(const FoldStep& s)
@@ -158,18 +158,18 @@ private:
     }
     QJsonObject cover(const CoverShape& c) const
     {
-        QJsonObject o = c.extra;
+        QJsonObject o;
         if (c.spine)
             o[QStringLiteral("spine")] = length(*c.spine);
         o[QStringLiteral("flap")] = length(c.flap);
         o[QStringLiteral("hinge")] = length(c.hinge);
         o[QStringLiteral("glue")] = length(c.glue);
         o[QStringLiteral("sideGlue")] = length(c.sideGlue);
-        return o;
+        return keptBeside(c.extra, o);
     }
     QJsonObject pages(const Pages& p) const
     {
-        QJsonObject o = p.extra;
+        QJsonObject o;
         o[QStringLiteral("count")] = p.count;
         o[QStringLiteral("plusCover")] = p.plusCover;
         o[QStringLiteral("textStock")] = stock(p.textStock);
@@ -183,11 +183,11 @@ private:
         o[QStringLiteral("strips")] = p.strips;
         o[QStringLiteral("lap")] = length(p.lap);
         o[QStringLiteral("bindingClearance")] = length(p.bindingClearance);
-        return o;
+        return keptBeside(p.extra, o);
     }
     QJsonObject leaf(const Leaf& l) const
     {
-        QJsonObject o = l.extra;
+        QJsonObject o;
         o[QStringLiteral("stub")] = length(l.stub);
         o[QStringLiteral("holes")] = l.holes;
         o[QStringLiteral("holeDiameter")] = length(l.holeDiameter);
@@ -197,7 +197,7 @@ private:
         o[QStringLiteral("postal")] = l.postal;
         o[QStringLiteral("firstNumber")] = l.firstNumber;
         o[QStringLiteral("padSheets")] = l.padSheets;
-        return o;
+        return keptBeside(l.extra, o);
     }
     Unit unit_;
     EmbeddedBytes bytes_;
@@ -226,7 +226,7 @@ void readPages(JsonReader& r, Pages& pages)
     r.read("strips", pages.strips);
     r.read("lap", pages.lap);
     r.read("bindingClearance", pages.bindingClearance);
-    pages.extra = r.leftOver();
+    pages.extra = r.takeLeftOver();
 }
 
 void readLeaf(JsonReader& r, Leaf& leaf)
@@ -240,7 +240,7 @@ void readLeaf(JsonReader& r, Leaf& leaf)
     r.read("postal", leaf.postal);
     r.read("firstNumber", leaf.firstNumber);
     r.read("padSheets", leaf.padSheets);
-    leaf.extra = r.leftOver();
+    leaf.extra = r.takeLeftOver();
 }
 
 void readFold(JsonReader& r, Fold& fold)
@@ -275,7 +275,7 @@ void readFold(JsonReader& r, Fold& fold)
         readWord(o, "way", step.way, wayWords);
         fold.steps.push_back(step);
     });
-    fold.extra = r.leftOver();
+    fold.extra = r.takeLeftOver();
 }
 
 void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
@@ -294,7 +294,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         o.read("hinge", job.cover.hinge);
         o.read("glue", job.cover.glue);
         o.read("sideGlue", job.cover.sideGlue);
-        job.cover.extra = o.leftOver();
+        job.cover.extra = o.takeLeftOver();
     });
     job.pages.bindingClearance = newPiece(job.kind).pages.bindingClearance; // a staple asks for less than a wire or glue
     r.readObject("pages", [&](JsonReader& o) { readPages(o, job.pages); });
@@ -316,7 +316,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
             for (std::size_t i = 0; i < 4; ++i)
                 edges.read(sideKeys[i], job.zones.edgeBleeds[i]);
         });
-        job.zones.extra = o.leftOver();
+        job.zones.extra = o.takeLeftOver();
     });
     r.read("quantity", job.quantity);
     r.read("oversPercent", job.oversPercent);
@@ -327,7 +327,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         readWord(o, "flip", job.press.flip, flipWords);
         o.readObject("profile", [&](JsonReader& profile) { readFile(profile, job.press.profile); });
         o.read("inkLimit", job.press.inkLimit);
-        job.press.extra = o.leftOver();
+        job.press.extra = o.takeLeftOver();
     });
     r.readArray("inks", [&](JsonReader& o) { readInk(o, job.inks.emplace_back()); });
     r.readArray("textStyles", [&](JsonReader& o) { readNamedStyle(o, job.textStyles.emplace_back()); });
@@ -342,7 +342,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         for (const Face f : bothFaces)
             o.readObject(faceKeys[std::size_t(f)], [&](JsonReader& face) { readFace(face, job.face(f)); });
     });
-    job.extra = r.leftOver();
+    job.extra = r.takeLeftOver();
 }
 
 } // namespace
@@ -357,7 +357,7 @@ Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& 
     const QJsonDocument document = QJsonDocument::fromJson(json, &error);
     if (error.error != QJsonParseError::NoError) {
         const qsizetype line = json.left(error.offset).count('\n') + 1;
-        return problem(name, QStringLiteral("This is not a readable job: %1 in line %2.").arg(error.errorString()).arg(line));
+        return problem(name, QStringLiteral("This is not a readable job: %1 in line %2.").arg(error.errorString(), QString::number(line)));
     }
     if (!document.isObject() || !document.object().contains(QStringLiteral("format")))
         return problem(name, QStringLiteral("This JSON is not a job: it has no “format” at its top level."));

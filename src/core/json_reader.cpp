@@ -4,6 +4,37 @@
 #include <cmath>
 
 namespace hinge {
+namespace {
+
+/// Marks what was left over inside the object or list of that key: it belongs to it and goes with it.
+constexpr QChar insideMark(1);
+QString insideOf(const char* key) { return insideMark + QString::fromLatin1(key); }
+
+} // namespace
+
+QJsonObject keptBeside(const QJsonObject& leftOver, QJsonObject written)
+{
+    for (auto it = leftOver.begin(); it != leftOver.end(); ++it) {
+        if (!it.key().startsWith(insideMark)) {
+            if (!written.contains(it.key()))
+                written[it.key()] = it.value();
+            continue;
+        }
+        const QString key = it.key().mid(1);
+        QJsonValueRef inside = written[key];
+        if (it.value().isObject() && inside.isObject()) {
+            inside = keptBeside(it.value().toObject(), inside.toObject());
+        } else if (it.value().isArray() && inside.isArray() && it.value().toArray().size() == inside.toArray().size()) {
+            QJsonArray entries = inside.toArray();
+            for (qsizetype i = 0; i < entries.size(); ++i)
+                entries[i] = keptBeside(it.value().toArray()[i].toObject(), entries[i].toObject());
+            inside = entries;
+        }
+        if (inside.isNull())
+            written.remove(key);
+    }
+    return written;
+}
 
 QString JsonReader::pathOf(const char* key) const
 {
@@ -104,18 +135,26 @@ void JsonReader::readObject(const char* key, const std::function<void(JsonReader
             return fail(key, QStringLiteral("An object in braces is expected here."));
         JsonReader inner(v->toObject(), pathOf(key), *problem_);
         body(inner);
+        if (const QJsonObject left = inner.takeLeftOver(); !left.isEmpty())
+            object_[insideOf(key)] = left;
     }
 }
 
 void JsonReader::readArray(const char* key, const std::function<void(JsonReader&)>& body)
 {
     const QJsonArray array = takeArray(key);
+    QJsonArray left;
+    bool anyLeft = false;
     for (qsizetype i = 0; i < array.size(); ++i) {
         if (!array[i].isObject())
             return fail(key, QStringLiteral("Entry %1 of the list is not an object in braces.").arg(i + 1));
-        JsonReader inner(array[i].toObject(), QStringLiteral("%1[%2]").arg(pathOf(key)).arg(i), *problem_);
+        JsonReader inner(array[i].toObject(), QStringLiteral("%1[%2]").arg(pathOf(key), QString::number(i)), *problem_);
         body(inner);
+        left.append(inner.takeLeftOver());
+        anyLeft = anyLeft || !left.last().toObject().isEmpty();
     }
+    if (anyLeft)
+        object_[insideOf(key)] = left;
 }
 
 QJsonArray JsonReader::takeArray(const char* key)

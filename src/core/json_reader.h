@@ -6,6 +6,7 @@
 #include <QJsonArray>
 #include <QJsonObject>
 #include <functional>
+#include <utility>
 #include <span>
 
 namespace hinge {
@@ -17,8 +18,8 @@ struct Word {
     T value;
 };
 
-/// Takes fields out of a JSON object one by one and remembers the first problem. What nobody took
-/// is left over, so that it can be written back.
+/// Takes fields out of a JSON object one by one and remembers the first problem. What nobody took is left over, so that it
+/// can be written back (see `keptBeside`): that of nested objects, too, unless their reader took it for itself.
 class JsonReader {
 public:
     /// `problem` is shared by all readers of one file; once it is set, fields keep their defaults.
@@ -64,7 +65,8 @@ public:
     [[nodiscard]] bool has(const char* key) const { return object_.contains(QLatin1String(key)); }
 
     void fail(const char* key, const QString& message);
-    [[nodiscard]] const QJsonObject& leftOver() const { return object_; }
+    /// What nobody took, for the one to keep who asks.
+    [[nodiscard]] QJsonObject takeLeftOver() { return std::exchange(object_, {}); }
 
 private:
     [[nodiscard]] QString pathOf(const char* key) const;
@@ -92,6 +94,10 @@ QString wordFor(const Word<T> (&words)[N], T value)
             return QString::fromLatin1(w.word);
     return {};
 }
+
+/// What was read and what was left over, as one object again: `written`, with the keys beside it that only `leftOver` has. Left-over
+/// keys of a nested object or list are written only where that is written.
+[[nodiscard]] QJsonObject keptBeside(const QJsonObject& leftOver, QJsonObject written);
 
 /// Reads one of the words into `out`.
 template <class T, std::size_t N>

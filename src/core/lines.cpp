@@ -98,8 +98,13 @@ int panelAt(const Paper& paper, Face face, Point place)
 
 Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position, Length across)
 {
+    return freeSideOn(paper, face, side, position, panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position}));
+}
+
+Placed freeSideOn(const Paper& paper, Face face, ItemSide side, Length position, int panel)
+{
     Placed placed;
-    placed.panel = panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position});
+    placed.panel = panel;
     const Rect area = panelOf(paper, face, placed.panel).area;
     placed.farEdge = abs(position - highEdge(area, side)) < abs(position - lowEdge(area, side));
     placed.offset = position - edgeOf(area, side, placed.farEdge);

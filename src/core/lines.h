@@ -40,6 +40,9 @@ struct PlacedItem {
 /// lies in (or nearest to). `across` is the middle of the item in the other direction.
 [[nodiscard]] Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position, Length across);
 
+/// A free side kept by its distance from the nearer edge of a panel that is known, wherever it lies.
+[[nodiscard]] Placed freeSideOn(const Paper& paper, Face face, ItemSide side, Length position, int panel);
+
 /// The line nearest to `position` within `reach`, ready to hold on to; among lines at the same
 /// place the most useful to the user wins (bleed and edge before safe before column). Empty when
 /// none is near. `across` is the middle of the item in the other direction, which tells the panels

@@ -64,6 +64,19 @@ std::vector<Paragraph> withTexts(const std::vector<Paragraph>& before, const QSt
     return after;
 }
 
+void takeFromAll(Paragraph& paragraph, bool font, bool ink)
+{
+    for (CharacterStyle& span : paragraph.spans) {
+        if (!span.styleName.isEmpty())
+            continue;
+        if (font)
+            span.font.clear();
+        if (ink)
+            span.ink.clear();
+    }
+    std::erase_if(paragraph.spans, [](const CharacterStyle& span) { return span.styleName.isEmpty() && span.font.isEmpty() && span.ink.isEmpty(); });
+}
+
 CharacterStyle charactersAt(const Paragraph& p, int at)
 {
     for (const CharacterStyle& span : p.spans)

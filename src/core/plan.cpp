@@ -33,7 +33,7 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
 {
     const auto copies = groupedNumber(job.quantity);
     const auto room = [&](Size cell) {
-        return QStringLiteral("%1 with bleed in %2 printable").arg(formatSize(cell, job.unit), formatSize(plan.sheet.frontArea.size(), job.unit));
+        return QStringLiteral("%1 with bleed in %2 printable").arg(formatSize(cell, job.unit), formatSize(plan.sheet.fillArea.size(), job.unit));
     };
     std::vector<Run> runs;
     const Size flatCell = bleedOf(plan.paper).size();
@@ -48,13 +48,16 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
                                each == 1 ? copies : QStringLiteral("%1 × 2 leaves").arg(copies)));
     }
     const bool isText = hasOwnCover(job);
-    const int up = countOnSheet(job.press, book.sheetFlat);
+    int up = countOnSheet(job.press, book.sheetFlat);
     qint64 pieces = 0;
     QString working;
     if (job.kind == PieceKind::Book) {
         // A signature whose both sides are printed from one form comes twice off each sheet; the others need a sheet each.
         pieces = qint64(job.quantity) * qint64(book.sheets.size());
         working = QStringLiteral("%1 × %2 signatures").arg(copies).arg(book.sheets.size());
+        // Turned, the front of a signature backs its inner side: they lie on the sheet in pairs, and an odd place stays empty.
+        if (job.pages.workStyle == WorkStyle::WorkAndTurn && up > 1)
+            up -= up % 2;
     } else if (job.kind == PieceKind::Booklet) {
         pieces = qint64(job.quantity) * qint64(book.sheets.size());
         working = QStringLiteral("%1 × %2 sheets").arg(copies).arg(book.sheets.size());

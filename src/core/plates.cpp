@@ -69,7 +69,7 @@ QString inkOf(Job& job, const Cmyk& cmyk)
     const QString parts = QStringLiteral("%1 %2 %3 %4").arg(cmyk.c).arg(cmyk.m).arg(cmyk.y).arg(cmyk.k);
     QString name = parts;
     for (int i = 2; job.findInk(name); ++i) // a spot ink, or one that was changed since, may be called so
-        name = QStringLiteral("%1 (%2)").arg(parts).arg(i);
+        name = QStringLiteral("%1 (%2)").arg(parts, QString::number(i));
     job.inks.push_back({name, cmyk, false});
     return name;
 }

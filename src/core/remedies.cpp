@@ -100,12 +100,10 @@ Job settled(Job job, const Finding& finding)
     case Remedy::MoveBlanks: job.pages.blanks = Blanks::BeforeBack; break;
     case Remedy::GlueInstead:
         // The cover of a self-cover booklet is among its pages; glued, it is a component of its own.
-        if (!job.pages.plusCover) {
-            job.pages.textStock = job.stock;
+        if (!job.pages.plusCover)
             job.pages.count = std::max(4, job.pages.count - 4);
-        }
+        setOwnCover(job, true);
         job.kind = PieceKind::Book;
-        job.pages.plusCover = true;
         break;
     case Remedy::ReckonSpine: job.cover.spine.reset(); break;
     case Remedy::Sheetwise: job.pages.workStyle = WorkStyle::Sheetwise; break;

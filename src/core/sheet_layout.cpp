@@ -1,50 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sheet_layout.h"
 
+#include "core/guillotine_fill.h"
 #include "core/page_sizes.h"
+#include "core/sheet_marks.h"
 
 #include <algorithm>
-#include <set>
-#include <tuple>
 
 namespace hinge {
 namespace {
-
-int fits(Length piece, Length room) { return piece > Length() && room >= piece ? int(room / piece) : 0; }
-
-void addGrid(std::vector<CellPlace>& out, Point at, Size cell, int columns, int rows, bool turned)
-{
-    for (int row = 0; row < rows; ++row)
-        for (int column = 0; column < columns; ++column)
-            out.push_back({{at.x + cell.w * column, at.y + cell.h * row, cell.w, cell.h}, turned});
-}
-
-/// An upright block of some columns (rows), and a turned block in what is left beside (below) it.
-std::vector<CellPlace> twoBlocks(Size cell, Size area, bool firstTurned)
-{
-    const Size first = firstTurned ? cell.turned() : cell;
-    const Size second = first.turned();
-    std::vector<CellPlace> best;
-    const auto offer = [&best](std::vector<CellPlace> places) {
-        if (places.size() > best.size())
-            best = std::move(places);
-    };
-    for (int columns = fits(first.w, area.w); columns >= 0; --columns) {
-        std::vector<CellPlace> places;
-        addGrid(places, {}, first, columns, fits(first.h, area.h), firstTurned);
-        const Length x = first.w * columns;
-        addGrid(places, {x, Length()}, second, fits(second.w, area.w - x), fits(second.h, area.h), !firstTurned);
-        offer(std::move(places));
-    }
-    for (int rows = fits(first.h, area.h); rows >= 0; --rows) {
-        std::vector<CellPlace> places;
-        addGrid(places, {}, first, fits(first.w, area.w), rows, firstTurned);
-        const Length y = first.h * rows;
-        addGrid(places, {Length(), y}, second, fits(second.w, area.w), fits(second.h, area.h - y), !firstTurned);
-        offer(std::move(places));
-    }
-    return best;
-}
 
 /// After turning the sheet, what was on the left is on the right (or what was at the head at the foot).
 SheetPlace turnedPlace(const SheetPlace& place, Size sheet, bool aboutVertical)
@@ -70,77 +34,19 @@ bool turnsAboutVertical(Size sheet, FlipEdge flip)
     return landscape == (flip == FlipEdge::Short);
 }
 
-/// Trim lines, each cut once. An upright block and a turned one lie apart: their lines are cut for each block alone.
-int countCuts(const std::vector<SheetPlace>& places)
-{
-    std::set<std::tuple<Turn, bool, Length>> lines;
-    for (const SheetPlace& p : places) {
-        for (const Length x : {p.trim.x, p.trim.right()})
-            lines.insert({p.turn, true, x});
-        for (const Length y : {p.trim.y, p.trim.bottom()})
-            lines.insert({p.turn, false, y});
-    }
-    return int(lines.size());
-}
-
 Rect printable(const Press& press, Size sheet)
 {
     return Rect::fromEdges(press.margin, press.gripper, sheet.w - press.margin, sheet.h - press.margin);
 }
 
-/// A mark that starts at `near` and may run to `far`, kept inside the printable area.
-void addMark(std::vector<MarkLine>& out, MarkLine mark, const Rect& area, const std::vector<Rect>& bleeds)
+/// Where pieces may lie: printable on the front, and on the back, too. Turned head to foot, the gripper takes the other edge for the
+/// second side, so that this must be free as well.
+Rect fillable(const Press& press, Size sheet)
 {
-    const auto clampTo = [](Length v, Length low, Length high) { return std::clamp(v, low, high); };
-    const bool vertical = mark.from.x == mark.to.x;
-    if (vertical) {
-        if (mark.from.x < area.x || mark.from.x > area.right())
-            return;
-        mark.from.y = clampTo(mark.from.y, area.y, area.bottom());
-        mark.to.y = clampTo(mark.to.y, area.y, area.bottom());
-    } else {
-        if (mark.from.y < area.y || mark.from.y > area.bottom())
-            return;
-        mark.from.x = clampTo(mark.from.x, area.x, area.right());
-        mark.to.x = clampTo(mark.to.x, area.x, area.right());
-    }
-    if (abs(mark.to.x - mark.from.x) + abs(mark.to.y - mark.from.y) < shortestMark)
-        return;
-    const Rect box = Rect::fromEdges(std::min(mark.from.x, mark.to.x), std::min(mark.from.y, mark.to.y),
-                                     std::max(mark.from.x, mark.to.x), std::max(mark.from.y, mark.to.y))
-                         .grown(Length::micrometres(100));
-    if (std::ranges::any_of(bleeds, [&](const Rect& b) { return b.overlaps(box); }))
-        return;
-    if (std::ranges::find(out, mark) == out.end())
-        out.push_back(mark);
-}
-
-/// The two marks of a line at `at` across a piece: beyond the head and the foot, or left and right.
-void addPair(std::vector<MarkLine>& out, const Rect& bleed, Length at, bool verticalLine, bool fold, const Rect& area,
-             const std::vector<Rect>& bleeds)
-{
-    const Length start = markClearance;
-    const Length end = start + markLength;
-    if (verticalLine) {
-        addMark(out, {{at, bleed.y - start}, {at, bleed.y - end}, fold}, area, bleeds);
-        addMark(out, {{at, bleed.bottom() + start}, {at, bleed.bottom() + end}, fold}, area, bleeds);
-    } else {
-        addMark(out, {{bleed.x - start, at}, {bleed.x - end, at}, fold}, area, bleeds);
-        addMark(out, {{bleed.right() + start, at}, {bleed.right() + end, at}, fold}, area, bleeds);
-    }
-}
-
-/// A line of the flat as it lies on a turned piece: its place and direction on the sheet.
-std::pair<Length, bool> lineOnSheet(const SheetPlace& place, Length at, bool vertical)
-{
-    const Rect& t = place.trim;
-    switch (place.turn) {
-    case Turn::None: return vertical ? std::pair(t.x + at, true) : std::pair(t.y + at, false);
-    case Turn::Quarter: return vertical ? std::pair(t.y + at, false) : std::pair(t.right() - at, true);
-    case Turn::Half: return vertical ? std::pair(t.right() - at, true) : std::pair(t.bottom() - at, false);
-    case Turn::ThreeQuarters: return vertical ? std::pair(t.bottom() - at, false) : std::pair(t.x + at, true);
-    }
-    return {};
+    const Rect front = printable(press, sheet);
+    if (turnsAboutVertical(sheet, press.flip))
+        return front;
+    return Rect::fromEdges(front.x, front.y, front.right(), std::min(front.bottom(), sheet.h - press.gripper));
 }
 
 Turn turnedBy(Turn turn, Turn more) { return Turn((int(turn) + int(more)) % 360); }
@@ -156,14 +62,7 @@ std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
 
 } // namespace
 
-std::vector<CellPlace> bestGuillotineFill(Size cell, Size area)
-{
-    std::vector<CellPlace> upright = twoBlocks(cell, area, false);
-    std::vector<CellPlace> turned = twoBlocks(cell, area, true);
-    return turned.size() > upright.size() ? turned : upright;
-}
-
-int countOnSheet(const Press& press, Size cell) { return int(bestGuillotineFill(cell, printable(press, press.sheet).size()).size()); }
+int countOnSheet(const Press& press, Size cell) { return int(bestGuillotineFill(cell, fillable(press, press.sheet).size()).size()); }
 
 SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
 {
@@ -171,12 +70,11 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
     layout.sheet = sheet;
     layout.frontArea = printable(job.press, sheet);
     const bool aboutVertical = turnsAboutVertical(sheet, job.press.flip);
-    layout.backArea = layout.frontArea;
-    if (!aboutVertical)
-        layout.backArea.y = sheet.h - layout.frontArea.bottom();
+    layout.backArea = layout.frontArea; // the gripper holds the head of either side
+    layout.fillArea = fillable(job.press, sheet);
 
     const Size cell = bleedOf(paper).size();
-    const std::vector<CellPlace> cells = bestGuillotineFill(cell, layout.frontArea.size());
+    const std::vector<CellPlace> cells = bestGuillotineFill(cell, layout.fillArea.size());
     if (cells.empty())
         return layout;
 
@@ -186,12 +84,10 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
         right = std::max(right, c.cell.right());
         bottom = std::max(bottom, c.cell.bottom());
     }
-    // Across, the block stands in the middle of the sheet. Along, it stands in the middle of the
-    // printable area unless marks would not fit at both ends: then the foot, away from the gripper, gets them.
-    const Length markRoom = markClearance + markLength;
-    const Length freeAlong = layout.frontArea.h - bottom;
-    const Length footRoom = freeAlong >= markRoom * 2 ? freeAlong.part(2) : std::min(freeAlong, markRoom);
-    const Point origin{(sheet.w - right).part(2), layout.frontArea.bottom() - footRoom - bottom};
+    // The block stands in the middle of what can be filled, unless marks would not fit at both ends: then one end gets them, along the
+    // sheet the foot, away from the gripper.
+    const auto farRoom = [](Length free) { return free >= (markClearance + shortestMark) * 2 ? free.part(2) : free; };
+    const Point origin{layout.fillArea.right() - farRoom(layout.fillArea.w - right) - right, layout.fillArea.bottom() - farRoom(layout.fillArea.h - bottom) - bottom};
 
     std::int64_t area = 0;
     for (const CellPlace& c : cells) {
@@ -207,7 +103,11 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
         area += 1;
     }
     layout.usedPercent = 100.0 * double(area) * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
-    layout.cuts = countCuts(layout.front);
+    std::vector<Rect> trims;
+    for (const SheetPlace& place : layout.front)
+        trims.push_back(place.trim);
+    if (const auto tree = cutTreeOf(sheet, trims))
+        layout.cuts = pileCutsIn(*tree);
     return layout;
 }
 
@@ -231,43 +131,6 @@ std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper)
     }
     std::ranges::stable_sort(all, std::ranges::greater{}, &SheetLayout::usedPercent);
     return all;
-}
-
-Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face)
-{
-    const Rect trim = trimOf(paper);
-    const Rect bleed = bleedOf(paper, face);
-    const auto out = turnedBleeds({trim.x - bleed.x, trim.y - bleed.y, bleed.right() - trim.right(), bleed.bottom() - trim.bottom()}, place.turn);
-    return Rect::fromEdges(place.trim.x - out[0], place.trim.y - out[1], place.trim.right() + out[2], place.trim.bottom() + out[3]);
-}
-
-Rect flatPage(const Paper& paper, Face face) { return bleedOf(paper, face).grown(markClearance + markLength + Length::mm(2)); }
-
-std::vector<MarkLine> flatMarks(const Paper& paper, Face face)
-{
-    const SheetPlace place{trimOf(paper), Turn::None};
-    const Rect everywhere = bleedOf(paper, face).grown(markClearance + markLength);
-    return sheetMarks({place}, everywhere, paper, face);
-}
-
-std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, const Paper& paper, Face face)
-{
-    std::vector<Rect> bleeds;
-    for (const SheetPlace& p : places)
-        bleeds.push_back(bleedOnSheet(p, paper, face));
-    std::vector<MarkLine> marks;
-    for (std::size_t i = 0; i < places.size(); ++i) {
-        const SheetPlace& p = places[i];
-        for (const Length x : {p.trim.x, p.trim.right()})
-            addPair(marks, bleeds[i], x, true, false, area, bleeds);
-        for (const Length y : {p.trim.y, p.trim.bottom()})
-            addPair(marks, bleeds[i], y, false, false, area, bleeds);
-        for (const FoldLine& line : paper.folds) {
-            const auto [at, vertical] = lineOnSheet(p, line.at[std::size_t(face)], line.axis == Axis::Vertical);
-            addPair(marks, bleeds[i], at, vertical, true, area, bleeds);
-        }
-    }
-    return marks;
 }
 
 } // namespace hinge

@@ -49,6 +49,14 @@ QString Stock::gateRule() const
     return grammage <= 120 ? QStringLiteral("common practice to 120 g/m²") : QStringLiteral("common practice above 120 g/m²");
 }
 
+void setGrammage(Stock& stock, int grammage)
+{
+    if (grammage == stock.grammage)
+        return;
+    stock.grammage = grammage;
+    stock.measuredCaliper.reset();
+}
+
 const std::vector<Stock>& shippedStocks()
 {
     static const std::vector<Stock> stocks{

@@ -44,6 +44,9 @@ struct Stock {
     [[nodiscard]] QString gateRule() const;
 };
 
+/// Gives a stock another grammage. A caliper that was measured was that of another paper: it is let go, and follows grammage and bulk.
+void setGrammage(Stock& stock, int grammage);
+
 /// The stocks that ship with the program: made-up names, ordinary values.
 [[nodiscard]] const std::vector<Stock>& shippedStocks();
 

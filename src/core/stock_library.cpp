@@ -74,7 +74,7 @@ Result<Stock> stockFrom(const QStringList& row, const QMap<QString, int>& column
 
 QJsonObject stockToJson(const Stock& stock, Unit unit)
 {
-    QJsonObject o = stock.extra;
+    QJsonObject o;
     o[QStringLiteral("name")] = stock.name;
     o[QStringLiteral("grammage")] = stock.grammage;
     o[QStringLiteral("bulk")] = stock.bulkMilli / 1000.0;
@@ -82,7 +82,7 @@ QJsonObject stockToJson(const Stock& stock, Unit unit)
         o[QStringLiteral("caliper")] = exactText(*stock.measuredCaliper, unit);
     o[QStringLiteral("coated")] = stock.coated;
     o[QStringLiteral("grain")] = wordFor(grainWords, stock.grain);
-    return o;
+    return keptBeside(stock.extra, o);
 }
 
 void readStock(JsonReader& reader, Stock& stock)
@@ -93,7 +93,7 @@ void readStock(JsonReader& reader, Stock& stock)
     reader.read("caliper", stock.measuredCaliper);
     reader.read("coated", stock.coated);
     readWord(reader, "grain", stock.grain, grainWords);
-    stock.extra = reader.leftOver();
+    stock.extra = reader.takeLeftOver();
 }
 
 QByteArray writeStocksJson(const std::vector<Stock>& stocks)
@@ -152,7 +152,7 @@ Result<std::vector<Stock>> readStocksCsv(const QByteArray& csv, const QString& n
     for (std::size_t i = 1; i < rows.size(); ++i) {
         if (rows[i].join(QString()).trimmed().isEmpty())
             continue;
-        auto stock = stockFrom(rows[i], columns, QStringLiteral("%1, row %2").arg(name).arg(i + 1));
+        auto stock = stockFrom(rows[i], columns, QStringLiteral("%1, row %2").arg(name, QString::number(i + 1)));
         if (!stock)
             return tl::unexpected(stock.error());
         stocks.push_back(*stock);

@@ -92,7 +92,7 @@ void addSmallerVersions(ShownPicture& picture)
 
 bool PrintedState::update(const Job& job, const Plan& plan)
 {
-    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && grid_ == std::pair(job.gridStart, job.gridStep) && items_ == plan.items && faces_ == job.faces;
+    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) && items_ == plan.items && faces_ == job.faces;
     if (same)
         return false;
     any_ = true;
@@ -100,6 +100,7 @@ bool PrintedState::update(const Job& job, const Plan& plan)
     bleeds_ = plan.paper.bleeds;
     inks_ = job.inks;
     styles_ = job.textStyles;
+    characterStyles_ = job.characterStyles;
     grid_ = {job.gridStart, job.gridStep};
     items_ = plan.items;
     faces_ = job.faces;

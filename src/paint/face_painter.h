@@ -41,6 +41,7 @@ private:
     std::array<FaceContent, 2> faces_;
     std::vector<Ink> inks_;
     std::vector<NamedStyle> styles_;
+    std::vector<NamedCharacterStyle> characterStyles_;
     std::pair<Length, Length> grid_;
     Size flat_;
     std::array<Length, 4> bleeds_;

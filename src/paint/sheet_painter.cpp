@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/sheet_painter.h"
 
+#include "core/sheet_marks.h"
+
 #include <cmath>
 
 namespace hinge {

@@ -2,6 +2,7 @@
 #include "pdf/export_pdf.h"
 
 #include "core/embedded_files.h"
+#include "core/sheet_marks.h"
 #include "pdf/face_form.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"

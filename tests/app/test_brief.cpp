@@ -312,6 +312,68 @@ private Q_SLOTS:
         COMPARE_MM(job().flat.h, 200);
     }
 
+    void anotherJobHasNoSummaryAndTakingBackTakesNoContent()
+    {
+        begin(PieceKind::Leaflet);
+        auto* bar = find<QWidget>("changeBar");
+        const auto filled = [this](const char* id) {
+            Job next = job();
+            Item sea;
+            sea.id = QString::fromLatin1(id);
+            sea.name = QStringLiteral("Sea");
+            sea.ink = QStringLiteral("Shallows");
+            sea.sides = sidesFillingPanel(1);
+            next.face(Face::Outside).items.push_back(sea);
+            return next;
+        };
+        QVERIFY(window_->document().edit(QStringLiteral("fill"), filled("one")));
+        begin(PieceKind::Card);
+        QVERIFY(!bar->isVisible());
+        QVERIFY(window_->document().edit(QStringLiteral("fill"), filled("two")));
+        QVERIFY(!bar->isVisible());
+        const Length height = job().flat.h;
+        type("brief.height", QStringLiteral("133"));
+        QVERIFY(bar->isVisible());
+        // What is placed after the change stays when that is taken back; one undo brings the change back.
+        QVERIFY(window_->document().edit(QStringLiteral("fill"), filled("three")));
+        const Job changed = job();
+        QTest::mouseClick(find<QPushButton>("changes.back"), Qt::LeftButton);
+        QVERIFY(!bar->isVisible());
+        QCOMPARE(job().flat.h, height);
+        QVERIFY(job().findItem(QStringLiteral("two")) && job().findItem(QStringLiteral("three")));
+        action("undo")->trigger();
+        QVERIFY(job() == changed);
+        action("redo")->trigger();
+        QCOMPARE(job().flat.h, height);
+        QVERIFY(job().findItem(QStringLiteral("three")));
+    }
+
+    void aTypedGrammageSaysThatTheCaliperFollows()
+    {
+        begin(PieceKind::Leaflet);
+        Job measured = job();
+        measured.stock.measuredCaliper = Length::micrometres(120);
+        QVERIFY(window_->document().edit(QStringLiteral("measure"), measured));
+        type("brief.grammage", QString::number(measured.stock.grammage));
+        QVERIFY(job() == measured); // "135" goes by way of other numbers, and ends where it began
+        type("brief.grammage", QStringLiteral("200"));
+        QVERIFY(!job().stock.measuredCaliper);
+        QVERIFY2(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("0.120 mm measured before")), qPrintable(find<QLabel>("fieldProblem")->text()));
+        action("undo")->trigger();
+        QVERIFY(job() == measured);
+    }
+
+    void aCoverOfItsOwnLeavesTheTextItsStock()
+    {
+        begin(PieceKind::Booklet);
+        const Stock text = job().stock;
+        choose("brief.plusCover", QStringLiteral("of its own"));
+        QVERIFY(job().pages.plusCover);
+        QCOMPARE(textStockOf(job()), text);
+        choose("brief.plusCover", QStringLiteral("of the same stock"));
+        QCOMPARE(textStockOf(job()), text);
+    }
+
     void contentFollowsToAnotherKind()
     {
         begin(PieceKind::Leaflet);

@@ -238,6 +238,45 @@ private Q_SLOTS:
         QVERIFY(job().findItem(second)->paragraphs.front().styleName.isEmpty());
     }
 
+    void looksGoToTheWholeTextWhileItsFrameIsInHand()
+    {
+        const QString id = add("addText", 0);
+        find<QPlainTextEdit>("drawer.words")->setPlainText(QStringLiteral("High water\nLow water\nSlack"));
+        window_->selection().clearItem();
+        window_->selection().setItem(Face::Outside, id);
+        QCoreApplication::processEvents();
+        QCOMPARE(find<QLabel>("drawer.scope")->text(), QStringLiteral("of the whole text"));
+        type("drawer.size", QStringLiteral("15"));
+        pick("drawer.font", QStringLiteral("Cabin Bold"));
+        find<QPushButton>("ink.Lamp")->click();
+        const auto looks = [&] {
+            QStringList out;
+            for (const Paragraph& p : item().paragraphs)
+                out << QStringLiteral("%1 %2 %3").arg(formatLength(p.style.size, Unit::Point), p.style.font, p.style.ink);
+            return out;
+        };
+        QCOMPARE(item().paragraphs.size(), std::size_t(3));
+        for (const QString& look : looks())
+            QCOMPARE(look, QStringLiteral("15 pt Cabin Bold Lamp"));
+        // With the cursor in the second paragraph, it is that one's; Escape takes the frame in hand again.
+        auto* words = find<QPlainTextEdit>("drawer.words");
+        words->setFocus();
+        QTextCursor cursor = words->textCursor();
+        cursor.setPosition(14);
+        words->setTextCursor(cursor);
+        QCOMPARE(find<QLabel>("drawer.scope")->text(), QStringLiteral("of the paragraph in hand"));
+        type("drawer.size", QStringLiteral("11"));
+        QCOMPARE(item().paragraphs[0].style.size, Length::points(15));
+        QCOMPARE(item().paragraphs[1].style.size, Length::points(11));
+        QCOMPARE(item().paragraphs[2].style.size, Length::points(15));
+        find<QPlainTextEdit>("drawer.words")->setFocus();
+        QTest::keyClick(find<QPlainTextEdit>("drawer.words"), Qt::Key_Escape);
+        QCOMPARE(find<QLabel>("drawer.scope")->text(), QStringLiteral("of the whole text"));
+        type("drawer.size", QStringLiteral("9"));
+        QCOMPARE(item().paragraphs[1].style.size, Length::points(9));
+        QCOMPARE(item().paragraphs[2].style.size, Length::points(9));
+    }
+
     void wordsInAParagraphTakeAnotherFont()
     {
         add("addText", 0);

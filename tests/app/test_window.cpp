@@ -15,6 +15,7 @@
 #include <QAbstractButton>
 #include <QApplication>
 #include <QDropEvent>
+#include <QFileDialog>
 #include <QLabel>
 #include <QListView>
 #include <QMenu>
@@ -479,6 +480,79 @@ private Q_SLOTS:
         QTest::keyClick(list, Qt::Key_Return);
         QVERIFY(window_->document().findings().empty());
         QCOMPARE(find<QListView>("release.checks")->model()->rowCount(), 9);
+    }
+
+    void whatStopsThePieceIsNamedBeforeItIsWritten()
+    {
+        type("brief.width", QStringLiteral("900"));
+        const auto& findings = window_->document().findings();
+        QVERIFY(!findings.empty() && findings.front().severity == Severity::Stop);
+        const QString told = findings.front().message;
+        QString asked;
+        bool wroteOn = false;
+        const auto answer = [&](const char* button) {
+            QTimer::singleShot(50, this, [&, button] {
+                auto* box = window_->findChild<QMessageBox*>(QStringLiteral("stopsDialog"));
+                if (!box)
+                    return;
+                asked = box->text();
+                // A name for the file is asked for only when it is to be written all the same.
+                QTimer::singleShot(50, this, [&] {
+                    if (auto* dialog = window_->findChild<QFileDialog*>()) {
+                        wroteOn = true;
+                        dialog->reject();
+                    }
+                });
+                for (QAbstractButton* b : box->buttons())
+                    if (b->text().remove(u'&').startsWith(QString::fromLatin1(button)))
+                        return b->click();
+            });
+            action("exportSheets")->trigger();
+            QTest::qWait(120);
+        };
+        answer("Cancel");
+        QVERIFY2(asked.contains(told), qPrintable(asked));
+        QVERIFY(!wroteOn);
+        answer("Show it");
+        QVERIFY(!wroteOn);
+        answer("Write the press sheet all the same");
+        QVERIFY(wroteOn);
+    }
+
+    void whatTheFilesLeaveOutIsSaid()
+    {
+        QString proposed;
+        const auto propose = [&](const char* what) {
+            QTimer::singleShot(100, this, [&] {
+                if (auto* dialog = window_->findChild<QFileDialog*>()) {
+                    proposed = QFileInfo(dialog->selectedFiles().value(0)).fileName();
+                    dialog->reject();
+                }
+            });
+            action(what)->trigger();
+            return proposed;
+        };
+        const auto state = [this] { return find<QAbstractButton>("stage.release")->accessibleDescription(); };
+        QCOMPARE(state(), QStringLiteral("nothing on it yet"));
+        QVERIFY(find<QLabel>("release.extent")->text().isEmpty());
+        put(tint(1));
+        QCOMPARE(state(), QStringLiteral("ready"));
+        Job booklet = newPiece(PieceKind::Booklet);
+        booklet.title = QStringLiteral("Notes");
+        booklet.face(Face::Outside).items = {tint(1)};
+        window_->document().start(booklet);
+        QVERIFY2(state().startsWith(QStringLiteral("outer sheet only")), qPrintable(state()));
+        QVERIFY(find<QLabel>("release.extent")->text().contains(QStringLiteral("outer sheet only")));
+        QCOMPARE(propose("exportFlat"), QStringLiteral("notes-outer-sheet-only-flat.pdf"));
+        booklet.pages.plusCover = true;
+        window_->document().start(booklet);
+        QCOMPARE(propose("exportSheets"), QStringLiteral("notes-cover-only-sheet.pdf"));
+        Job ticket = newPiece(PieceKind::Leaf);
+        ticket.title = QStringLiteral("Ticket");
+        ticket.leaf.firstNumber = 1;
+        window_->document().start(ticket);
+        QCOMPARE(propose("exportSheets"), QStringLiteral("ticket-without-numbers-sheet.pdf"));
+        QVERIFY(!state().contains(QStringLiteral("ready")));
     }
 
     void exportsInTheBackground()

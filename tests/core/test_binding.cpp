@@ -434,6 +434,23 @@ private Q_SLOTS:
         QVERIFY(!testing::hasFinding(testing::planned(job).findings, "sheet.oneUp"));
     }
 
+    void workAndTurnLaysSignaturesInPairs()
+    {
+        // A signature of four A5 pages is 2 x 154 wide and 216 high with its trims and 3 mm of milling; three of them lie beside each other on
+        // a sheet of 940 x 240. Turned about its short edge, the middle one would land on itself: two can be used (arithmetic).
+        Job job = newPiece(PieceKind::Book);
+        job.page = {len("148"), len("210")};
+        job.pages.count = 64;
+        job.pages.signature = 4;
+        job.press.sheet = {len("940"), len("240")};
+        const auto textRun = [&] { return testing::planned(job).runs.back(); };
+        QCOMPARE(textRun().up, 3);
+        QCOMPARE(textRun().sheets, (500 * 16 + 2) / 3);
+        job.pages.workStyle = WorkStyle::WorkAndTurn;
+        QCOMPARE(textRun().up, 2);
+        QCOMPARE(textRun().sheets, 500 * 16 / 2);
+    }
+
     void weightAndPaperOfTheRun()
     {
         // A5, 16 pages self cover on 135 g/m2: 8 leaves of 0.148 x 0.210 m (ISO 536).

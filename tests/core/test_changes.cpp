@@ -2,6 +2,7 @@
 // Changes of mind: another kind, another fold, another size, a typed figure; and what they do to what stands on the piece.
 #include "core/change_kind.h"
 #include "core/changes.h"
+#include "core/extent.h"
 #include "core/making_steps.h"
 #include "core/overrides.h"
 #include "core/preset.h"
@@ -186,6 +187,84 @@ private Q_SLOTS:
             }
             QVERIFY(fields >= 2);
         }
+    }
+
+    void takingBackLeavesWhatWasPlacedSince()
+    {
+        const Job before = filled();
+        Job now = before;
+        now.flat.h = len("180");
+        now.stock.grammage = 90;
+        Item late = before.face(Face::Outside).items.front();
+        late.id = QStringLiteral("late");
+        now.face(Face::Inside).items.push_back(late);
+        now.inks.push_back({QStringLiteral("New"), {0, 0, 0, 50}});
+        const Job back = withPieceOf(now, before);
+        QVERIFY(samePaper(testing::planned(back).paper, testing::planned(before).paper));
+        QVERIFY(back.findItem(QStringLiteral("late")));
+        QVERIFY(back.findInk(QStringLiteral("New")));
+        QCOMPARE(back.stock, before.stock);
+        CHECK_PROPERTY("of any piece the paper comes back whole, and the content stays", [] {
+            const Job was = *rc::anyPiece();
+            Job is = *rc::anyPiece();
+            is.faces = {};
+            is.face(Face::Outside).items = filled().face(Face::Outside).items;
+            const Job again = withPieceOf(is, was);
+            RC_ASSERT(samePaper(testing::planned(again).paper, testing::planned(was).paper));
+            RC_ASSERT(again.face(Face::Outside).items == is.face(Face::Outside).items);
+        });
+    }
+
+    void pagesStayOnTheirStock()
+    {
+        Job job = newPiece(PieceKind::Booklet);
+        job.stock = stockNamed(QStringLiteral("Cormorant Gloss 130"));
+        const Stock text = job.stock;
+        setOwnCover(job, true);
+        QVERIFY(hasOwnCover(job));
+        QCOMPARE(textStockOf(job), text);
+        job.stock = stockNamed(QStringLiteral("Skua Board 240"));
+        setOwnCover(job, false);
+        QCOMPARE(textStockOf(job), text);
+        // A glued book always has a cover of its own.
+        becomeKind(job, PieceKind::Book);
+        QCOMPARE(textStockOf(job), text);
+    }
+
+    void aMeasuredCaliperIsThatOfItsGrammage()
+    {
+        Stock stock = stockNamed(QStringLiteral("Gull Silk 135"));
+        stock.measuredCaliper = Length::micrometres(120);
+        setGrammage(stock, 135);
+        COMPARE_MM(stock.caliper(), 0.12);
+        setGrammage(stock, 200);
+        QVERIFY(!stock.measuredCaliper);
+        COMPARE_MM(stock.caliper(), 0.17); // 200 g/m2 x 0.85 cm3/g (ISO 534)
+    }
+
+    void howMuchOfAPieceItsFilesHold()
+    {
+        const auto of = [](PieceKind kind, bool ownCover, int pages) {
+            Job job = newPiece(kind);
+            job.pages.plusCover = ownCover;
+            job.pages.count = pages;
+            return extentOf(job);
+        };
+        QCOMPARE(of(PieceKind::Leaflet, true, 16), Extent::Whole);
+        QCOMPARE(of(PieceKind::Cover, true, 192), Extent::Whole); // the block is somebody else's
+        QCOMPARE(of(PieceKind::Booklet, false, 4), Extent::Whole);
+        QCOMPARE(of(PieceKind::Booklet, false, 8), Extent::OuterSheetOnly);
+        QCOMPARE(of(PieceKind::Booklet, true, 8), Extent::CoverOnly);
+        QCOMPARE(of(PieceKind::Book, true, 160), Extent::CoverOnly);
+        QCOMPARE(of(PieceKind::WireBook, false, 40), Extent::OuterSheetOnly);
+        Job ticket = newPiece(PieceKind::Leaf);
+        QCOMPARE(extentOf(ticket), Extent::Whole);
+        ticket.leaf.firstNumber = 1;
+        QCOMPARE(extentOf(ticket), Extent::WithoutNumbers);
+        for (const Extent extent : {Extent::CoverOnly, Extent::OuterSheetOnly, Extent::WithoutNumbers})
+            QVERIFY(!extentName(extent).isEmpty() && !extentNote(extent).isEmpty());
+        QVERIFY(isBare(ticket));
+        QVERIFY(!isBare(filled()));
     }
 
     void presetsLeaveTheContentBehind()

@@ -248,6 +248,21 @@ private Q_SLOTS:
             QVERIFY(after == job);
     }
 
+    void namesWithPercentSignsStayThemselves()
+    {
+        Item half = text(mm(85, 20, 40, 40), testing::planned(testing::a4Roll()));
+        half.name = QStringLiteral("%1 of %2, %3 %4 off");
+        half.kind = ItemKind::Shape;
+        half.ink = QStringLiteral("Lamp");
+        half.side(ItemSide::Top) = {PaperLine::Edge, 1, false, 0, Length(), true};
+        const auto findings = testing::planned(with(half)).findings;
+        const auto it = std::ranges::find(findings, QStringLiteral("bleed.short"), &Finding::code);
+        QVERIFY(it != findings.end());
+        QCOMPARE(it->message, QStringLiteral("%1 of %2, %3 %4 off ends 3 mm short of the bleed, outside"));
+        for (const Finding& f : findings)
+            QVERIFY2(f.itemId.isEmpty() || f.message.contains(half.name), qPrintable(f.message));
+    }
+
     void atTheSafeLineTextIsSafe()
     {
         const Plan plan = testing::planned(testing::a4Roll());

@@ -424,6 +424,46 @@ private Q_SLOTS:
         QCOMPARE(frame("c"), before);
     }
 
+    void aTypedSizeMovesTheSideThatIsFree()
+    {
+        // Panels of 97, 100 and 100 mm. The item holds on to the right safe line of panel 2, which lies at 97 + 100 - 3 mm.
+        Job job = testing::a4Roll();
+        Item held = item("a", ItemKind::Shape, mm(120, 20, 74, 30), paper());
+        held.side(ItemSide::Right) = {PaperLine::Safe, 1, true, 0, Length(), true};
+        job.face(Face::Outside).items = {held};
+        const QStringList ids{QStringLiteral("a")};
+        const auto resized = [&](const Job& from, std::optional<Length> w, std::optional<Length> h) {
+            Job next = from;
+            const auto done = sizeItems(next, testing::planned(next), ids, w, h);
+            return done ? next : Job{};
+        };
+        const Job wider = resized(job, len("90"), std::nullopt);
+        QCOMPARE(wider.findItem(QStringLiteral("a"))->side(ItemSide::Right), held.side(ItemSide::Right));
+        const Rect wide = testing::planned(wider).findItem(QStringLiteral("a"))->frame;
+        COMPARE_MM(wide.right(), 194);
+        COMPARE_MM(wide.w, 90);
+        QVERIFY(!wider.findItem(QStringLiteral("a"))->side(ItemSide::Left).holds);
+        // Beyond its panel, too, it stays an item of panel 2.
+        const Job widest = resized(job, len("120"), std::nullopt);
+        QCOMPARE(widest.findItem(QStringLiteral("a"))->side(ItemSide::Left).panel, 1);
+        // Both hold: the right one gives way. Nothing holds: the right one moves, too.
+        Job both = job;
+        both.findItem(QStringLiteral("a"))->side(ItemSide::Left) = {PaperLine::Safe, 1, false, 0, Length(), true};
+        const Job narrow = resized(both, len("50"), std::nullopt);
+        COMPARE_MM(testing::planned(narrow).findItem(QStringLiteral("a"))->frame.x, 100);
+        COMPARE_MM(testing::planned(narrow).findItem(QStringLiteral("a"))->frame.w, 50);
+        QVERIFY(narrow.findItem(QStringLiteral("a"))->side(ItemSide::Left).holds);
+        QVERIFY(!narrow.findItem(QStringLiteral("a"))->side(ItemSide::Right).holds);
+        QCOMPARE(narrow.findItem(QStringLiteral("a"))->side(ItemSide::Right).panel, 1);
+        // Upward from a foot that holds; back to a height at which the head meets a line, it takes hold there.
+        Job foot = job;
+        foot.findItem(QStringLiteral("a"))->side(ItemSide::Bottom) = {PaperLine::Safe, 1, true, 0, Length(), true};
+        const Job high = resized(foot, std::nullopt, len("200"));
+        COMPARE_MM(testing::planned(high).findItem(QStringLiteral("a"))->frame.y, 5);
+        QVERIFY(high.findItem(QStringLiteral("a"))->side(ItemSide::Top).holds);
+        QVERIFY(!sizeItems(job, testing::planned(job), ids, Length(), std::nullopt));
+    }
+
     void copiesStandAtTheSamePlaceOfAnotherPanel()
     {
         Job job = testing::a4Roll();

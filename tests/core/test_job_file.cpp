@@ -100,6 +100,61 @@ private Q_SLOTS:
         QCOMPARE(back[QStringLiteral("stock")].toObject()[QStringLiteral("x-mill")].toString(), QStringLiteral("north"));
     }
 
+    void unknownKeysSurviveAnywhere()
+    {
+        // Every object of a full job gets a key that this version does not know; all of them are there after reading and writing.
+        int put = 0;
+        const std::function<QJsonValue(const QJsonValue&)> strange = [&](const QJsonValue& v) -> QJsonValue {
+            if (v.isArray()) {
+                QJsonArray out;
+                for (const QJsonValue& entry : v.toArray())
+                    out.append(strange(entry));
+                return out;
+            }
+            if (!v.isObject())
+                return v;
+            QJsonObject o = v.toObject();
+            for (const QString& key : o.keys())
+                o[key] = strange(o[key]);
+            o[QStringLiteral("x-later")] = QJsonObject{{QStringLiteral("n"), ++put}};
+            return o;
+        };
+        Job job = filled();
+        job.zones.edgeBleeds[1] = len("2 mm");
+        job.gridStep = Length::points(12);
+        job.fold.scheme = FoldScheme::Own;
+        job.fold.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Over}, {Axis::Vertical, 2, LineSide::After, FoldWay::Over}};
+        job.face(Face::Outside).guides = {{0, 0, true, len("10 mm")}};
+        job.face(Face::Outside).columns = {{0, 2, len("4 mm")}};
+        job.face(Face::Outside).margins = {{0, ItemSide::Left, len("7 mm")}};
+        job.characterStyles = {{QStringLiteral("Name"), {}, job.inks.front().name}};
+        job.inks.push_back({QStringLiteral("Spare"), {1, 2, 3, 4}, true});
+        for (Item& item : job.face(Face::Outside).items)
+            if (item.kind == ItemKind::Shape) {
+                item.shadow = Shadow{.ink = QStringLiteral("Lamp")};
+                item.stroke = {len("1 mm"), QStringLiteral("Lamp"), 50};
+            }
+        const QJsonObject json = strange(QJsonDocument::fromJson(writeJob(job)).object()).toObject();
+        QVERIFY(put > 40);
+        const auto read = readJob(QJsonDocument(json).toJson(), {});
+        QVERIFY2(read, qPrintable(read ? QString() : read.error().text()));
+        QCOMPARE(QJsonDocument::fromJson(writeJob(*read)).object(), json);
+
+        // What goes takes its strange keys along: the shadow's do not bring it back.
+        Job without = *read;
+        for (FaceContent& content : without.faces)
+            for (Item& item : content.items)
+                item.shadow.reset();
+        std::swap(without.inks.front(), without.inks.back());
+        const QJsonObject spare = without.inks.front().extra;
+        const auto again = readJob(writeJob(without), {});
+        QVERIFY2(again, qPrintable(again ? QString() : again.error().text()));
+        QVERIFY(std::ranges::none_of(again->face(Face::Outside).items, [](const Item& item) { return item.shadow.has_value(); }));
+        QCOMPARE(again->inks.front().name, QStringLiteral("Spare"));
+        QCOMPARE(again->inks.front().extra, spare);
+        QVERIFY(!spare.isEmpty());
+    }
+
     void followsItsPublishedSchema()
     {
         // Checked by an independent validator: python3-jsonschema, JSON Schema draft 2020-12.

@@ -70,7 +70,7 @@ private Q_SLOTS:
         JsonReader reader(QJsonObject{{QStringLiteral("a"), 1}, {QStringLiteral("b"), 2}}, QString(), problem);
         int a = 0;
         reader.read("a", a);
-        QCOMPARE(reader.leftOver(), (QJsonObject{{QStringLiteral("b"), 2}}));
+        QCOMPARE(reader.takeLeftOver(), (QJsonObject{{QStringLiteral("b"), 2}}));
         QVERIFY(!problem);
     }
 

@@ -1,8 +1,54 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/cut_tree.h"
+#include "core/guillotine_fill.h"
+#include "core/sheet_marks.h"
 #include "testing.h"
+
+#include <map>
 
 using namespace hinge;
 using testing::len;
+
+namespace {
+
+/// The guillotine optimum by looking at every cut at every whole number: slow, plain, and written for this test alone.
+int optimum(int w, int h, int areaW, int areaH, std::map<std::pair<int, int>, int>& known)
+{
+    const auto key = std::pair(areaW, areaH);
+    if (const auto it = known.find(key); it != known.end())
+        return it->second;
+    int best = (w <= areaW && h <= areaH) || (h <= areaW && w <= areaH) ? 1 : 0;
+    for (int x = 1; x <= areaW / 2; ++x)
+        best = std::max(best, optimum(w, h, x, areaH, known) + optimum(w, h, areaW - x, areaH, known));
+    for (int y = 1; y <= areaH / 2; ++y)
+        best = std::max(best, optimum(w, h, areaW, y, known) + optimum(w, h, areaW, areaH - y, known));
+    return known[key] = best;
+}
+
+std::vector<Rect> trimsOf(const std::vector<SheetPlace>& places)
+{
+    std::vector<Rect> trims;
+    for (const SheetPlace& p : places)
+        trims.push_back(p.trim);
+    return trims;
+}
+
+/// A leaf of any size on any sheet, fed and turned in any way.
+rc::Gen<Job> anySheet()
+{
+    return rc::gen::exec([] {
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {Length::mm(*rc::gen::inRange(40, 220)), Length::mm(*rc::gen::inRange(40, 220))};
+        job.zones.bleed = Length::mm(*rc::gen::inRange(0, 5));
+        job.press.sheet = {Length::mm(*rc::gen::inRange(280, 720)), Length::mm(*rc::gen::inRange(280, 720))};
+        job.press.gripper = Length::mm(*rc::gen::inRange(3, 14));
+        job.press.margin = Length::mm(*rc::gen::inRange(0, 6));
+        job.press.flip = *rc::gen::element(FlipEdge::Long, FlipEdge::Short);
+        return job;
+    });
+}
+
+} // namespace
 
 class TestSheetLayout : public QObject {
     Q_OBJECT
@@ -35,6 +81,172 @@ private Q_SLOTS:
         QCOMPARE(fill("3", "2", "5", "5"), 3);
         QCOMPARE(fill("3", "2", "2", "2"), 0);
         QCOMPARE(fill("3", "2", "2", "3"), 1);
+    }
+
+    void theMostOfAllGuillotinePatterns()
+    {
+        CHECK_PROPERTY("as many as the slow search over every cut finds, apart from each other, and within the area", [] {
+            const int w = *rc::gen::inRange(2, 9);
+            const int h = *rc::gen::inRange(2, 9);
+            const int areaW = *rc::gen::inRange(2, 30);
+            const int areaH = *rc::gen::inRange(2, 30);
+            const auto places = bestGuillotineFill({Length::mm(w), Length::mm(h)}, {Length::mm(areaW), Length::mm(areaH)});
+            std::map<std::pair<int, int>, int> known;
+            RC_ASSERT(int(places.size()) == optimum(w, h, areaW, areaH, known));
+            std::vector<Rect> cells;
+            const Rect area{Length(), Length(), Length::mm(areaW), Length::mm(areaH)};
+            for (const CellPlace& p : places) {
+                RC_ASSERT(area.contains(p.cell));
+                RC_ASSERT(p.cell.w == Length::mm(p.turned ? h : w));
+                for (const Rect& other : cells)
+                    RC_ASSERT(!other.overlaps(p.cell));
+                cells.push_back(p.cell);
+            }
+            RC_ASSERT(cutTreeOf({area.w, area.h}, cells).has_value());
+        });
+        // Twenty where two blocks take nineteen: 21 x 14 in pieces of 5 x 3, found by the slow search.
+        std::map<std::pair<int, int>, int> known;
+        QCOMPARE(fill("5", "3", "21", "14"), optimum(5, 3, 21, 14, known));
+    }
+
+    void everySheetIsFreedByItsCuts()
+    {
+        CHECK_PROPERTY("the tree of cuts frees exactly the trims, of either side", [] {
+            const Job job = *anySheet();
+            const SheetLayout layout = layOutSheet(job, testing::planned(job).paper, job.press.sheet);
+            RC_PRE(layout.up() > 0);
+            for (const auto* side : {&layout.front, &layout.back}) {
+                const std::vector<Rect> trims = trimsOf(*side);
+                const auto tree = cutTreeOf(layout.sheet, trims);
+                RC_ASSERT(tree.has_value());
+                const auto cut = cutSheet(layout.sheet, *tree);
+                RC_ASSERT(cut.has_value());
+                RC_ASSERT(cut->size() == trims.size());
+                for (const CutPiece& piece : *cut)
+                    RC_ASSERT(piece.area == trims[std::size_t(piece.piece)]);
+                RC_ASSERT(pileCutsIn(*tree) <= cutsIn(*tree));
+            }
+            RC_ASSERT(layout.cuts == pileCutsIn(*cutTreeOf(layout.sheet, trimsOf(layout.front))));
+        });
+        // Four about a hole, like the sails of a windmill.
+        const auto mm = [](int x, int y, int w, int h) { return Rect{Length::mm(x), Length::mm(y), Length::mm(w), Length::mm(h)}; };
+        QVERIFY(!cutTreeOf({Length::mm(5), Length::mm(5)}, {mm(0, 0, 3, 2), mm(3, 0, 2, 3), mm(2, 3, 3, 2), mm(0, 2, 2, 3)}));
+    }
+
+    void touchingBlocksShareTheirCut()
+    {
+        // Two of 60 x 40 one above the other and one turned beside them fill 100 x 80 but for 40 x 20. By hand: one cut beside the two, one
+        // between them, one below the turned one.
+        const auto mm = [](int x, int y, int w, int h) { return Rect{Length::mm(x), Length::mm(y), Length::mm(w), Length::mm(h)}; };
+        const auto tree = cutTreeOf({Length::mm(100), Length::mm(80)}, {mm(0, 0, 60, 40), mm(0, 40, 60, 40), mm(60, 0, 40, 60)});
+        QVERIFY(tree);
+        QCOMPARE(pileCutsIn(*tree), 3);
+        // With 2 mm between them and all about, every piece has its own four edges: 4 upright lines; of the column of two 4 level ones, of
+        // the other 2.
+        const auto apart = cutTreeOf({Length::mm(110), Length::mm(90)}, {mm(2, 2, 60, 40), mm(2, 44, 60, 40), mm(64, 2, 40, 60)});
+        QCOMPARE(pileCutsIn(*apart), 4 + 4 + 2);
+        // Columns that are alike are piled: 3 x 2 apart are 6 upright lines and 4 level ones.
+        std::vector<Rect> grid;
+        for (int c = 0; c < 3; ++c)
+            for (int r = 0; r < 2; ++r)
+                grid.push_back(mm(2 + c * 32, 2 + r * 22, 30, 20));
+        QCOMPARE(pileCutsIn(*cutTreeOf({Length::mm(100), Length::mm(50)}, grid)), 6 + 4);
+    }
+
+    void theGripperIsFreeInBothPasses()
+    {
+        CHECK_PROPERTY("neither side prints under the gripper that holds it", [] {
+            const Job job = *anySheet();
+            const Plan plan = testing::planned(job);
+            const SheetLayout layout = layOutSheet(job, plan.paper, job.press.sheet);
+            RC_PRE(layout.up() > 0);
+            // The gripper takes the edge that leads, which lies at the head of the side being printed.
+            for (const auto* side : {&layout.front, &layout.back})
+                for (const SheetPlace& p : *side)
+                    RC_ASSERT(p.trim.y - job.zones.bleed >= job.press.gripper);
+        });
+        // Turned head to foot the leading edge changes, and what is below the lowest piece must be as free as what is above the highest.
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {len("100"), len("97")};
+        job.zones.bleed = Length();
+        job.press = {{len("110"), len("105")}, len("8"), Length(), FlipEdge::Short, {}};
+        QCOMPARE(layOutSheet(job, testing::planned(job).paper, job.press.sheet).up(), 1);
+        job.press.flip = FlipEdge::Long;
+        QCOMPARE(layOutSheet(job, testing::planned(job).paper, job.press.sheet).up(), 0);
+    }
+
+    void everyTrimLineHasAMarkWhereThereIsRoom()
+    {
+        int withRoom = 0;
+        CHECK_PROPERTY("a trim line without a mark is told, and marks never touch a bleed or leave the printable area", [&withRoom] {
+            const Job job = *anySheet();
+            const Plan plan = testing::planned(job);
+            RC_PRE(plan.sheet.up() > 0);
+            const auto marks = sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside);
+            for (const MarkLine& m : marks) {
+                const Rect line = Rect::fromEdges(std::min(m.from.x, m.to.x), std::min(m.from.y, m.to.y), std::max(m.from.x, m.to.x), std::max(m.from.y, m.to.y));
+                RC_ASSERT(plan.sheet.frontArea.contains(line));
+                RC_ASSERT(line.w + line.h >= len("1 mm"));
+                for (const SheetPlace& p : plan.sheet.front)
+                    RC_ASSERT(!p.trim.grown(job.zones.bleed).overlaps(line.grown(len("0.1 mm"))));
+            }
+            // Asked here in another way: line by line, against all marks.
+            std::set<std::pair<bool, Length>> bare;
+            const auto marked = [&](bool upright, Length at) {
+                return std::ranges::any_of(marks, [&](const MarkLine& m) { return !m.fold && (upright ? m.from.x == at && m.to.x == at : m.from.y == at && m.to.y == at); });
+            };
+            for (const SheetPlace& p : plan.sheet.front) {
+                for (const Length x : {p.trim.x, p.trim.right()})
+                    if (!marked(true, x))
+                        bare.insert({true, x});
+                for (const Length y : {p.trim.y, p.trim.bottom()})
+                    if (!marked(false, y))
+                        bare.insert({false, y});
+            }
+            RC_ASSERT(trimLinesWithoutMark(plan.sheet.front, marks) == int(bare.size()));
+            RC_ASSERT(testing::hasFinding(plan.findings, "sheet.marks") == !bare.empty());
+            // Where the sheet is so much larger that marks fit on all sides, every line has one.
+            Rect all = plan.sheet.front.front().trim;
+            for (const SheetPlace& p : plan.sheet.front)
+                all = Rect::fromEdges(std::min(all.x, p.trim.x), std::min(all.y, p.trim.y), std::max(all.right(), p.trim.right()), std::max(all.bottom(), p.trim.bottom()));
+            if (plan.sheet.frontArea.contains(all.grown(job.zones.bleed + len("3 mm")))) {
+                RC_ASSERT(bare.empty());
+                ++withRoom;
+            }
+        });
+        QVERIFY(withRoom > 5);
+    }
+
+    void aMarkMovesAlongItsLineWhereANeighbourStands()
+    {
+        // An upright piece and a turned one beside it that is lower: the head line of the turned one runs into the upright one at its left, and
+        // the right edge of the sheet is near. Its mark stands where there is room, at the right; where there is none, it is told.
+        const auto mm = [](int x, int y, int w, int h) { return Rect{Length::mm(x), Length::mm(y), Length::mm(w), Length::mm(h)}; };
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {len("40"), len("60")};
+        job.zones.bleed = len("3");
+        const Paper paper = testing::planned(job).paper;
+        const std::vector<SheetPlace> places{{mm(20, 20, 40, 60), Turn::None}, {mm(66, 30, 60, 40), Turn::Quarter}};
+        const auto at = [&](const std::vector<MarkLine>& marks, Length y) {
+            std::vector<MarkLine> out;
+            std::ranges::copy_if(marks, std::back_inserter(out), [y](const MarkLine& m) { return m.from.y == y && m.to.y == y; });
+            return out;
+        };
+        auto marks = sheetMarks(places, mm(0, 0, 150, 100), paper, Face::Outside);
+        QCOMPARE(at(marks, len("30")).size(), std::size_t(1));
+        COMPARE_MM(at(marks, len("30"))[0].from.x, 126 + 3 + 1);
+        COMPARE_MM(at(marks, len("30"))[0].to.x, 126 + 3 + 1 + 5);
+        // 3 mm less room on the right: the mark is shorter. With only 1 mm left there it moves to the left edge, beyond the neighbour.
+        marks = sheetMarks(places, mm(0, 0, 132, 100), paper, Face::Outside);
+        COMPARE_MM(at(marks, len("30"))[0].to.x - at(marks, len("30"))[0].from.x, 2);
+        marks = sheetMarks(places, mm(0, 0, 130, 100), paper, Face::Outside);
+        QCOMPARE(at(marks, len("30")).size(), std::size_t(1));
+        COMPARE_MM(at(marks, len("30"))[0].from.x, 20 - 3 - 1);
+        QCOMPARE(trimLinesWithoutMark(places, marks), 0);
+        // No room at either end.
+        marks = sheetMarks(places, mm(17, 0, 112, 100), paper, Face::Outside);
+        QVERIFY(at(marks, len("30")).empty());
+        QCOMPARE(trimLinesWithoutMark(places, marks), 2); // those at 30 and 70
     }
 
     void leafletsOnSra2()

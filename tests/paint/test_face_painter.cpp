@@ -3,6 +3,7 @@
 #include "paint/face_painter.h"
 #include "paint/flat_diagram.h"
 #include "paint/piece_painter.h"
+#include "paint/sheet_painter.h"
 #include "pdf/export_pdf.h"
 #include "testing.h"
 
@@ -68,6 +69,72 @@ class TestFacePainter : public QObject {
     }
 
 private Q_SLOTS:
+    void aRepaintIsDueWhenAnythingPrintedChanged()
+    {
+        Job job = testing::a4Roll();
+        job.textStyles = {{QStringLiteral("Body"), {}}};
+        job.characterStyles = {{QStringLiteral("Name"), QStringLiteral("Cabin Bold"), {}}};
+        Item text;
+        text.id = QStringLiteral("t");
+        text.kind = ItemKind::Text;
+        text.sides = sidesFillingSafeArea(1);
+        text.paragraphs = {{QStringLiteral("Tides"), {}, QStringLiteral("Body"), {{0, 3, {}, {}, QStringLiteral("Name")}}}};
+        job.face(Face::Outside).items = {text};
+        const struct {
+            const char* what;
+            void (*change)(Job&);
+            bool due;
+        } changes[] = {
+            {"nothing", [](Job&) {}, false},
+            {"title", [](Job& j) { j.title = QStringLiteral("Other"); }, false},
+            {"quantity", [](Job& j) { j.quantity = 5; }, false},
+            {"character style", [](Job& j) { j.characterStyles[0].font = QStringLiteral("Vollkorn Bold"); }, true},
+            {"paragraph style", [](Job& j) { j.textStyles[0].style.size = Length::points(14); }, true},
+            {"ink", [](Job& j) { j.inks[0].cmyk.c = 77; }, true},
+            {"words", [](Job& j) { j.findItem(QStringLiteral("t"))->paragraphs[0].text = QStringLiteral("Tidal"); }, true},
+            {"baseline grid", [](Job& j) { j.gridStep = Length::points(13); }, true},
+            {"bleed", [](Job& j) { j.zones.bleed = len("5"); }, true},
+            {"safe zone", [](Job& j) { j.zones.safe = len("9"); }, true}, // the text holds on to it
+            {"flat", [](Job& j) { j.flat.h = len("200"); }, true},
+            {"order", [](Job& j) { j.face(Face::Inside).items.push_back(*j.findItem(QStringLiteral("t"))); j.face(Face::Inside).items[0].id = QStringLiteral("u"); }, true},
+        };
+        for (const auto& c : changes) {
+            PrintedState state;
+            QVERIFY(state.update(job, testing::planned(job)));
+            Job changed = job;
+            c.change(changed);
+            QVERIFY2(state.update(changed, testing::planned(changed)) == c.due, c.what);
+            QVERIFY2(!state.update(changed, testing::planned(changed)), c.what);
+        }
+    }
+
+    void facesOnSheetsAreKeptUntilTheyChange()
+    {
+        Job job = testing::a4Roll();
+        job.characterStyles = {{QStringLiteral("Name"), {}, QStringLiteral("Black")}};
+        TextStyle large;
+        large.size = Length::points(60);
+        large.leading = Length::points(60);
+        Item text;
+        text.id = QStringLiteral("t");
+        text.kind = ItemKind::Text;
+        text.sides = sidesFillingSafeArea(1);
+        text.paragraphs = {{QStringLiteral("MMMM"), large, {}, {{0, 4, {}, {}, QStringLiteral("Name")}}}};
+        job.face(Face::Outside).items = {text};
+        FacePainter painter(FontLibrary::shipped(), none_);
+        FaceImageCache cache;
+        const auto image = [&] { return cache.image(painter, job, testing::planned(job), Face::Outside, false, 0.5); };
+        const QImage first = image();
+        QVERIFY(image().cacheKey() == first.cacheKey()); // the same picture, not one like it
+        job.characterStyles[0].ink = QStringLiteral("Lamp");
+        const QImage second = image();
+        QVERIFY(second.cacheKey() != first.cacheKey());
+        QVERIFY(second != first);
+        cache.forget();
+        QVERIFY(image().cacheKey() != second.cacheKey());
+        QCOMPARE(image(), second);
+    }
+
     void textStandsOnTheScreenAsInPrint_data()
     {
         QTest::addColumn<QString>("font");
