@@ -25,8 +25,8 @@ public:
 Q_SIGNALS:
     void started(const QString& target);
     void progressed(int percent);
-    /// `trouble` is empty when the file was written.
-    void finished(const QString& target, const QString& trouble);
+    /// `trouble` is empty when the file was written; `obstacles` are what keeps it from being PDF/X-4 (see `Exported`).
+    void finished(const QString& target, const QString& trouble, const QStringList& obstacles);
 
 private:
     bool running_ = false;

@@ -1,17 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/linked_files.h"
 
-#include "pdf/jpeg_file.h"
+#include "app/background.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_preview.h"
 #include "pdf/read_facts.h"
-#include "pdf/tiff_file.h"
 #include "pdf/picture_preview.h"
 #include "pdf/press_profile.h"
 
-#include <QFile>
-#include <QImageReader>
-#include <QtConcurrent>
 
 namespace hinge {
 namespace {
@@ -22,8 +18,6 @@ constexpr int longestSide = 2600;
 ShownPicture readForScreen(const QString& path, int page, const QByteArray& press)
 {
     ShownPicture shown;
-    QFile file(path);
-    const QByteArray head = file.open(QIODevice::ReadOnly) ? file.peek(4) : QByteArray();
     if (isPageFile(path)) {
         if (auto preview = renderPagePreview(path, page, 200)) {
             shown.image = preview->image;
@@ -31,50 +25,16 @@ ShownPicture readForScreen(const QString& path, int page, const QByteArray& pres
             shown.trimSize = preview->trimSize;
             shown.ratio = preview->trimSize.w.toMm() / preview->trimSize.h.toMm();
         }
-    } else if (isTiff(head)) {
-        if (const auto image = tiffPreview(path, longestSide, press)) {
-            shown.image = *image;
-            shown.ratio = double(image->width()) / image->height();
-            if (const auto info = readTiffInfo(path))
-                shown.ratio = double(info->width) / info->height;
-        }
-        shown.trim = QRectF(shown.image.rect());
-    } else if (const auto header = head.startsWith("\xff\xd8\xff") ? readJpegHeader(file.peek(8 << 20)) : std::nullopt; header && header->components == 4) {
-        if (const auto image = cmykJpegPreview(path, longestSide, press)) {
-            shown.image = *image;
-            shown.ratio = double(header->width) / header->height;
-        }
-        shown.trim = QRectF(shown.image.rect());
-    } else {
-        QImageReader reader(path);
-        reader.setDecideFormatFromContent(true);
-        QImageReader::setAllocationLimit(0);
-        const QSize size = reader.size();
-        if (size.isValid()) {
-            shown.ratio = double(size.width()) / size.height();
-            if (std::max(size.width(), size.height()) > longestSide)
-                reader.setScaledSize(size.scaled(longestSide, longestSide, Qt::KeepAspectRatio));
-        }
-        const QImage image = reader.read();
-        if (!image.isNull())
-            shown.image = image.convertToFormat(image.hasAlphaChannel() ? QImage::Format_ARGB32_Premultiplied : QImage::Format_RGB32);
+    } else if (const auto image = picturePreview(path, longestSide, press)) {
+        shown.image = image->convertToFormat(image->hasAlphaChannel() ? QImage::Format_ARGB32_Premultiplied : QImage::Format_RGB32);
+        const FileFacts facts = readPixelFacts(path);
+        shown.ratio = facts.pixelHeight > 0 ? double(facts.pixelWidth) / facts.pixelHeight : double(image->width()) / image->height();
         shown.trim = QRectF(shown.image.rect());
     }
     shown.failed = shown.image.isNull();
     if (!shown.failed)
         addSmallerVersions(shown);
     return shown;
-}
-
-/// Runs `work` in a worker thread and `then` in the thread of `owner`, unless that is gone by then. Never at once: work that
-/// ends before it is waited for would else call back in the middle of the painting that asked for it.
-template <class Work, class Then>
-void inBackground(QObject* owner, Work work, Then then)
-{
-    using Read = std::invoke_result_t<Work>;
-    QtConcurrent::run(std::move(work)).then(owner, [owner, then = std::move(then)](const Read& result) {
-        QMetaObject::invokeMethod(owner, [then, result] { then(result); }, Qt::QueuedConnection);
-    });
 }
 
 } // namespace

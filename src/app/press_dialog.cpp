@@ -10,6 +10,7 @@
 #include "pdf/press_profile.h"
 
 #include <QFile>
+#include <QCheckBox>
 #include <QFileDialog>
 #include <QVBoxLayout>
 
@@ -63,6 +64,17 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     limit->addStretch(1);
     column->addLayout(limit);
     column->addWidget(wide(note(tr("Common practice: 300 to 330 % on coated paper, 240 % in newspapers. Inks and pictures beyond it are found."))));
+    column->addSpacing(4);
+    column->addWidget(section(tr("Black")));
+    over_ = new QCheckBox(tr("Black text and thin lines print over what is under them"));
+    over_->setObjectName(QStringLiteral("press.overprintBlack"));
+    over_->setToolTip(tr("So that no white shows about letters when the plates do not fit exactly"));
+    connect(over_, &QCheckBox::clicked, this, [this](bool wanted) {
+        Job job = document_.job();
+        job.press.overprintBlack = wanted;
+        (void)document_.edit(wanted ? tr("Have black print over") : tr("Have black knock out"), std::move(job));
+    });
+    column->addWidget(over_);
     column->addSpacing(8);
     auto* foot = new QHBoxLayout;
     foot->addStretch(1);
@@ -90,6 +102,7 @@ void PressDialog::tell()
     const auto profile = pressProfileOf(document_.job(), document_.folder());
     const QString path = document_.job().press.profile.path;
     shipped_->setEnabled(!path.isEmpty());
+    over_->setChecked(document_.job().press.overprintBlack);
     name_->setText(profile ? profile->name : shownPath(path));
     about_->setText(!profile         ? profile.error().message
                     : path.isEmpty() ? tr("Ships with the program; its darkest colours take %1 % of ink.").arg(profile->inkLimit)

@@ -5,6 +5,7 @@
 
 #include <QDialog>
 
+class QCheckBox;
 class QLabel;
 class QPushButton;
 
@@ -24,6 +25,7 @@ private:
     Document& document_;
     QLabel* name_;
     QLabel* about_;
+    QCheckBox* over_ = nullptr;
     QPushButton* shipped_;
 };
 

@@ -86,8 +86,11 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
     }
     if (const QString note = extentNote(extentOf(loaded->job)); !note.isEmpty())
         say(QStringLiteral("note: ") + note);
-    if (const auto done = exportPdf(loaded->job, kind, loaded->folder, target); !done)
+    const auto done = exportPdf(loaded->job, kind, loaded->folder, target);
+    if (!done)
         return fail(done.error());
+    if (!done->obstacles.isEmpty())
+        say(QStringLiteral("note: the file does not call itself PDF/X-4: %1").arg(done->obstacles.join(QStringLiteral("; "))));
     return exitDone;
 }
 

@@ -200,9 +200,18 @@ bool checkFile(const LinkedFile& file, const FileFacts& facts, Face face, const 
         out.push_back(fileFinding(QStringLiteral("file.changed"), Severity::Warn, face, itemId,
                                   QStringLiteral("%1 has changed since it was placed").arg(shownPath(file.path)),
                                   QStringLiteral("The new contents will be printed. Look at it once more.")));
-    if (!facts.missingFonts.isEmpty())
+    if (!facts.isPdf)
+        return true;
+    const PageFacts& page = facts.pages[std::size_t(file.page - 1)];
+    if (!page.isUsable) {
+        out.push_back(fileFinding(QStringLiteral("file.pageSize"), Severity::Stop, face, itemId,
+                                  QStringLiteral("Page %1 of %2 does not say how large it is").arg(QString::number(file.page), shownPath(file.path)),
+                                  QStringLiteral("Its media box is missing, or has no size a page can have. Ask for the file again.")));
+        return false;
+    }
+    if (!page.missingFonts.isEmpty())
         out.push_back(fileFinding(QStringLiteral("file.fonts"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 lacks the font %2").arg(shownPath(file.path), facts.missingFonts.first()),
+                                  QStringLiteral("%1 lacks the font %2").arg(shownPath(file.path), page.missingFonts.first()),
                                   QStringLiteral("A font that is not in the file is replaced by another one on the way to the plate.")));
     return true;
 }
@@ -285,7 +294,12 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
             const FileFacts& known = facts[item.file.path];
             if (!checkFile(item.file, known, face, item.id, out))
                 continue;
-            if (known.pixelWidth > 0 && known.colour == PixelColour::Rgb && !known.hasProfile)
+            if (known.profileMisfit)
+                out.push_back(fileFinding(QStringLiteral("picture.wrongProfile"), Severity::Warn, face, item.id,
+                                          QStringLiteral("%1 has a profile that does not fit its colours, %2").arg(nameOf(item), faceName(face, job.kind)),
+                                          known.colour == PixelColour::Rgb ? QStringLiteral("It is printed as sRGB, as if it had none. Save it again with the profile it was made in.")
+                                                                           : QStringLiteral("Its numbers go to the plates as they are. Save it again with the profile it was made in.")));
+            else if (known.pixelWidth > 0 && known.colour == PixelColour::Rgb && !known.hasProfile)
                 out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, face, item.id,
                                           QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), faceName(face, job.kind)),
                                           QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));

@@ -2,6 +2,7 @@
 #include "core/embedded_files.h"
 
 #include "core/links.h"
+#include "core/save_file.h"
 
 #include <QCryptographicHash>
 #include <QDateTime>
@@ -27,11 +28,15 @@ Result<QByteArray> bytesOf(const QString& file)
     return in.readAll();
 }
 
-Result<void> writeWhole(const QString& target, const QByteArray& bytes)
+constexpr QFileDevice::Permissions ownersAlone = QFileDevice::ReadOwner | QFileDevice::WriteOwner;
+constexpr QFileDevice::Permissions ownersFolder = ownersAlone | QFileDevice::ExeOwner;
+constexpr QFileDevice::Permissions usual = ownersAlone | QFileDevice::ReadGroup | QFileDevice::ReadOther;
+
+Result<void> writeWhole(const QString& target, const QByteArray& bytes, QFileDevice::Permissions rights)
 {
     QSaveFile out(target);
-    if (!out.open(QIODevice::WriteOnly) || out.write(bytes) != bytes.size() || !out.commit())
-        return problem(target, QStringLiteral("The file cannot be written here: %1.").arg(out.errorString()));
+    if (!out.open(QIODevice::WriteOnly) || !out.setPermissions(rights) || out.write(bytes) != bytes.size() || !out.commit())
+        return problem(target, QStringLiteral("The file cannot be written here: %1.").arg(writeTrouble(out)));
     return {};
 }
 
@@ -91,7 +96,7 @@ Result<void> releaseFile(Job& job, const QString& path, const QString& target, c
     const auto held = std::ranges::find_if(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
     if (held == job.embedded.end())
         return problem(path, QStringLiteral("The job does not hold this file."));
-    if (auto written = writeWhole(target, held->bytes); !written)
+    if (auto written = writeWhole(target, held->bytes, usual); !written)
         return written;
     forEachLink(job, path, [&](LinkedFile& file) { file.path = link; });
     return {};
@@ -105,8 +110,12 @@ Result<void> unpackEmbedded(const Job& job)
         const QString target = resolvedPath(embeddedPath(file), {});
         if (QFileInfo(target).size() == file.bytes.size())
             continue;
-        QDir().mkpath(QFileInfo(target).path());
-        if (auto written = writeWhole(target, file.bytes); !written)
+        // What lies in somebody's job is nobody else's to read.
+        const QString folder = QFileInfo(target).path();
+        QDir().mkpath(folder);
+        for (const QString& own : {embeddedFolder(), folder})
+            QFile::setPermissions(own, ownersFolder);
+        if (auto written = writeWhole(target, file.bytes, ownersAlone); !written)
             return written;
     }
     return {};

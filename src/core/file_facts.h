@@ -5,6 +5,8 @@
 
 #include <QHash>
 #include <QString>
+#include <QStringList>
+#include <array>
 #include <vector>
 
 namespace hinge {
@@ -15,6 +17,9 @@ struct PageFacts {
     /// How far print reaches beyond the trim: left, top, right, bottom.
     std::array<Length, 4> bleed;
     bool hasTrimBox = false;
+    bool isUsable = true; ///< false when nobody can tell how large it is
+    /// Fonts that it uses but that are not in the file.
+    QStringList missingFonts{};
 };
 
 enum class PixelColour { Unknown, Gray, Rgb, Cmyk };
@@ -33,11 +38,13 @@ struct FileFacts {
     bool isPdf = false; ///< or a drawing (SVG), which is taken as a page
     /// PDF: one entry a page.
     std::vector<PageFacts> pages;
-    /// Pictures: size in pixels.
+    /// Pictures: size in pixels, standing upright.
     int pixelWidth = 0;
     int pixelHeight = 0;
     PixelColour colour = PixelColour::Unknown;
     bool hasProfile = false; ///< an ICC profile says what its numbers mean
+    /// It came with a profile of other colours than its own, or with a damaged one: it is taken as if it had none.
+    bool profileMisfit = false;
     int bitsPerChannel = 8;
     /// CMYK pictures: the ink of their heaviest parts, in percent of the four together; 0 when not known.
     int heaviestInk = 0;
@@ -45,8 +52,8 @@ struct FileFacts {
     QString profileName;
     int profileInkLimit = 0;
     bool isSvg = false;
-    /// PDF: fonts that are used but not in the file.
-    QStringList missingFonts;
+    /// It can only be opened with a password.
+    bool isLocked = false;
     qint64 bytes = 0;
     /// Hex; of files over 32 MB only of their size, beginning, middle and end.
     QString sha256;

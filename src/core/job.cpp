@@ -361,6 +361,12 @@ Result<void> checkKind(const Job& job)
 
 } // namespace
 
+bool isPlateOfItsOwn(const QString& name)
+{
+    static const QStringList taken{QStringLiteral("all"), QStringLiteral("none"), QStringLiteral("cyan"), QStringLiteral("magenta"), QStringLiteral("yellow"), QStringLiteral("black")};
+    return taken.contains(name.trimmed().toLower());
+}
+
 Result<void> validate(const Job& job)
 {
     const auto size = [](const QString& field, const QString& what, Length value) {
@@ -405,6 +411,8 @@ Result<void> validate(const Job& job)
         inkNames.insert(ink.name);
         if (ink.name.trimmed().isEmpty())
             return problem(QStringLiteral("inks"), QStringLiteral("An ink needs a name."));
+        if (ink.spot && isPlateOfItsOwn(ink.name))
+            return problem(QStringLiteral("inks"), QStringLiteral("A spot ink cannot be named “%1”: that is what a press calls plates of its own. Give it another name.").arg(ink.name));
         for (const int percent : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
             if (percent < 0 || percent > 100)
                 return problem(QStringLiteral("inks"), QStringLiteral("Ink “%1” has a part of %2 %; parts lie between 0 and 100.")

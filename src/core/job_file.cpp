@@ -5,18 +5,16 @@
 #include "core/json_reader.h"
 #include "core/links.h"
 #include "core/packed_job.h"
+#include "core/read_limits.h"
+#include "core/save_file.h"
 #include "core/stock_library.h"
 
 #include <QFile>
 #include <QFileInfo>
 #include <QJsonDocument>
-#include <QSaveFile>
 
 namespace hinge {
 namespace {
-
-/// Files may lie in the job.
-constexpr qint64 largestJobFile = 1LL << 30;
 
 // The words of the file. Reading and writing both look here.
 constexpr Word<Unit> unitWords[] = {{"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
@@ -80,6 +78,7 @@ public:
         if (!job.press.profile.path.isEmpty())
             press[QStringLiteral("profile")] = fileToJson(job.press.profile);
         press[QStringLiteral("inkLimit")] = job.press.inkLimit;
+        press[QStringLiteral("overprintBlack")] = job.press.overprintBlack;
         o[QStringLiteral("press")] = keptBeside(job.press.extra, press);
         QJsonArray inks;
         for (const Ink& ink : job.inks)
@@ -327,6 +326,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         readWord(o, "flip", job.press.flip, flipWords);
         o.readObject("profile", [&](JsonReader& profile) { readFile(profile, job.press.profile); });
         o.read("inkLimit", job.press.inkLimit);
+        o.read("overprintBlack", job.press.overprintBlack);
         job.press.extra = o.takeLeftOver();
     });
     r.readArray("inks", [&](JsonReader& o) { readInk(o, job.inks.emplace_back()); });
@@ -386,11 +386,13 @@ Result<Job> loadJob(const QString& path)
     QFile file(path);
     if (!QFileInfo::exists(path))
         return problem(path, QStringLiteral("There is no such file."));
+    if (auto plain = checkPlainFile(path); !plain)
+        return problem(path, QStringLiteral("This is no plain file that could be a job."));
     if (!file.open(QIODevice::ReadOnly))
         return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
     if (looksPacked(file.peek(4)))
         return readPackedJob(path);
-    if (file.size() > largestJobFile)
+    if (file.size() > limits::largestJobFile)
         return problem(path, QStringLiteral("The file is too large to be a job."));
     return readJob(file.readAll(), QFileInfo(path).fileName());
 }
@@ -399,13 +401,7 @@ Result<void> saveJob(const Job& job, const QString& path)
 {
     if (isPackedName(path))
         return writePackedJob(job, path);
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly))
-        return problem(path, QStringLiteral("The job could not be saved here: %1. Save it in another folder.").arg(file.errorString()));
-    file.write(writeJob(job));
-    if (!file.commit())
-        return problem(path, QStringLiteral("The job could not be saved: %1. The file on disk is unchanged.").arg(file.errorString()));
-    return {};
+    return saveWhole(path, writeJob(job));
 }
 
 } // namespace hinge

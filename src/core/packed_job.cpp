@@ -4,9 +4,12 @@
 #include "core/embedded_files.h"
 #include "core/job_file.h"
 #include "core/links.h"
+#include "core/read_limits.h"
+#include "core/save_file.h"
 
 #include <QFile>
 #include <QFileInfo>
+#include <algorithm>
 #include <memory>
 #include <zip.h>
 
@@ -14,7 +17,6 @@ namespace hinge {
 namespace {
 
 const QByteArray jobEntry = "job.hinge.json";
-constexpr zip_uint64_t largestJobEntry = 64ULL << 20;
 
 /// By hash, so that two files of one name do not meet.
 QByteArray entryOf(const EmbeddedFile& file) { return "files/" + file.sha256.left(8).toUtf8() + '/' + file.name.toUtf8(); }
@@ -24,19 +26,23 @@ struct Discard {
 };
 using Archive = std::unique_ptr<zip_t, Discard>;
 
-/// Null when there is no such entry, or it is larger than it may be.
-QByteArray readEntry(zip_t* archive, const QByteArray& name, zip_uint64_t most)
+/// Null when there is no such entry, or it is larger, or unfolds further, than it may.
+QByteArray readEntry(zip_t* archive, const QByteArray& name, qint64 most)
 {
     zip_stat_t about;
-    if (zip_stat(archive, name.constData(), 0, &about) != 0 || !(about.valid & ZIP_STAT_SIZE) || about.size > most)
+    if (zip_stat(archive, name.constData(), 0, &about) != 0 || !(about.valid & ZIP_STAT_SIZE) || !(about.valid & ZIP_STAT_COMP_SIZE))
+        return {};
+    const auto size = qint64(std::min<zip_uint64_t>(about.size, zip_uint64_t(limits::largestUnpacked) + 1));
+    const bool unfolds = size > limits::harmlessUnfolding && size / limits::mostUnfolding > qint64(about.comp_size);
+    if (size > most || unfolds)
         return {};
     zip_file_t* entry = zip_fopen(archive, name.constData(), 0);
     if (!entry)
         return {};
-    QByteArray bytes(qsizetype(about.size), Qt::Uninitialized);
-    const zip_int64_t got = zip_fread(entry, bytes.data(), about.size);
-    zip_fclose(entry);
-    return got == zip_int64_t(about.size) ? bytes : QByteArray();
+    QByteArray bytes(qsizetype(size), Qt::Uninitialized);
+    const zip_int64_t got = zip_fread(entry, bytes.data(), zip_uint64_t(size));
+    const bool sound = zip_fclose(entry) == 0; // says whether the checksum was right
+    return sound && got == zip_int64_t(size) ? bytes : QByteArray();
 }
 
 QString reason(int code)
@@ -62,18 +68,33 @@ Result<Job> readPackedJob(const QString& path)
     const Archive archive(zip_open(QFile::encodeName(path).constData(), ZIP_RDONLY, &code));
     if (!archive)
         return problem(path, QStringLiteral("This packed job cannot be opened: %1.").arg(reason(code)));
-    const QByteArray json = readEntry(archive.get(), jobEntry, largestJobEntry);
+    if (zip_get_num_entries(archive.get(), 0) > limits::mostPackedEntries)
+        return problem(path, QStringLiteral("This ZIP file has more entries than any packed job."));
+    const QByteArray json = readEntry(archive.get(), jobEntry, limits::largestJobEntry);
     if (json.isNull())
         return problem(path, QStringLiteral("This ZIP file is no packed job: it has no “%1” that can be read.").arg(QString::fromUtf8(jobEntry)));
-    return readJob(json, QFileInfo(path).fileName(), [&archive](const EmbeddedFile& file) { return readEntry(archive.get(), entryOf(file), zip_uint64_t(largestEmbedded)); });
+    qint64 left = limits::largestUnpacked;
+    return readJob(json, QFileInfo(path).fileName(), [&archive, &left](const EmbeddedFile& file) {
+        const QByteArray bytes = readEntry(archive.get(), entryOf(file), std::min(largestEmbedded, left));
+        left -= bytes.size();
+        return bytes;
+    });
 }
 
 Result<void> writePackedJob(const Job& job, const QString& path)
 {
-    int code = 0;
-    Archive archive(zip_open(QFile::encodeName(path).constData(), ZIP_CREATE | ZIP_TRUNCATE, &code));
-    if (!archive)
-        return problem(path, QStringLiteral("The job could not be saved here: %1. Save it in another folder.").arg(reason(code)));
+    zip_error_t error;
+    zip_error_init(&error);
+    // Made in memory, where its files are already, and written like any other job.
+    zip_source_t* whole = zip_source_buffer_create(nullptr, 0, 0, &error);
+    Archive archive(whole ? zip_open_from_source(whole, ZIP_TRUNCATE, &error) : nullptr);
+    const auto failed = [&](const char* why) { return problem(path, QStringLiteral("The job could not be packed: %1. The file on disk is unchanged.").arg(QString::fromUtf8(why))); };
+    if (!archive) {
+        zip_source_free(whole);
+        return failed(zip_error_strerror(&error));
+    }
+    zip_source_keep(whole);
+    const std::unique_ptr<zip_source_t, decltype(&zip_source_free)> kept(whole, zip_source_free);
     const auto add = [&archive](const QByteArray& name, const QByteArray& bytes, zip_int32_t method) {
         zip_source_t* source = zip_source_buffer(archive.get(), bytes.constData(), zip_uint64_t(bytes.size()), 0);
         const zip_int64_t at = source ? zip_file_add(archive.get(), name.constData(), source, ZIP_FL_ENC_UTF_8) : -1;
@@ -88,9 +109,17 @@ Result<void> writePackedJob(const Job& job, const QString& path)
         if (used.contains(embeddedPath(file)))
             ok = ok && add(entryOf(file), file.bytes, ZIP_CM_STORE); // pictures are packed already
     if (!ok || zip_close(archive.get()) != 0)
-        return problem(path, QStringLiteral("The job could not be saved: %1. The file on disk is unchanged.").arg(QString::fromUtf8(zip_strerror(archive.get()))));
+        return failed(zip_strerror(archive.get()));
     (void)archive.release(); // closed
-    return {};
+    zip_stat_t about;
+    if (zip_source_open(whole) != 0 || zip_source_stat(whole, &about) != 0)
+        return failed(zip_error_strerror(zip_source_error(whole)));
+    QByteArray bytes(qsizetype(about.size), Qt::Uninitialized);
+    const zip_int64_t got = zip_source_read(whole, bytes.data(), about.size);
+    zip_source_close(whole);
+    if (got != zip_int64_t(bytes.size()))
+        return failed("out of memory");
+    return saveWhole(path, bytes);
 }
 
 } // namespace hinge

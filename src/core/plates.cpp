@@ -35,6 +35,12 @@ void forEachInkName(Job& job, const std::function<void(QString&)>& visit)
 
 } // namespace
 
+bool overprints(const Job& job, const QString& name, int strength)
+{
+    const Ink* ink = job.findInk(name);
+    return job.press.overprintBlack && ink && !ink->spot && strength == 100 && ink->cmyk == Cmyk{0, 0, 0, 100};
+}
+
 std::vector<std::pair<QString, int>> inksOf(const Job& job, const Item& item)
 {
     std::vector<std::pair<QString, int>> out;

@@ -2,6 +2,7 @@
 #include "paint/face_painter.h"
 
 #include "core/picture_fit.h"
+#include "core/plates.h"
 #include "typeset/code_symbol.h"
 #include "typeset/painter_path.h"
 #include "typeset/shadow_mask.h"
@@ -92,7 +93,7 @@ void addSmallerVersions(ShownPicture& picture)
 
 bool PrintedState::update(const Job& job, const Plan& plan)
 {
-    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) && items_ == plan.items && faces_ == job.faces;
+    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) && overprintBlack_ == job.press.overprintBlack && items_ == plan.items && faces_ == job.faces;
     if (same)
         return false;
     any_ = true;
@@ -102,9 +103,16 @@ bool PrintedState::update(const Job& job, const Plan& plan)
     styles_ = job.textStyles;
     characterStyles_ = job.characterStyles;
     grid_ = {job.gridStart, job.gridStep};
+    overprintBlack_ = job.press.overprintBlack;
     items_ = plan.items;
     faces_ = job.faces;
     return true;
+}
+
+bool FacePainter::leavesPlateAlone(const Work& w, const QString& name, int strength)
+{
+    const Ink* on = w.job.findInk(name);
+    return !w.view.plate.isEmpty() && on && overprints(w.job, name, strength) && amountOnPlate(*on, strength, w.view.plate) == 0;
 }
 
 void FacePainter::paintText(const Work& w)
@@ -123,7 +131,7 @@ void FacePainter::paintText(const Work& w)
         painter.rotate(-90);
         break;
     }
-    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item.id), [&](const QString& name) { return ink(w, name, 100); });
+    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item.id), [&](const QString& name) { return leavesPlateAlone(w, name, 100) ? QColor() : ink(w, name, 100); });
     painter.restore();
 }
 
@@ -172,6 +180,8 @@ void FacePainter::paintShadow(const Work& w)
 void FacePainter::paintStroke(const Work& w)
 {
     if (w.item.stroke.width == Length())
+        return;
+    if (w.item.stroke.width <= thickestOverprinted && leavesPlateAlone(w, w.item.stroke.ink, w.item.stroke.strength))
         return;
     QPen pen(ink(w, w.item.stroke.ink, w.item.stroke.strength), w.item.stroke.width.toMm(), Qt::SolidLine, Qt::FlatCap, Qt::MiterJoin);
     w.painter.setRenderHint(QPainter::Antialiasing);

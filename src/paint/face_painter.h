@@ -43,6 +43,7 @@ private:
     std::vector<NamedStyle> styles_;
     std::vector<NamedCharacterStyle> characterStyles_;
     std::pair<Length, Length> grid_;
+    bool overprintBlack_ = true;
     Size flat_;
     std::array<Length, 4> bleeds_;
     std::array<std::vector<PlacedItem>, 2> items_;
@@ -90,6 +91,8 @@ private:
     void paintText(const Work& w);
     void paintCode(const Work& w);
     void paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file, const InkView& view);
+    /// True when one plate is looked at, and what is printed over it in this ink leaves it as it is.
+    [[nodiscard]] static bool leavesPlateAlone(const Work& w, const QString& name, int strength);
     [[nodiscard]] QColor ink(const Work& w, const QString& name, int strength) const { return colour_.of(w.job, name, strength, w.view); }
 
     ScreenColour colour_;

@@ -88,10 +88,13 @@ void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkCo
     const bool upright = base.type() <= QTransform::TxScale && base.m11() > 0 && std::abs(base.m11() - base.m22()) < 1e-9;
     for (const TextRule& rule : layout.rules) {
         const QRectF bar(rule.x * mmPerPoint, rule.y * mmPerPoint, rule.width * mmPerPoint, rule.height * mmPerPoint);
-        painter.fillRect(bar, colour(rule.ink));
+        if (const QColor ink = colour(rule.ink); ink.isValid())
+            painter.fillRect(bar, ink);
     }
     for (const GlyphRun& run : layout.runs) {
         const QColor ink = colour(run.ink);
+        if (!ink.isValid())
+            continue;
         const double pixelSize = run.size * mmPerPoint * base.m11() * ratio;
         if (upright && pixelSize < 40) {
             // Small letters are kept as images at sixteen positions within a pixel: an eighth of a pixel is

@@ -109,7 +109,7 @@ void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle
 
 } // namespace
 
-Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target, const ExportProgress& progress)
+Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target, const ExportProgress& progress)
 {
     const auto planned = plan(job);
     if (!planned)
@@ -117,24 +117,22 @@ Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder
     if (kind == ExportKind::Sheets && planned->sheet.up() == 0)
         return problem(QStringLiteral("press.sheet"), QStringLiteral("The flat does not fit on the press sheet; choose a larger one."));
     if (auto unpacked = unpackEmbedded(job); !unpacked)
-        return unpacked;
+        return tl::unexpected(unpacked.error());
     const auto press = pressProfileOf(job, jobFolder);
     if (!press)
         return tl::unexpected(press.error());
-    const auto goesOn = [&](int percent) { return !progress || progress(percent); };
-    const auto stopped = problem(target, QStringLiteral("The export was stopped. Nothing was written."));
+    ExportRun run(progress);
     try {
+        LargeStreams large;
         QPDF pdf;
         pdf.emptyPDF();
-        FaceComposer composer(pdf, job, *planned, jobFolder);
-        if (!goesOn(0))
-            return stopped;
+        FaceComposer composer(pdf, job, *planned, jobFolder, run, large);
+        run.reached(0);
         if (auto ready = composer.prepare(); !ready)
-            return ready;
+            return tl::unexpected(ready.error());
         int done = 10;
         for (const Face face : bothFaces) {
-            if (!goesOn(done))
-                return stopped;
+            run.reached(done);
             const auto form = composer.compose(face);
             if (!form)
                 return tl::unexpected(form.error());
@@ -144,8 +142,19 @@ Result<void> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder
                 addSheetPage(pdf, *planned, face, *form);
             done += 20;
         }
-        dressForPress(pdf, job.title, *press, !composer.placedForeignPages());
-        return writePressFile(pdf, target, progress);
+        if (composer.isTransparent())
+            for (QPDFObjectHandle page : pdf.getAllPages())
+                page.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));
+        dressForPress(pdf, job.title, *press, composer.obstacles().isEmpty());
+        if (auto written = writePressFile(pdf, target, run, large); !written)
+            return tl::unexpected(written.error());
+        return Exported{composer.obstacles()};
+    } catch (const ExportStopped&) {
+        return problem(target, QStringLiteral("The export was stopped. Nothing was written."));
+    } catch (const ExportFailed& e) {
+        return tl::unexpected(e.problem);
+    } catch (const std::bad_alloc&) {
+        return problem(target, QStringLiteral("There is not enough memory to make the PDF. Close other programs, or make large pictures smaller."));
     } catch (const std::exception& e) {
         return problem(target, QStringLiteral("The PDF could not be made: %1.").arg(QString::fromUtf8(e.what())));
     }

@@ -3,6 +3,7 @@
 
 #include "core/outline_path.h"
 #include "core/picture_fit.h"
+#include "core/plates.h"
 #include "pdf/open_pdf.h"
 #include "pdf/pdf_number.h"
 #include "pdf/read_facts.h"
@@ -12,8 +13,8 @@
 #include <cmath>
 
 namespace hinge {
-FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder)
-    : pdf_(pdf), job_(job), plan_(plan), jobFolder_(std::move(jobFolder))
+FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run, LargeStreams& large)
+    : pdf_(pdf), job_(job), plan_(plan), jobFolder_(std::move(jobFolder)), run_(run), large_(large), pages_(pdf, run)
 {
 }
 
@@ -51,6 +52,7 @@ void FaceComposer::makeSpotSpaces()
         QPDFObjectHandle space = pdf_.makeIndirectObject(QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/Separation"),
                                                          QPDFObjectHandle::newName('/' + ink.name.toStdString()),
                                                          QPDFObjectHandle::newName("/DeviceCMYK"), tint}));
+        pages_.setSpot('/' + ink.name.toStdString(), space);
         spots_.emplace(ink.name, std::pair("/S" + QByteArray::number(qulonglong(spots_.size() + 1)), space));
     }
 }
@@ -104,14 +106,13 @@ QByteArray FaceComposer::useObject(Content& content, const QPDFObjectHandle& obj
 
 Result<PlacedPage> FaceComposer::pageFor(const LinkedFile& file)
 {
-    const std::pair key(file.path, file.page);
-    if (const auto known = pages_.find(key); known != pages_.end())
-        return known->second;
-    auto placed = placePage(pdf_, resolvedPath(file.path, jobFolder_), file.page);
+    auto placed = pages_.place(resolvedPath(file.path, jobFolder_), file.page);
     if (!placed)
         return placed;
-    sources_.push_back(placed->source);
-    pages_.emplace(key, *placed);
+    transparent_ = transparent_ || placed->transparent;
+    for (const QString& obstacle : placed->obstacles)
+        if (const QString said = QStringLiteral("%1 %2").arg(shownPath(file.path), obstacle); !obstacles_.contains(said))
+            obstacles_ << said;
     return placed;
 }
 
@@ -151,15 +152,19 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
     } else {
         auto picture = pictures_.find(file);
         if (picture == pictures_.end()) {
-            auto made = makePictureObject(pdf_, file);
+            auto made = makePictureObject(pdf_, file, run_, large_);
             if (!made)
                 return tl::unexpected(made.error());
             picture = pictures_.emplace(file, *made).first;
+            transparent_ = transparent_ || made->object.getDict().hasKey("/SMask");
         }
         const Rect area = pictureArea(placed.frame, item.fit, item.crop, picture->second.ratio);
         content.operators += pdfNumbers(area.w.toPoints(), 0, 0, area.h.toPoints(), area.x.toPoints(),
                                         (plan_.paper.flat.h - area.bottom()).toPoints())
-                             + "cm " + useObject(content, picture->second.object) + " Do\n";
+                             + "cm ";
+        if (const auto& m = picture->second.upright; m != std::array<double, 6>{1, 0, 0, 1, 0, 0})
+            content.operators += pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm ";
+        content.operators += useObject(content, picture->second.object) + " Do\n";
     }
     content.operators += "Q\n";
     return {};
@@ -179,10 +184,11 @@ void FaceComposer::addText(Content& content, const Item& item, const PlacedItem&
     }
     const TextLayout& layout = layouts_.at(item.id);
     for (const TextRule& rule : layout.rules)
-        content.operators += colour(rule.ink, 1) + pdfNumbers(rule.x, -rule.y - rule.height, rule.width, rule.height) + "re f\n";
+        content.operators += overprint(content, overprints(job_, rule.ink, 100)) + colour(rule.ink, 1) + pdfNumbers(rule.x, -rule.y - rule.height, rule.width, rule.height) + "re f\n";
     for (const GlyphRun& run : layout.runs)
-        content.operators += colour(run.ink, 1) + fonts_.drawRun(run, 0, 0);
+        content.operators += overprint(content, overprints(job_, run.ink, 100)) + colour(run.ink, 1) + fonts_.drawRun(run, 0, 0);
     content.operators += "Q\n";
+    content.overprinting = false;
 }
 
 void FaceComposer::addCode(Content& content, const Item& item, const PlacedItem& placed) const
@@ -198,10 +204,25 @@ void FaceComposer::addCode(Content& content, const Item& item, const PlacedItem&
         content.operators += colour(run.ink, item.strength / 100.0) + fonts_.drawRun(run, left, head);
 }
 
+/// Full black over what lies under it: parts of 0 leave other plates as they are (ISO 32000-1, 8.6.7). Only said where it differs from what was said
+/// before within the same item.
+QByteArray FaceComposer::overprint(Content& content, bool wanted)
+{
+    const QByteArray name = wanted ? "/OverBlack" : "/NotOver";
+    if (content.overprinting == wanted)
+        return {};
+    content.overprinting = wanted;
+    content.states.replaceKey(name.toStdString(), QPDFObjectHandle::parse(wanted ? "<< /OP true /op true /OPM 1 >>" : "<< /OP false /op false /OPM 0 >>"));
+    return name + " gs\n";
+}
+
 void FaceComposer::addStroke(Content& content, const Item& item, const PlacedItem& placed) const
 {
-    if (item.stroke.width > Length())
-        content.operators += "q " + pdfNumbers(item.stroke.width.toPoints()) + "w " + colour(item.stroke.ink, item.stroke.strength / 100.0, true) + path(item, placed) + "S Q\n";
+    if (item.stroke.width == Length())
+        return;
+    const bool over = item.stroke.width <= thickestOverprinted && overprints(job_, item.stroke.ink, item.stroke.strength);
+    content.operators += "q " + overprint(content, over) + pdfNumbers(item.stroke.width.toPoints()) + "w " + colour(item.stroke.ink, item.stroke.strength / 100.0, true) + path(item, placed) + "S Q\n";
+    content.overprinting = false;
 }
 
 void FaceComposer::addShape(Content& content, const Item& item, const PlacedItem& placed)
@@ -237,6 +258,7 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlacedIte
     }
     QPDFObjectHandle image = pdf_.newStream(pixel);
     imageDictionary(image, 1, 1, space).replaceKey("/SMask", soft);
+    transparent_ = true;
     constexpr double perMm = 1 / mmPerPoint;
     content.operators += "q " + pdfNumbers(mask.area.width() * perMm, 0, 0, mask.area.height() * perMm, mask.area.x() * perMm,
                                            plan_.paper.flat.h.toPoints() - mask.area.bottom() * perMm)
@@ -269,6 +291,7 @@ Result<void> FaceComposer::addItem(Content& content, Face face, const Item& item
         if (auto done = addWhole(content, item, placed); !done)
             return done;
     } else {
+        transparent_ = true;
         // As a group, so that a stroke does not show the tint beneath it (ISO 32000-1, 11.6.6).
         Content inner;
         if (auto done = addWhole(inner, item, placed); !done)

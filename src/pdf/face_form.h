@@ -16,13 +16,15 @@ namespace hinge {
 /// press sheet, and what it shows stands in the file once.
 class FaceComposer {
 public:
-    FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder);
+    FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run, LargeStreams& large);
 
     /// Lays out all text and embeds fonts; call once, before composing.
     [[nodiscard]] Result<void> prepare();
     [[nodiscard]] Result<QPDFObjectHandle> compose(Face face);
-    /// True once a page of another PDF has been placed (its contents are beyond our control).
-    [[nodiscard]] bool placedForeignPages() const { return !sources_.empty(); }
+    /// What keeps the file from being PDF/X-4, each with the name of the placed file it is about; empty when nothing does.
+    [[nodiscard]] const QStringList& obstacles() const { return obstacles_; }
+    /// True once something was composed that is seen through, or blends.
+    [[nodiscard]] bool isTransparent() const { return transparent_; }
 
 private:
     /// Operators with what they refer to: the insides of a form.
@@ -31,6 +33,7 @@ private:
         QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
         QPDFObjectHandle states = QPDFObjectHandle::newDictionary();
         int nextObject = 1;
+        bool overprinting = false; ///< what was last said of it, in the item at work
     };
     [[nodiscard]] Result<void> addSupplied(Content& content, Face face, const LinkedFile& file);
     [[nodiscard]] QByteArray turnFor(const PlacedItem& placed) const;
@@ -52,19 +55,23 @@ private:
     [[nodiscard]] Result<PlacedPage> pageFor(const LinkedFile& file);
     /// "x y w h re" of a rectangle of the face, in form space.
     [[nodiscard]] QByteArray rectangle(const Rect& r) const;
+    static QByteArray overprint(Content& content, bool wanted);
     static QByteArray useObject(Content& content, const QPDFObjectHandle& object);
 
     QPDF& pdf_;
     const Job& job_;
     const Plan& plan_;
     QString jobFolder_;
+    ExportRun& run_;
+    LargeStreams& large_;
     EmbeddedFonts fonts_;
     std::map<QString, TextLayout> layouts_; ///< by item id
     std::map<QString, CodeLayout> codes_; ///< by item id
     std::map<QString, std::pair<QByteArray, QPDFObjectHandle>> spots_; ///< by ink: the name of its colour space, and that
-    std::map<std::pair<QString, int>, PlacedPage> pages_; ///< each page is copied once
+    PlacedPages pages_;
     std::map<QString, PictureObject> pictures_; ///< each picture stands in the file once
-    std::vector<std::shared_ptr<QPDF>> sources_;
+    QStringList obstacles_;
+    bool transparent_ = false;
 };
 
 } // namespace hinge

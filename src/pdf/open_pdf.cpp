@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/open_pdf.h"
 
+#include "core/read_limits.h"
 #include "pdf/svg_page.h"
 
 #include <QFile>
@@ -9,6 +10,7 @@
 #include <qpdf/Buffer.hh>
 #include <qpdf/BufferInputSource.hh>
 #include <qpdf/QPDFExc.hh>
+#include <qpdf/QPDFWriter.hh>
 
 namespace hinge {
 namespace {
@@ -21,6 +23,12 @@ public:
 private:
     std::shared_ptr<Buffer> bytes_;
 };
+
+/// What the library says of it, a line at most.
+QString damagedPdf(const std::string& why)
+{
+    return QStringLiteral("The PDF is damaged and cannot be read (%1). Ask for it again.").arg(QString::fromStdString(why).simplified().left(120));
+}
 
 bool isSvg(const QString& path)
 {
@@ -43,6 +51,10 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
 {
     if (!QFileInfo::exists(path))
         return problem(path, QStringLiteral("The file is not there. Find it again or place another one."));
+    if (!QFileInfo(path).isFile())
+        return problem(path, QStringLiteral("This is no plain file."));
+    if (QFileInfo(path).size() > limits::largestPdf)
+        return problem(path, QStringLiteral("The PDF is larger than %1 GB. Take the pages that are wanted out of it.").arg(limits::largestPdf >> 30));
     try {
         auto pdf = std::make_shared<QPDF>();
         pdf->setSuppressWarnings(true);
@@ -55,18 +67,54 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
             std::copy(page->begin(), page->end(), bytes->getBuffer());
             pdf->processInputSource(std::make_shared<HeldBytes>(path.toStdString(), bytes));
         } else {
-            pdf->processFile(path.toLocal8Bit().constData());
+            pdf->processFile(QFile::encodeName(path).constData());
         }
         if (pdf->getAllPages().empty())
             return problem(path, QStringLiteral("The PDF has no pages."));
+        if (pdf->getAllPages().size() > limits::mostPdfPages)
+            return problem(path, QStringLiteral("The PDF has %1 pages, more than any piece takes.").arg(pdf->getAllPages().size()));
         return pdf;
     } catch (const QPDFExc& e) {
         if (e.getErrorCode() == qpdf_e_password)
-            return problem(path, QStringLiteral("The PDF is locked by a password. Ask for an open copy."));
-        return problem(path, QStringLiteral("The PDF is damaged and cannot be read (%1). Ask for it again.")
-                                 .arg(QString::fromStdString(e.getMessageDetail())));
+            return problem(path, QStringLiteral("The PDF is locked by a password. Place it in the window, which asks for it, or get an open copy."));
+        return problem(path, damagedPdf(e.getMessageDetail()));
     } catch (const std::exception& e) {
-        return problem(path, QStringLiteral("The PDF cannot be read (%1).").arg(QString::fromUtf8(e.what())));
+        return problem(path, damagedPdf(e.what()));
+    }
+}
+
+bool isLockedPdf(const QString& path)
+{
+    try {
+        QPDF pdf;
+        pdf.setSuppressWarnings(true);
+        pdf.processFile(QFile::encodeName(path).constData());
+    } catch (const QPDFExc& e) {
+        return e.getErrorCode() == qpdf_e_password;
+    } catch (const std::exception&) {
+        return false;
+    }
+    return false;
+}
+
+Result<QByteArray> unlockedPdf(const QString& path, const QString& password)
+{
+    try {
+        QPDF pdf;
+        pdf.setSuppressWarnings(true);
+        pdf.processFile(QFile::encodeName(path).constData(), password.toUtf8().constData());
+        QPDFWriter writer(pdf);
+        writer.setOutputMemory();
+        writer.setPreserveEncryption(false);
+        writer.write();
+        const std::shared_ptr<Buffer> buffer = writer.getBufferSharedPointer();
+        return QByteArray(reinterpret_cast<const char*>(buffer->getBuffer()), qsizetype(buffer->getSize()));
+    } catch (const QPDFExc& e) {
+        if (e.getErrorCode() == qpdf_e_password)
+            return problem(path, QStringLiteral("This is not its password."));
+        return problem(path, damagedPdf(e.getMessageDetail()));
+    } catch (const std::exception& e) {
+        return problem(path, damagedPdf(e.what()));
     }
 }
 

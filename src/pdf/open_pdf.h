@@ -15,6 +15,11 @@ namespace hinge {
 /// without pages, or locked by a password.
 [[nodiscard]] Result<std::shared_ptr<QPDF>> openPdf(const QString& path);
 
+/// True when it can only be opened with a password.
+[[nodiscard]] bool isLockedPdf(const QString& path);
+/// A locked file without its lock. Fails when the password is not the right one.
+[[nodiscard]] Result<QByteArray> unlockedPdf(const QString& path, const QString& password);
+
 /// The page `number`, from 1; fails when the file has no such page.
 [[nodiscard]] Result<QPDFObjectHandle> pageOf(QPDF& pdf, int number, const QString& path);
 

@@ -4,6 +4,8 @@
 namespace hinge {
 namespace {
 
+constexpr double longestSide = 14400;
+
 /// Null rectangle when the box is missing or is no box.
 QRectF boxOf(QPDFPageObjectHelper& page, const char* key)
 {
@@ -40,6 +42,7 @@ std::array<double, 6> PageBoxes::toUprightTrim() const
 PageFacts PageBoxes::facts() const
 {
     PageFacts f;
+    f.isUsable = isUsable();
     const QSizeF size = uprightTrim();
     f.trim = {Length::nearestPoints(size.width()), Length::nearestPoints(size.height())};
     f.hasTrimBox = hasTrimBox;
@@ -56,8 +59,9 @@ PageBoxes readPageBoxes(QPDFPageObjectHelper page)
 {
     PageBoxes boxes;
     boxes.media = boxOf(page, "/MediaBox");
-    if (boxes.media.isEmpty())
-        boxes.media = QRectF(0, 0, 612, 792);
+    // A MediaBox is required (ISO 32000-1, 7.7.3.3); a side of 14 400 units is the most that readers take (Annex C).
+    if (boxes.media.isEmpty() || std::max(boxes.media.width(), boxes.media.height()) > longestSide)
+        return {};
     QRectF crop = boxOf(page, "/CropBox").intersected(boxes.media);
     if (crop.isEmpty())
         crop = boxes.media;
@@ -65,12 +69,12 @@ PageBoxes readPageBoxes(QPDFPageObjectHelper page)
     boxes.hasTrimBox = !trim.isEmpty();
     boxes.trim = boxes.hasTrimBox ? trim : crop;
     const QRectF bleed = boxOf(page, "/BleedBox").intersected(boxes.media);
-    boxes.bleed = bleed.isEmpty() ? boxes.trim : bleed.united(boxes.trim);
+    boxes.bleed = (bleed.isEmpty() ? crop : bleed).united(boxes.trim);
     QPDFObjectHandle rotate = page.getAttribute("/Rotate", false);
     if (rotate.isNumber())
         boxes.rotate = ((int(rotate.getNumericValue()) % 360) + 360) % 360 / 90 * 90;
     QPDFObjectHandle unit = page.getObjectHandle().getKey("/UserUnit");
-    if (unit.isNumber() && unit.getNumericValue() > 0)
+    if (unit.isNumber() && unit.getNumericValue() > 0 && unit.getNumericValue() <= 1000)
         boxes.userUnit = unit.getNumericValue();
     return boxes;
 }

@@ -2,16 +2,12 @@
 #include "pdf/picture_object.h"
 
 #include "pdf/jpeg_file.h"
-#include "pdf/tiff_file.h"
+#include "pdf/pixel_file.h"
 
 #include <QFile>
 #include <QFileInfo>
-#include <QImage>
-#include <QImageReader>
-#include <QColorSpace>
 #include <QtEndian>
 #include <lcms2.h>
-#include <qpdf/Pipeline.hh>
 
 namespace hinge {
 namespace {
@@ -34,96 +30,141 @@ QPDFObjectHandle spaceFor(QPDF& pdf, PixelColour colour, const QByteArray& profi
     }
 }
 
-Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, const QByteArray& data)
-{
-    const auto header = readJpegHeader(data);
-    if (!header)
-        return problem(path, QStringLiteral("The JPEG is damaged: its header cannot be read."));
-    if (header->components != 1 && header->components != 3 && header->components != 4)
-        return problem(path, QStringLiteral("The JPEG has %1 colour channels; 1, 3 or 4 can be printed.").arg(header->components));
-    const PixelColour colour = header->components == 1 ? PixelColour::Gray : header->components == 3 ? PixelColour::Rgb : PixelColour::Cmyk;
-    QPDFObjectHandle stream = pdf.newStream();
-    stream.replaceStreamData(data.toStdString(), QPDFObjectHandle::newName("/DCTDecode"), QPDFObjectHandle::newNull());
-    QPDFObjectHandle d = imageDictionary(stream, header->width, header->height, spaceFor(pdf, colour, header->profile));
-    // Files with Adobe's marker hold the complement of the inks (Adobe Technical Note 5116, from memory).
-    if (header->components == 4 && header->adobeMarker)
-        d.replaceKey("/Decode", QPDFObjectHandle::parse("[1 0 1 0 1 0 1 0]"));
-    return PictureObject{stream, double(header->width) / header->height};
-}
-
-/// Reads the rows of a TIFF when the PDF is written, so that a large picture is never whole in memory.
-class TiffRows : public QPDFObjectHandle::StreamDataProvider {
+/// A file as it is.
+class WholeFile : public StreamSource {
 public:
-    TiffRows(QString path, TiffInfo info) : path_(std::move(path)), info_(std::move(info)) {}
-    void provideStreamData(int, int, Pipeline* pipeline) override
+    WholeFile(QString path, ExportRun& run) : path_(std::move(path)), run_(run) {}
+    void write(const ByteSink& sink) const override
     {
-        const std::size_t samples = std::size_t(info_.width) * std::size_t(info_.channels);
-        std::vector<uchar> bytes(samples * std::size_t(info_.bits / 8));
-        const auto done = readTiffRows(path_, info_, 1, [&](int, const uchar* row) {
-            // PDF wants the high byte first.
-            if (info_.bits == 16)
-                for (std::size_t i = 0; i < samples; ++i)
-                    qToBigEndian(reinterpret_cast<const quint16*>(row)[i], bytes.data() + i * 2);
-            else
-                std::copy_n(row, bytes.size(), bytes.data());
-            pipeline->write(bytes.data(), bytes.size());
-            return true;
-        });
-        if (!done)
-            throw std::runtime_error(done.error().message.toStdString());
-        pipeline->finish();
+        QFile file(path_);
+        if (!file.open(QIODevice::ReadOnly))
+            throw ExportFailed({path_, QStringLiteral("The picture cannot be opened: %1.").arg(file.errorString())});
+        while (!file.atEnd()) {
+            run_.check();
+            const QByteArray part = file.read(1 << 18);
+            if (part.isEmpty())
+                break;
+            sink(reinterpret_cast<const uchar*>(part.constData()), std::size_t(part.size()));
+        }
+        if (auto same = run_.unchanged(path_); !same)
+            throw ExportFailed(same.error());
     }
 
 private:
     QString path_;
-    TiffInfo info_;
+    ExportRun& run_;
 };
 
-Result<PictureObject> fromTiff(QPDF& pdf, const QString& path)
+/// What is made of the rows of a picture.
+enum class Part {
+    Colours,
+    Grey, ///< of RGB that is grey everywhere
+    Transparency,
+};
+
+/// Rows of a picture, read as they are written, so that a large one is never whole in memory.
+class PictureRows : public StreamSource {
+public:
+    PictureRows(QString path, PixelInfo info, Part what, ExportRun& run) : path_(std::move(path)), info_(std::move(info)), what_(what), run_(run) {}
+    void write(const ByteSink& sink) const override
+    {
+        const std::size_t bytes = what_ == Part::Transparency ? info_.alphaBytes() : what_ == Part::Grey ? info_.rowBytes() / 3 : info_.rowBytes();
+        std::vector<uchar> out(bytes);
+        const auto done = readPixelRows(path_, info_, 1, [&](int y, const uchar* colour, const uchar* alpha) {
+            if (y % 64 == 0)
+                run_.check();
+            const uchar* from = what_ == Part::Transparency ? alpha : colour;
+            const std::size_t step = what_ == Part::Grey ? 3 : 1;
+            if (info_.bits == 16) { // PDF wants the high byte first
+                for (std::size_t i = 0; i < bytes / 2; ++i)
+                    qToBigEndian(reinterpret_cast<const quint16*>(from)[i * step], out.data() + i * 2);
+                from = out.data();
+            } else if (step > 1) {
+                for (std::size_t i = 0; i < bytes; ++i)
+                    out[i] = from[i * step];
+                from = out.data();
+            }
+            sink(from, bytes);
+            return true;
+        });
+        // One that was exchanged meanwhile is told as that, not as damaged.
+        if (auto same = run_.unchanged(path_); !same)
+            throw ExportFailed(same.error());
+        if (!done)
+            throw ExportFailed(done.error());
+    }
+
+private:
+    QString path_;
+    PixelInfo info_;
+    Part what_;
+    ExportRun& run_;
+};
+
+/// RGB without a profile that has only grey in it: it stops at the first colour.
+template <class T>
+bool rowIsGrey(const uchar* row, int width)
 {
-    const auto info = readTiffInfo(path);
+    const auto* s = reinterpret_cast<const T*>(row);
+    for (int x = 0; x < width; ++x, s += 3)
+        if (s[0] != s[1] || s[0] != s[2])
+            return false;
+    return true;
+}
+
+bool isGreyAllOver(const QString& path, const PixelInfo& info, ExportRun& run)
+{
+    if (info.colour != PixelColour::Rgb || !info.profile.isEmpty())
+        return false;
+    bool grey = true;
+    const auto done = readPixelRows(path, info, 1, [&](int y, const uchar* row, const uchar*) {
+        if (y % 64 == 0)
+            run.check();
+        grey = info.bits == 16 ? rowIsGrey<quint16>(row, info.width) : rowIsGrey<uchar>(row, info.width);
+        return grey;
+    });
+    return grey && done.has_value();
+}
+
+Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, ExportRun& run, LargeStreams& large)
+{
+    QFile file(path);
+    const auto header = file.open(QIODevice::ReadOnly) ? readJpegHeader(file.read(8 << 20)) : std::nullopt;
+    if (!header)
+        return problem(path, QStringLiteral("The JPEG is damaged: its header cannot be read. Ask for it again."));
+    if (header->components != 1 && header->components != 3 && header->components != 4)
+        return problem(path, QStringLiteral("The JPEG has %1 colour channels; 1, 3 or 4 can be printed.").arg(header->components));
+    if (!isWholeJpeg(path))
+        return problem(path, QStringLiteral("The JPEG was cut off: part of its picture is missing. Ask for it again."));
+    const PixelColour colour = header->components == 1 ? PixelColour::Gray : header->components == 3 ? PixelColour::Rgb : PixelColour::Cmyk;
+    QPDFObjectHandle stream = large.add(pdf, std::make_shared<WholeFile>(path, run), file.size(), QPDFObjectHandle::newName("/DCTDecode"));
+    QPDFObjectHandle d = imageDictionary(stream, header->width, header->height, spaceFor(pdf, colour, header->profile));
+    // Files with Adobe's marker hold the complement of the inks (Adobe Technical Note 5116, from memory).
+    if (header->components == 4 && header->adobeMarker)
+        d.replaceKey("/Decode", QPDFObjectHandle::parse("[1 0 1 0 1 0 1 0]"));
+    const double ratio = double(header->width) / header->height;
+    return PictureObject{stream, header->orientation >= 5 ? 1 / ratio : ratio, uprightMatrix(header->orientation)};
+}
+
+Result<PictureObject> fromRows(QPDF& pdf, const QString& path, ExportRun& run, LargeStreams& large)
+{
+    const auto info = readPixelInfo(path);
     if (!info)
         return tl::unexpected(info.error());
-    QPDFObjectHandle stream = pdf.newStream();
-    stream.replaceStreamData(std::make_shared<TiffRows>(path, *info), QPDFObjectHandle::newNull(), QPDFObjectHandle::newNull());
-    QPDFObjectHandle d = imageDictionary(stream, info->width, info->height, spaceFor(pdf, info->colour, info->asItIs ? info->profile : QByteArray()));
+    const bool grey = isGreyAllOver(path, *info, run);
+    const PixelColour colour = grey ? PixelColour::Gray : info->colour;
+    const qint64 bytes = qint64(info->rowBytes()) * info->height / (grey ? 3 : 1);
+    QPDFObjectHandle stream = large.add(pdf, std::make_shared<PictureRows>(path, *info, grey ? Part::Grey : Part::Colours, run), bytes, QPDFObjectHandle::newNull());
+    QPDFObjectHandle d = imageDictionary(stream, info->width, info->height, spaceFor(pdf, colour, info->profile));
     d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
     if (info->whiteIsZero)
         d.replaceKey("/Decode", QPDFObjectHandle::parse("[1 0]"));
-    return PictureObject{stream, double(info->width) / info->height};
-}
-
-std::string rows(const QImage& image, int bytesPerPixel)
-{
-    std::string all;
-    all.reserve(std::size_t(image.width()) * std::size_t(image.height()) * std::size_t(bytesPerPixel));
-    for (int y = 0; y < image.height(); ++y)
-        all.append(reinterpret_cast<const char*>(image.constScanLine(y)), std::size_t(image.width()) * std::size_t(bytesPerPixel));
-    return all;
-}
-
-Result<PictureObject> fromPixels(QPDF& pdf, const QString& path)
-{
-    QImageReader reader(path);
-    reader.setDecideFormatFromContent(true);
-    QImageReader::setAllocationLimit(0); // print pictures are large; Qt's limit of 128 MB is meant for other uses
-    const QImage image = reader.read();
-    if (image.isNull())
-        return problem(path, QStringLiteral("The picture cannot be read: %1.").arg(reader.errorString()));
-    QPDFObjectHandle stream;
-    if (image.isGrayscale() && !image.hasAlphaChannel()) {
-        stream = pdf.newStream(rows(image.convertToFormat(QImage::Format_Grayscale8), 1));
-        imageDictionary(stream, image.width(), image.height(), QPDFObjectHandle::newName("/DeviceGray"));
-    } else {
-        stream = pdf.newStream(rows(image.convertToFormat(QImage::Format_RGB888), 3));
-        QPDFObjectHandle d = imageDictionary(stream, image.width(), image.height(), spaceFor(pdf, PixelColour::Rgb, image.colorSpace().iccProfile()));
-        if (image.hasAlphaChannel()) {
-            QPDFObjectHandle mask = pdf.newStream(rows(image.convertToFormat(QImage::Format_Alpha8), 1));
-            imageDictionary(mask, image.width(), image.height(), QPDFObjectHandle::newName("/DeviceGray"));
-            d.replaceKey("/SMask", mask);
-        }
+    if (info->alpha) {
+        QPDFObjectHandle mask = large.add(pdf, std::make_shared<PictureRows>(path, *info, Part::Transparency, run), qint64(info->alphaBytes()) * info->height, QPDFObjectHandle::newNull());
+        imageDictionary(mask, info->width, info->height, QPDFObjectHandle::newName("/DeviceGray")).replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
+        d.replaceKey("/SMask", mask);
     }
-    return PictureObject{stream, double(image.width()) / image.height()};
+    return PictureObject{stream, double(info->uprightWidth()) / info->uprightHeight(), uprightMatrix(info->orientation)};
 }
 
 } // namespace
@@ -148,11 +189,17 @@ QPDFObjectHandle srgbColourSpace(QPDF& pdf)
     if (root.hasKey(key))
         return root.getKey(key);
     cmsHPROFILE profile = cmsCreate_sRGBProfile();
+    cmsSetProfileVersion(profile, 2.1); // PDF 1.6 knows versions up to 4.1 (ISO 32000-1, table 66); every reader knows this one
     cmsUInt32Number size = 0;
-    cmsSaveProfileToMem(profile, nullptr, &size);
-    std::string bytes(size, '\0');
-    cmsSaveProfileToMem(profile, bytes.data(), &size);
+    std::string bytes;
+    if (profile && cmsSaveProfileToMem(profile, nullptr, &size)) {
+        bytes.resize(size);
+        if (!cmsSaveProfileToMem(profile, bytes.data(), &size))
+            bytes.clear();
+    }
     cmsCloseProfile(profile);
+    if (bytes.empty())
+        throw std::bad_alloc();
     QPDFObjectHandle stream = pdf.newStream(bytes);
     stream.getDict().replaceKey("/N", QPDFObjectHandle::newInteger(3));
     QPDFObjectHandle space = pdf.makeIndirectObject(
@@ -161,20 +208,20 @@ QPDFObjectHandle srgbColourSpace(QPDF& pdf)
     return space;
 }
 
-Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path)
+Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRun& run, LargeStreams& large)
 {
+    run.use(path);
     QFile file(path);
     if (!QFileInfo::exists(path))
         return problem(path, QStringLiteral("The picture is not there. Find it again or take it off the face."));
     if (!file.open(QIODevice::ReadOnly))
         return problem(path, QStringLiteral("The picture cannot be opened: %1.").arg(file.errorString()));
-    // A TIFF is read row by row when the file is written.
-    if (isTiff(file.peek(4)))
-        return fromTiff(pdf, path);
-    const QByteArray data = file.readAll();
-    if (data.startsWith("\xff\xd8\xff"))
-        return fromJpeg(pdf, path, data);
-    return fromPixels(pdf, path);
+    const QByteArray head = file.peek(8);
+    if (hasPixelRows(head))
+        return fromRows(pdf, path, run, large);
+    if (head.startsWith("\xff\xd8\xff"))
+        return fromJpeg(pdf, path, run, large);
+    return problem(path, QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF."));
 }
 
 } // namespace hinge

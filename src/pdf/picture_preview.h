@@ -7,11 +7,8 @@
 
 namespace hinge {
 
-/// A TIFF for the screen (sRGB), no side longer than `longest` pixels; large ones are read in part only. CMYK is shown by way of
-/// its own profile, or that of the press (an ICC profile of four process colours).
-[[nodiscard]] Result<QImage> tiffPreview(const QString& path, int longest, const QByteArray& press);
-
-/// A CMYK JPEG for the screen in the same way; about as large as `longest`.
-[[nodiscard]] Result<QImage> cmykJpegPreview(const QString& path, int longest, const QByteArray& press);
+/// A picture of pixels for the screen (sRGB), upright, no side much longer than `longest` pixels; large ones are read in part only. Colours go by way
+/// of the picture's own profile; CMYK without one by that of the press (an ICC profile of four process colours).
+[[nodiscard]] Result<QImage> picturePreview(const QString& path, int longest, const QByteArray& press);
 
 } // namespace hinge

@@ -1,120 +1,177 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/placed_page.h"
 
+#include "core/links.h"
+#include "core/read_limits.h"
+#include "pdf/layers.h"
 #include "pdf/open_pdf.h"
+#include "pdf/page_resources.h"
 #include "pdf/picture_object.h"
 
+#include <QFileInfo>
+#include <qpdf/Pipeline.hh>
 #include <qpdf/QPDFAcroFormDocumentHelper.hh>
 #include <qpdf/QPDFPageDocumentHelper.hh>
-#include <qpdf/QUtil.hh>
 
 namespace hinge {
 namespace {
 
-bool isTransparentState(QPDFObjectHandle state)
-{
-    for (const char* key : {"/CA", "/ca"})
-        if (QPDFObjectHandle v = state.getKey(key); v.isNumber() && v.getNumericValue() < 1)
-            return true;
-    if (QPDFObjectHandle mode = state.getKey("/BM"); mode.isArray() || (mode.isName() && mode.getName() != "/Normal" && mode.getName() != "/Compatible"))
-        return true;
-    return state.getKey("/SMask").isDictionary();
-}
+/// Counts what a stream unpacks to, and gives up when it is too much.
+class Measure : public Pipeline {
+public:
+    explicit Measure(ExportRun& run) : Pipeline("measure", nullptr), run_(run) {}
+    void write(unsigned char const*, std::size_t size) override
+    {
+        bytes_ += qint64(size);
+        run_.check();
+        if (bytes_ > limits::largestPageContent)
+            throw ExportFailed({{}, QStringLiteral("What it draws unpacks to more than %1 MB.").arg(limits::largestPageContent >> 20)});
+    }
+    void finish() override {}
 
-/// Looks for transparency in resources, through forms to a sensible depth.
-bool hasTransparency(QPDFObjectHandle resources, int depth = 0)
-{
-    if (!resources.isDictionary() || depth > 8)
-        return false;
-    if (QPDFObjectHandle states = resources.getKey("/ExtGState"); states.isDictionary())
-        for (auto& [name, state] : states.getDictAsMap())
-            if (state.isDictionary() && isTransparentState(state))
-                return true;
-    if (QPDFObjectHandle objects = resources.getKey("/XObject"); objects.isDictionary()) {
-        for (auto& [name, object] : objects.getDictAsMap()) {
-            if (!object.isStream())
-                continue;
-            QPDFObjectHandle d = object.getDict();
-            if (d.getKey("/SMask").isStream() || d.getKey("/Group").isDictionary() || hasTransparency(d.getKey("/Resources"), depth + 1))
-                return true;
+private:
+    ExportRun& run_;
+    qint64 bytes_ = 0;
+};
+
+/// Makes what was copied sound for our document.
+class Settler : public ResourceVisitor {
+public:
+    Settler(QPDF& target, std::map<std::string, QPDFObjectHandle>& spots) : target_(target), spots_(spots) {}
+    QString trouble;
+
+    void resources(QPDFObjectHandle resources) override
+    {
+        QPDFObjectHandle spaces = resources.getKey("/ColorSpace");
+        if (!spaces.isDictionary()) {
+            spaces = QPDFObjectHandle::newDictionary();
+            resources.replaceKey("/ColorSpace", spaces);
         }
+        if (!spaces.hasKey("/DefaultRGB"))
+            spaces.replaceKey("/DefaultRGB", srgbColourSpace(target_));
     }
-    return false;
-}
-
-/// Appends the entries of one array to another, making it when it is missing.
-void appendAll(QPDFObjectHandle dictionary, const char* key, QPDFObjectHandle from)
-{
-    if (!from.isArray())
-        return;
-    if (!dictionary.getKey(key).isArray())
-        dictionary.replaceKey(key, QPDFObjectHandle::newArray());
-    QPDFObjectHandle to = dictionary.getKey(key);
-    for (int i = 0; i < from.getArrayNItems(); ++i)
-        to.appendItem(from.getArrayItem(i));
-}
-
-/// Takes the layers of a page's document over, merged with those already there (ISO 32000-1, 8.11.4).
-void carryLayers(QPDF& source, QPDF& target)
-{
-    QPDFObjectHandle theirs = source.getRoot().getKey("/OCProperties");
-    if (!theirs.isDictionary())
-        return;
-    QPDFObjectHandle copied = target.copyForeignObject(theirs.isIndirect() ? theirs : source.makeIndirectObject(theirs));
-    QPDFObjectHandle root = target.getRoot();
-    QPDFObjectHandle ours = root.getKey("/OCProperties");
-    if (!ours.isDictionary()) {
-        root.replaceKey("/OCProperties", copied);
-        return;
+    void object(QPDFObjectHandle stream) override
+    {
+        QPDFObjectHandle d = stream.getDict();
+        if (d.hasKey("/F"))
+            trouble = QStringLiteral("It takes part of what it draws from another file, which is not with it.");
+        for (const char* key : {"/Ref", "/OPI"}) // of pages and pictures in other files
+            if (d.hasKey(key))
+                d.removeKey(key);
     }
-    appendAll(ours, "/OCGs", copied.getKey("/OCGs"));
-    QPDFObjectHandle config = ours.getKey("/D");
-    QPDFObjectHandle other = copied.getKey("/D");
-    if (config.isDictionary() && other.isDictionary())
-        for (const char* key : {"/OFF", "/ON", "/Order"})
-            appendAll(config, key, other.getKey(key));
-}
+    void space(QPDFObjectHandle in, const std::string& key) override
+    {
+        QPDFObjectHandle space = in.getKey(key);
+        if (key == "/CS" && space.isName() && space.getName() == "/DeviceRGB")
+            in.replaceKey(key, srgbColourSpace(target_));
+        // [/Separation name alternate tint], alone or as what a palette or pattern is made of.
+        if (!space.isArray() || space.getArrayNItems() < 2)
+            return;
+        if (QPDFObjectHandle base = space.getArrayItem(1); isSeparation(base) && space.getArrayItem(0).isName())
+            space.setArrayItem(1, spotFor(base));
+        else if (isSeparation(space))
+            in.replaceKey(key, spotFor(space));
+    }
+
+private:
+    static bool isSeparation(QPDFObjectHandle space)
+    {
+        return space.isArray() && space.getArrayNItems() == 4 && space.getArrayItem(0).isName() && space.getArrayItem(0).getName() == "/Separation" && space.getArrayItem(1).isName();
+    }
+    QPDFObjectHandle spotFor(QPDFObjectHandle space)
+    {
+        const std::string name = space.getArrayItem(1).getName();
+        if (name == "/All" || name == "/None")
+            return space;
+        return spots_.try_emplace(name, space.isIndirect() ? space : target_.makeIndirectObject(space)).first->second;
+    }
+
+    QPDF& target_;
+    std::map<std::string, QPDFObjectHandle>& spots_;
+};
 
 } // namespace
 
-Result<PlacedPage> placePage(QPDF& target, const QString& path, int number)
+Result<std::shared_ptr<QPDF>> PlacedPages::open(const QString& path)
 {
+    if (const auto known = sources_.find(path); known != sources_.end())
+        return known->second;
+    run_.use(path);
     auto source = openPdf(path);
     if (!source)
-        return tl::unexpected(source.error());
-    const auto page = pageOf(**source, number, path);
-    if (!page)
-        return tl::unexpected(page.error());
+        return source;
+    QPDF& pdf = **source;
+    QPDFAcroFormDocumentHelper(pdf).generateAppearancesIfNeeded();
+    QPDFPageDocumentHelper(pdf).flattenAnnotations(an_print, an_invisible | an_hidden);
+    sources_.emplace(path, *source);
+    carryLayers(pdf, target_, shownPath(QFileInfo(path).fileName()));
+    return source;
+}
+
+Result<void> PlacedPages::settle(QPDFObjectHandle form)
+{
+    Settler settler(target_, spots_);
+    if (auto done = settler.visit(form.getDict().getKey("/Resources")); !done)
+        return done;
+    return settler.trouble.isEmpty() ? Result<void>{} : problem({}, settler.trouble);
+}
+
+Result<PlacedPage> PlacedPages::place(const QString& path, int number)
+{
+    const std::pair key(path, number);
+    if (const auto known = pages_.find(key); known != pages_.end())
+        return known->second;
     try {
-        QPDF& pdf = **source;
-        QPDFAcroFormDocumentHelper(pdf).generateAppearancesIfNeeded();
-        QPDFPageDocumentHelper(pdf).flattenAnnotations(an_print, an_invisible | an_hidden);
+        auto source = open(path);
+        if (!source)
+            return tl::unexpected(source.error());
+        auto page = pageOf(**source, number, path);
+        if (!page)
+            return tl::unexpected(page.error());
         QPDFPageObjectHelper helper(*page);
         PlacedPage placed;
         placed.boxes = readPageBoxes(helper);
-        QPDFObjectHandle form = helper.getFormXObjectForPage(false);
-        const bool dropGroup = !hasTransparency(form.getDict().getKey("/Resources"));
-        placed.form = target.copyForeignObject(form);
+        if (!placed.boxes.isUsable())
+            return problem(path, QStringLiteral("Page %1 does not say how large it is. Ask for the file again.").arg(number));
+        Measure measure(run_);
+        for (QPDFObjectHandle& content : page->getPageContents())
+            (void)content.pipeStreamData(&measure, 0, qpdf_dl_generalized, true, false);
+        QPDFObjectHandle original = helper.getFormXObjectForPage(false);
+        placed.transparent = hasTransparency(original.getDict().getKey("/Resources"));
+        placed.obstacles = obstaclesToX4(original.getDict().getKey("/Resources"));
+        placed.form = target_.copyForeignObject(original);
         QPDFObjectHandle d = placed.form.getDict();
         const QRectF& b = placed.boxes.bleed;
         d.replaceKey("/BBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
-        if (dropGroup)
-            d.removeKey("/Group");
-        QPDFObjectHandle resources = d.getKey("/Resources");
-        if (resources.isDictionary()) {
-            QPDFObjectHandle spaces = resources.getKey("/ColorSpace");
-            if (!spaces.isDictionary()) {
-                spaces = QPDFObjectHandle::newDictionary();
-                resources.replaceKey("/ColorSpace", spaces);
+        if (placed.transparent) {
+            // A page is painted by itself before it is laid on what is under it (ISO 32000-1, 11.4.7): so is what was one.
+            if (!d.getKey("/Group").isDictionary())
+                d.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency >>"));
+            QPDFObjectHandle group = d.getKey("/Group");
+            if (group.isIndirect()) {
+                group = group.shallowCopy();
+                d.replaceKey("/Group", group);
             }
-            if (!spaces.hasKey("/DefaultRGB"))
-                spaces.replaceKey("/DefaultRGB", srgbColourSpace(target));
+            group.replaceKey("/I", QPDFObjectHandle::newBool(true));
+            if (QPDFObjectHandle space = group.getKey("/CS"); space.isName() && space.getName() == "/DeviceRGB")
+                group.replaceKey("/CS", srgbColourSpace(target_));
+        } else {
+            d.removeKey("/Group");
         }
-        carryLayers(pdf, target);
-        placed.source = *source;
+        if (!d.getKey("/Resources").isDictionary())
+            d.replaceKey("/Resources", QPDFObjectHandle::newDictionary());
+        if (auto settled = settle(placed.form); !settled)
+            return problem(path, QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), settled.error().message));
+        pages_.emplace(key, placed);
         return placed;
+    } catch (const ExportFailed& e) {
+        return problem(path, QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), e.problem.message));
+    } catch (const ExportStopped&) {
+        throw;
+    } catch (const std::bad_alloc&) {
+        throw;
     } catch (const std::exception& e) {
-        return problem(path, QStringLiteral("Page %1 is damaged and cannot be placed (%2).").arg(number).arg(QString::fromUtf8(e.what())));
+        return problem(path, QStringLiteral("Page %1 is damaged and cannot be placed (%2).").arg(QString::number(number), QString::fromUtf8(e.what()).left(120)));
     }
 }
 

@@ -2,8 +2,11 @@
 #pragma once
 
 #include "core/result.h"
+#include "pdf/export_run.h"
 #include "pdf/page_boxes.h"
 
+#include <QStringList>
+#include <map>
 #include <memory>
 #include <qpdf/QPDF.hh>
 
@@ -14,13 +17,34 @@ namespace hinge {
 struct PlacedPage {
     QPDFObjectHandle form;
     PageBoxes boxes;
-    /// Keeps the file open: copied streams are read from it when the target is written.
-    std::shared_ptr<QPDF> source;
+    bool transparent = false; ///< something in it is seen through, or blends
+    /// What keeps it from being part of a PDF/X-4 file, in words that follow the name of its file.
+    QStringList obstacles;
 };
 
-/// Copies the page into `target`. Form fields and notes that print are painted in, device RGB is
-/// tagged as sRGB, layers that are switched off stay off, and a page group is dropped where nothing
-/// on the page is transparent (some renderers shift colours there).
-[[nodiscard]] Result<PlacedPage> placePage(QPDF& target, const QString& path, int number);
+/// Copies pages of other files into a document. Every file is opened once and every page copied once.
+///
+/// Form fields and notes that print are painted in. Device RGB is tagged as sRGB, wherever it stands. Layers are in the state in which their file
+/// prints them (`carryLayers`). A page that blends keeps to itself what it blends, as it does as a page; the group of one that does not is dropped (some
+/// renderers shift colours there). A spot ink is one separation, whoever names it. References to other files go.
+class PlacedPages {
+public:
+    PlacedPages(QPDF& target, ExportRun& run) : target_(target), run_(run) {}
+
+    /// Has a separation of ours stand for all of that name.
+    void setSpot(const std::string& name, const QPDFObjectHandle& space) { spots_[name] = space; }
+    /// Fails when the file or the page cannot be used; the problem says why.
+    [[nodiscard]] Result<PlacedPage> place(const QString& path, int number);
+
+private:
+    [[nodiscard]] Result<std::shared_ptr<QPDF>> open(const QString& path);
+    [[nodiscard]] Result<void> settle(QPDFObjectHandle form);
+
+    QPDF& target_;
+    ExportRun& run_;
+    std::map<QString, std::shared_ptr<QPDF>> sources_; ///< kept open: streams are read from them when the target is written
+    std::map<std::pair<QString, int>, PlacedPage> pages_;
+    std::map<std::string, QPDFObjectHandle> spots_; ///< by the name of the separation
+};
 
 } // namespace hinge

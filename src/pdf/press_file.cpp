@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/press_file.h"
 
+#include "core/save_file.h"
 #include "core/version.h"
 
 #include <QDateTime>
+#include <QFileInfo>
 #include <QSaveFile>
 #include <QUuid>
 #include <qpdf/Pipeline.hh>
@@ -12,34 +14,46 @@
 namespace hinge {
 namespace {
 
-struct Stopped {};
-
-class SaveFilePipeline : public Pipeline {
+/// Writes into the file, counts, and remembers how it ended.
+class Output {
 public:
-    explicit SaveFilePipeline(QSaveFile& file) : Pipeline("save file", nullptr), file_(file) {}
-    void write(unsigned char const* data, std::size_t size) override
+    explicit Output(QSaveFile& file) : file_(file) {}
+    void write(const uchar* data, std::size_t size)
     {
         if (file_.write(reinterpret_cast<const char*>(data), qint64(size)) != qint64(size))
             throw std::runtime_error(file_.errorString().toStdString());
+        written_ += qint64(size);
+        tail_.append(reinterpret_cast<const char*>(data), qsizetype(size));
+        if (tail_.size() > 2 * longestTail)
+            tail_ = tail_.right(longestTail);
     }
+    [[nodiscard]] qint64 written() const { return written_; }
+    [[nodiscard]] QByteArray tail() const { return tail_.right(longestTail); }
+
+private:
+    static constexpr qsizetype longestTail = 1 << 20; // a cross-reference stream stands before the end
+    QSaveFile& file_;
+    qint64 written_ = 0;
+    QByteArray tail_;
+};
+
+class OutputPipeline : public Pipeline {
+public:
+    explicit OutputPipeline(Output& output) : Pipeline("save file", nullptr), output_(output) {}
+    void write(unsigned char const* data, std::size_t size) override { output_.write(data, size); }
     void finish() override {}
 
 private:
-    QSaveFile& file_;
+    Output& output_;
 };
 
 class Reporter : public QPDFWriter::ProgressReporter {
 public:
-    explicit Reporter(const ExportProgress& progress) : progress_(progress) {}
-    void reportProgress(int percent) override
-    {
-        // Composing took the first half.
-        if (progress_ && !progress_(50 + percent / 2))
-            throw Stopped{};
-    }
+    explicit Reporter(ExportRun& run) : run_(run) {}
+    void reportProgress(int percent) override { run_.reached(50 + percent / 2); } // composing took the first half
 
 private:
-    const ExportProgress& progress_;
+    ExportRun& run_;
 };
 
 std::string pdfText(const QString& text) { return QPDFObjectHandle::newUnicodeString(text.toStdString()).unparse(); }
@@ -102,29 +116,45 @@ void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, b
     root.removeKey("/HingeSRGB"); // a note to ourselves while composing, not part of the file
 }
 
-Result<void> writePressFile(QPDF& pdf, const QString& target, const ExportProgress& progress)
+Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const LargeStreams& large)
 {
+    if (QFileInfo(target).exists() && !QFileInfo(target).isFile())
+        return problem(target, QStringLiteral("This is no file that can be written. Choose another name."));
     QSaveFile file(target);
     if (!file.open(QIODevice::WriteOnly))
-        return problem(target, QStringLiteral("The PDF cannot be written here: %1. Choose another folder.").arg(file.errorString()));
+        return problem(target, QStringLiteral("The PDF cannot be written here: %1. Choose another folder.").arg(writeTrouble(file)));
     try {
-        SaveFilePipeline pipeline(file);
+        Output output(file);
+        OutputPipeline pipeline(output);
         QPDFWriter writer(pdf);
         writer.setOutputPipeline(&pipeline);
         writer.setMinimumPDFVersion("1.6");
         writer.setObjectStreamMode(qpdf_o_generate);
         writer.setCompressStreams(true);
-        writer.registerProgressReporter(std::make_shared<Reporter>(progress));
+        writer.registerProgressReporter(std::make_shared<Reporter>(run));
         writer.write();
-    } catch (const Stopped&) {
+        if (!large.isEmpty())
+            large.append(pdf, writer, output.written(), output.tail(), [&output](const uchar* bytes, std::size_t count) { output.write(bytes, count); }, run);
+    } catch (const std::bad_alloc&) {
         file.cancelWriting();
-        return problem(target, QStringLiteral("The export was stopped. Nothing was written."));
+        throw;
+    } catch (const ExportStopped&) {
+        file.cancelWriting();
+        throw;
+    } catch (const ExportFailed&) {
+        file.cancelWriting();
+        throw;
     } catch (const std::exception& e) {
         file.cancelWriting();
-        return problem(target, QStringLiteral("The PDF could not be written: %1.").arg(QString::fromUtf8(e.what())));
+        const QString why = file.error() == QFileDevice::NoError ? QString::fromUtf8(e.what()) : writeTrouble(file);
+        return problem(target, QStringLiteral("The PDF could not be written: %1.").arg(why));
+    }
+    if (auto same = run.allUnchanged(); !same) {
+        file.cancelWriting();
+        return same;
     }
     if (!file.commit())
-        return problem(target, QStringLiteral("The PDF could not be written: %1. An earlier file is unchanged.").arg(file.errorString()));
+        return problem(target, QStringLiteral("The PDF could not be written: %1. An earlier file is unchanged.").arg(writeTrouble(file)));
     return {};
 }
 

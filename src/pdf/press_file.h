@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "pdf/export_pdf.h"
+#include "pdf/large_stream.h"
 #include "pdf/press_profile.h"
 
 #include <qpdf/QPDF.hh>
@@ -12,7 +12,8 @@ namespace hinge {
 /// With `claimX4` the file says that it is PDF/X-4 (ISO 15930-7, 6.3 and 6.4).
 void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, bool claimX4);
 
-/// Writes the document beside `target` and then swaps it in.
-[[nodiscard]] Result<void> writePressFile(QPDF& pdf, const QString& target, const ExportProgress& progress);
+/// Writes the document beside `target`, with its large streams behind it, and then swaps it in, unless a file it was made from has changed meanwhile.
+/// Lets `ExportStopped` and `ExportFailed` through; nothing stays behind then.
+[[nodiscard]] Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const LargeStreams& large);
 
 } // namespace hinge

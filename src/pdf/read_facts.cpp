@@ -5,17 +5,16 @@
 #include "pdf/jpeg_file.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
+#include "pdf/page_resources.h"
+#include "pdf/pixel_file.h"
 #include "pdf/press_profile.h"
 #include "pdf/svg_page.h"
-#include "pdf/tiff_file.h"
 
 #include <QCryptographicHash>
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QImageReader>
-#include <memory>
-#include <poppler-qt6.h>
 
 namespace hinge {
 namespace {
@@ -29,69 +28,46 @@ bool looksLikePdf(QFile& file)
     return head.contains("%PDF-");
 }
 
-QStringList fontsNotInFile(const QString& path)
-{
-    QStringList missing;
-    // What Poppler makes of damaged files is told by our own findings, not on the terminal.
-    Poppler::setDebugErrorFunction([](const QString&, const QVariant&) {}, {});
-    const std::unique_ptr<Poppler::Document> document = Poppler::Document::load(path);
-    if (!document)
-        return missing;
-    for (const Poppler::FontInfo& font : document->fonts())
-        if (!font.isEmbedded() && !missing.contains(font.name()))
-            missing << font.name();
-    return missing;
-}
-
 void readPdf(const QString& path, FileFacts& facts)
 {
     facts.isPdf = true;
     const auto pdf = openPdf(path);
     if (!pdf) {
         facts.error = pdf.error().message;
+        facts.isLocked = isLockedPdf(path);
         return;
     }
     try {
-        for (const QPDFObjectHandle& page : (*pdf)->getAllPages())
-            facts.pages.push_back(readPageBoxes(QPDFPageObjectHelper(page)).facts());
+        FontSearch fonts;
+        for (const QPDFObjectHandle& page : (*pdf)->getAllPages()) {
+            PageFacts& about = facts.pages.emplace_back(readPageBoxes(QPDFPageObjectHelper(page)).facts());
+            about.missingFonts = fonts.missingIn(page);
+        }
     } catch (const std::exception& e) {
-        facts.error = QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()));
-        return;
+        facts.error = QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()).left(120));
     }
-    if (!facts.isSvg)
-        facts.missingFonts = fontsNotInFile(path);
 }
 
-/// A PNG says what its colours mean in one of these chunks (PNG, third edition, 11.3.2), before the pixels.
-bool pngHasProfile(const QString& path)
+void readRows(const QString& path, FileFacts& facts, bool inks)
 {
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
-        return false;
-    const QByteArray head = file.read(1 << 20);
-    const QByteArray before = head.left(head.indexOf("IDAT"));
-    return before.contains("iCCP") || before.contains("sRGB") || before.contains("cICP");
-}
-
-void readTiff(const QString& path, FileFacts& facts)
-{
-    const auto info = readTiffInfo(path);
+    const auto info = readPixelInfo(path);
     if (!info) {
         facts.error = info.error().message;
         return;
     }
-    facts.pixelWidth = info->width;
-    facts.pixelHeight = info->height;
+    facts.pixelWidth = info->uprightWidth();
+    facts.pixelHeight = info->uprightHeight();
     facts.colour = info->colour;
-    facts.hasProfile = !info->profile.isEmpty();
+    facts.hasProfile = info->saysColours;
+    facts.profileMisfit = info->profileMisfit;
     facts.bitsPerChannel = info->bits;
-    if (info->colour != PixelColour::Cmyk || info->channels != 4)
+    if (info->colour != PixelColour::Cmyk || !inks)
         return;
     // A look at some rows: the file may be large, and the picture is to be placed at once.
     InkCoverage ink;
     const int rows = qint64(info->width) * info->height > manyPixels ? 12 : 200;
     std::vector<uchar> shallow(info->bits == 16 ? std::size_t(info->width) * 4 : 0);
-    (void)readTiffRows(path, *info, std::max(1, info->height / rows), [&](int, const uchar* samples) {
+    (void)readPixelRows(path, *info, std::max(1, info->height / rows), [&](int, const uchar* samples, const uchar*) {
         for (std::size_t i = 0; i < shallow.size(); ++i)
             shallow[i] = uchar(reinterpret_cast<const quint16*>(samples)[i] >> 8);
         ink.add(shallow.empty() ? samples : shallow.data(), info->width);
@@ -100,7 +76,7 @@ void readTiff(const QString& path, FileFacts& facts)
     facts.heaviestInk = ink.heaviest();
 }
 
-void readJpeg(QFile& file, FileFacts& facts)
+void readJpeg(const QString& path, QFile& file, FileFacts& facts, bool inks)
 {
     // Markers with profiles stand at the beginning, but may be long.
     const auto header = readJpegHeader(file.peek(8 << 20));
@@ -108,10 +84,22 @@ void readJpeg(QFile& file, FileFacts& facts)
         facts.error = QStringLiteral("The JPEG is damaged: its header cannot be read. Ask for it again.");
         return;
     }
-    facts.pixelWidth = header->width;
-    facts.pixelHeight = header->height;
+    if (auto limited = checkPixelLimits(path, header->width, header->height, 8); !limited) {
+        facts.error = limited.error().message;
+        return;
+    }
+    const bool lies = header->orientation >= 5;
+    facts.pixelWidth = lies ? header->height : header->width;
+    facts.pixelHeight = lies ? header->width : header->height;
     facts.colour = header->components == 1 ? PixelColour::Gray : header->components == 4 ? PixelColour::Cmyk : PixelColour::Rgb;
     facts.hasProfile = !header->profile.isEmpty();
+    facts.profileMisfit = header->profileMisfit;
+    if (!inks)
+        return;
+    if (!isWholeJpeg(path)) {
+        facts.error = QStringLiteral("The JPEG was cut off: part of its picture is missing. Ask for it again.");
+        return;
+    }
     if (facts.colour != PixelColour::Cmyk)
         return;
     if (const auto pixels = readCmykJpeg(file.peek(file.size()), 400)) {
@@ -135,30 +123,16 @@ void readProfile(QFile& file, FileFacts& facts)
     facts.profileInkLimit = profile->inkLimit;
 }
 
-void readPicture(const QString& path, QFile& file, FileFacts& facts)
+void readPicture(const QString& path, QFile& file, FileFacts& facts, bool whole)
 {
     const QByteArray head = file.peek(16);
-    if (isTiff(head))
-        return readTiff(path, facts);
+    if (hasPixelRows(head))
+        return readRows(path, facts, whole);
     if (head.startsWith("\xff\xd8\xff"))
-        return readJpeg(file, facts);
-    QImageReader reader(path);
-    reader.setDecideFormatFromContent(true);
-    const QSize size = reader.size();
-    const QByteArray format = reader.format();
-    if (!reader.canRead() || size.isEmpty()) {
-        facts.error = QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF.");
-        return;
-    }
-    if (format != "png") {
-        facts.error = QStringLiteral("Pictures of the kind “%1” are not taken. Save it as JPEG, PNG, TIFF, SVG or PDF.").arg(QString::fromLatin1(format));
-        return;
-    }
-    facts.pixelWidth = size.width();
-    facts.pixelHeight = size.height();
-    const QImage::Format pixels = reader.imageFormat();
-    facts.colour = pixels == QImage::Format_Grayscale8 || pixels == QImage::Format_Grayscale16 || pixels == QImage::Format_Mono ? PixelColour::Gray : PixelColour::Rgb;
-    facts.hasProfile = pngHasProfile(path);
+        return readJpeg(path, file, facts, whole);
+    const QByteArray format = QImageReader::imageFormat(path);
+    facts.error = format.isEmpty() ? QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF.")
+                                   : QStringLiteral("Pictures of the kind “%1” are not taken. Save it as JPEG, PNG, TIFF, SVG or PDF.").arg(QString::fromLatin1(format));
 }
 
 /// Of all of a file; of a large one of its size, its beginning, middle and end, which no program that saves leaves alone.
@@ -205,10 +179,19 @@ FileFacts readFileFacts(const QString& absolutePath)
     else if (facts.isSvg || looksLikePdf(file))
         readPdf(absolutePath, facts);
     else
-        readPicture(absolutePath, file, facts);
+        readPicture(absolutePath, file, facts, true);
     if (facts.error.isEmpty()) {
         facts.sha256 = fingerprint(file);
     }
+    return facts;
+}
+
+FileFacts readPixelFacts(const QString& absolutePath)
+{
+    FileFacts facts;
+    QFile file(absolutePath);
+    if (file.open(QIODevice::ReadOnly))
+        readPicture(absolutePath, file, facts, false);
     return facts;
 }
 

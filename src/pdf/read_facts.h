@@ -10,6 +10,9 @@ namespace hinge {
 /// are all in it), or the pixels of a picture. Never throws; what is wrong stands in `error`.
 [[nodiscard]] FileFacts readFileFacts(const QString& absolutePath);
 
+/// The same for a picture of pixels, without its hash: only its head is read.
+[[nodiscard]] FileFacts readPixelFacts(const QString& absolutePath);
+
 /// Facts of every file the job links to.
 [[nodiscard]] FileFactsMap readAllFacts(const Job& job, const QString& jobFolder);
 

@@ -143,9 +143,22 @@ private Q_SLOTS:
         QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), map), "supplied.pages"));
 
         wrong = goodArtwork();
-        wrong.missingFonts = {QStringLiteral("Quayside Sans")};
+        wrong.pages[0].missingFonts = {QStringLiteral("Quayside Sans")};
         job = withSupplied(wrong, map);
         QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), map), "file.fonts"));
+
+        // What only another page of the file lacks is nobody's trouble here; nor is its size.
+        wrong = goodArtwork();
+        wrong.pages.resize(4, wrong.pages[0]);
+        wrong.pages[2].missingFonts = {QStringLiteral("Quayside Sans")};
+        wrong.pages[3].isUsable = false;
+        job = withSupplied(wrong, map);
+        const auto has = [&](const char* code) { return testing::hasFinding(checkFiles(job, testing::planned(job), map), code); };
+        QVERIFY(!has("file.fonts") && !has("file.pageSize"));
+        job.face(Face::Outside).supplied->page = 3;
+        QVERIFY(has("file.fonts") && !has("file.pageSize"));
+        job.face(Face::Outside).supplied->page = 4;
+        QVERIFY(!has("file.fonts") && has("file.pageSize"));
     }
 
     void resolutionIsThatOfThePrintedSize()

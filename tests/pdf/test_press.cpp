@@ -212,7 +212,7 @@ private Q_SLOTS:
         shipped.close();
         QList<QColor> seen;
         for (const QString& icc : {path("shipped.icc"), otherProfile()}) {
-            const auto image = cmykJpegPreview(file, 16, read(icc));
+            const auto image = picturePreview(file, 16, read(icc));
             QVERIFY(image);
             QByteArray in;
             for (const double percent : {80.0, 60.0, 10.2, 0.0})

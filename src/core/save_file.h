@@ -1,0 +1,22 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/result.h"
+
+#include <QByteArray>
+
+class QFileDevice;
+
+namespace hinge {
+
+/// Writes a file whole or not at all: beside the target, to the disk, and then in its place. A link is followed, rights stay; a target that cannot be
+/// written or is no plain file is refused. The problem says what went wrong, in words that follow a colon.
+[[nodiscard]] Result<void> saveWhole(const QString& path, const QByteArray& bytes);
+
+/// Refuses a path that leads to something that is there and is no plain file: a folder, a device, a pipe.
+[[nodiscard]] Result<void> checkPlainFile(const QString& path);
+
+/// What went wrong with a file that is written: "no space left on the disk", or what the system says.
+[[nodiscard]] QString writeTrouble(const QFileDevice& file);
+
+} // namespace hinge

@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/result.h"
+#include "pdf/export_pdf.h"
+
+#include <chrono>
+#include <map>
+#include <stdexcept>
+
+namespace hinge {
+
+/// What tells a file from what it becomes when somebody writes it anew.
+struct FileStamp {
+    qint64 bytes = -1; ///< -1 when there is no such file
+    qint64 changed = 0; ///< nanoseconds
+    quint64 inode = 0;
+    bool operator==(const FileStamp&) const = default;
+    [[nodiscard]] static FileStamp of(const QString& path);
+};
+
+/// Thrown where an export ends before it is done; caught at the border of the module.
+struct ExportStopped {};
+struct ExportFailed : std::runtime_error {
+    explicit ExportFailed(const Problem& p) : std::runtime_error(p.text().toStdString()), problem(p) {}
+    Problem problem;
+};
+
+/// One export: whether it goes on, and which files it reads. A file that changes between planning and writing would put pixels of one picture into the
+/// frame of another: the export fails then.
+class ExportRun {
+public:
+    explicit ExportRun(const ExportProgress& progress) : progress_(progress) {}
+
+    /// Says how far it has come; throws `ExportStopped` when it is to stop.
+    void reached(int percent);
+    /// Throws `ExportStopped` when it is to stop. Cheap: for use in loops.
+    void check();
+    /// Remembers a file as it is now, the first time it is named.
+    void use(const QString& path);
+    /// Fails with the name of a file that is no longer as it was.
+    [[nodiscard]] Result<void> unchanged(const QString& path) const;
+    [[nodiscard]] Result<void> allUnchanged() const;
+
+private:
+    const ExportProgress& progress_;
+    int percent_ = 0;
+    std::chrono::steady_clock::time_point asked_{}; ///< when `progress` was last asked
+    std::map<QString, FileStamp> files_;
+};
+
+} // namespace hinge
