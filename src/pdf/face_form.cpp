@@ -5,6 +5,7 @@
 #include "core/picture_fit.h"
 #include "core/plates.h"
 #include "pdf/open_pdf.h"
+#include "pdf/pdf_name.h"
 #include "pdf/pdf_number.h"
 #include "pdf/read_facts.h"
 #include "typeset/shadow_mask.h"
@@ -50,7 +51,7 @@ void FaceComposer::makeSpotSpaces()
             full.appendItem(QPDFObjectHandle::newReal(part / 100.0, 2));
         tint.replaceKey("/C1", full);
         QPDFObjectHandle space = pdf_.makeIndirectObject(QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/Separation"),
-                                                         QPDFObjectHandle::newName('/' + ink.name.toStdString()),
+                                                         pdfName(ink.name.toStdString()),
                                                          QPDFObjectHandle::newName("/DeviceCMYK"), tint}));
         pages_.setSpot('/' + ink.name.toStdString(), space);
         spots_.emplace(ink.name, std::pair("/S" + QByteArray::number(qulonglong(spots_.size() + 1)), space));

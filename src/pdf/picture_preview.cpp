@@ -130,7 +130,6 @@ Result<QImage> fromJpeg(const QString& path, int longest)
 {
     QImageReader reader(path, "jpeg");
     reader.setAutoTransform(true);
-    QImageReader::setAllocationLimit(0); // of pictures this size at most; the limits of pixels are checked before
     const QSize size = reader.size();
     if (std::max(size.width(), size.height()) > longest)
         reader.setScaledSize(size.scaled(longest, longest, Qt::KeepAspectRatio));

@@ -6,9 +6,11 @@
 #include "pdf/layers.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_resources.h"
+#include "pdf/pdf_name.h"
 #include "pdf/picture_object.h"
 
 #include <QFileInfo>
+#include <algorithm>
 #include <qpdf/Pipeline.hh>
 #include <qpdf/QPDFAcroFormDocumentHelper.hh>
 #include <qpdf/QPDFPageDocumentHelper.hh>
@@ -80,10 +82,14 @@ private:
     }
     QPDFObjectHandle spotFor(QPDFObjectHandle space)
     {
-        const std::string name = space.getArrayItem(1).getName();
+        std::string name = space.getArrayItem(1).getName();
+        std::ranges::replace(name, '\0', '#'); // how the library keeps a number sign that begins no escape
         if (name == "/All" || name == "/None")
             return space;
-        return spots_.try_emplace(name, space.isIndirect() ? space : target_.makeIndirectObject(space)).first->second;
+        if (const auto known = spots_.find(name); known != spots_.end())
+            return known->second;
+        space.setArrayItem(1, pdfName(name.substr(1)));
+        return spots_.emplace(name, space.isIndirect() ? space : target_.makeIndirectObject(space)).first->second;
     }
 
     QPDF& target_;
