@@ -13,6 +13,7 @@ window_packages=(xvfb xauth libxcb-cursor0 libxkbcommon-x11-0 libegl1)
 test_packages=(
   librapidcheck-dev poppler-utils qpdf ghostscript libgs-common fontconfig libpaper-utils
   python3 python3-jsonschema python3-vobject xdotool zxing-cpp-tools libtiff-tools liblcms2-utils
+  mupdf-tools fonts-noto-cjk fonts-noto-color-emoji fonts-sil-ezra fonts-hosny-amiri
 )
 
 # Installs what is missing of the packages named, through sudo when needed, and says what.

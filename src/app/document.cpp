@@ -64,10 +64,17 @@ private:
     QString merge_;
 };
 
-Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>()), layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed()))
+Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>()), layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed(), Patience::DoesWithout))
 {
     connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
     connect(&history_, &QUndoStack::cleanChanged, this, &Document::fileStateChanged);
+    patterns_.setInterval(100);
+    connect(&patterns_, &QTimer::timeout, this, [this] {
+        if (!layouts_->isProvisional())
+            patterns_.stop();
+        else if (layouts_->refresh())
+            refreshFindings();
+    });
     start(newLeaflet());
 }
 
@@ -188,8 +195,12 @@ void Document::adopt(Job job, Plan plan)
 
 void Document::refreshFindings()
 {
+    (void)layouts_->refresh();
     findings_ = allFindings(job_, plan_, files_->facts(), *layouts_);
     Q_EMIT changed();
+    // Text that was set before the patterns of its language were there is set again when they are.
+    if (layouts_->isProvisional() && !patterns_.isActive())
+        patterns_.start();
 }
 
 } // namespace hinge

@@ -4,6 +4,7 @@
 #include "core/plan.h"
 
 #include <QObject>
+#include <QTimer>
 #include <QUndoStack>
 
 namespace hinge {
@@ -71,6 +72,7 @@ private:
     std::vector<Finding> findings_;
     std::unique_ptr<LinkedFiles> files_;
     std::unique_ptr<TextLayoutCache> layouts_; ///< for the findings about text
+    QTimer patterns_; ///< looks whether patterns of hyphenation have come
     QUndoStack history_;
     QString path_;
 };

@@ -54,7 +54,7 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, Placing& placin
     connect(&document_, &Document::changed, this, [this, stale] {
         layOutPort();
         // Zones and marks are painted anew each time; what is printed only when it changed.
-        if (printed_.update(document_.job(), document_.plan())) {
+        if (printed_.update(document_.job(), document_.plan(), painter_.layouts())) {
             contentStale_ = true;
             cardTimer_.start();
         }

@@ -186,7 +186,7 @@ void StandingPiece::setOpenness(double openness)
 void StandingPiece::paintEvent(QPaintEvent*)
 {
     const Job& job = document_.job();
-    if (printed_.update(job, document_.plan()))
+    if (printed_.update(job, document_.plan(), painter_.layouts()))
         stale_ = true;
     if (stale_) {
         const Size flat = document_.plan().paper.flat;

@@ -53,7 +53,7 @@ const QString darkKey = QStringLiteral("darkTheme");
 } // namespace
 
 MainWindow::MainWindow()
-    : placing_(document_, selection_), recovery_(document_), painter_(FontLibrary::installed(), document_.files()), actions_(this)
+    : placing_(document_, selection_), recovery_(document_), painter_(FontLibrary::installed(), document_.files(), Patience::DoesWithout), actions_(this)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);

@@ -91,12 +91,14 @@ void addSmallerVersions(ShownPicture& picture)
     }
 }
 
-bool PrintedState::update(const Job& job, const Plan& plan)
+bool PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& layouts)
 {
-    const bool same = any_ && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) && overprintBlack_ == job.press.overprintBlack && items_ == plan.items && faces_ == job.faces;
+    (void)layouts.refresh();
+    const bool same = any_ && layouts_ == layouts.revision() && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) && overprintBlack_ == job.press.overprintBlack && items_ == plan.items && faces_ == job.faces;
     if (same)
         return false;
     any_ = true;
+    layouts_ = layouts.revision();
     flat_ = plan.paper.flat;
     bleeds_ = plan.paper.bleeds;
     inks_ = job.inks;

@@ -34,8 +34,8 @@ void addSmallerVersions(ShownPicture& picture);
 /// All that decides what is printed; when it is the same, a painting of it can be kept.
 class PrintedState {
 public:
-    /// Takes the state over; true when it differs from the one before.
-    bool update(const Job& job, const Plan& plan);
+    /// Takes the state over; true when it differs from the one before, or when text is set anew because patterns of hyphenation have come.
+    bool update(const Job& job, const Plan& plan, TextLayoutCache& layouts);
 
 private:
     std::array<FaceContent, 2> faces_;
@@ -47,6 +47,7 @@ private:
     Size flat_;
     std::array<Length, 4> bleeds_;
     std::array<std::vector<PlacedItem>, 2> items_;
+    int layouts_ = 0;
     bool any_ = false;
 };
 
@@ -63,7 +64,7 @@ enum class PaperView {
 /// millimetre and its origin the head-left trim corner.
 class FacePainter {
 public:
-    FacePainter(const FontLibrary& fonts, PictureSource& pictures) : layouts_(fonts), pictures_(pictures) {}
+    FacePainter(const FontLibrary& fonts, PictureSource& pictures, Patience patience = Patience::Waits) : layouts_(fonts, patience), pictures_(pictures) {}
 
     /// What is printed, clipped to the bleed (or to the trim).
     void paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim, const InkView& view = {});

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/embedded_fonts.h"
 
+#include "pdf/cff_charset.h"
 #include "pdf/pdf_number.h"
 
 #include <QCryptographicHash>
@@ -101,15 +102,57 @@ int thousandths(double units, const FontFace& face) { return int(std::lround(uni
 
 QString clusterText(const GlyphRun& run, const Glyph& glyph) { return run.text.mid(glyph.textStart, glyph.textLength); }
 
+std::size_t endOfCluster(const GlyphRun& run, std::size_t first)
+{
+    std::size_t end = first + 1;
+    while (end < run.glyphs.size() && run.glyphs[end].textStart == run.glyphs[first].textStart)
+        ++end;
+    return end;
+}
+
+/// What each glyph of a cluster stands for by itself, when that can be told: a mark for the mark of the text that the font draws so, and the letter for
+/// the rest, with the marks that are drawn into it. Empty texts where it cannot.
+std::vector<QString> textsInCluster(const GlyphRun& run, std::size_t first, std::size_t end)
+{
+    std::vector<QString> out(end - first);
+    std::vector<std::size_t> marks;
+    std::vector<std::size_t> letters;
+    for (std::size_t i = first; i < end; ++i)
+        (run.glyphs[i].advance == 0 ? marks : letters).push_back(i - first);
+    // From right to left the glyphs of a cluster stand the other way round.
+    if (run.rightToLeft)
+        std::ranges::reverse(marks);
+    QString rest;
+    QString unmatched;
+    for (const QChar c : clusterText(run, run.glyphs[first])) {
+        hb_codepoint_t glyph = 0;
+        const auto drawn = !c.isMark() || !hb_font_get_nominal_glyph(run.font->hbFont(), c.unicode(), &glyph) ? marks.end() : std::ranges::find_if(marks, [&](std::size_t m) {
+            return out[m].isEmpty() && run.glyphs[first + m].id == glyph;
+        });
+        if (drawn != marks.end())
+            out[*drawn] = c;
+        else
+            (c.isMark() ? unmatched : rest) += c;
+    }
+    // Forms of marks that the font chose by itself are taken in order.
+    std::erase_if(marks, [&](std::size_t m) { return !out[m].isEmpty(); });
+    if (letters.size() != 1 || rest.isEmpty() || (!marks.empty() && qsizetype(marks.size()) != unmatched.size()))
+        return std::vector<QString>(end - first);
+    if (marks.empty())
+        rest += unmatched;
+    for (std::size_t i = 0; i < marks.size(); ++i)
+        out[marks[i]] = unmatched.mid(qsizetype(i), 1);
+    out[letters.front()] = rest;
+    return out;
+}
+
 /// The order in which glyphs are drawn: within a cluster marks come before the letter they sit on, so
 /// that readers measure the cluster by its letter and find the space behind it.
 std::vector<std::size_t> drawingOrder(const GlyphRun& run)
 {
     std::vector<std::size_t> order;
     for (std::size_t first = 0; first < run.glyphs.size();) {
-        std::size_t end = first + 1;
-        while (end < run.glyphs.size() && run.glyphs[end].textStart == run.glyphs[first].textStart)
-            ++end;
+        const std::size_t end = endOfCluster(run, first);
         for (const bool marks : {true, false})
             for (std::size_t i = first; i < end; ++i)
                 if ((run.glyphs[i].advance == 0) == marks)
@@ -133,11 +176,15 @@ void EmbeddedFonts::collect(const TextLayout& layout)
         if (!subsets_.contains(run.font))
             order_.push_back(run.font);
         Subset& subset = subsets_[run.font];
-        for (std::size_t i = 0; i < run.glyphs.size(); ++i) {
-            const Glyph& g = run.glyphs[i];
-            subset.glyphs.insert(g.id);
-            if (!sharesCluster(run, i))
-                subset.unicode.try_emplace(g.id, clusterText(run, g));
+        for (std::size_t first = 0; first < run.glyphs.size();) {
+            const std::size_t end = endOfCluster(run, first);
+            const std::vector<QString> texts = textsInCluster(run, first, end);
+            for (std::size_t i = first; i < end; ++i) {
+                subset.glyphs.insert(run.glyphs[i].id);
+                if (const QString text = end == first + 1 ? clusterText(run, run.glyphs[i]) : texts[i - first]; !text.isEmpty())
+                    subset.unicode.try_emplace(run.glyphs[i].id, text);
+            }
+            first = end;
         }
     }
 }
@@ -173,11 +220,16 @@ Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& su
     if (!cut)
         return problem(face.name(), QStringLiteral("This font cannot be embedded: its file is damaged."));
     const hb_map_t* mapping = hb_subset_plan_old_to_new_glyph_mapping(plan.get());
+    const Blob outlines(face.isCff() ? hb_face_reference_table(cut.get(), HB_TAG('C', 'F', 'F', ' ')) : hb_blob_get_empty());
+    const std::string cff = bytesOf(outlines.get());
+    // A CID-keyed font is asked for glyphs by the identifiers it keeps, any other by their numbers.
+    const auto cids = face.isCff() ? cidsOfCff(cff, int(hb_face_get_glyph_count(cut.get()))) : std::nullopt;
 
     std::map<quint32, int> widthByNew;
     std::map<quint32, QString> unicodeByNew;
     for (const quint32 old : subset.glyphs) {
-        const quint32 made = hb_map_get(mapping, old);
+        const quint32 number = hb_map_get(mapping, old);
+        const quint32 made = cids && number < cids->size() ? quint32((*cids)[number]) : number;
         subset.newGlyph[old] = made;
         subset.width[old] = thousandths(hb_font_get_glyph_h_advance(face.hbFont(), old), face);
         widthByNew[made] = subset.width[old];
@@ -189,8 +241,7 @@ Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& su
     const std::string baseFont = '/' + (subsetTag(subset.glyphs, psName) + '+' + psName).toStdString();
     QPDFObjectHandle file;
     if (face.isCff()) {
-        const Blob table(hb_face_reference_table(cut.get(), HB_TAG('C', 'F', 'F', ' ')));
-        file = pdf.newStream(bytesOf(table.get()));
+        file = pdf.newStream(cff);
         file.getDict().replaceKey("/Subtype", QPDFObjectHandle::newName("/CIDFontType0C"));
     } else {
         const Blob whole(hb_face_reference_blob(cut.get()));
@@ -283,7 +334,7 @@ QByteArray EmbeddedFonts::drawRun(const GlyphRun& run, double x0, double y0) con
         const bool firstOfCluster = n == 0 || run.glyphs[order[n - 1]].textStart != g.textStart;
         const bool lastOfCluster = n + 1 == order.size() || run.glyphs[order[n + 1]].textStart != g.textStart;
         // Where the glyph alone does not tell its text, the text is said outright (ISO 32000-1, 14.9.4).
-        const bool spell = !run.rightToLeft && (shared || known == subset.unicode.end() || known->second != clusterText(run, g));
+        const bool spell = shared || known == subset.unicode.end() || known->second != clusterText(run, g);
         if (spell && firstOfCluster) {
             close();
             out += "/Span << /ActualText <FEFF" + utf16Hex(clusterText(run, g)) + "> >> BDC\n";

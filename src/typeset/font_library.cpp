@@ -2,7 +2,10 @@
 #include "typeset/font_library.h"
 
 #include <QFile>
+#include <QSet>
+#include <QtEndian>
 #include <algorithm>
+#include <array>
 #include <fontconfig/fontconfig.h>
 #include <hb-ot.h>
 #include <hb.h>
@@ -39,6 +42,49 @@ bool embeddable(hb_face_t* face)
     return may;
 }
 
+/// Tells by the names of its tables whether a font has plain outlines of one look (OpenType, table directory).
+bool canBeEmbedded(const QSet<QByteArray>& tables)
+{
+    for (const char* table : {"fvar", "CFF2", "COLR", "CBDT", "sbix", "SVG "})
+        if (tables.contains(table))
+            return false;
+    return tables.contains("glyf") || tables.contains("CFF ");
+}
+
+QSet<QByteArray> tablesOf(hb_face_t* face)
+{
+    std::array<hb_tag_t, 128> tags{};
+    unsigned count = tags.size();
+    hb_face_get_table_tags(face, 0, &count, tags.data());
+    QSet<QByteArray> names;
+    for (unsigned i = 0; i < count; ++i) {
+        char name[4];
+        hb_tag_to_string(tags[i], name);
+        names.insert(QByteArray(name, 4));
+    }
+    return names;
+}
+
+/// The same without reading the whole file.
+QSet<QByteArray> tablesOf(const QString& path, unsigned index)
+{
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return {};
+    const auto number = [&](qint64 at) {
+        file.seek(at);
+        const QByteArray bytes = file.read(4);
+        return bytes.size() == 4 ? qFromBigEndian<quint32>(bytes.constData()) : 0U;
+    };
+    const qint64 start = file.peek(4) == "ttcf" ? qint64(number(12 + 4 * qint64(index))) : 0;
+    const unsigned count = std::min(number(start + 4) >> 16, 128U);
+    QSet<QByteArray> names;
+    file.seek(start + 12);
+    for (unsigned i = 0; i < count; ++i)
+        names.insert(file.read(16).left(4));
+    return names;
+}
+
 } // namespace
 
 std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArray& data, unsigned index)
@@ -49,7 +95,7 @@ std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArr
     hb_blob_t* blob = hb_blob_create(result->data_.constData(), unsigned(data.size()), HB_MEMORY_MODE_READONLY, nullptr, nullptr);
     result->face_ = hb_face_create(blob, index);
     hb_blob_destroy(blob);
-    if (hb_face_get_glyph_count(result->face_) == 0)
+    if (hb_face_get_glyph_count(result->face_) == 0 || !canBeEmbedded(tablesOf(result->face_)))
         return nullptr;
     result->font_ = hb_font_create(result->face_);
     result->unitsPerEm_ = int(hb_face_get_upem(result->face_));
@@ -62,6 +108,21 @@ std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArr
     result->isCff_ = hasTable(result->face_, "CFF ");
     result->mayEmbed_ = embeddable(result->face_);
     return result;
+}
+
+bool FontFace::hasOutline(quint32 glyph) const
+{
+    const std::lock_guard lock(looking_);
+    if (outlines_.empty())
+        outlines_.assign(hb_face_get_glyph_count(face_), -1);
+    if (glyph >= outlines_.size())
+        return false;
+    signed char& known = outlines_[glyph];
+    if (known < 0) {
+        hb_glyph_extents_t extents{};
+        known = hb_font_get_glyph_extents(font_, glyph, &extents) && extents.width != 0 && extents.height != 0 ? 1 : 0;
+    }
+    return known == 1;
 }
 
 FontFace::~FontFace()
@@ -113,7 +174,7 @@ void addSystem(FontLibrary& library)
         int index = 0;
         FcPatternGetInteger(font, FC_INDEX, 0, &index);
         constexpr int instanceShift = 16; // above it a look of a variable font is named
-        if ((format == QStringLiteral("TrueType") || format == QStringLiteral("CFF")) && (index >> instanceShift) == 0)
+        if ((format == QStringLiteral("TrueType") || format == QStringLiteral("CFF")) && (index >> instanceShift) == 0 && canBeEmbedded(tablesOf(textOf(font, FC_FILE), unsigned(index))))
             files.push_back({QStringLiteral("%1 %2").arg(textOf(font, FC_FAMILY), textOf(font, FC_STYLE)), textOf(font, FC_FILE), unsigned(index)});
     }
     if (found)

@@ -2,11 +2,13 @@
 #include "typeset/hyphenation.h"
 
 #include <QDir>
-#include <QMutex>
+#include <QFile>
 #include <QStandardPaths>
 #include <cstdlib>
 #include <hyphen.h>
+#include <future>
 #include <map>
+#include <mutex>
 
 namespace hinge {
 namespace {
@@ -22,24 +24,49 @@ QString patternFile(const QString& language)
 
 void Hyphenation::Release::operator()(_HyphenDict* dictionary) const { hnj_hyphen_free(dictionary); }
 
-const Hyphenation* Hyphenation::forLanguage(const QString& language)
-{
-    // Loading takes tens of milliseconds, and text is laid out in several threads.
-    static QMutex mutex;
-    static std::map<QString, std::unique_ptr<Hyphenation>> loaded;
-    const QMutexLocker lock(&mutex);
-    const auto known = loaded.find(language);
-    if (known != loaded.end())
-        return known->second.get();
-    std::unique_ptr<Hyphenation> made;
-    if (const QString file = patternFile(language); !language.isEmpty() && !file.isEmpty()) {
-        if (HyphenDict* dictionary = hnj_hyphen_load(QFile::encodeName(file).constData())) {
-            made = std::make_unique<Hyphenation>();
-            made->utf8_ = dictionary->utf8 != 0;
-            made->dictionary_.reset(dictionary);
-        }
+/// Patterns by language: each is loaded once, by whoever asks first; others wait for it, or look again later.
+struct Hyphenation::Shelf {
+    std::mutex mutex;
+    std::map<QString, std::shared_future<std::shared_ptr<const Hyphenation>>> byLanguage;
+
+    static Shelf& shared()
+    {
+        static Shelf shelf;
+        return shelf;
     }
-    return loaded.emplace(language, std::move(made)).first->second.get();
+    std::shared_future<std::shared_ptr<const Hyphenation>> of(const QString& language, std::launch how)
+    {
+        const std::lock_guard lock(mutex);
+        auto it = byLanguage.find(language);
+        if (it == byLanguage.end())
+            it = byLanguage.emplace(language, std::async(how, [language] { return load(language); }).share()).first;
+        return it->second;
+    }
+};
+
+std::shared_ptr<const Hyphenation> Hyphenation::load(const QString& language)
+{
+    const QString file = language.isEmpty() ? QString() : patternFile(language);
+    HyphenDict* dictionary = file.isEmpty() ? nullptr : hnj_hyphen_load(QFile::encodeName(file).constData());
+    if (!dictionary)
+        return nullptr;
+    auto made = std::make_shared<Hyphenation>();
+    made->utf8_ = dictionary->utf8 != 0;
+    made->dictionary_.reset(dictionary);
+    return made;
+}
+
+const Hyphenation* Hyphenation::forLanguage(const QString& language) { return Shelf::shared().of(language, std::launch::async).get().get(); }
+
+const Hyphenation* Hyphenation::forLanguageIfLoaded(const QString& language)
+{
+    const auto patterns = Shelf::shared().of(language, std::launch::async);
+    return patterns.wait_for(std::chrono::seconds(0)) == std::future_status::ready ? patterns.get().get() : nullptr;
+}
+
+bool Hyphenation::isLoaded(const QString& language)
+{
+    return language.isEmpty() || Shelf::shared().of(language, std::launch::async).wait_for(std::chrono::seconds(0)) == std::future_status::ready;
 }
 
 QStringList Hyphenation::languages()

@@ -2,6 +2,9 @@
 #include "typeset/story_layout.h"
 
 #include "core/stories.h"
+#include "typeset/hyphenation.h"
+
+#include <algorithm>
 
 namespace hinge {
 
@@ -37,9 +40,25 @@ const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, cons
     const auto it = entries_.find(story.items.first());
     if (it != entries_.end() && it->second.story == story)
         return it->second.layouts[place];
-    auto layouts = layOutStory(story.paragraphs, story.frames, fonts_);
+    QStringList awaited;
+    if (patience_ == Patience::DoesWithout)
+        for (const Paragraph& p : story.paragraphs)
+            if (!Hyphenation::isLoaded(p.style.hyphenation) && !awaited.contains(p.style.hyphenation))
+                awaited << p.style.hyphenation;
+    provisional_ = provisional_ || !awaited.isEmpty();
+    auto layouts = layOutStory(story.paragraphs, story.frames, fonts_, patience_);
     const QString first = story.items.first();
-    return entries_.insert_or_assign(first, Entry{std::move(story), std::move(layouts)}).first->second.layouts[place];
+    return entries_.insert_or_assign(first, Entry{std::move(story), std::move(layouts), std::move(awaited)}).first->second.layouts[place];
+}
+
+bool TextLayoutCache::refresh()
+{
+    const auto came = std::erase_if(entries_, [](const auto& entry) {
+        return !entry.second.awaited.isEmpty() && std::ranges::all_of(entry.second.awaited, Hyphenation::isLoaded);
+    });
+    provisional_ = std::ranges::any_of(entries_, [](const auto& entry) { return !entry.second.awaited.isEmpty(); });
+    revision_ += came > 0 ? 1 : 0;
+    return came > 0;
 }
 
 std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts)

@@ -28,7 +28,13 @@ struct StoryInput {
 /// Layouts of texts, set again only when their words, looks or frames changed.
 class TextLayoutCache {
 public:
-    explicit TextLayoutCache(const FontLibrary& fonts) : fonts_(fonts) {}
+    explicit TextLayoutCache(const FontLibrary& fonts, Patience patience = Patience::Waits) : fonts_(fonts), patience_(patience) {}
+    /// True when some layout had to do without patterns that were not loaded yet: ask again in a while.
+    [[nodiscard]] bool isProvisional() const { return provisional_; }
+    /// Counts how often layouts changed because patterns came.
+    [[nodiscard]] int revision() const { return revision_; }
+    /// Lets go of what was laid out without patterns that are there by now. True when there was something.
+    bool refresh();
     const TextLayout& layout(const Job& job, const Plan& plan, const QString& itemId);
     [[nodiscard]] const FontLibrary& fonts() const { return fonts_; }
 
@@ -36,8 +42,12 @@ private:
     struct Entry {
         StoryInput story;
         std::vector<TextLayout> layouts;
+        QStringList awaited; ///< languages whose patterns were not there
     };
     const FontLibrary& fonts_;
+    Patience patience_;
+    bool provisional_ = false;
+    int revision_ = 0;
     std::map<QString, Entry> entries_; ///< by the first frame of the text
 };
 

@@ -66,6 +66,9 @@ double advanceOf(const FontFace& font, QChar c, double scale)
 
 bool isSpace(QChar c) { return c == u' ' || c == u'\t' || c == u'\u2028' || c == u'\n'; }
 
+/// Letters, digits, marks and signs; not spaces, controls and what only steers the shaping.
+bool showsInk(QChar c) { return c.isLetterOrNumber() || c.isPunct() || c.isSymbol(); }
+
 int endOfCluster(const Shaped& shaped, std::size_t i, int runEnd, bool rtl)
 {
     const int cluster = shaped.glyphs[i].cluster;
@@ -84,13 +87,17 @@ int endOfCluster(const Shaped& shaped, std::size_t i, int runEnd, bool rtl)
 /// Sets one paragraph: chooses its lines and places their glyphs.
 class ParagraphSetter {
 public:
-    ParagraphSetter(const Paragraph& paragraph, const FontLibrary& fonts)
+    ParagraphSetter(const Paragraph& paragraph, const FontLibrary& fonts, Patience patience)
         : paragraph_(paragraph), style_(paragraph.style), text_(paragraph.text), fonts_(fonts), font_(fonts.findOrFirst(paragraph.style.font)),
           size_(paragraph.style.size.toPoints())
     {
         if (!text_.isEmpty()) {
+            UErrorCode status = U_ZERO_ERROR;
+            ubidi_setPara(bidi_.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
+            for (auto tab = text_.indexOf(u'\t'); tab >= 0; tab = text_.indexOf(u'\t', tab + 1))
+                tabs_.push_back(int(tab));
             measure();
-            findChances();
+            findChances(patience);
         }
     }
 
@@ -131,6 +138,9 @@ public:
         int visibleEnd = line.end;
         while (visibleEnd > line.start && isSpace(text_[visibleEnd - 1]))
             --visibleEnd;
+        // A soft hyphen that was typed is the one that is drawn.
+        if (line.hyphen && visibleEnd > line.start + 1 && text_[visibleEnd - 1] == softHyphen)
+            --visibleEnd;
         if (visibleEnd == line.start)
             return;
         const double indent = line.start == 0 ? style_.firstIndent.toPoints() : 0;
@@ -139,8 +149,8 @@ public:
         int spaces = 0;
         bool tabbed = false;
         for (int from = line.start; from < visibleEnd;) {
-            const auto tab = text_.indexOf(u'\t', from);
-            const int to = tab < 0 || tab >= visibleEnd ? visibleEnd : int(tab);
+            const int tab = nextTab(from);
+            const int to = tab < 0 || tab >= visibleEnd ? visibleEnd : tab;
             if (from > line.start || text_[line.start] == u'\t') {
                 // What follows a tab stands at its stop.
                 x = afterTab(x, widthOf(from, to), width - indent);
@@ -173,12 +183,13 @@ private:
         QString ink;
     };
 
-    [[nodiscard]] bool baseFromRight() const
+    [[nodiscard]] bool baseFromRight() const { return (ubidi_getParaLevel(bidi_.get()) & 1) != 0; }
+
+    /// The first tab from a character on; -1 for none.
+    [[nodiscard]] int nextTab(int from) const
     {
-        UErrorCode status = U_ZERO_ERROR;
-        const Bidi bidi(ubidi_open());
-        ubidi_setPara(bidi.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
-        return (ubidi_getParaLevel(bidi.get()) & 1) != 0;
+        const auto it = std::ranges::lower_bound(tabs_, from);
+        return it == tabs_.end() ? -1 : *it;
     }
 
     /// Stretches of one look within [start, end), in the order of the text.
@@ -209,13 +220,10 @@ private:
     void measure()
     {
         advances_.assign(std::size_t(text_.size()) + 1, 0);
-        UErrorCode status = U_ZERO_ERROR;
-        const Bidi bidi(ubidi_open());
-        ubidi_setPara(bidi.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
         for (int at = 0; at < text_.size();) {
             int end = 0;
             UBiDiLevel level = 0;
-            ubidi_getLogicalRun(bidi.get(), at, &end, &level);
+            ubidi_getLogicalRun(bidi_.get(), at, &end, &level);
             for (const Part& part : looks(at, end, (level & 1) != 0)) {
                 const double scale = size_ / part.font->unitsPerEm();
                 for (const Shaped::Placed& g : shape(*part.font, text_, part.start, part.length, part.rightToLeft).glyphs)
@@ -229,11 +237,12 @@ private:
     }
 
     /// Where lines may end, by ICU, and within words by the patterns of the language.
-    void findChances()
+    void findChances(Patience patience)
     {
         UErrorCode status = U_ZERO_ERROR;
         const BreakIterator breaks(ubrk_open(UBRK_LINE, "en", utf16(text_), int(text_.size()), &status));
-        const Hyphenation* patterns = Hyphenation::forLanguage(style_.hyphenation);
+        const QString& language = style_.hyphenation;
+        const Hyphenation* patterns = language.isEmpty() ? nullptr : patience == Patience::Waits ? Hyphenation::forLanguage(language) : Hyphenation::forLanguageIfLoaded(language);
         int last = 0;
         for (int at = breaks ? ubrk_next(breaks.get()) : UBRK_DONE; at != UBRK_DONE; at = ubrk_next(breaks.get())) {
             addHyphenChances(patterns, last, at);
@@ -295,11 +304,11 @@ private:
         while (end > start && isSpace(text_[end - 1]))
             --end;
         LineMeasure line;
-        const auto tab = text_.indexOf(u'\t', start);
+        const int tab = nextTab(start);
         if (tab >= 0 && tab < end) {
             for (int from = start; from < end;) {
-                const auto next = text_.indexOf(u'\t', from);
-                const int to = next < 0 || next >= end ? end : int(next);
+                const int next = nextTab(from);
+                const int to = next < 0 || next >= end ? end : next;
                 if (from > start || text_[start] == u'\t')
                     line.width = afterTab(line.width, widthOf(from, to), width_);
                 line.width += widthOf(from, to);
@@ -343,10 +352,8 @@ private:
         if (from >= to)
             return;
         UErrorCode status = U_ZERO_ERROR;
-        const Bidi paragraph(ubidi_open());
-        ubidi_setPara(paragraph.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
         const Bidi lineBidi(ubidi_open());
-        ubidi_setLine(paragraph.get(), from, to, lineBidi.get(), &status);
+        ubidi_setLine(bidi_.get(), from, to, lineBidi.get(), &status);
         const int runCount = ubidi_countRuns(lineBidi.get(), &status);
         Q_UNUSED(line)
         for (int r = 0; r < runCount; ++r) {
@@ -366,14 +373,25 @@ private:
                 run.text = text_.mid(part.start, part.length);
                 const double scale = size_ / part.font->unitsPerEm();
                 const Shaped shaped = shape(*part.font, text_, part.start, part.length, rtl);
+                bool drawn = false; // of the cluster at work: some glyph has an outline
+                bool visible = false; // some character should show
                 for (std::size_t i = 0; i < shaped.glyphs.size(); ++i) {
                     const Shaped::Placed& g = shaped.glyphs[i];
                     const int clusterEnd = endOfCluster(shaped, i, part.start + part.length, rtl);
+                    // A place where a word may be parted, and is not, prints nothing and stands for nothing.
+                    if (g.advance == 0 && clusterEnd == g.cluster + 1 && text_[g.cluster] == softHyphen)
+                        continue;
                     run.glyphs.push_back({g.id, x + g.dx * scale, baseline - g.dy * scale, g.advance * scale,
                                           g.cluster - part.start, clusterEnd - g.cluster});
                     x += g.advance * scale;
                     spaces += text_[g.cluster] == u' ' ? 1 : 0;
                     out.missingGlyphs = out.missingGlyphs || (g.id == 0 && !isSpace(text_[g.cluster]));
+                    drawn = drawn || part.font->hasOutline(g.id);
+                    visible = visible || std::any_of(text_.begin() + g.cluster, text_.begin() + clusterEnd, showsInk);
+                    if (i + 1 == shaped.glyphs.size() || shaped.glyphs[i + 1].cluster != g.cluster) {
+                        out.missingGlyphs = out.missingGlyphs || (visible && !drawn);
+                        drawn = visible = false;
+                    }
                 }
                 runs.push_back(std::move(run));
             }
@@ -384,8 +402,6 @@ private:
     void addHyphen(int end, double baseline, double& x, std::vector<GlyphRun>& runs) const
     {
         const Part look = looks(end - 1, end, false).front();
-        if (text_[end - 1] == softHyphen && !runs.empty() && !runs.back().glyphs.empty() && runs.back().glyphs.back().advance > 0)
-            return; // the font drew one
         GlyphRun run;
         run.font = look.font;
         run.size = size_;
@@ -429,6 +445,8 @@ private:
     double size_;
     double width_ = 0;
     double hyphenWidth_ = 0;
+    const Bidi bidi_{ubidi_open()}; ///< of the paragraph
+    std::vector<int> tabs_; ///< where its tabs stand
     std::vector<double> advances_;
     std::vector<BreakChance> chances_;
     mutable std::vector<int> spaces_; ///< before each character; counted when first asked for
@@ -459,8 +477,8 @@ std::vector<Column> columnsOf(const std::vector<TextFrame>& frames)
 /// Fills the columns one after the other.
 class StorySetter {
 public:
-    StorySetter(const std::vector<TextFrame>& frames, const FontLibrary& fonts)
-        : frames_(frames), fonts_(fonts), columns_(columnsOf(frames)), layouts_(frames.size())
+    StorySetter(const std::vector<TextFrame>& frames, const FontLibrary& fonts, Patience patience)
+        : frames_(frames), fonts_(fonts), patience_(patience), columns_(columnsOf(frames)), layouts_(frames.size())
     {
     }
 
@@ -482,7 +500,7 @@ private:
         for (const CharacterStyle& span : paragraph.spans)
             if (!span.font.isEmpty())
                 noteFont(span.font);
-        ParagraphSetter setter(paragraph, fonts_);
+        ParagraphSetter setter(paragraph, fonts_, patience_);
         int start = 0;
         bool more = true;
         bool first = true;
@@ -613,6 +631,7 @@ private:
 
     const std::vector<TextFrame>& frames_;
     const FontLibrary& fonts_;
+    Patience patience_;
     std::vector<Column> columns_;
     std::vector<TextLayout> layouts_;
     QStringList missingFonts_;
@@ -627,11 +646,11 @@ private:
 
 } // namespace
 
-std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames, const FontLibrary& fonts)
+std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames, const FontLibrary& fonts, Patience patience)
 {
     if (frames.empty())
         return {};
-    return StorySetter(frames, fonts).set(paragraphs);
+    return StorySetter(frames, fonts, patience).set(paragraphs);
 }
 
 TextLayout layOutText(const std::vector<Paragraph>& paragraphs, Size frame, const FontLibrary& fonts)

@@ -100,11 +100,12 @@ private Q_SLOTS:
         };
         for (const auto& c : changes) {
             PrintedState state;
-            QVERIFY(state.update(job, testing::planned(job)));
+            TextLayoutCache layouts(FontLibrary::shipped());
+            QVERIFY(state.update(job, testing::planned(job), layouts));
             Job changed = job;
             c.change(changed);
-            QVERIFY2(state.update(changed, testing::planned(changed)) == c.due, c.what);
-            QVERIFY2(!state.update(changed, testing::planned(changed)), c.what);
+            QVERIFY2(state.update(changed, testing::planned(changed), layouts) == c.due, c.what);
+            QVERIFY2(!state.update(changed, testing::planned(changed), layouts), c.what);
         }
     }
 
