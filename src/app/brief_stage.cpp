@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/brief_stage.h"
 
+#include "app/plain_text.h"
 #include "app/brief_sentence.h"
 #include "app/change_bar.h"
 #include "app/flat_drawing.h"
@@ -91,13 +92,13 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     auto* sliderRow = new QHBoxLayout;
     sliderRow->setSpacing(10);
     for (const QString& word : {tr("closed"), tr("open")}) {
-        auto* label = new QLabel(word);
+        auto* label = plainLabel(word);
         label->setProperty("role", QStringLiteral("note"));
         if (sliderRow->count() > 0)
             sliderRow->addWidget(slider, 1);
         sliderRow->addWidget(label);
     }
-    auto* size = new QLabel;
+    auto* size = plainLabel();
     size->setObjectName(QStringLiteral("brief.closedSize"));
     size->setAlignment(Qt::AlignCenter);
     size->setProperty("role", QStringLiteral("note"));

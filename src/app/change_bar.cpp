@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/change_bar.h"
 
+#include "app/plain_text.h"
 #include "app/slip.h"
 
 #include <QHBoxLayout>
@@ -28,7 +29,7 @@ ChangeBar::ChangeBar(Document& document, QWidget* parent) : QWidget(parent), doc
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(24, 8, 20, 12);
     row->setSpacing(10);
-    text_ = new QLabel;
+    text_ = plainLabel();
     text_->setObjectName(QStringLiteral("changes.text"));
     text_->setTextFormat(Qt::PlainText);
     text_->setWordWrap(true);

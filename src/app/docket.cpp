@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/docket.h"
 
+#include "app/plain_text.h"
 #include "app/fields.h"
 #include "app/slip.h"
 #include "app/theme.h"
@@ -303,7 +304,7 @@ Docket::Docket(Document& document, QWidget* parent) : QWidget(parent), model_(do
         const auto fits = [title](int size) { return QFontMetrics(uiFont(size, QFont::Bold)).horizontalAdvance(title->text()) <= room; };
         const auto* size = std::ranges::find_if(sizes, fits);
         title->setStyleSheet(QStringLiteral("font-size: %1px; font-weight: 700; margin-left: 4px;").arg(size == std::end(sizes) ? type::body : *size));
-        title->setToolTip(title->text());
+        title->setToolTip(plainTip(title->text()));
     };
     connect(title, &QLineEdit::textChanged, this, fit);
     fit();

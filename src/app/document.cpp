@@ -9,8 +9,10 @@
 #include "pdf/read_facts.h"
 #include "typeset/content_checks.h"
 
+#include <QCryptographicHash>
 #include <QDir>
 #include <QFileInfo>
+#include <QLockFile>
 #include <QUndoCommand>
 #include <algorithm>
 
@@ -64,6 +66,18 @@ private:
     QString merge_;
 };
 
+namespace {
+
+/// Of a file; empty when it cannot be read.
+QByteArray hashOf(const QString& path)
+{
+    QFile file(path);
+    QCryptographicHash hash(QCryptographicHash::Sha256);
+    return QFileInfo(path).isFile() && file.open(QIODevice::ReadOnly) && hash.addData(&file) ? hash.result() : QByteArray();
+}
+
+} // namespace
+
 Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>()), layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed(), Patience::DoesWithout))
 {
     connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
@@ -105,45 +119,116 @@ Result<void> Document::load(const QString& path)
         return problem(QFileInfo(path).fileName(), planned.error().text());
     path_ = QFileInfo(path).absoluteFilePath();
     files_->setFolder(folder());
+    files_->setBlocked({});
     history_.clear();
+    acceptDisk();
+    takeLock();
     Q_EMIT replaced();
     adopt(std::move(*job), std::move(*planned));
     Q_EMIT fileStateChanged();
     return {};
 }
 
-Result<void> Document::save(const QString& path)
+Document::Saving Document::prepareSave(const QString& path) const
 {
-    // Links stay true when the job moves to another folder, or takes its files in.
-    const QDir target = QFileInfo(path).absoluteDir();
+    Saving saving;
+    saving.job = job_;
+    saving.path = path;
+    saving.moves = isPackedName(path) || QFileInfo(path).absoluteDir().absolutePath() != folder();
+    return saving;
+}
+
+namespace {
+
+/// Links stay true when the job moves to another folder, or takes its files in.
+void relink(Job& job, const Document::Saving& saving, const QString& from)
+{
+    const QDir target = QFileInfo(saving.path).absoluteDir();
+    forEachLink(job, [&](LinkedFile& file) {
+        if (const auto taken = saving.taken.constFind(file.path); taken != saving.taken.constEnd()) {
+            if (std::ranges::find(job.embedded, *taken) == job.embedded.end())
+                job.embedded.push_back(*taken);
+            file.path = embeddedPath(*taken);
+        } else if (!isEmbedded(file.path)) {
+            file.path = target.relativeFilePath(resolvedPath(file.path, from));
+        }
+    });
+}
+
+} // namespace
+
+Result<void> Document::writeSaving(Saving& saving, const std::function<bool()>& goesOn) const
+{
+    if (isPackedName(saving.path))
+        if (!takeFiles(saving.job, folder(), files_->blocked(), saving.taken, goesOn))
+            return problem(saving.path, tr("Saving was stopped. The file on disk is unchanged."));
+    if (saving.moves)
+        relink(saving.job, saving, folder());
+    return saveJob(saving.job, saving.path);
+}
+
+void Document::finishSave(const Saving& saving)
+{
     const QString from = folder();
-    const bool packed = isPackedName(path);
-    const bool moves = packed || target.absolutePath() != from;
-    QHash<QString, EmbeddedFile> known;
-    const auto relink = [&](Job& job) {
-        if (packed)
-            (void)embedAll(job, from, known); // what cannot be taken in stays linked
-        forEachLink(job, [&](LinkedFile& file) {
-            if (!isEmbedded(file.path))
-                file.path = target.relativeFilePath(resolvedPath(file.path, from));
-        });
-    };
-    Job job = job_;
-    if (moves)
-        relink(job);
-    if (auto saved = saveJob(job, path); !saved)
-        return saved;
-    path_ = QFileInfo(path).absoluteFilePath();
-    if (moves) {
-        for (int i = 0; i < history_.count(); ++i)
-            const_cast<JobStep*>(static_cast<const JobStep*>(history_.command(i)))->relinkAll(relink); // all of them are ours
+    path_ = QFileInfo(saving.path).absoluteFilePath();
+    if (saving.moves) {
+        for (int i = 0; i < history_.count(); ++i) // all of them are ours
+            const_cast<JobStep*>(static_cast<const JobStep*>(history_.command(i)))->relinkAll([&](Job& job) { relink(job, saving, from); });
         files_->setFolder(folder());
+        Job job = job_;
+        relink(job, saving, from);
         if (auto planned = hinge::plan(job))
             adopt(std::move(job), std::move(*planned));
     }
+    acceptDisk();
+    takeLock();
     history_.setClean();
     Q_EMIT fileStateChanged();
+}
+
+Result<void> Document::save(const QString& path)
+{
+    Saving saving = prepareSave(path);
+    if (auto written = writeSaving(saving, [] { return true; }); !written)
+        return written;
+    finishSave(saving);
     return {};
+}
+
+bool Document::isChangedOnDisk() const
+{
+    if (path_.isEmpty() || FileStamp::of(path_) == stamp_)
+        return false;
+    return hashOf(path_) != onDisk_; // written anew, but the same, is no change
+}
+
+void Document::acceptDisk()
+{
+    stamp_ = FileStamp::of(path_);
+    onDisk_ = hashOf(path_);
+}
+
+void Document::releaseLocks() { lock_.reset(); }
+
+void Document::takeLock()
+{
+    lock_.reset();
+    alsoOpenBy_.clear();
+    if (path_.isEmpty())
+        return;
+    const QFileInfo file(path_);
+    // Hidden beside the job, so that windows on other machines see it, too; in a folder that cannot be written nobody can save over it either.
+    auto lock = std::make_unique<QLockFile>(file.absolutePath() + QStringLiteral("/.") + file.fileName() + QStringLiteral(".lock"));
+    lock->setStaleLockTime(0);
+    if (lock->tryLock(0)) {
+        lock_ = std::move(lock);
+        return;
+    }
+    qint64 process = 0;
+    QString host;
+    QString program;
+    if (lock->error() == QLockFile::LockFailedError && lock->getLockInfo(&process, &host, &program))
+        alsoOpenBy_ = tr("process %1 on %2").arg(QString::number(process), host);
 }
 
 QStringList Document::filesBeside() const
@@ -167,7 +252,10 @@ void Document::begin(Job job, const QString& path)
     auto planned = hinge::plan(job);
     path_ = path;
     files_->setFolder(folder());
+    files_->setBlocked({});
     history_.clear();
+    acceptDisk();
+    takeLock();
     Q_EMIT replaced();
     if (planned)
         adopt(std::move(job), std::move(*planned));

@@ -1,11 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/file_stamp.h"
 #include "core/plan.h"
 
 #include <QObject>
 #include <QTimer>
 #include <QUndoStack>
+#include <functional>
+
+class QLockFile;
 
 namespace hinge {
 
@@ -37,6 +41,27 @@ public:
     Result<void> load(const QString& path);
     /// Writes the job; a packed one takes its files in, but for those that are missing or too large.
     Result<void> save(const QString& path);
+    /// What saving has to do before the job is written: takes links along, and files in when it is to be packed.
+    struct Saving {
+        Job job;
+        QString path;
+        QHash<QString, EmbeddedFile> taken; ///< by the path they had
+        bool moves = false;
+    };
+    /// The first part of `save`, for the window's thread; the second for any thread; the third for the window's again. `goesOn` is asked between files.
+    [[nodiscard]] Saving prepareSave(const QString& path) const;
+    [[nodiscard]] Result<void> writeSaving(Saving& saving, const std::function<bool()>& goesOn) const;
+    void finishSave(const Saving& saving);
+
+    /// True when the file of the job is no longer what was read or written here: somebody else has saved it, or taken it away.
+    [[nodiscard]] bool isChangedOnDisk() const;
+    /// The file on disk counts as seen: it is not asked about again until it changes once more.
+    void acceptDisk();
+    /// Who else has the job open, in words such as "process 4711 on slip-two"; empty for nobody. This window then has no lock on it.
+    [[nodiscard]] const QString& alsoOpenBy() const { return alsoOpenBy_; }
+
+    /// Lets go of the lock on the file, for a program that ends at once.
+    void releaseLocks();
     /// The files that are not in the job.
     [[nodiscard]] QStringList filesBeside() const;
     /// Starts afresh with a job that has no file yet.
@@ -74,7 +99,12 @@ private:
     std::unique_ptr<TextLayoutCache> layouts_; ///< for the findings about text
     QTimer patterns_; ///< looks whether patterns of hyphenation have come
     QUndoStack history_;
+    void takeLock();
     QString path_;
+    QByteArray onDisk_; ///< hash of the file as it was read or written here
+    FileStamp stamp_; ///< and its stamp, which is cheaper to look at
+    std::unique_ptr<QLockFile> lock_; ///< goes away with the document
+    QString alsoOpenBy_;
 };
 
 } // namespace hinge

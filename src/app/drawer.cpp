@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/drawer.h"
 
+#include "app/plain_text.h"
 #include "app/actions.h"
 #include "app/drawer_parts.h"
 #include "app/fields.h"
@@ -75,7 +76,7 @@ void Drawer::paintEvent(QPaintEvent*)
 JobField* Drawer::field(QVBoxLayout* column, const QString& label, JobField* edit, const char* name)
 {
     auto* row = new QHBoxLayout;
-    auto* text = new QLabel(label);
+    auto* text = plainLabel(label);
     text->setProperty("role", QStringLiteral("note"));
     text->setFixedWidth(76);
     text->setBuddy(edit);
@@ -180,7 +181,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
     const Panel& panel = panels[std::size_t(at)];
     const Face face = selection_.face();
 
-    auto* title = new QLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
+    auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
     column->addWidget(note(tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
@@ -264,7 +265,7 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     auto* head = new QHBoxLayout;
-    auto* title = new QLabel(kindName(item.kind));
+    auto* title = plainLabel(kindName(item.kind));
     title->setProperty("role", QStringLiteral("title"));
     head->addWidget(title, 1);
     auto* done = new QPushButton(tr("Panel"));

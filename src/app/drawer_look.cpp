@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/drawer.h"
 
+#include "app/plain_text.h"
 #include "app/actions.h"
 #include "app/drawer_parts.h"
 #include "app/ink_card.h"
@@ -67,7 +68,7 @@ void Drawer::cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QW
     grid->setVerticalSpacing(2);
     int cell = 0;
     for (const auto& [label, edit, name] : fields) {
-        auto* text = new QLabel(label);
+        auto* text = plainLabel(label);
         text->setProperty("role", QStringLiteral("note"));
         text->setBuddy(edit);
         edit->setObjectName(QString::fromLatin1(name));
@@ -293,7 +294,7 @@ void Drawer::buildArranging(QVBoxLayout* column)
 
 void Drawer::buildSeveral(QVBoxLayout* column, const QStringList& ids)
 {
-    auto* title = new QLabel(tr("%1 items").arg(selection_.items().size()));
+    auto* title = plainLabel(tr("%1 items").arg(selection_.items().size()));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
     QStringList names;

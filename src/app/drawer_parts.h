@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QLabel>
+#include "app/plain_text.h"
 
 namespace hinge {
 
 /// A line of explanation in a slip.
 [[nodiscard]] inline QLabel* note(const QString& text)
 {
-    auto* label = new QLabel(text);
+    auto* label = plainLabel(text);
     label->setProperty("role", QStringLiteral("note"));
     label->setWordWrap(true);
     return label;
@@ -17,7 +17,7 @@ namespace hinge {
 /// The small heading over a group of fields.
 [[nodiscard]] inline QLabel* section(const QString& text)
 {
-    auto* label = new QLabel(text.toUpper());
+    auto* label = plainLabel(text.toUpper());
     label->setProperty("role", QStringLiteral("section"));
     return label;
 }

@@ -83,7 +83,7 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
         button->setProperty("swatch", true);
         button->setObjectName(QStringLiteral("ink.") + ink.name);
         button->setAccessibleName(tr("Use the ink %1").arg(ink.name));
-        button->setToolTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %").arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m), QString::number(ink.cmyk.y), QString::number(ink.cmyk.k)));
+        button->setToolTip(plainTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %").arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m), QString::number(ink.cmyk.y), QString::number(ink.cmyk.k))));
         connect(button, &QPushButton::clicked, this, [this, itemId, inkName = ink.name] {
             Job job = document_.job();
             Item* i = job.findItem(itemId);
@@ -219,7 +219,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
             return;
         // What does not fit shows in the last frame of the text.
         const QStringList chain = chainOf(document_.job(), id);
-        const TextLayout& layout = layouts_.layout(document_.job(), document_.plan(), chain.last());
+        const TextLayout& layout = layouts_.layout(document_.job(), document_.plan(), *document_.job().findItem(chain.last()));
         label->setText(!layout.fits() ? tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines) : layout.lines == 1 ? tr("one line, fits") : tr("%1 lines, all fit").arg(layout.lines));
         showOverset(id, layout);
         label->setStyleSheet(layout.fits() ? QString() : QStringLiteral("color: %1; font-weight: 600;").arg(Theme::of(this).brick.name()));

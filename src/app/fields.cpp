@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/fields.h"
 
+#include "app/plain_text.h"
+
 #include <QKeyEvent>
 #include <QLabel>
 #include <QStyle>
@@ -30,7 +32,7 @@ void showFieldProblem(QWidget* field, const QString& message)
     QWidget* window = field->window();
     QLabel* bubble = bubbleOf(field);
     if (!bubble) {
-        bubble = new QLabel(window);
+        bubble = plainLabel({}, window);
         bubble->setObjectName(QStringLiteral("fieldProblem"));
         bubble->setProperty("role", QStringLiteral("bubble"));
         bubble->setWordWrap(true);

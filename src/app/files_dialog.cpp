@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/files_dialog.h"
 
+#include "app/plain_text.h"
 #include "app/dialog_parts.h"
 #include "app/linked_files.h"
 #include "app/theme.h"
@@ -133,7 +134,7 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 18, 20, 16);
     column->setSpacing(12);
-    auto* title = new QLabel(tr("Files of this job"));
+    auto* title = plainLabel(tr("Files of this job"));
     title->setFont(uiFont(type::title, QFont::Bold));
     column->addWidget(title);
     table_ = new QTableView;
@@ -152,7 +153,7 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     for (const int c : {FilesModel::State, FilesModel::Pixels, FilesModel::Resolution, FilesModel::Colour, FilesModel::Bytes})
         header->setSectionResizeMode(c, QHeaderView::ResizeToContents);
     column->addWidget(table_, 1);
-    note_ = new QLabel;
+    note_ = plainLabel();
     note_->setObjectName(QStringLiteral("files.note"));
     note_->setProperty("role", QStringLiteral("note"));
     note_->setWordWrap(true);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/findings_bar.h"
 
+#include "app/plain_text.h"
 #include "app/theme.h"
 #include "core/check_list.h"
 
@@ -54,7 +55,7 @@ FindingsBar::FindingsBar(Document& document, QWidget* parent) : QWidget(parent),
     row_ = new QHBoxLayout(this);
     row_->setContentsMargins(20, 0, 20, 0);
     row_->setSpacing(8);
-    auto* name = new QLabel(tr("Findings"));
+    auto* name = plainLabel(tr("Findings"));
     name->setFont(uiFont(type::body, QFont::Bold));
     row_->addWidget(name);
     row_->addSpacing(8);
@@ -84,7 +85,7 @@ void FindingsBar::refresh()
     const auto& findings = document_.findings();
     const Theme& t = Theme::of(this);
     if (findings.empty()) {
-        auto* none = new QLabel;
+        auto* none = plainLabel();
         none->setObjectName(QStringLiteral("findings.none"));
         none->setText(tr("none: %1").arg(allIsWell(document_.job(), document_.plan())));
         none->setStyleSheet(QStringLiteral("color: %1").arg(t.accent.name()));
@@ -94,19 +95,19 @@ void FindingsBar::refresh()
     constexpr std::size_t room = 2;
     for (std::size_t i = 0; i < std::min(findings.size(), room); ++i) {
         const Finding finding = findings[i];
-        auto* sign = new QLabel;
+        auto* sign = plainLabel();
         sign->setPixmap(severitySign(finding.severity, this));
         sign->setToolTip(finding.severity == Severity::Stop ? tr("Stops the piece") : tr("Worth a look"));
         add(sign);
-        auto* text = new QLabel(finding.message);
-        text->setToolTip(finding.reason);
+        auto* text = plainLabel(finding.message);
+        text->setToolTip(plainTip(finding.reason));
         text->setMinimumWidth(40);
         add(text);
         auto* button = new QPushButton(finding.remedy != Remedy::None ? remedyText(finding.remedy) : tr("Show"));
         button->setProperty("pill", true);
         button->setObjectName(QStringLiteral("finding.%1").arg(i));
         button->setAccessibleName(tr("%1: %2").arg(button->text(), finding.message));
-        button->setToolTip(finding.reason);
+        button->setToolTip(plainTip(finding.reason));
         connect(button, &QPushButton::clicked, this, [this, finding] {
             if (finding.remedy != Remedy::None)
                 settle(document_, finding);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat_drawing.h"
 
+#include "app/plain_text.h"
 #include "app/fields.h"
 #include "app/linked_files.h"
 #include "app/margin_fields.h"
@@ -140,13 +141,13 @@ void FlatDrawing::openMargins(FlatDiagram::Place place)
     auto* column = new QVBoxLayout(card);
     column->setContentsMargins(16, 14, 16, 16);
     column->setSpacing(8);
-    auto* title = new QLabel(tr("Margins of the %1").arg(panel.roleName));
+    auto* title = plainLabel(tr("Margins of the %1").arg(panel.roleName));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
     auto* fields = new MarginFields(document_, panel.face, panel.position, QStringLiteral("brief"));
     fields->setFixedWidth(290);
     column->addWidget(fields);
-    auto* note = new QLabel(tr("Live matter keeps this far from each edge. Empty a field to follow the zones again."));
+    auto* note = plainLabel(tr("Live matter keeps this far from each edge. Empty a field to follow the zones again."));
     note->setProperty("role", QStringLiteral("note"));
     note->setWordWrap(true);
     note->setFixedWidth(290);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat_stage.h"
 
+#include "app/plain_text.h"
 #include "app/actions.h"
 #include "app/theme.h"
 #include "app/view_pills.h"
@@ -50,12 +51,12 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
         if (!plate.isEmpty())
             canvas_->setPlate(plate);
     });
-    hint_ = new QLabel;
+    hint_ = plainLabel();
     hint_->setProperty("role", QStringLiteral("note"));
     hint_->setAlignment(Qt::AlignCenter);
     hint_->setMinimumWidth(10);
     bar->addWidget(hint_, 1);
-    auto* faceLabel = new QLabel;
+    auto* faceLabel = plainLabel();
     faceLabel->setObjectName(QStringLiteral("flat.face"));
     faceLabel->setFont(uiFont(type::body, QFont::Bold));
     bar->addWidget(faceLabel);

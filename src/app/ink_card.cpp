@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ink_card.h"
 
+#include "app/plain_text.h"
 #include "app/drawer_parts.h"
 #include "app/fields.h"
 #include "app/theme.h"
@@ -30,7 +31,7 @@ InkCard::InkCard(Document& document, const ScreenColour& colour, QWidget* parent
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(16, 14, 16, 14);
     column->setSpacing(8);
-    auto* title = new QLabel(tr("Inks of this job"));
+    auto* title = plainLabel(tr("Inks of this job"));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
     rows_ = new QVBoxLayout;
@@ -75,7 +76,7 @@ void InkCard::rebuild()
     for (int i = 0; i < count; ++i) {
         const auto at = [i](Job& j) -> Ink* { return std::size_t(i) < j.inks.size() ? &j.inks[std::size_t(i)] : nullptr; };
         const auto look = [i](const Job& j) { return std::size_t(i) < j.inks.size() ? j.inks[std::size_t(i)] : Ink{}; };
-        auto* swatch = new QLabel;
+        auto* swatch = plainLabel();
         swatch->setFixedSize(18, 18);
         auto* name = new JobField(document_, tr("Rename an ink"), [look](const Job& j) { return look(j).name; },
                                   [look](Job& j, const QString& text) -> Result<void> {

@@ -71,6 +71,14 @@ void LinkedFiles::setFolder(const QString& folder)
     ++generation_;
 }
 
+void LinkedFiles::setBlocked(const QSet<QString>& paths)
+{
+    const QSet<QString> freed = blocked_ - paths;
+    blocked_ = paths;
+    for (const QString& path : freed)
+        refresh(path);
+}
+
 void LinkedFiles::usePress(const QByteArray& icc)
 {
     if (icc == press_)
@@ -90,6 +98,14 @@ void LinkedFiles::want(const QStringList& paths)
 void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFacts&)> then)
 {
     wanted_.insert(path);
+    if (blocked_.contains(path)) {
+        FileFacts facts;
+        facts.error = tr("It lies outside the folder of the job, which came from elsewhere, and you have not allowed it.");
+        facts_.insert(path, facts);
+        if (then)
+            then(facts);
+        return;
+    }
     watcher_.addPath(resolvedPath(path, folder_));
     ++reading_;
     inBackground(
@@ -122,6 +138,8 @@ ShownPicture LinkedFiles::picture(const LinkedFile& file)
     if (const auto it = pictures_.constFind(key); it != pictures_.constEnd())
         return *it;
     pictures_.insert(key, {}); // asked for once
+    if (blocked_.contains(file.path))
+        return {};
     ++reading_;
     inBackground(
         this, [full = resolvedPath(file.path, folder_), page = file.page, press = press_] { return readForScreen(full, page, press); },

@@ -25,6 +25,9 @@ public:
     void setFolder(const QString& folder);
     /// The press profile (ICC) that CMYK pictures without one of their own are shown through.
     void usePress(const QByteArray& icc);
+    /// Files that are not to be read, as the job names them: it came from elsewhere, and nobody has allowed them.
+    void setBlocked(const QSet<QString>& paths);
+    [[nodiscard]] const QSet<QString>& blocked() const { return blocked_; }
     /// Reads the facts of files that are not known yet.
     void want(const QStringList& paths);
     [[nodiscard]] const FileFactsMap& facts() const { return facts_; }
@@ -49,6 +52,7 @@ private:
     QByteArray press_;
     FileFactsMap facts_;
     QSet<QString> wanted_;
+    QSet<QString> blocked_;
     QHash<QString, ShownPicture> pictures_;
     QFileSystemWatcher watcher_;
     QTimer settle_;

@@ -8,7 +8,9 @@
 #include <QCommandLineParser>
 #include <QSettings>
 #include <QTextStream>
+#include <QThreadPool>
 #include <QTimer>
+#include <cstdlib>
 
 using namespace hinge;
 
@@ -94,10 +96,20 @@ int main(int argc, char** argv)
     if (parser.isSet(shot))
         shootWhenReady(window, parser.value(shot));
     if (!parser.isSet(shot) && !parser.isSet(endAfterPaint))
-        QTimer::singleShot(0, &window, [&window] { window.offerRecovery(); });
+        QTimer::singleShot(0, &window, [&window] {
+            window.offerRecovery();
+            window.tidy();
+        });
     if (parser.isSet(endAfterPaint)) {
         window.repaint();
         return 0;
     }
-    return QApplication::exec();
+    const int code = QApplication::exec();
+    // Files that are still being read hold nothing back that anybody waits for; what is written has ended by now.
+    if (!QThreadPool::globalInstance()->waitForDone(1500)) {
+        window.document().releaseLocks();
+        window.recovery().releaseLocks();
+        std::_Exit(code);
+    }
+    return code;
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/main_window.h"
 
+#include "app/plain_text.h"
 #include "app/brief_stage.h"
 #include "app/docket.h"
 #include "app/files_dialog.h"
@@ -27,9 +28,11 @@
 #include <QApplication>
 #include <QCloseEvent>
 #include <QDialogButtonBox>
+#include <QEventLoop>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QInputDialog>
 #include <QLocale>
 #include <QPushButton>
 #include <QLabel>
@@ -37,10 +40,14 @@
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QMimeData>
+#include <QProgressDialog>
 #include <QSettings>
 #include <QStackedWidget>
+#include <QTimer>
 #include <QUrl>
 #include <QVBoxLayout>
+#include <QtConcurrent>
+#include <atomic>
 
 namespace hinge {
 namespace {
@@ -115,11 +122,18 @@ MainWindow::MainWindow()
     connect(findings, &FindingsBar::showRequested, this, &MainWindow::showFinding);
     connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
     connect(release, &ReleaseStage::showRequested, this, &MainWindow::showFinding);
+    placing_.setAskPassword([this](const QString& name, bool again) -> std::optional<QString> {
+        QInputDialog ask(this);
+        ask.setObjectName(QStringLiteral("passwordDialog"));
+        ask.setWindowTitle(tr("Locked PDF"));
+        ask.setLabelText(again ? tr("That is not the password of %1. Its password:").arg(name) : tr("%1 is locked. Its password:").arg(name));
+        ask.setTextEchoMode(QLineEdit::Password);
+        return ask.exec() == QDialog::Accepted ? std::optional(ask.textValue()) : std::nullopt;
+    });
     connect(&placing_, &Placing::refused, this, [this](const QString& message) { tell(tr("Not placed"), message); });
     connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
     refreshTitle();
     refreshRecent();
-    tidyEmbedded(daysKept);
 }
 
 MainWindow::~MainWindow()
@@ -324,14 +338,14 @@ void MainWindow::connectActions()
                    "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
                    "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
                    "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
-        tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows));
+        tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows), Qt::RichText);
     });
     on(actions_.about, [this] {
         tell(tr("About Upper Hinge"), tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press sheet.</p>"
                                          "<p>Free software under the GNU General Public License, version 3 or later.<br>"
                                          "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
                                          "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
-                                          .arg(QLatin1String(programVersion)));
+                                          .arg(QLatin1String(programVersion)), Qt::RichText);
     });
 }
 
@@ -341,8 +355,95 @@ bool MainWindow::openJob(const QString& path)
         tell(tr("Not opened"), loaded.error().text());
         return false;
     }
+    askForOutside();
     remember(document_.path());
+    if (!document_.alsoOpenBy().isEmpty())
+        tell(tr("Open elsewhere, too"), tr("%1 is open in another window: %2. You can work here; before anything is saved over the other's work, you are asked.").arg(document_.displayName(), document_.alsoOpenBy()));
     return true;
+}
+
+void MainWindow::askForOutside()
+{
+    const QStringList outside = pathsOutside(document_.job());
+    if (outside.isEmpty() || QSettings().value(recentKey).toStringList().contains(document_.path()))
+        return; // it was open here before
+    document_.files().setBlocked(QSet<QString>(outside.begin(), outside.end()));
+    QMessageBox box(this);
+    box.setObjectName(QStringLiteral("outsideDialog"));
+    box.setTextFormat(Qt::PlainText);
+    box.setText(outside.size() == 1 ? tr("This job wants to use a file outside its folder.") : tr("This job wants to use %1 files outside its folder.").arg(outside.size()));
+    QStringList shown;
+    for (const QString& path : outside.mid(0, 8))
+        shown << Problem::quoted(path);
+    if (outside.size() > shown.size())
+        shown << tr("and %1 more").arg(outside.size() - shown.size());
+    box.setInformativeText(tr("Let it, if you know who made it: they would be shown, printed and packed with it.\n\n%1").arg(shown.join(u'\n')));
+    QPushButton* let = box.addButton(tr("Use them"), QMessageBox::AcceptRole);
+    QPushButton* leave = box.addButton(tr("Leave them out"), QMessageBox::RejectRole);
+    box.setDefaultButton(leave);
+    box.exec();
+    if (box.clickedButton() == let)
+        document_.files().setBlocked({});
+}
+
+bool MainWindow::mayOverwrite(const QString& path)
+{
+    if (path != document_.path() || !document_.isChangedOnDisk())
+        return true;
+    return askAboutDisk() == DiskAnswer::KeepMine;
+}
+
+MainWindow::DiskAnswer MainWindow::askAboutDisk()
+{
+    QMessageBox box(this);
+    box.setObjectName(QStringLiteral("diskDialog"));
+    box.setTextFormat(Qt::PlainText);
+    const bool gone = !QFileInfo::exists(document_.path());
+    box.setText(gone ? tr("%1 is no longer on the disk.").arg(document_.displayName()) : tr("%1 was changed on the disk since it was opened here.").arg(document_.displayName()));
+    const QString who = document_.alsoOpenBy();
+    box.setInformativeText(gone ? tr("Somebody has moved or removed it.") : who.isEmpty() ? tr("Somebody else has saved it.") : tr("It is also open elsewhere: %1.").arg(who));
+    QPushButton* both = box.addButton(tr("Keep both…"), QMessageBox::AcceptRole);
+    both->setToolTip(tr("Save this one under another name"));
+    QPushButton* theirs = gone ? nullptr : box.addButton(tr("Take theirs"), QMessageBox::DestructiveRole);
+    QPushButton* mine = box.addButton(tr("Keep mine"), QMessageBox::DestructiveRole);
+    box.addButton(tr("Not now"), QMessageBox::RejectRole);
+    box.setDefaultButton(both);
+    box.exec();
+    if (box.clickedButton() == both)
+        return saveAs() ? DiskAnswer::Settled : DiskAnswer::NotNow;
+    if (theirs && box.clickedButton() == theirs) {
+        openJob(document_.path());
+        return DiskAnswer::Settled;
+    }
+    return box.clickedButton() == mine ? DiskAnswer::KeepMine : DiskAnswer::NotNow;
+}
+
+bool MainWindow::mayLoseFiles()
+{
+    QStringList lost;
+    for (const QString& path : lostFiles(document_.job()))
+        lost << shownPath(path);
+    if (lost.isEmpty() || lost == lossAccepted_)
+        return true;
+    QMessageBox box(this);
+    box.setObjectName(QStringLiteral("lossDialog"));
+    box.setTextFormat(Qt::PlainText);
+    box.setText(lost.size() == 1 ? tr("A file of this job cannot be found any more: %1.").arg(lost.first()) : tr("Files of this job cannot be found any more: %1.").arg(lost.join(QStringLiteral(", "))));
+    box.setInformativeText(tr("The job would be saved without it, and an earlier file that still has it would be replaced. Place it again first, or save under another name."));
+    QPushButton* save = box.addButton(tr("Save without it"), QMessageBox::DestructiveRole);
+    box.setDefaultButton(box.addButton(QMessageBox::Cancel));
+    box.exec();
+    if (box.clickedButton() == save)
+        lossAccepted_ = lost;
+    return box.clickedButton() == save;
+}
+
+void MainWindow::tidy()
+{
+    QSet<QString> keep = Recovery::filesInUse();
+    for (const EmbeddedFile& file : document_.job().embedded)
+        keep.insert(file.sha256);
+    tidyEmbedded(daysKept, keep);
 }
 
 bool MainWindow::offerRecovery()
@@ -350,8 +451,13 @@ bool MainWindow::offerRecovery()
     for (const Recovery::Left& left : Recovery::leftBehind()) {
         QMessageBox box(this);
         box.setObjectName(QStringLiteral("recoveryDialog"));
+        box.setTextFormat(Qt::PlainText);
         box.setText(tr("“%1” was not saved when the program last ended.").arg(left.job.title));
-        box.setInformativeText(tr("The copy is from %1.").arg(QLocale().toString(left.when, QLocale::ShortFormat)));
+        const auto day = [](const QDateTime& when) { return QLocale().toString(when, QLocale::ShortFormat); };
+        const QFileInfo file(left.path);
+        const bool newer = !left.path.isEmpty() && file.exists() && file.lastModified() > left.when;
+        box.setInformativeText(newer ? tr("The copy is from %1. Its file %2 is newer, from %3: somebody has saved it since.").arg(day(left.when), file.fileName(), day(file.lastModified()))
+                                     : tr("The copy is from %1.").arg(day(left.when)));
         QPushButton* take = box.addButton(tr("Take it up again"), QMessageBox::AcceptRole);
         QPushButton* throwAway = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
         box.addButton(tr("Ask later"), QMessageBox::RejectRole);
@@ -429,7 +535,7 @@ void MainWindow::refreshRecent()
     for (const QString& path : recent) {
         QAction* action = recentMenu_->addAction(QFileInfo(path).fileName());
         action->setStatusTip(path);
-        action->setToolTip(path);
+        action->setToolTip(plainTip(path));
         connect(action, &QAction::triggered, this, [this, path] {
             if (mayLeave())
                 openJob(path);
@@ -464,7 +570,9 @@ bool MainWindow::saveAs()
 
 bool MainWindow::saveTo(const QString& path)
 {
-    const auto saved = document_.save(path);
+    if (!mayOverwrite(path) || !mayLoseFiles())
+        return false;
+    const auto saved = isPackedName(path) ? savePacked(path) : document_.save(path);
     if (!saved) {
         tell(tr("Not saved"), saved.error().text());
         return false;
@@ -473,12 +581,38 @@ bool MainWindow::saveTo(const QString& path)
     return true;
 }
 
+Result<void> MainWindow::savePacked(const QString& path)
+{
+    // Reading and packing take their time with many pictures: that is for another thread, while this one shows how it goes.
+    Document::Saving saving = document_.prepareSave(path);
+    auto stop = std::make_shared<std::atomic_bool>(false);
+    QFutureWatcher<Result<void>> watcher;
+    QProgressDialog progress(tr("Packing %1").arg(QFileInfo(path).fileName()), tr("Stop"), 0, 0, this);
+    progress.setObjectName(QStringLiteral("packingDialog"));
+    progress.setWindowModality(Qt::WindowModal);
+    progress.setMinimumDuration(300);
+    progress.setAutoClose(false);
+    connect(&progress, &QProgressDialog::canceled, this, [stop] { stop->store(true); });
+    QEventLoop loop;
+    connect(&watcher, &QFutureWatcherBase::finished, &loop, &QEventLoop::quit);
+    watcher.setFuture(QtConcurrent::run([this, &saving, stop] { return document_.writeSaving(saving, [stop] { return !stop->load(); }); }));
+    // Nothing of the job may change while it is written.
+    setEnabled(false);
+    loop.exec();
+    setEnabled(true);
+    const Result<void> written = watcher.result();
+    if (written)
+        document_.finishSave(saving);
+    return written;
+}
+
 bool MainWindow::mayLeave()
 {
     if (!document_.isDirty())
         return true;
     QMessageBox box(this);
     box.setObjectName(QStringLiteral("leaveDialog"));
+    box.setTextFormat(Qt::PlainText);
     box.setText(tr("“%1” has changes that are not saved.").arg(document_.job().title));
     box.setInformativeText(tr("Save them first?"));
     box.setStandardButtons(QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
@@ -558,7 +692,7 @@ void MainWindow::askPreset()
     column->setContentsMargins(20, 16, 20, 16);
     column->setSpacing(8);
     const auto line = [&](const QString& label, const char* name, const QString& text) {
-        auto* l = new QLabel(label);
+        auto* l = plainLabel(label);
         l->setProperty("role", QStringLiteral("note"));
         auto* edit = new QLineEdit(text);
         edit->setObjectName(QString::fromLatin1(name));
@@ -584,6 +718,10 @@ void MainWindow::askPreset()
 
 bool MainWindow::exportTo(ExportKind kind, const QString& target)
 {
+    if (!document_.files().blocked().isEmpty()) {
+        tell(tr("Not written"), tr("The job uses files outside its folder that you have not allowed: %1. Place them again, or open the job once more.").arg(Problem::quoted(*document_.files().blocked().begin())));
+        return false;
+    }
     return exporter_.start(document_.job(), kind, document_.folder(), target);
 }
 
@@ -597,9 +735,11 @@ void MainWindow::showFinding(const Finding& finding)
     selection_.setItem(*finding.face, finding.itemId);
 }
 
-void MainWindow::tell(const QString& title, const QString& message)
+void MainWindow::tell(const QString& title, const QString& message, Qt::TextFormat format)
 {
-    auto* box = new QMessageBox(QMessageBox::NoIcon, title, message, QMessageBox::Ok, this);
+    auto* box = new QMessageBox(QMessageBox::NoIcon, title, {}, QMessageBox::Ok, this);
+    box->setTextFormat(format);
+    box->setText(message);
     box->setObjectName(QStringLiteral("message"));
     box->setAttribute(Qt::WA_DeleteOnClose);
     box->setTextInteractionFlags(Qt::TextSelectableByMouse);
@@ -612,13 +752,21 @@ void MainWindow::closeEvent(QCloseEvent* event)
         event->ignore();
         return;
     }
-    exporter_.stop();
+    exporter_.stop(); // what it was writing goes away
     event->accept();
 }
 
 void MainWindow::changeEvent(QEvent* event)
 {
     QMainWindow::changeEvent(event);
+    // Back at the window: what happened to the file meanwhile is asked about once.
+    if (event->type() == QEvent::ActivationChange && isActiveWindow() && !QApplication::activeModalWidget() && document_.isChangedOnDisk())
+        QTimer::singleShot(0, this, [this] {
+            if (!document_.isChangedOnDisk() || QApplication::activeModalWidget())
+                return;
+            if (askAboutDisk() != DiskAnswer::Settled)
+                document_.acceptDisk(); // what it is now is known
+        });
     if (event->type() == QEvent::PaletteChange && centralWidget())
         centralWidget()->update();
 }

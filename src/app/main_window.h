@@ -43,6 +43,8 @@ public:
     void showDialog(const QString& name);
     /// Offers unsaved work that an earlier program left behind. True when it was taken up.
     bool offerRecovery();
+    /// Takes away unpacked files that nothing has used for a month. After unsaved work was offered: that may need them.
+    void tidy();
     [[nodiscard]] Recovery& recovery() { return recovery_; }
     /// Writes a PDF without asking for its name.
     bool exportTo(ExportKind kind, const QString& target);
@@ -76,7 +78,18 @@ private:
     void askDocket();
     void askPreset();
     void showFinding(const Finding& finding);
-    void tell(const QString& title, const QString& message);
+    void tell(const QString& title, const QString& message, Qt::TextFormat format = Qt::PlainText);
+    /// A job that was never open here and leads out of its folder: names the files and waits for a yes.
+    void askForOutside();
+    enum class DiskAnswer { KeepMine, Settled, NotNow };
+    /// The file was changed by somebody else: keep both, take theirs, or keep mine.
+    DiskAnswer askAboutDisk();
+    /// False when the file on disk is somebody else's by now, and is to stay.
+    bool mayOverwrite(const QString& path);
+    /// False when the job would be saved without files that it names, and the user does not want that.
+    bool mayLoseFiles();
+    /// Packs and writes in another thread, with progress; can be stopped.
+    Result<void> savePacked(const QString& path);
 
     Document document_;
     Selection selection_;
@@ -92,6 +105,7 @@ private:
     FlatStage* flat_ = nullptr;
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;
+    QStringList lossAccepted_; ///< lost files the user knows of
     QString pressShown_; ///< the press profile in use: its path and hash
 };
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/margin_fields.h"
 
+#include "app/plain_text.h"
 #include "app/fields.h"
 
 #include <QGridLayout>
@@ -47,7 +48,7 @@ MarginFields::MarginFields(Document& document, Face face, int panel, const QStri
         edit->setProperty("tight", true);
         edit->setAccessibleName(tr("Margin, %1").arg(s.label));
         edit->setToolTip(tr("What live matter keeps clear of here; empty it to follow the zones again"));
-        auto* label = new QLabel(s.label);
+        auto* label = plainLabel(s.label);
         label->setProperty("role", QStringLiteral("note"));
         label->setBuddy(edit);
         grid->addWidget(label, 0, cell);

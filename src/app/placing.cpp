@@ -4,7 +4,11 @@
 #include "app/linked_files.h"
 #include "core/embedded_files.h"
 #include "core/content_file.h"
+#include "core/read_limits.h"
+#include "core/save_file.h"
+#include "core/links.h"
 #include "core/stories.h"
+#include "pdf/open_pdf.h"
 
 #include <QClipboard>
 #include <QFileInfo>
@@ -32,6 +36,7 @@ void Placing::add(const QString& what, Item item)
     const QString id = item.id;
     const Face face = selection_.face();
     job.face(face).items.push_back(std::move(item));
+    completeEmbedded(job); // an opened copy of a locked file
     if (const auto done = document_.edit(what, std::move(job)); !done)
         Q_EMIT refused(done.error().message);
     else
@@ -41,9 +46,11 @@ void Placing::add(const QString& what, Item item)
 Result<QString> Placing::readWords(const QString& path)
 {
     QFile file(path);
+    if (auto plain = checkPlainFile(path); !plain)
+        return tl::unexpected(plain.error());
     if (!file.open(QIODevice::ReadOnly))
         return problem(path, tr("The file cannot be opened: %1.").arg(file.errorString()));
-    if (file.size() > 4 << 20)
+    if (file.size() > limits::largestText)
         return problem(path, tr("It has more than 4 MB of text, more than any piece takes."));
     const QByteArray bytes = file.readAll();
     // A byte order mark says what it is; else UTF-8, and when that cannot be, the old Western encoding.
@@ -57,6 +64,18 @@ Result<QString> Placing::readWords(const QString& path)
     return QString::fromLatin1(bytes);
 }
 
+Result<QString> Placing::unlocked(const QString& path)
+{
+    const QString name = QFileInfo(path).fileName();
+    for (bool again = false;; again = true) {
+        const std::optional<QString> password = askPassword_ ? askPassword_(name, again) : std::nullopt;
+        if (!password)
+            return problem(name, tr("It is locked by a password."));
+        if (const auto open = unlockedPdf(path, *password))
+            return unpackBytes(name, *open);
+    }
+}
+
 void Placing::placeFile(const QString& path, int panel, std::optional<int> column, const std::function<void()>& then)
 {
     if (path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive)) {
@@ -68,9 +87,18 @@ void Placing::placeFile(const QString& path, int panel, std::optional<int> colum
         then();
         return;
     }
-    const QString link = document_.linkFor(path);
+    const QString link = isEmbedded(path) ? path : document_.linkFor(path);
     const Face face = selection_.face();
-    document_.files().withFacts(link, [this, link, panel, column, face, then, name = QFileInfo(path).completeBaseName()](const FileFacts& facts) {
+    document_.files().withFacts(link, [this, link, panel, column, face, then, name = QFileInfo(shownPath(path)).completeBaseName()](const FileFacts& facts) {
+        if (facts.isLocked) {
+            if (const auto open = unlocked(resolvedPath(link, document_.folder()))) {
+                placeFile(*open, panel, column, then);
+            } else {
+                Q_EMIT refused(tr("%1 was not placed. %2").arg(link, open.error().message));
+                then();
+            }
+            return;
+        }
         const auto goOn = qScopeGuard(then);
         if (!facts.error.isEmpty()) {
             Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
@@ -129,9 +157,16 @@ void Placing::placeInOrder(std::vector<Destined> files)
 
 void Placing::takeSupplied(const QString& path, int page)
 {
-    const QString link = document_.linkFor(path);
+    const QString link = isEmbedded(path) ? path : document_.linkFor(path);
     const Face face = selection_.face();
     document_.files().withFacts(link, [this, link, page, face](const FileFacts& facts) {
+        if (facts.isLocked) {
+            if (const auto open = unlocked(resolvedPath(link, document_.folder())))
+                takeSupplied(*open, page);
+            else
+                Q_EMIT refused(tr("%1 was not taken. %2").arg(link, open.error().message));
+            return;
+        }
         if (!facts.error.isEmpty() || !facts.isPdf) {
             Q_EMIT refused(tr("%1 was not taken. %2").arg(link, facts.isPdf ? facts.error : tr("Supplied artwork must be a PDF.")));
             return;
@@ -143,6 +178,7 @@ void Placing::takeSupplied(const QString& path, int page)
         // A finished two-page file is both faces of the leaflet.
         if (facts.pages.size() == 2 && page == 1 && face == Face::Outside)
             job.face(Face::Inside).supplied = LinkedFile{link, 2, facts.bytes, facts.sha256};
+        completeEmbedded(job); // an opened copy
         if (const auto done = document_.edit(tr("Take supplied artwork"), std::move(job)); !done)
             Q_EMIT refused(done.error().message);
     });

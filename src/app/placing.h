@@ -54,6 +54,10 @@ public:
     /// Paints the selected item earlier (-1) or later (+1) than its neighbour.
     void restack(int step);
 
+    /// Asked for the password of a PDF, by its name; `again` when one was wrong. Nothing when the user gives up.
+    using AskPassword = std::function<std::optional<QString>(const QString& name, bool again)>;
+    void setAskPassword(AskPassword ask) { askPassword_ = std::move(ask); }
+
 Q_SIGNALS:
     /// A file could not be placed; `message` says why.
     void refused(const QString& message);
@@ -78,6 +82,9 @@ private:
     [[nodiscard]] QString inkForTint() const;
     Document& document_;
     Selection& selection_;
+    /// Opens a locked PDF with its password, and gives the link to an open copy, which lies in the job from then on.
+    [[nodiscard]] Result<QString> unlocked(const QString& path);
+    AskPassword askPassword_;
     AlignTo alignTo_ = AlignTo::EachOther;
 };
 

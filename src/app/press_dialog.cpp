@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/press_dialog.h"
 
+#include "app/plain_text.h"
 #include "app/dialog_parts.h"
 #include "app/drawer_parts.h"
 #include "app/fields.h"
@@ -33,13 +34,13 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     column->setContentsMargins(20, 18, 20, 16);
     column->setSpacing(10);
     column->setSizeConstraint(QLayout::SetFixedSize); // as high as its words
-    auto* title = new QLabel(tr("Press and paper"));
+    auto* title = plainLabel(tr("Press and paper"));
     title->setFont(uiFont(type::title, QFont::Bold));
     column->addWidget(title);
     column->addWidget(wide(note(tr("Colours are converted and shown through the profile of the press and its paper. It goes into the PDF, so that everybody down the line sees the same."))));
     column->addSpacing(4);
     column->addWidget(section(tr("Profile")));
-    name_ = wide(new QLabel);
+    name_ = wide(plainLabel());
     name_->setObjectName(QStringLiteral("press.name"));
     name_->setFont(uiFont(type::body, QFont::DemiBold));
     name_->setWordWrap(true);
@@ -58,9 +59,9 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     auto* most = JobField::forNumber(document_, tr("Change the ink limit"), [](Job& j) -> int& { return j.press.inkLimit; });
     most->setObjectName(QStringLiteral("press.inkLimit"));
     most->setFixedWidth(64);
-    limit->addWidget(new QLabel(tr("at most")));
+    limit->addWidget(plainLabel(tr("at most")));
     limit->addWidget(most);
-    limit->addWidget(new QLabel(tr("% of the four together")));
+    limit->addWidget(plainLabel(tr("% of the four together")));
     limit->addStretch(1);
     column->addLayout(limit);
     column->addWidget(wide(note(tr("Common practice: 300 to 330 % on coated paper, 240 % in newspapers. Inks and pictures beyond it are found."))));

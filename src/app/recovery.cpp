@@ -11,6 +11,7 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QLockFile>
+#include <QRegularExpression>
 #include <QSaveFile>
 #include <QStandardPaths>
 #include <QUuid>
@@ -51,12 +52,21 @@ Recovery::Recovery(Document& document, QObject* parent) : QObject(parent), docum
             timer_.start();
     });
     connect(&document_, &Document::fileStateChanged, this, [this] {
+        // The history counts a step only once it is done, which is after the document has said that it changed: the first edit shows here.
         if (!document_.isDirty())
             remove();
+        else if (!timer_.isActive())
+            timer_.start();
     });
 }
 
 Recovery::~Recovery() { remove(); }
+
+void Recovery::releaseLocks()
+{
+    remove();
+    lock_.reset();
+}
 
 void Recovery::writeNow()
 {
@@ -80,6 +90,13 @@ void Recovery::remove()
 std::vector<Recovery::Left> Recovery::leftBehind()
 {
     std::vector<Left> all;
+    // Locks whose program ended before it had anything to keep.
+    for (const QFileInfo& info : QDir(folder()).entryInfoList({QStringLiteral("*.lock")}, QDir::Files | QDir::Hidden)) {
+        QLockFile lock(info.filePath());
+        lock.setStaleLockTime(0);
+        if (!QFile::exists(info.filePath().chopped(5)) && lock.tryLock(0))
+            lock.unlock();
+    }
     const QFileInfoList files = QDir(folder()).entryInfoList({QStringLiteral("*.json")}, QDir::Files, QDir::Time);
     for (const QFileInfo& info : files) {
         QLockFile lock(lockOf(info.filePath()));
@@ -96,6 +113,21 @@ std::vector<Recovery::Left> Recovery::leftBehind()
             all.push_back({info.filePath(), root[pathKey].toString(), std::move(*job), info.lastModified()});
     }
     return all;
+}
+
+QSet<QString> Recovery::filesInUse()
+{
+    static const QRegularExpression hash(QStringLiteral("[0-9a-f]{64}"));
+    QSet<QString> used;
+    for (const QFileInfo& info : QDir(folder()).entryInfoList({QStringLiteral("*.json")}, QDir::Files)) {
+        QFile file(info.filePath());
+        if (!file.open(QIODevice::ReadOnly))
+            continue;
+        const QString text = QString::fromUtf8(file.readAll());
+        for (auto it = hash.globalMatch(text); it.hasNext();)
+            used.insert(it.next().captured());
+    }
+    return used;
 }
 
 void Recovery::discard(const Left& left)

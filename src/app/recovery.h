@@ -3,6 +3,7 @@
 
 #include "app/document.h"
 
+#include <QSet>
 #include <QTimer>
 #include <memory>
 
@@ -30,6 +31,10 @@ public:
     /// What can be brought back, newest first. Copies that cannot be read are left alone.
     [[nodiscard]] static std::vector<Left> leftBehind();
     static void discard(const Left& left);
+    /// Embedded files that copies of unsaved work name, by their SHA-256: the copies have no bytes of their own.
+    [[nodiscard]] static QSet<QString> filesInUse();
+    /// Takes its own copy and lock away, for a program that ends at once in good order.
+    void releaseLocks();
     /// Writes the copy now instead of in a few seconds.
     void writeNow();
     [[nodiscard]] static QString folder();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/release_stage.h"
 
+#include "app/plain_text.h"
 #include "app/actions.h"
 #include "app/findings_bar.h"
 #include "app/linked_files.h"
@@ -220,7 +221,7 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const
     if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
         return (f.severity == Severity::Stop ? tr("Stops: %1. %2") : tr("Look: %1. %2")).arg(f.message, f.reason);
     if (role == Qt::ToolTipRole)
-        return f.reason;
+        return plainTip(f.reason);
     return {};
 }
 
@@ -262,11 +263,11 @@ QWidget* ReleaseStage::makeFindings()
     auto* column = new QVBoxLayout(slip);
     column->setContentsMargins(24, 20, 24, 24);
     column->setSpacing(8);
-    auto* title = new QLabel(tr("To settle"));
+    auto* title = plainLabel(tr("To settle"));
     title->setFont(uiFont(type::title, QFont::Bold));
     title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
     column->addWidget(title);
-    verdict_ = new QLabel;
+    verdict_ = plainLabel();
     verdict_->setObjectName(QStringLiteral("release.verdict"));
     verdict_->setWordWrap(true);
     column->addWidget(verdict_);
@@ -289,7 +290,7 @@ QWidget* ReleaseStage::makeFindings()
     column->addWidget(list_, 3);
     column->addSpacing(8);
 
-    auto* checked = new QLabel(tr("What was checked").toUpper());
+    auto* checked = plainLabel(tr("What was checked").toUpper());
     checked->setProperty("role", QStringLiteral("section"));
     column->addWidget(checked);
     auto* checks = new QListView;
@@ -311,10 +312,10 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     auto* column = new QVBoxLayout(slip);
     column->setContentsMargins(24, 20, 24, 24);
     column->setSpacing(10);
-    auto* title = new QLabel(tr("Files for the printer"));
+    auto* title = plainLabel(tr("Files for the printer"));
     title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
     column->addWidget(title);
-    extent_ = new QLabel;
+    extent_ = plainLabel();
     extent_->setObjectName(QStringLiteral("release.extent"));
     extent_->setWordWrap(true);
     extent_->setStyleSheet(QStringLiteral("font-weight: 600;"));
@@ -327,10 +328,10 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
         auto* beside = new QVBoxLayout;
         beside->setSpacing(6);
         pair->addLayout(beside, 1);
-        auto* heading = new QLabel(name);
+        auto* heading = plainLabel(name);
         heading->setProperty("role", QStringLiteral("title"));
         beside->addWidget(heading);
-        auto* text = new QLabel(about);
+        auto* text = plainLabel(about);
         text->setProperty("role", QStringLiteral("note"));
         text->setWordWrap(true);
         beside->addWidget(text);
@@ -352,7 +353,7 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     };
     offer(tr("The flat"), tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who lays it out."), ExportKind::Flat, actions.exportFlat, "release.flat");
     offer(tr("The press sheet"), tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for the plates or the digital press."), ExportKind::Sheets, actions.exportSheets, "release.sheets");
-    auto* standard = new QLabel;
+    auto* standard = plainLabel();
     standard->setObjectName(QStringLiteral("release.standard"));
     const auto tell = [this, standard, shown = std::make_shared<QString>()] {
         // The profile is read again only when the job names another.
@@ -372,7 +373,7 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     column->addWidget(standard);
     column->addStretch(1);
 
-    state_ = new QLabel;
+    state_ = plainLabel();
     state_->setObjectName(QStringLiteral("release.state"));
     state_->setTextFormat(Qt::PlainText);
     state_->setWordWrap(true);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sentence.h"
 
+#include "app/plain_text.h"
 #include "app/theme.h"
 
 #include <QLabel>
@@ -11,7 +12,7 @@ namespace hinge {
 
 void Sentence::words(const QString& text)
 {
-    auto* label = new QLabel(text);
+    auto* label = plainLabel(text);
     label->setFont(uiFont(type::heading));
     label->setStyleSheet(QStringLiteral("font-size: 14px;"));
     label->setForegroundRole(QPalette::PlaceholderText);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sheet_stage.h"
 
+#include "app/plain_text.h"
 #include "app/fields.h"
 #include "app/linked_files.h"
 #include "app/slip.h"
@@ -241,7 +242,7 @@ QWidget* SheetStage::makeDrawer()
     auto* column = new QVBoxLayout(slip);
     column->setContentsMargins(18, 16, 18, 18);
     column->setSpacing(8);
-    auto* title = new QLabel(tr("Arrangements"));
+    auto* title = plainLabel(tr("Arrangements"));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
 
@@ -262,12 +263,12 @@ QWidget* SheetStage::makeDrawer()
     connect(list, &QListView::activated, this, pick);
     column->addWidget(list, 1);
 
-    auto* press = new QLabel(tr("Press").toUpper());
+    auto* press = plainLabel(tr("Press").toUpper());
     press->setProperty("role", QStringLiteral("section"));
     column->addWidget(press);
     const auto field = [&](const QString& label, QWidget* edit, const char* name, const QString& tip) {
         auto* fieldRow = new QHBoxLayout;
-        auto* text = new QLabel(label);
+        auto* text = plainLabel(label);
         text->setProperty("role", QStringLiteral("note"));
         text->setFixedWidth(88);
         text->setBuddy(edit);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/start_gallery.h"
 
+#include "app/plain_text.h"
 #include "app/dialog_parts.h"
 #include "app/theme.h"
 #include "core/envelopes.h"
@@ -186,7 +187,7 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent) : Q
     column->setSpacing(12);
     auto* sizeRow = new QHBoxLayout;
     sizeRow->setSpacing(8);
-    auto* title = new QLabel(tr("What will it be?"));
+    auto* title = plainLabel(tr("What will it be?"));
     title->setProperty("role", QStringLiteral("title"));
     sizeRow->addWidget(title);
     sizeRow->addStretch(1);
@@ -241,7 +242,7 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent) : Q
     auto* take = addFootButton(foot, tr("Import…"), "start.import", tr("Take in a preset that somebody shared"));
     share_ = addFootButton(foot, tr("Share…"), "start.share", tr("Write the chosen preset to a file"));
     remove_ = addFootButton(foot, tr("Remove"), "start.remove", tr("Take an own preset away"));
-    note_ = new QLabel;
+    note_ = plainLabel();
     note_->setObjectName(QStringLiteral("start.note"));
     note_->setProperty("role", QStringLiteral("note"));
     note_->setWordWrap(true);

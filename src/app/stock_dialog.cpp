@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/stock_dialog.h"
 
+#include "app/plain_text.h"
 #include "app/dialog_parts.h"
 #include "core/job.h"
 
@@ -190,7 +191,7 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialo
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 16, 20, 16);
     column->setSpacing(12);
-    auto* title = new QLabel(tr("Stocks of this shop"));
+    auto* title = plainLabel(tr("Stocks of this shop"));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
     table_ = new QTableView;
@@ -216,7 +217,7 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialo
     remove_ = addFootButton(foot, tr("Remove"), "stocks.remove", tr("Take an own stock away"));
     auto* take = addFootButton(foot, tr("Import…"), "stocks.import", tr("Add the stocks of a JSON or CSV file"));
     auto* give = addFootButton(foot, tr("Export…"), "stocks.export", tr("Write all stocks as JSON or CSV"));
-    note_ = new QLabel(tr("Own stocks come first and can be changed; double-click a value."));
+    note_ = plainLabel(tr("Own stocks come first and can be changed; double-click a value."));
     note_->setObjectName(QStringLiteral("stocks.note"));
     note_->setProperty("role", QStringLiteral("note"));
     note_->setWordWrap(true);

@@ -3,6 +3,7 @@
 #include "core/embedded_files.h"
 #include "core/extent.h"
 #include "core/job_file.h"
+#include "core/links.h"
 #include "core/version.h"
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
@@ -41,11 +42,14 @@ struct Loaded {
     QString folder;
 };
 
-Result<Loaded> load(const QString& path)
+/// Files outside the folder of the job are only read when that was allowed: a job that somebody sent could name any.
+Result<Loaded> load(const QString& path, bool outside)
 {
     auto job = loadJob(path);
     if (!job)
         return tl::unexpected(job.error());
+    if (const QStringList out = pathsOutside(*job); !out.isEmpty() && !outside)
+        return problem(QFileInfo(path).fileName(), QStringLiteral("The job uses files outside its folder: %1. If you know who made it, add --files-outside.").arg(Problem::quoted(out.join(QStringLiteral(", ")))));
     auto planned = plan(*job);
     if (!planned)
         return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where, planned.error().message);
@@ -57,9 +61,9 @@ Result<Loaded> load(const QString& path)
     return loaded;
 }
 
-int runPlan(const QString& path, bool json)
+int runPlan(const QString& path, bool json, bool outside)
 {
-    const auto loaded = load(path);
+    const auto loaded = load(path, outside);
     if (!loaded)
         return fail(loaded.error());
     QTextStream out(stdout);
@@ -70,9 +74,9 @@ int runPlan(const QString& path, bool json)
     return exitDone;
 }
 
-int runExport(const QString& path, ExportKind kind, const QString& target, bool despite)
+int runExport(const QString& path, ExportKind kind, const QString& target, bool despite, bool outside)
 {
-    const auto loaded = load(path);
+    const auto loaded = load(path, outside);
     if (!loaded)
         return fail(loaded.error());
     bool stops = false;
@@ -123,6 +127,9 @@ int main(int argc, char** argv)
     planCommand->add_option("JOB", job, "a *.hinge.json or *.hinge.zip file")->required();
     planCommand->add_flag("--json", json, "write JSON; lengths are exact texts such as \"97 mm\"");
 
+    bool outside = false;
+    planCommand->add_flag("--files-outside", outside, "read files outside the folder of the job, too");
+
     std::string what;
     std::string out;
     bool despite = false;
@@ -133,6 +140,8 @@ int main(int argc, char** argv)
     exportCommand->add_option("--out", out, "the PDF to write; an existing file is replaced")->required();
     exportCommand->add_flag("--despite-findings", despite, "write even when a finding would stop it");
 
+    exportCommand->add_flag("--files-outside", outside, "read files outside the folder of the job, too");
+
     try {
         cli.parse(argc, argv);
     } catch (const CLI::ParseError& e) {
@@ -141,6 +150,6 @@ int main(int argc, char** argv)
     }
     const QString path = QString::fromLocal8Bit(job.c_str());
     if (planCommand->parsed())
-        return runPlan(path, json);
-    return runExport(path, what == "flat" ? ExportKind::Flat : ExportKind::Sheets, QString::fromLocal8Bit(out.c_str()), despite);
+        return runPlan(path, json, outside);
+    return runExport(path, what == "flat" ? ExportKind::Flat : ExportKind::Sheets, QString::fromLocal8Bit(out.c_str()), despite, outside);
 }

@@ -183,11 +183,13 @@ Finding fileFinding(const QString& code, Severity severity, Face face, const QSt
 }
 
 /// What is wrong with the file itself, for pictures and supplied artwork alike. True when it can be used.
-bool checkFile(const LinkedFile& file, const FileFacts& facts, Face face, const QString& itemId, std::vector<Finding>& out)
+bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, Face face, const QString& itemId, std::vector<Finding>& out)
 {
     if (!facts.error.isEmpty()) {
+        const bool damaged = std::ranges::any_of(job.embedded, [&](const EmbeddedFile& held) { return held.isDamaged() && embeddedPath(held) == file.path; });
         out.push_back(fileFinding(QStringLiteral("file.unreadable"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 cannot be used").arg(shownPath(file.path)), facts.error));
+                                  QStringLiteral("%1 cannot be used").arg(shownPath(file.path)),
+                                  damaged ? QStringLiteral("It is damaged inside the packed job: its bytes are not those it was saved with. Place it again.") : facts.error));
         return false;
     }
     if (facts.isPdf && file.page > int(facts.pages.size())) {
@@ -219,7 +221,7 @@ bool checkFile(const LinkedFile& file, const FileFacts& facts, Face face, const 
 void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts& facts, std::vector<Finding>& out)
 {
     const LinkedFile& file = *job.face(face).supplied;
-    if (!checkFile(file, facts, face, {}, out))
+    if (!checkFile(job, file, facts, face, {}, out))
         return;
     if (!facts.isPdf) {
         out.push_back(fileFinding(QStringLiteral("supplied.notPdf"), Severity::Stop, face, {},
@@ -292,7 +294,7 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
             if (item.kind != ItemKind::Picture || !facts.contains(item.file.path))
                 continue;
             const FileFacts& known = facts[item.file.path];
-            if (!checkFile(item.file, known, face, item.id, out))
+            if (!checkFile(job, item.file, known, face, item.id, out))
                 continue;
             if (known.profileMisfit)
                 out.push_back(fileFinding(QStringLiteral("picture.wrongProfile"), Severity::Warn, face, item.id,
@@ -317,7 +319,7 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
     }
     if (const LinkedFile& profile = job.press.profile; !profile.path.isEmpty() && facts.contains(profile.path)) {
         const FileFacts& known = facts[profile.path];
-        if (checkFile(profile, known, Face::Outside, {}, out) && known.profileName.isEmpty())
+        if (checkFile(job, profile, known, Face::Outside, {}, out) && known.profileName.isEmpty())
             out.push_back(fileFinding(QStringLiteral("file.noProfile"), Severity::Stop, Face::Outside, {}, QStringLiteral("%1 is no press profile").arg(shownPath(profile.path)),
                                       QStringLiteral("Choose an ICC profile of a press in four process colours, or the one that ships with the program.")));
     }

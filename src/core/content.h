@@ -140,6 +140,8 @@ struct EmbeddedFile {
     QString sha256; ///< of all bytes, hex; tells it from every other
     QByteArray bytes;
     QJsonObject extra{};
+    /// True when its bytes were not those it was saved with, and are not kept.
+    [[nodiscard]] bool isDamaged() const { return bytes.isEmpty(); }
     /// The hash stands for the bytes, which may be many.
     bool operator==(const EmbeddedFile& other) const { return name == other.name && sha256 == other.sha256; }
 };

@@ -454,7 +454,7 @@ void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteAr
     r.read("name", file.name);
     r.read("sha256", file.sha256);
     if (!isFileName(file.name))
-        return r.fail("name", QStringLiteral("“%1” is no name of a file.").arg(file.name));
+        return r.fail("name", QStringLiteral("“%1” is no name of a file.").arg(Problem::quoted(file.name)));
     if (!r.has("data")) {
         file.extra = r.takeLeftOver();
         file.bytes = bytesOf ? bytesOf(file) : QByteArray();
@@ -468,7 +468,7 @@ void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteAr
     const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding | QByteArray::AbortOnBase64DecodingErrors);
     file.bytes = decoded.decoded;
     if (!decoded || !isWhole(file))
-        r.fail("data", QStringLiteral("The file “%1” inside the job is damaged: its bytes are not those it was saved with.").arg(file.name));
+        r.fail("data", QStringLiteral("The file “%1” inside the job is damaged: its bytes are not those it was saved with.").arg(Problem::quoted(file.name)));
 }
 
 } // namespace hinge

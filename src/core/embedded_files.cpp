@@ -17,14 +17,27 @@
 namespace hinge {
 namespace {
 
+/// PDF, JPEG, PNG, TIFF, SVG or an ICC profile, by its first bytes: nothing else belongs into a job, whatever a link in it says.
+bool canBePlaced(const QByteArray& head)
+{
+    for (const QByteArray& start : {QByteArray("\xff\xd8\xff"), QByteArray("\x89PNG"), QByteArray("II*\0", 4), QByteArray("MM\0*", 4)})
+        if (head.startsWith(start))
+            return true;
+    return head.contains("%PDF-") || head.contains("<svg") || head.mid(36, 4) == "acsp";
+}
+
 Result<QByteArray> bytesOf(const QString& file)
 {
+    if (auto plain = checkPlainFile(file); !plain)
+        return tl::unexpected(plain.error());
     QFile in(file);
     if (!in.open(QIODevice::ReadOnly))
         return problem(file, QStringLiteral("The file cannot be read: %1.").arg(in.errorString()));
     if (in.size() > largestEmbedded)
         return problem(file, QStringLiteral("The file is %1; up to %2 can lie in a job. It stays beside it.")
                                  .arg(QLocale::c().formattedDataSize(in.size()), QLocale::c().formattedDataSize(largestEmbedded)));
+    if (!canBePlaced(in.peek(1024)))
+        return problem(file, QStringLiteral("This is no picture, PDF or profile; it does not belong into a job."));
     return in.readAll();
 }
 
@@ -70,25 +83,18 @@ Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder)
     return {};
 }
 
-QStringList embedAll(Job& job, const QString& jobFolder, QHash<QString, EmbeddedFile>& known)
+bool takeFiles(const Job& job, const QString& jobFolder, const QSet<QString>& without, QHash<QString, EmbeddedFile>& taken, const std::function<bool()>& goesOn)
 {
-    QStringList beside;
     for (const QString& path : linkedPaths(job)) {
-        if (isEmbedded(path))
+        if (!goesOn())
+            return false;
+        if (isEmbedded(path) || without.contains(path) || taken.contains(path))
             continue;
-        if (!known.contains(path)) {
-            const QString file = resolvedPath(path, jobFolder);
-            const auto bytes = bytesOf(file);
-            if (!bytes) {
-                beside << path;
-                continue;
-            }
-            known.insert(path, embedded(QFileInfo(file).fileName(), *bytes));
-        }
-        const QString inside = keep(job, known[path]);
-        forEachLink(job, path, [&](LinkedFile& link) { link.path = inside; });
+        const QString file = resolvedPath(path, jobFolder);
+        if (const auto bytes = bytesOf(file))
+            taken.insert(path, embedded(QFileInfo(file).fileName(), *bytes));
     }
-    return beside;
+    return true;
 }
 
 Result<void> releaseFile(Job& job, const QString& path, const QString& target, const QString& link)
@@ -107,9 +113,15 @@ QString embeddedFolder() { return QStandardPaths::writableLocation(QStandardPath
 Result<void> unpackEmbedded(const Job& job)
 {
     for (const EmbeddedFile& file : job.embedded) {
+        if (file.isDamaged())
+            continue; // found missing
         const QString target = resolvedPath(embeddedPath(file), {});
-        if (QFileInfo(target).size() == file.bytes.size())
+        if (QFileInfo(target).size() == file.bytes.size()) {
+            // Still in use: `tidyEmbedded` goes by this time.
+            if (QFile there(target); there.open(QIODevice::ReadWrite))
+                there.setFileTime(QDateTime::currentDateTimeUtc(), QFileDevice::FileModificationTime);
             continue;
+        }
         // What lies in somebody's job is nobody else's to read.
         const QString folder = QFileInfo(target).path();
         QDir().mkpath(folder);
@@ -119,6 +131,15 @@ Result<void> unpackEmbedded(const Job& job)
             return written;
     }
     return {};
+}
+
+Result<QString> unpackBytes(const QString& name, const QByteArray& bytes)
+{
+    Job holder;
+    holder.embedded = {embedded(name, bytes)};
+    if (auto done = unpackEmbedded(holder); !done)
+        return tl::unexpected(done.error());
+    return embeddedPath(holder.embedded.front());
 }
 
 void completeEmbedded(Job& job)
@@ -133,12 +154,15 @@ void completeEmbedded(Job& job)
     }
 }
 
-void tidyEmbedded(int days)
+void tidyEmbedded(int days, const QSet<QString>& keep)
 {
     const QDateTime then = QDateTime::currentDateTimeUtc().addDays(-days);
-    for (const QFileInfo& folder : QDir(embeddedFolder()).entryInfoList(QDir::Dirs | QDir::NoDotAndDotDot))
-        if (folder.lastModified() < then)
+    for (const QFileInfo& folder : QDir(embeddedFolder()).entryInfoList(QDir::Dirs | QDir::NoDotAndDotDot)) {
+        const QFileInfoList files = QDir(folder.filePath()).entryInfoList(QDir::Files);
+        const bool inUse = keep.contains(folder.fileName()) || folder.lastModified() >= then || std::ranges::any_of(files, [&](const QFileInfo& file) { return file.lastModified() >= then; });
+        if (!inUse)
             QDir(folder.filePath()).removeRecursively();
+    }
 }
 
 } // namespace hinge

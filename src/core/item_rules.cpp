@@ -16,19 +16,19 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
         return r;
     for (const Paragraph& p : item.paragraphs) {
         if (!p.styleName.isEmpty() && !job.findTextStyle(p.styleName))
-            return problem(where, QStringLiteral("The job has no style named “%1”.").arg(p.styleName));
+            return problem(where, QStringLiteral("The job has no style named “%1”.").arg(Problem::quoted(p.styleName)));
         if (p.styleName.isEmpty())
             if (auto r = validateStyle(job, where, p.style); !r)
                 return r;
         int end = 0;
         for (const CharacterStyle& span : p.spans) {
-            if (span.start < end || span.length < 1 || span.start + span.length > p.text.size())
+            if (span.start < end || span.length < 1 || qint64(span.start) + span.length > p.text.size())
                 return problem(where, QStringLiteral("A character style lies outside its paragraph, or over another one."));
             end = span.start + span.length;
             if (!span.styleName.isEmpty() && !job.findCharacterStyle(span.styleName))
-                return problem(where, QStringLiteral("The job has no character style named “%1”.").arg(span.styleName));
+                return problem(where, QStringLiteral("The job has no character style named “%1”.").arg(Problem::quoted(span.styleName)));
             if (!span.ink.isEmpty() && !job.findInk(span.ink))
-                return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(span.ink));
+                return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(span.ink)));
         }
     }
     if (item.next.isEmpty())
@@ -55,11 +55,11 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
 {
     const bool painted = (item.kind == ItemKind::Shape && !item.ink.isEmpty()) || item.kind == ItemKind::Code;
     if (painted && !job.findInk(item.ink))
-        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(item.ink));
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(item.ink)));
     if (item.stroke.width > Length() && !job.findInk(item.stroke.ink))
-        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(item.stroke.ink));
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(item.stroke.ink)));
     if (item.shadow && !job.findInk(item.shadow->ink))
-        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(item.shadow->ink));
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(item.shadow->ink)));
     const struct {
         const char* what;
         int value, least, most;
@@ -91,7 +91,7 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
 Result<void> validateStyle(const Job& job, const QString& where, const TextStyle& style)
 {
     if (!job.findInk(style.ink))
-        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(style.ink));
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
     if (style.leadingShare != 0)
         if (auto r = checkNumber(where, QStringLiteral("The leading"), style.leadingShare, 50, 400, QStringLiteral("%")); !r)
             return r;
@@ -120,7 +120,7 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
 
 Result<void> validateItem(const Job& job, const Item& item)
 {
-    const QString where = QStringLiteral("item “%1”").arg(item.name.isEmpty() ? item.id : item.name);
+    const QString where = QStringLiteral("item “%1”").arg(Problem::quoted(item.name.isEmpty() ? item.id : item.name));
     for (const Placed& side : item.sides) {
         if (side.panel < 0 || side.panel >= limits::mostPanels * 2)
             return problem(where, QStringLiteral("One of its sides names panel %1, which no piece has.").arg(side.panel + 1));

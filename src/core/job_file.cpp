@@ -98,7 +98,7 @@ public:
         const QStringList used = linkedPaths(job);
         QJsonArray embedded;
         for (const EmbeddedFile& file : job.embedded)
-            if (used.contains(embeddedPath(file)))
+            if (used.contains(embeddedPath(file)) && !file.isDamaged())
                 embedded.append(embeddedToJson(file, bytes_ == EmbeddedBytes::Inside));
         if (!embedded.isEmpty())
             o[QStringLiteral("embedded")] = embedded;
@@ -333,7 +333,6 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
     r.readArray("textStyles", [&](JsonReader& o) { readNamedStyle(o, job.textStyles.emplace_back()); });
     r.readArray("characterStyles", [&](JsonReader& o) { readCharacterStyle(o, job.characterStyles.emplace_back()); });
     r.readArray("embedded", [&](JsonReader& o) { readEmbedded(o, job.embedded.emplace_back(), bytesOf); });
-    std::erase_if(job.embedded, [](const EmbeddedFile& file) { return file.bytes.isEmpty(); });
     r.readObject("baselineGrid", [&](JsonReader& o) {
         o.read("start", job.gridStart);
         o.read("step", job.gridStep);

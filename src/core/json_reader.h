@@ -53,7 +53,7 @@ public:
             }
             known << QString::fromLatin1(w.word);
         }
-        fail(key, QStringLiteral("“%1” is not one of: %2.").arg(text, known.join(QStringLiteral(", "))));
+        fail(key, QStringLiteral("“%1” is not one of: %2.").arg(Problem::quoted(text), known.join(QStringLiteral(", "))));
     }
 
     /// Reads a nested object when it is there.
@@ -82,6 +82,8 @@ inline void readOrdinal(JsonReader& r, const char* key, int& out)
 {
     int n = out + 1;
     r.read(key, n);
+    if (n < 1)
+        return r.fail(key, QStringLiteral("It counts from 1."));
     out = n - 1;
 }
 

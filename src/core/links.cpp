@@ -5,6 +5,8 @@
 
 #include <QDir>
 #include <QRegularExpression>
+#include <QSet>
+#include <algorithm>
 
 namespace hinge {
 namespace {
@@ -60,11 +62,34 @@ void forEachLink(Job& job, const QString& path, const std::function<void(LinkedF
 QStringList linkedPaths(const Job& job)
 {
     QStringList paths;
+    QSet<QString> seen;
     visitLinks(job, [&](const LinkedFile& link) {
-        if (!paths.contains(link.path))
+        if (!seen.contains(link.path)) {
+            seen.insert(link.path);
             paths << link.path;
+        }
     });
     return paths;
+}
+
+QStringList pathsOutside(const Job& job)
+{
+    QStringList out;
+    for (const QString& path : linkedPaths(job)) {
+        const QString clean = QDir::cleanPath(path);
+        if (!isEmbedded(path) && (QDir::isAbsolutePath(clean) || clean == QStringLiteral("..") || clean.startsWith(QStringLiteral("../"))))
+            out << path;
+    }
+    return out;
+}
+
+QStringList lostFiles(const Job& job)
+{
+    QStringList out;
+    for (const QString& path : linkedPaths(job))
+        if (isEmbedded(path) && std::ranges::none_of(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path && !file.isDamaged(); }))
+            out << path;
+    return out;
 }
 
 } // namespace hinge

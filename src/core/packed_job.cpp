@@ -106,7 +106,7 @@ Result<void> writePackedJob(const Job& job, const QString& path)
     bool ok = add(jobEntry, json, ZIP_CM_DEFLATE);
     const QStringList used = linkedPaths(job);
     for (const EmbeddedFile& file : job.embedded)
-        if (used.contains(embeddedPath(file)))
+        if (used.contains(embeddedPath(file)) && !file.isDamaged())
             ok = ok && add(entryOf(file), file.bytes, ZIP_CM_STORE); // pictures are packed already
     if (!ok || zip_close(archive.get()) != 0)
         return failed(zip_strerror(archive.get()));

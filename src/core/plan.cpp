@@ -79,10 +79,8 @@ const Figure* Plan::findFigure(const QString& key) const
 
 const PlacedItem* Plan::findItem(const QString& id) const
 {
-    for (const auto& placed : items)
-        if (const auto it = std::ranges::find(placed, id, &PlacedItem::id); it != placed.end())
-            return &*it;
-    return nullptr;
+    const auto it = byId.constFind(id);
+    return it == byId.constEnd() ? nullptr : &items[std::size_t(it->first)][it->second];
 }
 
 GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper)
@@ -124,6 +122,7 @@ Result<Plan> plan(const Job& job)
             const Rect printed = within(frame, bleedOf(plan.paper, face));
             const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down
             const bool shown = !isVoid(item, frame) && (flat ? bleedOf(plan.paper, face).overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
+            plan.byId.insert(item.id, {face, plan.items[std::size_t(face)].size()});
             plan.items[std::size_t(face)].push_back({item.id, face, frame, printed, shown, headDown});
         }
     }

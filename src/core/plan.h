@@ -8,6 +8,8 @@
 #include "core/lines.h"
 #include "core/sheet_layout.h"
 
+#include <QHash>
+
 namespace hinge {
 
 /// What one component needs of the press.
@@ -37,6 +39,9 @@ struct Plan {
     std::vector<Figure> figures;
     /// What follows from the job alone; see `checkFiles` for the rest.
     std::vector<Finding> findings;
+
+    /// Where an item stands in `items`, by its id; made once, so that looking one up does not depend on how many there are.
+    QHash<QString, std::pair<Face, std::size_t>> byId;
 
     [[nodiscard]] const std::vector<PlacedItem>& itemsOn(Face f) const { return items[std::size_t(f)]; }
     /// nullptr when there is no such figure.

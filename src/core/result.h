@@ -13,6 +13,13 @@ struct Problem {
     /// What is wrong and what to do about it, as a sentence.
     QString message;
 
+    /// Text that came from a file, such as a wrong word, short enough to be told: one line, sixty characters.
+    [[nodiscard]] static QString quoted(const QString& text)
+    {
+        const QString line = text.left(200).simplified();
+        return line.size() > 60 ? line.left(59) + u'…' : line;
+    }
+
     /// "where: message", the form used on stderr and in dialogs.
     [[nodiscard]] QString text() const
     {

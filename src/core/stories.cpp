@@ -16,6 +16,12 @@ const Item* before(const Job& job, const QString& itemId)
 
 } // namespace
 
+QStringList chainOf(const Job& job, const Item& item)
+{
+    // A frame with words of its own is the first of its text (see `validateItem`), and most texts have but one.
+    return item.next.isEmpty() && !item.paragraphs.empty() ? QStringList{item.id} : chainOf(job, item.id);
+}
+
 QStringList chainOf(const Job& job, const QString& itemId)
 {
     QString first = itemId;

@@ -10,6 +10,8 @@ namespace hinge {
 /// The frames a text runs through, by id, beginning with the one that has the words; `itemId` may be any of them.
 /// A frame by itself is a chain of one.
 [[nodiscard]] QStringList chainOf(const Job& job, const QString& itemId);
+/// The same for an item at hand, without looking for it.
+[[nodiscard]] QStringList chainOf(const Job& job, const Item& item);
 
 /// The paragraphs of a text with their styles worked out: those that follow a style of the job get its look, and so do
 /// their characters.

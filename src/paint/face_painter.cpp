@@ -133,7 +133,7 @@ void FacePainter::paintText(const Work& w)
         painter.rotate(-90);
         break;
     }
-    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item.id), [&](const QString& name) { return leavesPlateAlone(w, name, 100) ? QColor() : ink(w, name, 100); });
+    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item), [&](const QString& name) { return leavesPlateAlone(w, name, 100) ? QColor() : ink(w, name, 100); });
     painter.restore();
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/file_stamp.h"
 #include "core/result.h"
 #include "pdf/export_pdf.h"
 
@@ -9,15 +10,6 @@
 #include <stdexcept>
 
 namespace hinge {
-
-/// What tells a file from what it becomes when somebody writes it anew.
-struct FileStamp {
-    qint64 bytes = -1; ///< -1 when there is no such file
-    qint64 changed = 0; ///< nanoseconds
-    quint64 inode = 0;
-    bool operator==(const FileStamp&) const = default;
-    [[nodiscard]] static FileStamp of(const QString& path);
-};
 
 /// Thrown where an export ends before it is done; caught at the border of the module.
 struct ExportStopped {};

@@ -41,7 +41,7 @@ bool isSvg(const QString& path)
 bool isPageFile(const QString& path)
 {
     QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
+    if (!QFileInfo(path).isFile() || !file.open(QIODevice::ReadOnly))
         return false;
     const QByteArray head = file.peek(1024);
     return head.contains("%PDF-") || looksLikeSvg(head);

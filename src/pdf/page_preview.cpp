@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/page_preview.h"
 
+#include "core/read_limits.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
 
+#include <QElapsedTimer>
 #include <algorithm>
 #include <cmath>
 #include <memory>
@@ -37,6 +39,17 @@ QByteArray onePage(QPDF& source, QPDFObjectHandle page, const PageBoxes& boxes)
     return QByteArray(reinterpret_cast<const char*>(buffer->getBuffer()), qsizetype(buffer->getSize()));
 }
 
+/// Gives up after a while: a page made to do harm would never end.
+QImage rendered(const Poppler::Page& page, double resolution)
+{
+    QElapsedTimer since;
+    since.start();
+    const auto never = [](const QVariant&) { return false; };
+    const auto enough = [](const QVariant& timer) { return static_cast<const QElapsedTimer*>(timer.value<void*>())->hasExpired(limits::longestRendering); };
+    const QImage image = page.renderToImage(resolution, resolution, -1, -1, -1, -1, Poppler::Page::Rotate0, nullptr, never, enough, QVariant::fromValue<void*>(&since));
+    return since.hasExpired(limits::longestRendering) ? QImage() : image;
+}
+
 } // namespace
 
 Result<PagePreview> renderPagePreview(const QString& path, int number, double ppi)
@@ -49,6 +62,8 @@ Result<PagePreview> renderPagePreview(const QString& path, int number, double pp
         return tl::unexpected(page.error());
     try {
         const PageBoxes boxes = readPageBoxes(QPDFPageObjectHelper(*page));
+        if (!boxes.isUsable())
+            return problem(path, QStringLiteral("The page does not say how large it is."));
         const QByteArray data = onePage(**source, *page, boxes);
         const std::unique_ptr<Poppler::Document> document = Poppler::Document::loadFromData(data);
         const std::unique_ptr<Poppler::Page> shown = document ? document->page(0) : nullptr;
@@ -62,7 +77,7 @@ Result<PagePreview> renderPagePreview(const QString& path, int number, double pp
         const double area = points.width() * points.height() / (72 * 72);
         const double resolution = std::min(ppi, std::sqrt(mostPixels / std::max(area, 0.01)));
         PagePreview preview;
-        preview.image = shown->renderToImage(resolution, resolution).convertToFormat(QImage::Format_ARGB32_Premultiplied);
+        preview.image = rendered(*shown, resolution).convertToFormat(QImage::Format_ARGB32_Premultiplied);
         if (preview.image.isNull())
             return problem(path, QStringLiteral("The page cannot be shown."));
         const PageFacts facts = boxes.facts();

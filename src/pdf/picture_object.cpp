@@ -214,6 +214,8 @@ Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRu
     QFile file(path);
     if (!QFileInfo::exists(path))
         return problem(path, QStringLiteral("The picture is not there. Find it again or take it off the face."));
+    if (!QFileInfo(path).isFile())
+        return problem(path, QStringLiteral("This is no plain file that could be placed."));
     if (!file.open(QIODevice::ReadOnly))
         return problem(path, QStringLiteral("The picture cannot be opened: %1.").arg(file.errorString()));
     const QByteArray head = file.peek(8);

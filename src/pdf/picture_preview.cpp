@@ -144,7 +144,7 @@ Result<QImage> fromJpeg(const QString& path, int longest)
 } // namespace
 
 Result<QImage> picturePreview(const QString& path, int longest, const QByteArray& press)
-{
+try {
     QFile file(path);
     const QByteArray head = file.open(QIODevice::ReadOnly) ? file.peek(8) : QByteArray();
     if (hasPixelRows(head))
@@ -155,6 +155,8 @@ Result<QImage> picturePreview(const QString& path, int longest, const QByteArray
     if (auto limited = checkPixelLimits(path, header->width, header->height, 8); !limited)
         return tl::unexpected(limited.error());
     return header->components == 4 ? fromCmykJpeg(path, longest, press) : fromJpeg(path, longest);
+} catch (const std::bad_alloc&) {
+    return noMemory(path);
 }
 
 } // namespace hinge

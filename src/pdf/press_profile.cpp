@@ -2,8 +2,10 @@
 #include "pdf/press_profile.h"
 
 #include "core/links.h"
+#include "core/read_limits.h"
 
 #include <QFile>
+#include <QFileInfo>
 #include <cmath>
 #include <lcms2.h>
 #include <memory>
@@ -57,6 +59,8 @@ Result<PressProfile> pressProfileOf(const Job& job, const QString& jobFolder)
     if (path.isEmpty())
         return shippedPressProfile();
     QFile file(resolvedPath(path, jobFolder));
+    if (!QFileInfo(file.fileName()).isFile() || file.size() > limits::largestProfile)
+        return problem(shownPath(path), QStringLiteral("The press profile is not there, or is none. Put it back, or choose another one."));
     if (!file.open(QIODevice::ReadOnly))
         return problem(shownPath(path), QStringLiteral("The press profile is not there. Put it back, or choose another one."));
     auto profile = readPressProfile(file.readAll());

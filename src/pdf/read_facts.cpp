@@ -153,9 +153,7 @@ QString fingerprint(QFile& file)
     return QString::fromLatin1(hash.result().toHex());
 }
 
-} // namespace
-
-FileFacts readFileFacts(const QString& absolutePath)
+FileFacts factsOf(const QString& absolutePath)
 {
     FileFacts facts;
     QFile file(absolutePath);
@@ -164,7 +162,11 @@ FileFacts readFileFacts(const QString& absolutePath)
         facts.error = QStringLiteral("The file is not at %1. Put it back, or place it again from where it is now.").arg(absolutePath);
         return facts;
     }
-    if (QFileInfo(absolutePath).isDir() || !file.open(QIODevice::ReadOnly)) {
+    if (!QFileInfo(absolutePath).isFile()) {
+        facts.error = QStringLiteral("This is no plain file that could be placed.");
+        return facts;
+    }
+    if (!file.open(QIODevice::ReadOnly)) {
         facts.error = QStringLiteral("The file cannot be opened: %1.").arg(file.errorString());
         return facts;
     }
@@ -182,6 +184,21 @@ FileFacts readFileFacts(const QString& absolutePath)
         readPicture(absolutePath, file, facts, true);
     if (facts.error.isEmpty()) {
         facts.sha256 = fingerprint(file);
+    }
+    return facts;
+}
+
+} // namespace
+
+FileFacts readFileFacts(const QString& absolutePath)
+{
+    FileFacts facts;
+    try {
+        return factsOf(absolutePath);
+    } catch (const std::bad_alloc&) {
+        facts.error = QStringLiteral("There is not enough memory to read this file.");
+    } catch (const std::exception& e) {
+        facts.error = QStringLiteral("The file cannot be read (%1).").arg(Problem::quoted(QString::fromUtf8(e.what())));
     }
     return facts;
 }

@@ -95,7 +95,7 @@ std::vector<Finding> checkText(const Job& job, const Plan& plan, TextLayoutCache
             if (plan.itemsOn(face)[i].frame.isEmpty())
                 continue;
             if (item.kind == ItemKind::Text)
-                checkLayout(job, item, face, layouts.layout(job, plan, item.id), out);
+                checkLayout(job, item, face, layouts.layout(job, plan, item), out);
             if (item.kind == ItemKind::Code)
                 checkCode(job, plan, face, item, layouts.fonts(), out);
         }

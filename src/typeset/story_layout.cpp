@@ -20,12 +20,12 @@ TextFrame textFrame(const Job& job, const Item& item, const PlacedItem& placed)
     return frame;
 }
 
-StoryInput storyThrough(const Job& job, const Plan& plan, const QString& itemId)
+StoryInput storyThrough(const Job& job, const Plan& plan, const Item& through)
 {
     StoryInput story;
-    story.items = chainOf(job, itemId);
+    story.items = chainOf(job, through);
     for (const QString& id : story.items) {
-        const Item* item = job.findItem(id);
+        const Item* item = id == through.id ? &through : job.findItem(id);
         if (story.frames.empty())
             story.paragraphs = lookedUp(job, *item);
         story.frames.push_back(textFrame(job, *item, *plan.findItem(id)));
@@ -33,10 +33,10 @@ StoryInput storyThrough(const Job& job, const Plan& plan, const QString& itemId)
     return story;
 }
 
-const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, const QString& itemId)
+const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, const Item& item)
 {
-    StoryInput story = storyThrough(job, plan, itemId);
-    const auto place = std::size_t(story.items.indexOf(itemId));
+    StoryInput story = storyThrough(job, plan, item);
+    const auto place = std::size_t(story.items.indexOf(item.id));
     const auto it = entries_.find(story.items.first());
     if (it != entries_.end() && it->second.story == story)
         return it->second.layouts[place];
@@ -68,7 +68,7 @@ std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, co
         for (const Item& item : content.items) {
             if (item.kind != ItemKind::Text || out.contains(item.id))
                 continue;
-            const StoryInput story = storyThrough(job, plan, item.id);
+            const StoryInput story = storyThrough(job, plan, item);
             auto layouts = layOutStory(story.paragraphs, story.frames, fonts);
             for (std::size_t i = 0; i < layouts.size(); ++i)
                 out.emplace(story.items[qsizetype(i)], std::move(layouts[i]));

@@ -20,7 +20,7 @@ struct StoryInput {
 };
 
 /// The text that runs through a frame.
-[[nodiscard]] StoryInput storyThrough(const Job& job, const Plan& plan, const QString& itemId);
+[[nodiscard]] StoryInput storyThrough(const Job& job, const Plan& plan, const Item& item);
 
 /// Lays out every text of a job, by the id of its frames.
 [[nodiscard]] std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts);
@@ -35,7 +35,7 @@ public:
     [[nodiscard]] int revision() const { return revision_; }
     /// Lets go of what was laid out without patterns that are there by now. True when there was something.
     bool refresh();
-    const TextLayout& layout(const Job& job, const Plan& plan, const QString& itemId);
+    const TextLayout& layout(const Job& job, const Plan& plan, const Item& item);
     [[nodiscard]] const FontLibrary& fonts() const { return fonts_; }
 
 private:
