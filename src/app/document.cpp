@@ -109,7 +109,7 @@ Result<void> Document::edit(const QString& what, Job next, const QString& merge)
     return {};
 }
 
-Result<void> Document::load(const QString& path)
+Result<void> Document::load(const QString& path, const std::function<QStringList(const Job&)>& blocked)
 {
     auto job = loadJob(path);
     if (!job)
@@ -119,7 +119,8 @@ Result<void> Document::load(const QString& path)
         return problem(QFileInfo(path).fileName(), planned.error().text());
     path_ = QFileInfo(path).absoluteFilePath();
     files_->setFolder(folder());
-    files_->setBlocked({});
+    const QStringList closed = blocked ? blocked(*job) : QStringList();
+    files_->setBlocked(QSet<QString>(closed.begin(), closed.end()));
     history_.clear();
     acceptDisk();
     takeLock();

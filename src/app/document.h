@@ -37,8 +37,8 @@ public:
     /// job would be impossible; then nothing changes.
     Result<void> edit(const QString& what, Job next, const QString& merge = {});
 
-    /// Replaces the job by the one in a file. On failure the open job stays.
-    Result<void> load(const QString& path);
+    /// Replaces the job by the one in a file. On failure the open job stays. Files that `blocked` names of it are not read (see `LinkedFiles::setBlocked`).
+    Result<void> load(const QString& path, const std::function<QStringList(const Job&)>& blocked = {});
     /// Writes the job; a packed one takes its files in, but for those that are missing or too large.
     Result<void> save(const QString& path);
     /// What saving has to do before the job is written: takes links along, and files in when it is to be packed.

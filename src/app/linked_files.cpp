@@ -60,7 +60,7 @@ LinkedFiles::~LinkedFiles() = default;
 
 void LinkedFiles::setFolder(const QString& folder)
 {
-    if (folder == folder_)
+    if (folder == folder_ && blocked_.isEmpty())
         return;
     folder_ = folder;
     facts_.clear();

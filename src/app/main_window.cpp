@@ -351,7 +351,10 @@ void MainWindow::connectActions()
 
 bool MainWindow::openJob(const QString& path)
 {
-    if (const auto loaded = document_.load(path); !loaded) {
+    // Nothing outside the folder of a job that was never open here is read before somebody said yes.
+    const bool known = QSettings().value(recentKey).toStringList().contains(QFileInfo(path).absoluteFilePath());
+    const auto blocked = [known](const Job& job) { return known ? QStringList() : pathsOutside(job); };
+    if (const auto loaded = document_.load(path, blocked); !loaded) {
         tell(tr("Not opened"), loaded.error().text());
         return false;
     }
@@ -364,10 +367,9 @@ bool MainWindow::openJob(const QString& path)
 
 void MainWindow::askForOutside()
 {
-    const QStringList outside = pathsOutside(document_.job());
-    if (outside.isEmpty() || QSettings().value(recentKey).toStringList().contains(document_.path()))
-        return; // it was open here before
-    document_.files().setBlocked(QSet<QString>(outside.begin(), outside.end()));
+    const QStringList outside = document_.files().blocked().values();
+    if (outside.isEmpty())
+        return;
     QMessageBox box(this);
     box.setObjectName(QStringLiteral("outsideDialog"));
     box.setTextFormat(Qt::PlainText);

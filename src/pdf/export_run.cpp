@@ -17,6 +17,12 @@ void ExportRun::check()
         reached(percent_);
 }
 
+void ExportRun::fail(const Problem& problem)
+{
+    failure_ = problem;
+    throw ExportFailed(problem);
+}
+
 void ExportRun::use(const QString& path) { files_.try_emplace(path, FileStamp::of(path)); }
 
 Result<void> ExportRun::unchanged(const QString& path) const

@@ -7,6 +7,7 @@
 
 #include <chrono>
 #include <map>
+#include <optional>
 #include <stdexcept>
 
 namespace hinge {
@@ -28,6 +29,9 @@ public:
     void reached(int percent);
     /// Throws `ExportStopped` when it is to stop. Cheap: for use in loops.
     void check();
+    /// Ends the export for a reason. It is remembered: libraries that the exception passes through may turn it into another.
+    [[noreturn]] void fail(const Problem& problem);
+    [[nodiscard]] const std::optional<Problem>& failure() const { return failure_; }
     /// Remembers a file as it is now, the first time it is named.
     void use(const QString& path);
     /// Fails with the name of a file that is no longer as it was.
@@ -38,6 +42,7 @@ private:
     const ExportProgress& progress_;
     int percent_ = 0;
     std::chrono::steady_clock::time_point asked_{}; ///< when `progress` was last asked
+    std::optional<Problem> failure_;
     std::map<QString, FileStamp> files_;
 };
 

@@ -38,7 +38,7 @@ public:
     {
         QFile file(path_);
         if (!file.open(QIODevice::ReadOnly))
-            throw ExportFailed({path_, QStringLiteral("The picture cannot be opened: %1.").arg(file.errorString())});
+            run_.fail({path_, QStringLiteral("The picture cannot be opened: %1.").arg(file.errorString())});
         while (!file.atEnd()) {
             run_.check();
             const QByteArray part = file.read(1 << 18);
@@ -47,7 +47,7 @@ public:
             sink(reinterpret_cast<const uchar*>(part.constData()), std::size_t(part.size()));
         }
         if (auto same = run_.unchanged(path_); !same)
-            throw ExportFailed(same.error());
+            run_.fail(same.error());
     }
 
 private:
@@ -89,9 +89,9 @@ public:
         });
         // One that was exchanged meanwhile is told as that, not as damaged.
         if (auto same = run_.unchanged(path_); !same)
-            throw ExportFailed(same.error());
+            run_.fail(same.error());
         if (!done)
-            throw ExportFailed(done.error());
+            run_.fail(done.error());
     }
 
 private:

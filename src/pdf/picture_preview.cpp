@@ -6,6 +6,7 @@
 
 #include <QColorSpace>
 #include <QFile>
+#include <QFileInfo>
 #include <QImageReader>
 #include <QTransform>
 #include <algorithm>
@@ -145,6 +146,8 @@ Result<QImage> fromJpeg(const QString& path, int longest)
 
 Result<QImage> picturePreview(const QString& path, int longest, const QByteArray& press)
 try {
+    if (!QFileInfo(path).isFile())
+        return problem(path, QStringLiteral("This is no plain file."));
     QFile file(path);
     const QByteArray head = file.open(QIODevice::ReadOnly) ? file.peek(8) : QByteArray();
     if (hasPixelRows(head))

@@ -26,10 +26,11 @@ public:
     {
         bytes_ += qint64(size);
         run_.check();
-        if (bytes_ > limits::largestPageContent)
-            throw ExportFailed({{}, QStringLiteral("What it draws unpacks to more than %1 MB.").arg(limits::largestPageContent >> 20)});
+        if (isTooMuch())
+            throw std::runtime_error("too much"); // the library takes this for the end of the stream
     }
     void finish() override {}
+    [[nodiscard]] bool isTooMuch() const { return bytes_ > limits::largestPageContent; }
 
 private:
     ExportRun& run_;
@@ -142,6 +143,8 @@ Result<PlacedPage> PlacedPages::place(const QString& path, int number)
         Measure measure(run_);
         for (QPDFObjectHandle& content : page->getPageContents())
             (void)content.pipeStreamData(&measure, 0, qpdf_dl_generalized, true, false);
+        if (measure.isTooMuch())
+            return problem(path, QStringLiteral("Page %1 cannot be placed. What it draws unpacks to more than %2 MB.").arg(number).arg(limits::largestPageContent >> 20));
         QPDFObjectHandle original = helper.getFormXObjectForPage(false);
         placed.transparent = hasTransparency(original.getDict().getKey("/Resources"));
         placed.obstacles = obstaclesToX4(original.getDict().getKey("/Resources"));

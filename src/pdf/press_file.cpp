@@ -145,8 +145,10 @@ Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, co
         file.cancelWriting();
         throw;
     } catch (const std::exception& e) {
-        file.cancelWriting();
         const QString why = file.error() == QFileDevice::NoError ? QString::fromUtf8(e.what()) : writeTrouble(file);
+        file.cancelWriting();
+        if (run.failure())
+            return tl::unexpected(*run.failure());
         return problem(target, QStringLiteral("The PDF could not be written: %1.").arg(why));
     }
     if (auto same = run.allUnchanged(); !same) {

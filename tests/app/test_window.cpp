@@ -10,12 +10,14 @@
 #include "app/stage_strip.h"
 #include "app/theme.h"
 #include "core/job_file.h"
+#include "core/links.h"
 #include "window_driver.h"
 
 #include <QAbstractButton>
 #include <QApplication>
 #include <QDropEvent>
 #include <QFileDialog>
+#include <QInputDialog>
 #include <QLabel>
 #include <QListView>
 #include <QMenu>
@@ -52,6 +54,24 @@ class TestWindow : public testing::WindowDriver {
         }
         QTest::mouseRelease(&canvas(), Qt::LeftButton, modifiers, to);
     }
+    /// Answers a question of the window by the words of a button; tells what was asked.
+    QString answered(const char* dialog, const char* button, const std::function<void()>& doing)
+    {
+        QString asked;
+        QTimer::singleShot(60, this, [&] {
+            auto* box = window_->findChild<QMessageBox*>(QString::fromLatin1(dialog));
+            if (!box)
+                return;
+            asked = box->text() + u' ' + box->informativeText();
+            for (QAbstractButton* b : box->buttons())
+                if (b->text().remove(u'&').startsWith(QString::fromLatin1(button)))
+                    return b->click();
+        });
+        doing();
+        QTest::qWait(100);
+        return asked;
+    }
+
     void drop(const QString& path, QPoint where)
     {
         QMimeData data;
@@ -553,6 +573,171 @@ private Q_SLOTS:
         window_->document().start(ticket);
         QCOMPARE(propose("exportSheets"), QStringLiteral("ticket-without-numbers-sheet.pdf"));
         QVERIFY(!state().contains(QStringLiteral("ready")));
+    }
+
+    void whatSomebodyElseSavedIsNotOverwrittenUnasked()
+    {
+        const QString path = dir_->filePath(QStringLiteral("shared.hinge.json"));
+        QVERIFY(window_->document().save(path));
+        QVERIFY(window_->openJob(path));
+        type("brief.quantity", QStringLiteral("111"));
+        const auto elsewhere = [&](int quantity) {
+            Job theirs = *loadJob(path);
+            theirs.quantity = quantity;
+            QVERIFY(saveJob(theirs, path));
+        };
+        const auto save = [this] { action("save")->trigger(); };
+        elsewhere(222);
+        QVERIFY(window_->document().isChangedOnDisk());
+        QVERIFY(answered("diskDialog", "Not now", save).contains(QStringLiteral("was changed on the disk")));
+        QCOMPARE(loadJob(path)->quantity, 222);
+        QVERIFY(window_->document().isDirty());
+        QVERIFY(!answered("diskDialog", "Keep mine", save).isEmpty());
+        QCOMPARE(loadJob(path)->quantity, 111);
+        QVERIFY(answered("diskDialog", "Keep mine", save).isEmpty()); // nothing new
+        type("brief.quantity", QStringLiteral("333"));
+        elsewhere(444);
+        QVERIFY(!answered("diskDialog", "Take theirs", save).isEmpty());
+        QCOMPARE(job().quantity, 444);
+        // Written anew but the same is no change; gone is one.
+        elsewhere(444);
+        QVERIFY(!window_->document().isChangedOnDisk());
+        QVERIFY(QFile::remove(path));
+        QVERIFY(answered("diskDialog", "Not now", save).contains(QStringLiteral("no longer on the disk")));
+        QVERIFY(!QFile::exists(path));
+    }
+
+    void aJobIsLockedWhileItIsOpen()
+    {
+        const QString path = dir_->filePath(QStringLiteral("locked.hinge.json"));
+        QVERIFY(window_->document().save(path));
+        const auto locks = [&] { return QDir(dir_->path()).entryList({QStringLiteral(".*.lock")}, QDir::Files | QDir::Hidden); };
+        QCOMPARE(locks().size(), 1);
+        {
+            Document other;
+            QVERIFY(other.load(path));
+            QVERIFY2(other.alsoOpenBy().contains(QString::number(QCoreApplication::applicationPid())), qPrintable(other.alsoOpenBy()));
+        }
+        window_->document().start(newLeaflet());
+        QVERIFY(locks().isEmpty());
+        Document other;
+        QVERIFY(other.load(path));
+        QVERIFY(other.alsoOpenBy().isEmpty());
+    }
+
+    void theFirstEditIsInTheCopyAgainstACrash()
+    {
+        QVERIFY(window_->document().save(dir_->filePath(QStringLiteral("first.hinge.json"))));
+        const auto copies = [] {
+            QStringList found;
+            for (const QString& name : QDir(Recovery::folder()).entryList({QStringLiteral("*.json")}, QDir::Files)) {
+                QFile file(Recovery::folder() + u'/' + name);
+                if (file.open(QIODevice::ReadOnly))
+                    found << QString::fromUtf8(file.readAll());
+            }
+            return found.join(u'\n');
+        };
+        type("brief.quantity", QStringLiteral("7,654"));
+        QTRY_VERIFY_WITH_TIMEOUT(copies().contains(QStringLiteral("7654")), 6000);
+    }
+
+    void aJobFromElsewhereAsksForFilesOutside()
+    {
+        QImage(20, 20, QImage::Format_RGB32).save(dir_->filePath(QStringLiteral("outside.png")));
+        QVERIFY(QDir(dir_->path()).mkdir(QStringLiteral("sent")));
+        Job sent = newLeaflet();
+        Item item = tint(1);
+        item.kind = ItemKind::Picture;
+        item.ink.clear();
+        item.file.path = QStringLiteral("../outside.png");
+        sent.face(Face::Outside).items = {item};
+        const QString path = dir_->filePath(QStringLiteral("sent/piece.hinge.json"));
+        QVERIFY(saveJob(sent, path));
+        const QString asked = answered("outsideDialog", "Leave them out", [&] { window_->openJob(path); });
+        QVERIFY2(asked.contains(QStringLiteral("../outside.png")), qPrintable(asked));
+        waitForFiles();
+        QVERIFY(!window_->document().files().facts().value(item.file.path).error.isEmpty());
+        QVERIFY(testing::hasFinding(window_->document().findings(), "file.unreadable"));
+        QVERIFY(!window_->exportTo(ExportKind::Flat, dir_->filePath(QStringLiteral("never.pdf"))));
+        // Packed, it is left out, too.
+        QVERIFY(window_->document().save(dir_->filePath(QStringLiteral("sent/packed.hinge.zip"))));
+        QVERIFY(job().embedded.empty());
+        QSettings().remove(QStringLiteral("recentJobs"));
+        QVERIFY(!answered("outsideDialog", "Use them", [&] { window_->openJob(path); }).isEmpty());
+        waitForFiles();
+        QVERIFY(window_->document().files().facts().value(item.file.path).error.isEmpty());
+        // Open here before, it is not asked about again.
+        QVERIFY(answered("outsideDialog", "Use them", [&] { window_->openJob(path); }).isEmpty());
+    }
+
+    void savingWithoutAFileIsAsked()
+    {
+        Job job = newLeaflet();
+        Item item = tint(1);
+        item.kind = ItemKind::Picture;
+        item.ink.clear();
+        item.file.path = QStringLiteral("embedded:%1/shore.png").arg(QString(64, u'a'));
+        job.face(Face::Outside).items = {item};
+        window_->document().start(job);
+        const QString path = dir_->filePath(QStringLiteral("lost.hinge.zip"));
+        QVERIFY(window_->document().save(path));
+        type("brief.quantity", QStringLiteral("55"));
+        const auto save = [this] { action("save")->trigger(); };
+        QVERIFY(answered("lossDialog", "Cancel", save).contains(QStringLiteral("shore.png")));
+        QVERIFY(window_->document().isDirty());
+        QVERIFY(!answered("lossDialog", "Save without it", save).isEmpty());
+        QTRY_VERIFY(!window_->document().isDirty());
+        type("brief.quantity", QStringLiteral("56"));
+        QVERIFY(answered("lossDialog", "Cancel", save).isEmpty()); // known by now
+        QTRY_VERIFY(!window_->document().isDirty());
+    }
+
+    void aLockedPdfAsksForItsPassword()
+    {
+        const QString plain = dir_->filePath(QStringLiteral("plain.pdf"));
+        {
+            QPdfWriter writer(plain);
+            writer.setPageSize(QPageSize(QSizeF(100, 60), QPageSize::Millimeter));
+            QPainter p(&writer);
+            p.drawText(100, 100, QStringLiteral("tide"));
+        }
+        const QString locked = dir_->filePath(QStringLiteral("locked.pdf"));
+        QCOMPARE(QProcess::execute(QStringLiteral("qpdf"), {QStringLiteral("--encrypt"), QStringLiteral("lamp"), QStringLiteral("keeper"), QStringLiteral("256"), QStringLiteral("--"), plain, locked}), 0);
+        QStringList asked;
+        const auto type = [&](const QString& password) {
+            QTimer::singleShot(400, this, [&, password] {
+                if (auto* dialog = window_->findChild<QInputDialog*>(QStringLiteral("passwordDialog"))) {
+                    asked << dialog->labelText();
+                    dialog->setTextValue(password);
+                    dialog->accept();
+                }
+            });
+        };
+        type(QStringLiteral("wrong"));
+        QTimer::singleShot(800, this, [&] { type(QStringLiteral("lamp")); });
+        drop(locked, at(150, 100));
+        QTRY_COMPARE_WITH_TIMEOUT(job().face(Face::Outside).items.size(), std::size_t(1), 8000);
+        QCOMPARE(asked.size(), 2);
+        QVERIFY(asked[1].contains(QStringLiteral("not the password")));
+        const Item& item = job().face(Face::Outside).items.front();
+        QVERIFY(isEmbedded(item.file.path));
+        QCOMPARE(job().embedded.size(), std::size_t(1));
+        QVERIFY(!job().embedded.front().bytes.contains("/Encrypt"));
+        waitForFiles();
+        QVERIFY(window_->document().files().facts().value(item.file.path).error.isEmpty());
+    }
+
+    void markupInNamesIsShown()
+    {
+        Item item = tint(1);
+        item.name = QStringLiteral("<b>Sea</b> & <img src='x'>");
+        item.side(ItemSide::Right) = {PaperLine::Edge, 2, true, 0, Length(), true};
+        put(item);
+        window_->selection().clearItem();
+        for (const QLabel* label : window_->findChildren<QLabel*>())
+            QVERIFY2(label->textFormat() == Qt::PlainText, qPrintable(label->text()));
+        for (const QWidget* widget : window_->findChildren<QWidget*>())
+            QVERIFY2(!widget->toolTip().contains(QStringLiteral("<b>Sea")), qPrintable(widget->toolTip()));
     }
 
     void exportsInTheBackground()

@@ -329,7 +329,7 @@ private Q_SLOTS:
         std::erase_if(job.inks, [&](const Ink& ink) { return ink.name == name.trimmed(); });
         job.inks.push_back({name, {0, 0, 0, 50}, true});
         const auto refused = validate(job);
-        QVERIFY(!refused && refused.error().message.contains(name));
+        QVERIFY(!refused && refused.error().message.contains(name.trimmed()));
         job.inks.back().spot = false;
         QVERIFY(validate(job));
     }
