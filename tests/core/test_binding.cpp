@@ -164,6 +164,55 @@ private Q_SLOTS:
         QVERIFY(book(PieceKind::Booklet, 16).sheets[0].markHeight == Length());
     }
 
+    void collatingMarksStandWhereTheyShould()
+    {
+        // 10 mm from the head, then 4 mm lower each, 47 of them down 210 mm less 10 at both ends; then from the head again (arithmetic; common practice).
+        const Book b = book(PieceKind::Book, 16 * 60);
+        COMPARE_MM(b.sheets[0].markTop, 10);
+        COMPARE_MM(b.sheets[1].markTop, 14);
+        COMPARE_MM(b.sheets[46].markTop, 10 + 46 * 4);
+        COMPARE_MM(b.sheets[47].markTop, 10);
+        COMPARE_MM(b.sheets[0].markHeight, 4);
+    }
+
+    void sheetsHaveTheirTrimsLapAndMilling()
+    {
+        // A5 with 3 mm trims at head, foot and fore-edge; a lap of 10 mm on one half; 3 mm milled off every page of a glued book (arithmetic).
+        Job job = newPiece(PieceKind::Booklet);
+        job.page = {len("148"), len("210")};
+        job.zones.bleed = len("3");
+        QCOMPARE(makeBook(job).sheetFlat, (Size{len("302"), len("216")}));
+        job.pages.lap = len("10");
+        QCOMPARE(makeBook(job).sheetFlat, (Size{len("312"), len("216")}));
+        job = newPiece(PieceKind::Book);
+        job.page = {len("148"), len("210")};
+        job.zones.bleed = len("3");
+        job.pages.mill = len("3");
+        job.pages.count = 32;
+        job.pages.signature = 16;
+        QCOMPARE(makeBook(job).sheetFlat, (Size{len("616"), len("432")})); // 4 x 154 by 2 x 216
+        job.pages.signature = 8;
+        QCOMPARE(makeBook(job).sheetFlat, (Size{len("308"), len("432")})); // 2 x 2
+        job.kind = PieceKind::WireBook;
+        QCOMPARE(makeBook(job).sheetFlat, (Size{len("154"), len("216")}));
+    }
+
+    void scoresOfACoverStandBesideItsSpine()
+    {
+        // A5, spine 14, hinges 6 mm beside it: folds at 148 and 162, scores at 142 and 168 from the left (arithmetic).
+        Job job = newPiece(PieceKind::Cover);
+        job.page = {len("148"), len("210")};
+        job.cover.spine = len("14");
+        job.cover.hinge = len("6");
+        const Plan plan = testing::planned(job);
+        for (const Face face : bothFaces) {
+            QList<double> at;
+            for (const Length l : testing::foldPositions(plan, face))
+                at << l.toMm();
+            QCOMPARE(at, (QList<double>{142, 148, 162, 168}));
+        }
+    }
+
     void tabloidCutTwice()
     {
         // 11 x 17 in cut twice: strips of 11 x 5 2/3 in, each folds to 5 1/2 x 5 2/3 in; thirds of an inch are exact.

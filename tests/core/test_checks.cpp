@@ -263,6 +263,42 @@ private Q_SLOTS:
             QVERIFY2(f.itemId.isEmpty() || f.message.contains(half.name), qPrintable(f.message));
     }
 
+    void smallTypeCountsItsInks()
+    {
+        // Common practice: 5 pt in one ink, 7 pt in several, which must fit each other, and in paper colour.
+        const auto tooSmall = [](Cmyk cmyk, int points, bool spot = false) {
+            Item words = text(mm(110, 20, 40, 40), testing::planned(testing::a4Roll()));
+            Job job = with(words);
+            job.inks.push_back({QStringLiteral("Tried"), cmyk, spot});
+            Item& item = job.face(Face::Outside).items.front();
+            for (Paragraph& p : item.paragraphs) {
+                p.style.ink = QStringLiteral("Tried");
+                p.style.size = Length::points(points);
+            }
+            return testing::hasFinding(testing::planned(job).findings, "text.small");
+        };
+        for (const Cmyk one : {Cmyk{100, 0, 0, 0}, Cmyk{0, 100, 0, 0}, Cmyk{0, 0, 100, 0}, Cmyk{0, 0, 0, 100}}) {
+            QVERIFY(tooSmall(one, 4) && !tooSmall(one, 5) && !tooSmall(one, 6));
+        }
+        for (const Cmyk two : {Cmyk{100, 1, 0, 0}, Cmyk{0, 1, 0, 50}, Cmyk{0, 0, 100, 100}, Cmyk{50, 0, 50, 0}, Cmyk{0, 0, 0, 0}})
+            QVERIFY(tooSmall(two, 6) && !tooSmall(two, 7));
+        QVERIFY(!tooSmall({100, 50, 0, 0}, 6, true)); // mixed before printing: one plate
+    }
+
+    void gateFlapsMeetWithTheirRoom()
+    {
+        // A4 gate on 135 g/m2: each flap 1.5 mm short of the middle: 297 = m + 2 (m / 2 - 1.5), so 73.5, 150, 73.5, and 3 mm between them (common practice; arithmetic).
+        Job job = newLeaflet();
+        job.fold.scheme = FoldScheme::Gate;
+        job.fold.panels = 3;
+        job.fold.coverPanel = usualFront(job.fold, false);
+        const Plan plan = testing::planned(job);
+        QCOMPARE(testing::widthsMm(plan), (QList<double>{73.5, 150, 73.5}));
+        QVERIFY(plan.paper.closing.flapGap);
+        COMPARE_MM(*plan.paper.closing.flapGap, 3);
+        QVERIFY(!testing::hasFinding(plan.findings, "fold.flapsTouch"));
+    }
+
     void atTheSafeLineTextIsSafe()
     {
         const Plan plan = testing::planned(testing::a4Roll());

@@ -3,6 +3,9 @@
 #include "core/opening.h"
 #include "testing.h"
 
+#include <QFile>
+#include <QRegularExpression>
+
 #include <cmath>
 
 using namespace hinge;
@@ -77,6 +80,34 @@ private Q_SLOTS:
         });
     }
 
+    void aHalfFoldStandsAtItsAngle()
+    {
+        // Folded once in the middle: closed, the leaves lie on each other; half open they stand at a right angle; the free edges are then as far apart as the diagonal
+        // of a square of their width (geometry).
+        Job job = newPiece(PieceKind::Card);
+        job.fold.atHead = false;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(plan.paper.columns(), 2);
+        const double w = plan.paper.widths[0].toMm();
+        const auto apart = [&](double openness) {
+            const auto poses = openedPiece(plan.paper, openness);
+            return distance(poses[0].corners[0], poses[1].corners[1]);
+        };
+        const auto other = [&](double openness) {
+            const auto poses = openedPiece(plan.paper, openness);
+            return std::max({distance(poses[0].corners[0], poses[1].corners[1]), distance(poses[0].corners[0], poses[1].corners[0]), distance(poses[0].corners[1], poses[1].corners[1]), distance(poses[0].corners[1], poses[1].corners[0])});
+        };
+        QVERIFY(std::abs(other(1) - 2 * w) < 1e-6);
+        QVERIFY2(std::abs(other(0.5) - w * std::sqrt(2.0)) < w * 0.04, qPrintable(QString::number(other(0.5) / w)));
+        QVERIFY(apart(0) < w * 1.02);
+        // It opens steadily.
+        double before = -1;
+        for (int i = 0; i <= 10; ++i) {
+            QVERIFY(other(i / 10.0) >= before - 1e-6);
+            before = other(i / 10.0);
+        }
+    }
+
     void theSpineOfACoverStandsUpright()
     {
         Job job = newPiece(PieceKind::Cover);
@@ -94,13 +125,22 @@ private Q_SLOTS:
     void everyFindingIsCountedInTheCheckList()
     {
         // A finding that no point of the list knows would leave a tick beside a fault.
-        const char* codes[] = {"fold.buckles", "fold.protrudes", "grain.across", "stock.score", "bleed.none", "sheet.tooSmall", "item.crossed",
-                               "item.off", "bleed.short", "text.unsafe", "text.acrossFold", "file.unreadable", "file.pageMissing", "file.changed",
-                               "file.fonts", "supplied.notPdf", "supplied.size", "supplied.noTrimBox", "supplied.bleed", "supplied.pages",
-                               "picture.poor", "picture.coarse", "fold.equalPanels", "fold.overlaps", "fold.flapsTouch", "sheet.oneUp", "fold.narrow", "safe.small",
-                               "size.twoNames", "pages.closed", "pages.madeUp", "pages.blankBack", "booklet.thick", "spine.thin", "spine.stale", "cover.coatedGlue", "sheet.textTooSmall", "area.covered", "text.over", "text.font", "text.glyph",
-                               "sliver", "stroke.hairline", "item.empty", "item.doubled", "whole.cut", "text.small", "text.odd", "ink.heavy", "spine.tight",
-                               "picture.noProfile", "code.wrong", "code.small", "code.quiet", "code.pale"};
+        // The codes are read from the sources of the checks, so that none is forgotten.
+        QStringList codes;
+        static const QRegularExpression named(QStringLiteral("found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|picture|ink)\\.[A-Za-z]+)\"\\)"));
+        for (const char* source : {"core/checks.cpp", "core/item_checks.cpp", "typeset/content_checks.cpp"}) {
+            QFile file(QStringLiteral(HINGE_SOURCE_DIR "/src/") + QLatin1String(source));
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            const QString text = QString::fromUtf8(file.readAll());
+            for (auto it = named.globalMatch(text); it.hasNext();) {
+                const auto match = it.next();
+                codes << (match.captured(1).isEmpty() ? match.captured(2) : match.captured(1));
+            }
+        }
+        codes.removeDuplicates();
+        QVERIFY2(codes.size() > 58, qPrintable(QString::number(codes.size())));
+        for (const char* known : {"sliver", "sheet.marks", "picture.wrongProfile", "file.pageSize", "text.fontLocked", "ink.picture", "fold.overlaps"})
+            QVERIFY2(codes.contains(QLatin1String(known)), known);
         Job job = newPiece(PieceKind::Book); // a book has every point, and so has a code
         Item symbol;
         symbol.id = QStringLiteral("code");
@@ -111,14 +151,14 @@ private Q_SLOTS:
         const Plan plan = testing::planned(job);
         for (const CheckedPoint& p : checkList(job, plan, {}))
             QVERIFY(!p.trouble && !p.detail.isEmpty());
-        for (const char* code : codes) {
+        for (const QString& code : codes) {
             Finding f;
-            f.code = QString::fromLatin1(code);
+            f.code = code;
             f.severity = Severity::Stop;
             int counted = 0;
             for (const CheckedPoint& p : checkList(job, plan, {f}))
                 counted += p.trouble ? 1 : 0;
-            QVERIFY2(counted == 1 || (counted == 2 && f.code == QStringLiteral("supplied.bleed")), code);
+            QVERIFY2(counted == 1 || (counted == 2 && f.code == QStringLiteral("supplied.bleed")), qPrintable(code));
         }
     }
 };

@@ -266,7 +266,11 @@ private Q_SLOTS:
             for (const FlipEdge flip : {FlipEdge::Long, FlipEdge::Short}) {
                 Job turned = job;
                 turned.press.flip = flip;
-                const SheetLayout layout = layOutSheet(turned, testing::planned(turned).paper, job.press.sheet);
+                // A sheet that takes at least one, so that there is something to hold.
+                const Paper paper = testing::planned(turned).paper;
+                const Size sheet{std::max(job.press.sheet.w, paper.flat.w * 2 + len("60 mm")), std::max(job.press.sheet.h, paper.flat.h + len("60 mm"))};
+                const SheetLayout layout = layOutSheet(turned, paper, sheet);
+                RC_ASSERT(layout.up() >= 1);
                 RC_ASSERT(layout.back.size() == layout.front.size());
                 for (const auto* side : {&layout.front, &layout.back}) {
                     const Rect area = side == &layout.front ? layout.frontArea : layout.backArea;
