@@ -16,6 +16,9 @@ test_packages=(
   mupdf-tools fonts-noto-cjk fonts-noto-color-emoji fonts-sil-ezra fonts-hosny-amiri
 )
 
+# Fuzzers only: `tests/fuzz/run`.
+fuzz_packages=(clang-16 libclang-rt-16-dev)
+
 # Installs what is missing of the packages named, through sudo when needed, and says what.
 install_missing() {
   local missing=() package

@@ -5,6 +5,7 @@
 
 #include <QColorSpace>
 #include <QFile>
+#include <QPointF>
 #include <QtEndian>
 #include <cstdio>
 #include <memory>

@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Job files: whatever is accepted plans or says why not, and is written and read again the same.
+#include "core/job_file.h"
+#include "core/plan.h"
+#include "fuzz_input.h"
+
+using namespace hinge;
+
+extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t size)
+{
+    const auto job = readJob(fuzz::bytes(data, size), QStringLiteral("fuzz"));
+    if (!job)
+        return 0;
+    (void)plan(*job);
+    const auto again = readJob(writeJob(*job), QStringLiteral("again"));
+    if (!again || !(*again == *job))
+        abort();
+    return 0;
+}
