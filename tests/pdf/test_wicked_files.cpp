@@ -56,6 +56,8 @@ class TestWickedFiles : public QObject {
     }
 
 private Q_SLOTS:
+    void init() { QFile::remove(path("out.pdf")); }
+
     void picturesThatSayTheyAreHuge()
     {
         // A TIFF of a few bytes that says 200,000 x 200,000, and one that says it has no rows.
