@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Job files: whatever is accepted plans or says why not, and is written and read again the same.
+// Job files: whatever is accepted plans or says why not, and what is written is read and written again the same.
 #include "core/job_file.h"
 #include "core/plan.h"
 #include "fuzz_input.h"
@@ -13,7 +13,8 @@ extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t siz
         return 0;
     (void)plan(*job);
     const auto again = readJob(writeJob(*job), QStringLiteral("again"));
-    if (!again || !(*again == *job))
+    // What has no meaning for its kind, such as the ink of a picture, is not written; what is written stays.
+    if (!again || writeJob(*again) != writeJob(*job))
         abort();
     return 0;
 }
