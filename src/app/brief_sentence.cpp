@@ -63,25 +63,28 @@ void addStock(Sentence& s, const StockStore& stocks, const char* name, const cha
             return known.isEmpty() ? BriefSentence::tr("own stock") : BriefSentence::tr("%1, changed").arg(known);
         });
     s.words(BriefSentence::tr("of"));
-    auto* grammage = s.text(grammageName, BriefSentence::tr("Change the grammage"),
-           [part](const Job& j) {
-               Job copy = j;
-               return QString::number(part(copy).grammage);
-           },
-           [part](Job& j, const QString& text) -> Result<void> {
-               const auto grams = parseGrammage(text);
-               if (!grams)
-                   return tl::unexpected(grams.error());
-               setGrammage(part(j), *grams);
-               return {};
-           },
-           BriefSentence::tr("Grammage in g/m² (ISO 536), or pounds with their sort, such as 100 lb text"));
+    auto* grammage = s.text(
+        grammageName, BriefSentence::tr("Change the grammage"),
+        [part](const Job& j) {
+            Job copy = j;
+            return QString::number(part(copy).grammage);
+        },
+        [part](Job& j, const QString& text) -> Result<void> {
+            const auto grams = parseGrammage(text);
+            if (!grams)
+                return tl::unexpected(grams.error());
+            setGrammage(part(j), *grams);
+            return {};
+        },
+        BriefSentence::tr("Grammage in g/m² (ISO 536), or pounds with their sort, such as 100 lb text"));
     grammage->setRemark([part](Job before, Job after) {
         const Stock& was = part(before);
         const Stock& now = part(after);
         return was.measuredCaliper && !now.measuredCaliper
-                   ? BriefSentence::tr("The caliper follows the grammage now: %1 mm. The %2 mm measured before were those of the other paper; type the caliper again at the left if you know it.")
-                         .arg(now.caliper().toMm(), 0, 'f', 3).arg(was.caliper().toMm(), 0, 'f', 3)
+                   ? BriefSentence::tr(
+                         "The caliper follows the grammage now: %1 mm. The %2 mm measured before were those of the other paper; type the caliper again at the left if you know it.")
+                         .arg(now.caliper().toMm(), 0, 'f', 3)
+                         .arg(was.caliper().toMm(), 0, 'f', 3)
                    : QString();
     });
     s.words(BriefSentence::tr("g/m²"));
@@ -348,7 +351,8 @@ void BriefSentence::writeOwnCover(Sentence& s, const QString& own)
 {
     const auto is = [](bool wanted) { return [wanted](const Job& j) { return j.pages.plusCover == wanted; }; };
     s.choice("brief.plusCover", tr("Change the cover"),
-             {{own, is(true), [](Job& j) { setOwnCover(j, true); }}, {tr("of the same stock"), is(false), [](Job& j) { setOwnCover(j, false); }}},
+             {{own, is(true), [](Job& j) { setOwnCover(j, true); }},
+              {tr("of the same stock"), is(false), [](Job& j) { setOwnCover(j, false); }}},
              tr("A cover of its own is a second component; the text stays on its stock"));
 }
 

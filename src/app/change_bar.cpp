@@ -87,7 +87,8 @@ void ChangeBar::look()
 void ChangeBar::takeBack()
 {
     // A step like any other: what was placed since stays, and undo brings the change back.
-    (void)document_.edit(tr("Take the change of the piece back"), withPieceOf(document_.job(), before_)); // it planned before, and items fit any paper
+    (void)document_.edit(tr("Take the change of the piece back"),
+                         withPieceOf(document_.job(), before_)); // it planned before, and items fit any paper
     accept();
 }
 

@@ -66,19 +66,23 @@ private:
     QString merge_;
 };
 
-namespace {
+namespace
+{
 
 /// Of a file; empty when it cannot be read.
 QByteArray hashOf(const QString& path)
 {
     QFile file(path);
     QCryptographicHash hash(QCryptographicHash::Sha256);
-    return QFileInfo(path).isFile() && file.open(QIODevice::ReadOnly) && hash.addData(&file) ? hash.result() : QByteArray();
+    return QFileInfo(path).isFile() && file.open(QIODevice::ReadOnly) && hash.addData(&file) ? hash.result()
+                                                                                             : QByteArray();
 }
 
 } // namespace
 
-Document::Document(QObject* parent) : QObject(parent), files_(std::make_unique<LinkedFiles>()), layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed(), Patience::DoesWithout))
+Document::Document(QObject* parent)
+    : QObject(parent), files_(std::make_unique<LinkedFiles>()),
+      layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed(), Patience::DoesWithout))
 {
     connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
     connect(&history_, &QUndoStack::cleanChanged, this, &Document::fileStateChanged);
@@ -139,7 +143,8 @@ Document::Saving Document::prepareSave(const QString& path) const
     return saving;
 }
 
-namespace {
+namespace
+{
 
 /// Links stay true when the job moves to another folder, or takes its files in.
 void relink(Job& job, const Document::Saving& saving, const QString& from)
@@ -174,7 +179,9 @@ void Document::finishSave(const Saving& saving)
     path_ = QFileInfo(saving.path).absoluteFilePath();
     if (saving.moves) {
         for (int i = 0; i < history_.count(); ++i) // all of them are ours
-            const_cast<JobStep*>(static_cast<const JobStep*>(history_.command(i)))->relinkAll([&](Job& job) { relink(job, saving, from); });
+            const_cast<JobStep*>(static_cast<const JobStep*>(history_.command(i)))->relinkAll([&](Job& job) {
+                relink(job, saving, from);
+            });
         files_->setFolder(folder());
         Job job = job_;
         relink(job, saving, from);
@@ -218,8 +225,10 @@ void Document::takeLock()
     if (path_.isEmpty())
         return;
     const QFileInfo file(path_);
-    // Hidden beside the job, so that windows on other machines see it, too; in a folder that cannot be written nobody can save over it either.
-    auto lock = std::make_unique<QLockFile>(file.absolutePath() + QStringLiteral("/.") + file.fileName() + QStringLiteral(".lock"));
+    // Hidden beside the job, so that windows on other machines see it, too; in a folder that cannot be written nobody
+    // can save over it either.
+    auto lock = std::make_unique<QLockFile>(file.absolutePath() + QStringLiteral("/.") + file.fileName() +
+                                            QStringLiteral(".lock"));
     lock->setStaleLockTime(0);
     if (lock->tryLock(0)) {
         lock_ = std::move(lock);

@@ -37,7 +37,8 @@ public:
     /// job would be impossible; then nothing changes.
     Result<void> edit(const QString& what, Job next, const QString& merge = {});
 
-    /// Replaces the job by the one in a file. On failure the open job stays. Files that `blocked` names of it are not read (see `LinkedFiles::setBlocked`).
+    /// Replaces the job by the one in a file. On failure the open job stays. Files that `blocked` names of it are not
+    /// read (see `LinkedFiles::setBlocked`).
     Result<void> load(const QString& path, const std::function<QStringList(const Job&)>& blocked = {});
     /// Writes the job; a packed one takes its files in, but for those that are missing or too large.
     Result<void> save(const QString& path);
@@ -48,16 +49,19 @@ public:
         QHash<QString, EmbeddedFile> taken; ///< by the path they had
         bool moves = false;
     };
-    /// The first part of `save`, for the window's thread; the second for any thread; the third for the window's again. `goesOn` is asked between files.
+    /// The first part of `save`, for the window's thread; the second for any thread; the third for the window's again.
+    /// `goesOn` is asked between files.
     [[nodiscard]] Saving prepareSave(const QString& path) const;
     [[nodiscard]] Result<void> writeSaving(Saving& saving, const std::function<bool()>& goesOn) const;
     void finishSave(const Saving& saving);
 
-    /// True when the file of the job is no longer what was read or written here: somebody else has saved it, or taken it away.
+    /// True when the file of the job is no longer what was read or written here: somebody else has saved it, or taken
+    /// it away.
     [[nodiscard]] bool isChangedOnDisk() const;
     /// The file on disk counts as seen: it is not asked about again until it changes once more.
     void acceptDisk();
-    /// Who else has the job open, in words such as "process 4711 on slip-two"; empty for nobody. This window then has no lock on it.
+    /// Who else has the job open, in words such as "process 4711 on slip-two"; empty for nobody. This window then has
+    /// no lock on it.
     [[nodiscard]] const QString& alsoOpenBy() const { return alsoOpenBy_; }
 
     /// Lets go of the lock on the file, for a program that ends at once.
@@ -97,12 +101,12 @@ private:
     std::vector<Finding> findings_;
     std::unique_ptr<LinkedFiles> files_;
     std::unique_ptr<TextLayoutCache> layouts_; ///< for the findings about text
-    QTimer patterns_; ///< looks whether patterns of hyphenation have come
+    QTimer patterns_;                          ///< looks whether patterns of hyphenation have come
     QUndoStack history_;
     void takeLock();
     QString path_;
-    QByteArray onDisk_; ///< hash of the file as it was read or written here
-    FileStamp stamp_; ///< and its stamp, which is cheaper to look at
+    QByteArray onDisk_;               ///< hash of the file as it was read or written here
+    FileStamp stamp_;                 ///< and its stamp, which is cheaper to look at
     std::unique_ptr<QLockFile> lock_; ///< goes away with the document
     QString alsoOpenBy_;
 };

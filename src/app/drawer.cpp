@@ -101,7 +101,9 @@ void Drawer::rebuild()
     if (item) {
         key += QStringLiteral("/%1/%2/%3/%4").arg(int(item->outline)).arg(int(item->fit)).arg(item->shadow.has_value()).arg(selection_.items().size());
         for (const Ink& ink : document_.job().inks)
-            key += QStringLiteral("/%1 %2 %3 %4 %5").arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m), QString::number(ink.cmyk.y), QString::number(ink.cmyk.k));
+            key += QStringLiteral("/%1 %2 %3 %4 %5")
+                       .arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m),
+                            QString::number(ink.cmyk.y), QString::number(ink.cmyk.k));
         for (const NamedStyle& style : document_.job().textStyles)
             key += u'/' + style.name;
         for (const NamedCharacterStyle& style : document_.job().characterStyles)

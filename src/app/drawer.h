@@ -93,7 +93,8 @@ private:
     QPlainTextEdit* words_ = nullptr;
     QLabel* fit_ = nullptr;
     QString wordsFor_;
-    bool inWords_ = false; ///< looks go to where the cursor is; else the frame is in hand, and they go to all of its text
+    bool inWords_ =
+        false; ///< looks go to where the cursor is; else the frame is in hand, and they go to all of its text
     bool writing_ = false;
 };
 

@@ -83,7 +83,9 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
         button->setProperty("swatch", true);
         button->setObjectName(QStringLiteral("ink.") + ink.name);
         button->setAccessibleName(tr("Use the ink %1").arg(ink.name));
-        button->setToolTip(plainTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %").arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m), QString::number(ink.cmyk.y), QString::number(ink.cmyk.k))));
+        button->setToolTip(plainTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %")
+                                        .arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m),
+                                             QString::number(ink.cmyk.y), QString::number(ink.cmyk.k))));
         connect(button, &QPushButton::clicked, this, [this, itemId, inkName = ink.name] {
             Job job = document_.job();
             Item* i = job.findItem(itemId);
@@ -167,6 +169,8 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     const QString id = item.id;
     words_ = new WordsEdit([this] {
         Q_EMIT left();
+        if (!words_)
+            return; // whoever heard it has taken the panel down
         // The frame is in hand again, and with it all of its text.
         {
             const QSignalBlocker quiet(words_);
@@ -185,7 +189,10 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     words_->setPlainText(texts.join(u'\n'));
     // First of all who listen: from now on looks go to where the cursor is.
     for (const auto moved : {&QPlainTextEdit::cursorPositionChanged, &QPlainTextEdit::selectionChanged})
-        connect(words_, moved, this, [this] { inWords_ = inWords_ || words_->hasFocus() || words_->textCursor().hasSelection() || words_->textCursor().position() > 0; });
+        connect(words_, moved, this, [this] {
+            inWords_ = inWords_ || words_->hasFocus() || words_->textCursor().hasSelection() ||
+                       words_->textCursor().position() > 0;
+        });
     words_->setFixedHeight(108);
     words_->setToolTip(tr("A new line is a new paragraph; Shift+Enter only breaks the line; Esc goes back to the paper"));
     connect(words_, &QPlainTextEdit::textChanged, this, [this, id] { applyText(id); });
@@ -219,7 +226,8 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
             return;
         // What does not fit shows in the last frame of the text.
         const QStringList chain = chainOf(document_.job(), id);
-        const TextLayout& layout = layouts_.layout(document_.job(), document_.plan(), *document_.job().findItem(chain.last()));
+        const TextLayout& layout =
+            layouts_.layout(document_.job(), document_.plan(), *document_.job().findItem(chain.last()));
         label->setText(!layout.fits() ? tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines) : layout.lines == 1 ? tr("one line, fits") : tr("%1 lines, all fit").arg(layout.lines));
         showOverset(id, layout);
         label->setStyleSheet(layout.fits() ? QString() : QStringLiteral("color: %1; font-weight: 600;").arg(Theme::of(this).brick.name()));
@@ -415,7 +423,10 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
         const int all = words_->document()->blockCount();
         const int some = last - first + 1;
         scope->setVisible(all > 1 || charactersInHand());
-        scope->setText(charactersInHand() ? tr("of the characters in hand") : some == all ? tr("of the whole text") : some == 1 ? tr("of the paragraph in hand") : tr("of %1 paragraphs in hand").arg(some));
+        scope->setText(charactersInHand() ? tr("of the characters in hand")
+                       : some == all      ? tr("of the whole text")
+                       : some == 1        ? tr("of the paragraph in hand")
+                                          : tr("of %1 paragraphs in hand").arg(some));
     };
     for (const auto moved : {&QPlainTextEdit::cursorPositionChanged, &QPlainTextEdit::selectionChanged})
         connect(words_, moved, scope, tellScope);

@@ -146,7 +146,8 @@ void JobField::refresh()
 
 Result<void> JobField::tryApply()
 {
-    // Every letter starts afresh from what was there before the typing: what is half typed leaves no trace in the whole.
+    // Every letter starts afresh from what was there before the typing: what is half typed leaves no trace in the
+    // whole.
     Job next = applied_ && *applied_ == document_.job() ? before_ : document_.job();
     if (auto read = apply_(next, text()); !read)
         return read;

@@ -31,7 +31,8 @@ public:
     /// For whole numbers; thousands may be parted by commas or spaces.
     static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent = nullptr);
 
-    /// Asked when a typed value has taken effect: what should be told about it, given the job before and after. Empty for nothing.
+    /// Asked when a typed value has taken effect: what should be told about it, given the job before and after. Empty
+    /// for nothing.
     void setRemark(std::function<QString(Job before, Job after)> remark) { remark_ = std::move(remark); }
 
     /// Sized to its text, as a word in a sentence.

@@ -8,7 +8,6 @@
 #include "pdf/picture_preview.h"
 #include "pdf/press_profile.h"
 
-
 namespace hinge {
 namespace {
 
@@ -26,9 +25,11 @@ ShownPicture readForScreen(const QString& path, int page, const QByteArray& pres
             shown.ratio = preview->trimSize.w.toMm() / preview->trimSize.h.toMm();
         }
     } else if (const auto image = picturePreview(path, longestSide, press)) {
-        shown.image = image->convertToFormat(image->hasAlphaChannel() ? QImage::Format_ARGB32_Premultiplied : QImage::Format_RGB32);
+        shown.image = image->convertToFormat(image->hasAlphaChannel() ? QImage::Format_ARGB32_Premultiplied
+                                                                      : QImage::Format_RGB32);
         const FileFacts facts = readPixelFacts(path);
-        shown.ratio = facts.pixelHeight > 0 ? double(facts.pixelWidth) / facts.pixelHeight : double(image->width()) / image->height();
+        shown.ratio = facts.pixelHeight > 0 ? double(facts.pixelWidth) / facts.pixelHeight
+                                            : double(image->width()) / image->height();
         shown.trim = QRectF(shown.image.rect());
     }
     shown.failed = shown.image.isNull();
@@ -100,7 +101,8 @@ void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFa
     wanted_.insert(path);
     if (blocked_.contains(path)) {
         FileFacts facts;
-        facts.error = tr("It lies outside the folder of the job, which came from elsewhere, and you have not allowed it.");
+        facts.error =
+            tr("It lies outside the folder of the job, which came from elsewhere, and you have not allowed it.");
         facts_.insert(path, facts);
         if (then)
             then(facts);

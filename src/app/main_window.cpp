@@ -53,7 +53,8 @@ const QString darkKey = QStringLiteral("darkTheme");
 } // namespace
 
 MainWindow::MainWindow()
-    : placing_(document_, selection_), recovery_(document_), painter_(FontLibrary::installed(), document_.files(), Patience::DoesWithout), actions_(this)
+    : placing_(document_, selection_), recovery_(document_),
+      painter_(FontLibrary::installed(), document_.files(), Patience::DoesWithout), actions_(this)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
@@ -119,7 +120,8 @@ MainWindow::MainWindow()
         QInputDialog ask(this);
         ask.setObjectName(QStringLiteral("passwordDialog"));
         ask.setWindowTitle(tr("Locked PDF"));
-        ask.setLabelText(again ? tr("That is not the password of %1. Its password:").arg(name) : tr("%1 is locked. Its password:").arg(name));
+        ask.setLabelText(again ? tr("That is not the password of %1. Its password:").arg(name)
+                               : tr("%1 is locked. Its password:").arg(name));
         ask.setTextEchoMode(QLineEdit::Password);
         return ask.exec() == QDialog::Accepted ? std::optional(ask.textValue()) : std::nullopt;
     });
@@ -334,11 +336,14 @@ void MainWindow::connectActions()
         tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows), Qt::RichText);
     });
     on(actions_.about, [this] {
-        tell(tr("About Upper Hinge"), tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press sheet.</p>"
-                                         "<p>Free software under the GNU General Public License, version 3 or later.<br>"
-                                         "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
-                                         "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
-                                          .arg(QLatin1String(programVersion)), Qt::RichText);
+        tell(
+            tr("About Upper Hinge"),
+            tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press sheet.</p>"
+               "<p>Free software under the GNU General Public License, version 3 or later.<br>"
+               "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
+               "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
+                .arg(QLatin1String(programVersion)),
+            Qt::RichText);
     });
 }
 
@@ -393,7 +398,8 @@ void MainWindow::askExport(ExportKind kind)
         return;
     const QString extent = extentName(extentOf(document_.job())).replace(u' ', u'-');
     const QString part = extent.isEmpty() ? QString() : u'-' + extent;
-    const QString proposed = document_.folder() + u'/' + stem + part + (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
+    const QString proposed = document_.folder() + u'/' + stem + part +
+                             (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
     QString path = QFileDialog::getSaveFileName(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed, tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
@@ -406,17 +412,22 @@ void MainWindow::askExport(ExportKind kind)
 bool MainWindow::mayRelease(ExportKind kind)
 {
     std::vector<Finding> stops;
-    std::ranges::copy_if(document_.findings(), std::back_inserter(stops), [](const Finding& f) { return f.severity == Severity::Stop; });
+    std::ranges::copy_if(document_.findings(), std::back_inserter(stops),
+                         [](const Finding& f) { return f.severity == Severity::Stop; });
     if (stops.empty())
         return true;
     QMessageBox box(this);
     box.setObjectName(QStringLiteral("stopsDialog"));
     box.setTextFormat(Qt::PlainText);
     const QString first = stops.front().message;
-    box.setText(stops.size() == 1 ? tr("This stops the piece: %1.").arg(first) : tr("This stops the piece: %1, and %2 more.").arg(first, QString::number(stops.size() - 1)));
+    box.setText(stops.size() == 1
+                    ? tr("This stops the piece: %1.").arg(first)
+                    : tr("This stops the piece: %1, and %2 more.").arg(first, QString::number(stops.size() - 1)));
     box.setInformativeText(stops.front().reason);
     QPushButton* show = box.addButton(tr("Show it"), QMessageBox::AcceptRole);
-    QPushButton* write = box.addButton(kind == ExportKind::Flat ? tr("Write the flat all the same") : tr("Write the press sheet all the same"), QMessageBox::DestructiveRole);
+    QPushButton* write = box.addButton(kind == ExportKind::Flat ? tr("Write the flat all the same")
+                                                                : tr("Write the press sheet all the same"),
+                                       QMessageBox::DestructiveRole);
     box.addButton(QMessageBox::Cancel);
     box.setDefaultButton(show);
     box.exec();
@@ -480,7 +491,10 @@ void MainWindow::askPreset()
 bool MainWindow::exportTo(ExportKind kind, const QString& target)
 {
     if (!document_.files().blocked().isEmpty()) {
-        tell(tr("Not written"), tr("The job uses files outside its folder that you have not allowed: %1. Place them again, or open the job once more.").arg(Problem::quoted(*document_.files().blocked().begin())));
+        tell(
+            tr("Not written"),
+            tr("The job uses files outside its folder that you have not allowed: %1. Place them again, or open the job once more.")
+                .arg(Problem::quoted(*document_.files().blocked().begin())));
         return false;
     }
     return exporter_.start(document_.job(), kind, document_.folder(), target);
@@ -521,7 +535,8 @@ void MainWindow::changeEvent(QEvent* event)
 {
     QMainWindow::changeEvent(event);
     // Back at the window: what happened to the file meanwhile is asked about once.
-    if (event->type() == QEvent::ActivationChange && isActiveWindow() && !QApplication::activeModalWidget() && document_.isChangedOnDisk())
+    if (event->type() == QEvent::ActivationChange && isActiveWindow() && !QApplication::activeModalWidget() &&
+        document_.isChangedOnDisk())
         QTimer::singleShot(0, this, [this] {
             if (!document_.isChangedOnDisk() || QApplication::activeModalWidget())
                 return;

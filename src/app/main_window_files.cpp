@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What the window does with files of jobs: opening, saving, what others did to them meanwhile, and work that a crash left behind.
+// What the window does with files of jobs: opening, saving, what others did to them meanwhile, and work that a crash
+// left behind.
 #include "app/main_window.h"
 
 #include "app/linked_files.h"
@@ -22,8 +23,10 @@
 #include <QtConcurrent>
 #include <atomic>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr int mostRecent = 8;
 constexpr int daysKept = 30; ///< of unpacked files that no job asked for
@@ -43,7 +46,10 @@ bool MainWindow::openJob(const QString& path)
     askForOutside();
     remember(document_.path());
     if (!document_.alsoOpenBy().isEmpty())
-        tell(tr("Open elsewhere, too"), tr("%1 is open in another window: %2. You can work here; before anything is saved over the other's work, you are asked.").arg(document_.displayName(), document_.alsoOpenBy()));
+        tell(
+            tr("Open elsewhere, too"),
+            tr("%1 is open in another window: %2. You can work here; before anything is saved over the other's work, you are asked.")
+                .arg(document_.displayName(), document_.alsoOpenBy()));
     return true;
 }
 
@@ -55,13 +61,15 @@ void MainWindow::askForOutside()
     QMessageBox box(this);
     box.setObjectName(QStringLiteral("outsideDialog"));
     box.setTextFormat(Qt::PlainText);
-    box.setText(outside.size() == 1 ? tr("This job wants to use a file outside its folder.") : tr("This job wants to use %1 files outside its folder.").arg(outside.size()));
+    box.setText(outside.size() == 1 ? tr("This job wants to use a file outside its folder.")
+                                    : tr("This job wants to use %1 files outside its folder.").arg(outside.size()));
     QStringList shown;
     for (const QString& path : outside.mid(0, 8))
         shown << Problem::quoted(path);
     if (outside.size() > shown.size())
         shown << tr("and %1 more").arg(outside.size() - shown.size());
-    box.setInformativeText(tr("Let it, if you know who made it: they would be shown, printed and packed with it.\n\n%1").arg(shown.join(u'\n')));
+    box.setInformativeText(tr("Let it, if you know who made it: they would be shown, printed and packed with it.\n\n%1")
+                               .arg(shown.join(u'\n')));
     QPushButton* let = box.addButton(tr("Use them"), QMessageBox::AcceptRole);
     QPushButton* leave = box.addButton(tr("Leave them out"), QMessageBox::RejectRole);
     box.setDefaultButton(leave);
@@ -83,9 +91,12 @@ MainWindow::DiskAnswer MainWindow::askAboutDisk()
     box.setObjectName(QStringLiteral("diskDialog"));
     box.setTextFormat(Qt::PlainText);
     const bool gone = !QFileInfo::exists(document_.path());
-    box.setText(gone ? tr("%1 is no longer on the disk.").arg(document_.displayName()) : tr("%1 was changed on the disk since it was opened here.").arg(document_.displayName()));
+    box.setText(gone ? tr("%1 is no longer on the disk.").arg(document_.displayName())
+                     : tr("%1 was changed on the disk since it was opened here.").arg(document_.displayName()));
     const QString who = document_.alsoOpenBy();
-    box.setInformativeText(gone ? tr("Somebody has moved or removed it.") : who.isEmpty() ? tr("Somebody else has saved it.") : tr("It is also open elsewhere: %1.").arg(who));
+    box.setInformativeText(gone            ? tr("Somebody has moved or removed it.")
+                           : who.isEmpty() ? tr("Somebody else has saved it.")
+                                           : tr("It is also open elsewhere: %1.").arg(who));
     QPushButton* both = box.addButton(tr("Keep both…"), QMessageBox::AcceptRole);
     both->setToolTip(tr("Save this one under another name"));
     QPushButton* theirs = gone ? nullptr : box.addButton(tr("Take theirs"), QMessageBox::DestructiveRole);
@@ -112,8 +123,11 @@ bool MainWindow::mayLoseFiles()
     QMessageBox box(this);
     box.setObjectName(QStringLiteral("lossDialog"));
     box.setTextFormat(Qt::PlainText);
-    box.setText(lost.size() == 1 ? tr("A file of this job cannot be found any more: %1.").arg(lost.first()) : tr("Files of this job cannot be found any more: %1.").arg(lost.join(QStringLiteral(", "))));
-    box.setInformativeText(tr("The job would be saved without it, and an earlier file that still has it would be replaced. Place it again first, or save under another name."));
+    box.setText(lost.size() == 1
+                    ? tr("A file of this job cannot be found any more: %1.").arg(lost.first())
+                    : tr("Files of this job cannot be found any more: %1.").arg(lost.join(QStringLiteral(", "))));
+    box.setInformativeText(tr(
+        "The job would be saved without it, and an earlier file that still has it would be replaced. Place it again first, or save under another name."));
     QPushButton* save = box.addButton(tr("Save without it"), QMessageBox::DestructiveRole);
     box.setDefaultButton(box.addButton(QMessageBox::Cancel));
     box.exec();
@@ -140,8 +154,10 @@ bool MainWindow::offerRecovery()
         const auto day = [](const QDateTime& when) { return QLocale().toString(when, QLocale::ShortFormat); };
         const QFileInfo file(left.path);
         const bool newer = !left.path.isEmpty() && file.exists() && file.lastModified() > left.when;
-        box.setInformativeText(newer ? tr("The copy is from %1. Its file %2 is newer, from %3: somebody has saved it since.").arg(day(left.when), file.fileName(), day(file.lastModified()))
-                                     : tr("The copy is from %1.").arg(day(left.when)));
+        box.setInformativeText(
+            newer ? tr("The copy is from %1. Its file %2 is newer, from %3: somebody has saved it since.")
+                        .arg(day(left.when), file.fileName(), day(file.lastModified()))
+                  : tr("The copy is from %1.").arg(day(left.when)));
         QPushButton* take = box.addButton(tr("Take it up again"), QMessageBox::AcceptRole);
         QPushButton* throwAway = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
         box.addButton(tr("Ask later"), QMessageBox::RejectRole);
@@ -197,7 +213,9 @@ bool MainWindow::saveAs()
     const QString plain = tr("Jobs, files beside them (*.hinge.json)");
     const QString packed = tr("Packed jobs, files inside (*.hinge.zip)");
     QString kind = isPackedName(document_.path()) ? packed : plain;
-    QString path = QFileDialog::getSaveFileName(this, tr("Save the job"), document_.folder() + u'/' + document_.displayName().section(u'.', 0, 0), plain + QStringLiteral(";;") + packed, &kind);
+    QString path = QFileDialog::getSaveFileName(this, tr("Save the job"),
+                                                document_.folder() + u'/' + document_.displayName().section(u'.', 0, 0),
+                                                plain + QStringLiteral(";;") + packed, &kind);
     if (path.isEmpty())
         return false;
     if (!path.endsWith(QStringLiteral(".json")) && !isPackedName(path))
@@ -205,7 +223,10 @@ bool MainWindow::saveAs()
     if (!saveTo(path))
         return false;
     if (const QStringList beside = document_.filesBeside(); !beside.isEmpty() && isPackedName(path))
-        tell(tr("Saved"), tr("These files are not in it, because they are missing or too large: %1. They are still used from where they are.").arg(beside.join(QStringLiteral(", "))));
+        tell(
+            tr("Saved"),
+            tr("These files are not in it, because they are missing or too large: %1. They are still used from where they are.")
+                .arg(beside.join(QStringLiteral(", "))));
     return true;
 }
 
@@ -224,23 +245,23 @@ bool MainWindow::saveTo(const QString& path)
 
 Result<void> MainWindow::savePacked(const QString& path)
 {
-    // Reading and packing take their time with many pictures: that is for another thread, while this one shows how it goes.
+    // Reading and packing take their time with many pictures: that is for another thread, while this one shows how it
+    // goes.
     Document::Saving saving = document_.prepareSave(path);
     auto stop = std::make_shared<std::atomic_bool>(false);
     QFutureWatcher<Result<void>> watcher;
     QProgressDialog progress(tr("Packing %1").arg(QFileInfo(path).fileName()), tr("Stop"), 0, 0, this);
     progress.setObjectName(QStringLiteral("packingDialog"));
     progress.setWindowModality(Qt::WindowModal);
-    progress.setMinimumDuration(300);
     progress.setAutoClose(false);
     connect(&progress, &QProgressDialog::canceled, this, [stop] { stop->store(true); });
     QEventLoop loop;
     connect(&watcher, &QFutureWatcherBase::finished, &loop, &QEventLoop::quit);
-    watcher.setFuture(QtConcurrent::run([this, &saving, stop] { return document_.writeSaving(saving, [stop] { return !stop->load(); }); }));
-    // Nothing of the job may change while it is written.
-    setEnabled(false);
+    watcher.setFuture(QtConcurrent::run(
+        [this, &saving, stop] { return document_.writeSaving(saving, [stop] { return !stop->load(); }); }));
+    // Nothing of the job may change while it is written: the dialog holds the window off, and can itself be pressed.
+    progress.show();
     loop.exec();
-    setEnabled(true);
     const Result<void> written = watcher.result();
     if (written)
         document_.finishSave(saving);

@@ -89,7 +89,8 @@ void Placing::placeFile(const QString& path, int panel, std::optional<int> colum
     }
     const QString link = isEmbedded(path) ? path : document_.linkFor(path);
     const Face face = selection_.face();
-    document_.files().withFacts(link, [this, link, panel, column, face, then, name = QFileInfo(shownPath(path)).completeBaseName()](const FileFacts& facts) {
+    document_.files().withFacts(link, [this, link, panel, column, face, then,
+                                       name = QFileInfo(shownPath(path)).completeBaseName()](const FileFacts& facts) {
         if (facts.isLocked) {
             if (const auto open = unlocked(resolvedPath(link, document_.folder()))) {
                 placeFile(*open, panel, column, then);

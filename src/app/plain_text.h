@@ -3,7 +3,8 @@
 
 #include <QLabel>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A label that shows its text as it stands: names of jobs, items and files may look like markup.
 [[nodiscard]] inline QLabel* plainLabel(const QString& text = {}, QWidget* parent = nullptr)
@@ -15,6 +16,9 @@ namespace hinge {
 }
 
 /// A tool tip that shows its text as it stands.
-[[nodiscard]] inline QString plainTip(const QString& text) { return Qt::mightBeRichText(text) ? text.toHtmlEscaped() : text; }
+[[nodiscard]] inline QString plainTip(const QString& text)
+{
+    return Qt::mightBeRichText(text) ? text.toHtmlEscaped() : text;
+}
 
 } // namespace hinge

@@ -105,9 +105,11 @@ void PressDialog::tell()
     shipped_->setEnabled(!path.isEmpty());
     over_->setChecked(document_.job().press.overprintBlack);
     name_->setText(profile ? profile->name : shownPath(path));
-    about_->setText(!profile         ? profile.error().message
-                    : path.isEmpty() ? tr("Ships with the program; its darkest colours take %1 % of ink.").arg(profile->inkLimit)
-                                     : tr("%1, in the job; its darkest colours take %2 % of ink.").arg(shownPath(path), QString::number(profile->inkLimit)));
+    about_->setText(!profile ? profile.error().message
+                    : path.isEmpty()
+                        ? tr("Ships with the program; its darkest colours take %1 % of ink.").arg(profile->inkLimit)
+                        : tr("%1, in the job; its darkest colours take %2 % of ink.")
+                              .arg(shownPath(path), QString::number(profile->inkLimit)));
 }
 
 void PressDialog::take(const QString& file)

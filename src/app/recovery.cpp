@@ -52,7 +52,8 @@ Recovery::Recovery(Document& document, QObject* parent) : QObject(parent), docum
             timer_.start();
     });
     connect(&document_, &Document::fileStateChanged, this, [this] {
-        // The history counts a step only once it is done, which is after the document has said that it changed: the first edit shows here.
+        // The history counts a step only once it is done, which is after the document has said that it changed: the
+        // first edit shows here.
         if (!document_.isDirty())
             remove();
         else if (!timer_.isActive())

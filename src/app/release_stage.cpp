@@ -243,17 +243,23 @@ ReleaseStage::ReleaseStage(Document& document, Exporter& exporter, FacePainter& 
         showFile_->hide();
     });
     connect(&exporter_, &Exporter::progressed, progress_, &QProgressBar::setValue);
-    connect(&exporter_, &Exporter::finished, this, [this](const QString& target, const QString& trouble, const QStringList& obstacles) {
-        progress_->hide();
-        stop_->hide();
-        lastFile_ = target;
-        showFile_->setVisible(trouble.isEmpty());
-        const QFileInfo file(target);
-        const QString standard = obstacles.isEmpty() ? tr("PDF/X-4") : tr("not PDF/X-4, because %1").arg(obstacles.join(QStringLiteral("; ")));
-        state_->setText(trouble.isEmpty() ? tr("Written: %1, 2 pages, %2, %3").arg(file.fileName(), QLocale().formattedDataSize(file.size()), standard) : trouble);
-        const Theme& t = Theme::of(this);
-        state_->setStyleSheet(QStringLiteral("color: %1").arg((trouble.isEmpty() ? t.accent : t.brick).name()));
-    });
+    connect(&exporter_, &Exporter::finished, this,
+            [this](const QString& target, const QString& trouble, const QStringList& obstacles) {
+                progress_->hide();
+                stop_->hide();
+                lastFile_ = target;
+                showFile_->setVisible(trouble.isEmpty());
+                const QFileInfo file(target);
+                const QString standard = obstacles.isEmpty()
+                                             ? tr("PDF/X-4")
+                                             : tr("not PDF/X-4, because %1").arg(obstacles.join(QStringLiteral("; ")));
+                state_->setText(trouble.isEmpty()
+                                    ? tr("Written: %1, 2 pages, %2, %3")
+                                          .arg(file.fileName(), QLocale().formattedDataSize(file.size()), standard)
+                                    : trouble);
+                const Theme& t = Theme::of(this);
+                state_->setStyleSheet(QStringLiteral("color: %1").arg((trouble.isEmpty() ? t.accent : t.brick).name()));
+            });
     refresh();
 }
 
@@ -362,8 +368,9 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
             return;
         *shown = path;
         const auto press = pressProfileOf(document_.job(), document_.folder());
-        standard->setText(tr("PDF/X-4 for %1: process colours stay as they are, fonts go in as subsets, JPEG data untouched. Pages of other PDFs are looked through; where one holds what the standard forbids, you are told what, and the file does not call itself PDF/X-4.")
-                              .arg(press ? press->name : tr("a press profile that is missing")));
+        standard->setText(
+            tr("PDF/X-4 for %1: process colours stay as they are, fonts go in as subsets, JPEG data untouched. Pages of other PDFs are looked through; where one holds what the standard forbids, you are told what, and the file does not call itself PDF/X-4.")
+                .arg(press ? press->name : tr("a press profile that is missing")));
     };
     connect(&document_, &Document::changed, standard, tell);
     tell();

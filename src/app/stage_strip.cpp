@@ -180,7 +180,10 @@ void StageStrip::refresh()
     const auto count = document_.findings().size();
     const QString found = count == 1 ? tr("1 finding") : tr("%1 findings").arg(count);
     const QString extent = extentName(extentOf(job));
-    const QString state = count > 0 ? found : isBare(job) ? tr("nothing on it yet") : extent.isEmpty() ? tr("ready") : QString();
+    const QString state = count > 0          ? found
+                          : isBare(job)      ? tr("nothing on it yet")
+                          : extent.isEmpty() ? tr("ready")
+                                             : QString();
     note(Stage::Release, extent.isEmpty() ? state : state.isEmpty() ? extent : tr("%1, %2").arg(extent, state));
 }
 

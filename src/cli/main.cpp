@@ -49,7 +49,10 @@ Result<Loaded> load(const QString& path, bool outside)
     if (!job)
         return tl::unexpected(job.error());
     if (const QStringList out = pathsOutside(*job); !out.isEmpty() && !outside)
-        return problem(QFileInfo(path).fileName(), QStringLiteral("The job uses files outside its folder: %1. If you know who made it, add --files-outside.").arg(Problem::quoted(out.join(QStringLiteral(", ")))));
+        return problem(
+            QFileInfo(path).fileName(),
+            QStringLiteral("The job uses files outside its folder: %1. If you know who made it, add --files-outside.")
+                .arg(Problem::quoted(out.join(QStringLiteral(", ")))));
     auto planned = plan(*job);
     if (!planned)
         return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where, planned.error().message);
@@ -94,7 +97,8 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
     if (!done)
         return fail(done.error());
     if (!done->obstacles.isEmpty())
-        say(QStringLiteral("note: the file does not call itself PDF/X-4: %1").arg(done->obstacles.join(QStringLiteral("; "))));
+        say(QStringLiteral("note: the file does not call itself PDF/X-4: %1")
+                .arg(done->obstacles.join(QStringLiteral("; "))));
     return exitDone;
 }
 
@@ -151,5 +155,6 @@ int main(int argc, char** argv)
     const QString path = QString::fromLocal8Bit(job.c_str());
     if (planCommand->parsed())
         return runPlan(path, json, outside);
-    return runExport(path, what == "flat" ? ExportKind::Flat : ExportKind::Sheets, QString::fromLocal8Bit(out.c_str()), despite, outside);
+    return runExport(path, what == "flat" ? ExportKind::Flat : ExportKind::Sheets, QString::fromLocal8Bit(out.c_str()),
+                     despite, outside);
 }

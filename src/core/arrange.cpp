@@ -113,7 +113,8 @@ Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Lengt
     });
 }
 
-namespace {
+namespace
+{
 
 /// Makes an item as wide (or high) as `extent` by moving one of the two sides.
 void sizeAlong(const Paper& paper, Face face, Item& item, Axis along, Length extent)

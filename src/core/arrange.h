@@ -27,9 +27,9 @@ void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, 
 [[nodiscard]] Rect frameAround(const Plan& plan, const QStringList& ids);
 /// Moves items by the same; locked ones stay. Refused when all are locked.
 [[nodiscard]] Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy);
-/// Gives items the same width or height, or both; locked ones stay. A side that holds stays and the free one opposite moves; where
-/// both hold or neither does, the right or the foot side moves. The side that moves keeps to the panel its item stands on. Refused
-/// when all are locked, or when one would have no size left; a line may be flat one way.
+/// Gives items the same width or height, or both; locked ones stay. A side that holds stays and the free one opposite
+/// moves; where both hold or neither does, the right or the foot side moves. The side that moves keeps to the panel its
+/// item stands on. Refused when all are locked, or when one would have no size left; a line may be flat one way.
 [[nodiscard]] Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height);
 
 /// Gives equal space between items, from the first to the last of three or more; or of two or more from one end of the panel, safe

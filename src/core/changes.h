@@ -19,8 +19,8 @@ struct ChangeSummary {
 /// True when both are cut, folded and zoned alike.
 [[nodiscard]] bool samePaper(const Paper& a, const Paper& b);
 
-/// The piece of `before` (its kind, sizes, stock, folds, pages, zones, columns and margins) under the content of `now`: what taking
-/// back a change of the piece comes to, with nothing lost that was placed or written since.
+/// The piece of `before` (its kind, sizes, stock, folds, pages, zones, columns and margins) under the content of `now`:
+/// what taking back a change of the piece comes to, with nothing lost that was placed or written since.
 [[nodiscard]] Job withPieceOf(Job now, const Job& before);
 
 [[nodiscard]] ChangeSummary summarize(const Job& before, const Plan& was, const Job& after, const Plan& now);

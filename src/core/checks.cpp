@@ -148,10 +148,15 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
         out.push_back(found("sheet.tooSmall", Severity::Stop, QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit)),
                             QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.")));
     // One side's marks are enough to cut by.
-    const int unmarked = trimLinesWithoutMark(plan.sheet.front, sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside));
+    const int unmarked = trimLinesWithoutMark(
+        plan.sheet.front, sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside));
     if (unmarked > 0)
-        out.push_back(found("sheet.marks", Severity::Warn, unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet") : QStringLiteral("%1 cuts have no mark on the press sheet").arg(unmarked),
-                            QStringLiteral("There is no room for it beside the bleeds, and nothing to set the knife by. Take a larger sheet, or a smaller bleed.")));
+        out.push_back(found(
+            "sheet.marks", Severity::Warn,
+            unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet")
+                          : QStringLiteral("%1 cuts have no mark on the press sheet").arg(unmarked),
+            QStringLiteral(
+                "There is no room for it beside the bleeds, and nothing to set the knife by. Take a larger sheet, or a smaller bleed.")));
 }
 
 /// One name, two sizes: said when the unit suggests that the other one was meant.
@@ -183,19 +188,28 @@ Finding fileFinding(const QString& code, Severity severity, Face face, const QSt
 }
 
 /// What is wrong with the file itself, for pictures and supplied artwork alike. True when it can be used.
-bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, Face face, const QString& itemId, std::vector<Finding>& out)
+bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, Face face, const QString& itemId,
+               std::vector<Finding>& out)
 {
     if (!facts.error.isEmpty()) {
-        const bool damaged = std::ranges::any_of(job.embedded, [&](const EmbeddedFile& held) { return held.isDamaged() && embeddedPath(held) == file.path; });
-        out.push_back(fileFinding(QStringLiteral("file.unreadable"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 cannot be used").arg(shownPath(file.path)),
-                                  damaged ? QStringLiteral("It is damaged inside the packed job: its bytes are not those it was saved with. Place it again.") : facts.error));
+        const bool damaged = std::ranges::any_of(job.embedded, [&](const EmbeddedFile& held) {
+            return held.isDamaged() && embeddedPath(held) == file.path;
+        });
+        out.push_back(fileFinding(
+            QStringLiteral("file.unreadable"), Severity::Stop, face, itemId,
+            QStringLiteral("%1 cannot be used").arg(shownPath(file.path)),
+            damaged
+                ? QStringLiteral(
+                      "It is damaged inside the packed job: its bytes are not those it was saved with. Place it again.")
+                : facts.error));
         return false;
     }
     if (facts.isPdf && file.page > int(facts.pages.size())) {
-        out.push_back(fileFinding(QStringLiteral("file.pageMissing"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 has %2 pages; page %3 is wanted").arg(shownPath(file.path), QString::number(facts.pages.size()), QString::number(file.page)),
-                                  QStringLiteral("Choose a page the file has, or ask for the complete file.")));
+        out.push_back(
+            fileFinding(QStringLiteral("file.pageMissing"), Severity::Stop, face, itemId,
+                        QStringLiteral("%1 has %2 pages; page %3 is wanted")
+                            .arg(shownPath(file.path), QString::number(facts.pages.size()), QString::number(file.page)),
+                        QStringLiteral("Choose a page the file has, or ask for the complete file.")));
         return false;
     }
     if (hasChanged(file, facts))
@@ -206,15 +220,18 @@ bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, F
         return true;
     const PageFacts& page = facts.pages[std::size_t(file.page - 1)];
     if (!page.isUsable) {
-        out.push_back(fileFinding(QStringLiteral("file.pageSize"), Severity::Stop, face, itemId,
-                                  QStringLiteral("Page %1 of %2 does not say how large it is").arg(QString::number(file.page), shownPath(file.path)),
-                                  QStringLiteral("Its media box is missing, or has no size a page can have. Ask for the file again.")));
+        out.push_back(fileFinding(
+            QStringLiteral("file.pageSize"), Severity::Stop, face, itemId,
+            QStringLiteral("Page %1 of %2 does not say how large it is")
+                .arg(QString::number(file.page), shownPath(file.path)),
+            QStringLiteral("Its media box is missing, or has no size a page can have. Ask for the file again.")));
         return false;
     }
     if (!page.missingFonts.isEmpty())
-        out.push_back(fileFinding(QStringLiteral("file.fonts"), Severity::Stop, face, itemId,
-                                  QStringLiteral("%1 lacks the font %2").arg(shownPath(file.path), page.missingFonts.first()),
-                                  QStringLiteral("A font that is not in the file is replaced by another one on the way to the plate.")));
+        out.push_back(fileFinding(
+            QStringLiteral("file.fonts"), Severity::Stop, face, itemId,
+            QStringLiteral("%1 lacks the font %2").arg(shownPath(file.path), page.missingFonts.first()),
+            QStringLiteral("A font that is not in the file is replaced by another one on the way to the plate.")));
     return true;
 }
 
@@ -252,7 +269,8 @@ void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts&
     const bool sameFile = job.face(otherFace(face)).supplied && job.face(otherFace(face)).supplied->path == file.path;
     if (int(facts.pages.size()) > wanted && (single || sameFile) && face == Face::Outside)
         out.push_back(fileFinding(QStringLiteral("supplied.pages"), Severity::Warn, face, {},
-                                  QStringLiteral("%1 has %2 pages; two faces are printed").arg(shownPath(file.path), QString::number(facts.pages.size())),
+                                  QStringLiteral("%1 has %2 pages; two faces are printed")
+                                      .arg(shownPath(file.path), QString::number(facts.pages.size())),
                                   QStringLiteral("Single pages may have been exported in place of whole faces.")));
 }
 
@@ -297,24 +315,35 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
             if (!checkFile(job, item.file, known, face, item.id, out))
                 continue;
             if (known.profileMisfit)
-                out.push_back(fileFinding(QStringLiteral("picture.wrongProfile"), Severity::Warn, face, item.id,
-                                          QStringLiteral("%1 has a profile that does not fit its colours, %2").arg(nameOf(item), faceName(face, job.kind)),
-                                          known.colour == PixelColour::Rgb ? QStringLiteral("It is printed as sRGB, as if it had none. Save it again with the profile it was made in.")
-                                                                           : QStringLiteral("Its numbers go to the plates as they are. Save it again with the profile it was made in.")));
+                out.push_back(fileFinding(
+                    QStringLiteral("picture.wrongProfile"), Severity::Warn, face, item.id,
+                    QStringLiteral("%1 has a profile that does not fit its colours, %2")
+                        .arg(nameOf(item), faceName(face, job.kind)),
+                    known.colour == PixelColour::Rgb
+                        ? QStringLiteral(
+                              "It is printed as sRGB, as if it had none. Save it again with the profile it was made in.")
+                        : QStringLiteral(
+                              "Its numbers go to the plates as they are. Save it again with the profile it was made in.")));
             else if (known.pixelWidth > 0 && known.colour == PixelColour::Rgb && !known.hasProfile)
                 out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, face, item.id,
                                           QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), faceName(face, job.kind)),
                                           QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));
             if (known.heaviestInk > job.press.inkLimit)
-                out.push_back(fileFinding(QStringLiteral("ink.picture"), Severity::Warn, face, item.id,
-                                          QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4").arg(nameOf(item), QString::number(known.heaviestInk), QString::number(job.press.inkLimit), faceName(face, job.kind)),
-                                          QStringLiteral("So much ink does not dry; it sets off on the next sheet. Convert the picture anew for this press.")));
+                out.push_back(fileFinding(
+                    QStringLiteral("ink.picture"), Severity::Warn, face, item.id,
+                    QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4")
+                        .arg(nameOf(item), QString::number(known.heaviestInk), QString::number(job.press.inkLimit),
+                             faceName(face, job.kind)),
+                    QStringLiteral(
+                        "So much ink does not dry; it sets off on the next sheet. Convert the picture anew for this press.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
             if (const FileState fineness = finenessOf(ppi); fineness != FileState::Fine)
-                out.push_back(fileFinding(fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
-                                          Severity::Warn, face, item.id,
-                                          QStringLiteral("%1 prints at %2 ppi, %3").arg(nameOf(item), QString::number(std::lround(ppi)), faceName(face, job.kind)),
-                                          QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
+                out.push_back(fileFinding(
+                    fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
+                    Severity::Warn, face, item.id,
+                    QStringLiteral("%1 prints at %2 ppi, %3")
+                        .arg(nameOf(item), QString::number(std::lround(ppi)), faceName(face, job.kind)),
+                    QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
         }
     }
     if (const LinkedFile& profile = job.press.profile; !profile.path.isEmpty() && facts.contains(profile.path)) {

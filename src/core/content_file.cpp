@@ -339,7 +339,10 @@ QJsonObject faceToJson(const FaceContent& content, Unit unit)
         o[QStringLiteral("margins")] = margins;
     QJsonArray guides;
     for (const Guide& g : content.guides)
-        guides.append(keptBeside(g.extra, {{QStringLiteral("number"), g.number + 1}, {QStringLiteral("panel"), g.panel + 1}, {QStringLiteral("upright"), g.upright}, {QStringLiteral("at"), exactText(g.at, unit)}}));
+        guides.append(keptBeside(g.extra, {{QStringLiteral("number"), g.number + 1},
+                                           {QStringLiteral("panel"), g.panel + 1},
+                                           {QStringLiteral("upright"), g.upright},
+                                           {QStringLiteral("at"), exactText(g.at, unit)}}));
     if (!guides.isEmpty())
         o[QStringLiteral("guides")] = guides;
     return o;
@@ -468,7 +471,9 @@ void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteAr
     const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding | QByteArray::AbortOnBase64DecodingErrors);
     file.bytes = decoded.decoded;
     if (!decoded || !isWhole(file))
-        r.fail("data", QStringLiteral("The file “%1” inside the job is damaged: its bytes are not those it was saved with.").arg(Problem::quoted(file.name)));
+        r.fail("data",
+               QStringLiteral("The file “%1” inside the job is damaged: its bytes are not those it was saved with.")
+                   .arg(Problem::quoted(file.name)));
 }
 
 } // namespace hinge

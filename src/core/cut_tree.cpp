@@ -90,7 +90,9 @@ bool CutNode::isCutLike(const CutNode& other) const
 {
     if (what != other.what || (what == What::Cut && lines != other.lines))
         return false;
-    return std::ranges::equal(parts, other.parts, [](const Part& a, const Part& b) { return a.extent == b.extent && a.node.isCutLike(b.node); });
+    return std::ranges::equal(parts, other.parts, [](const Part& a, const Part& b) {
+        return a.extent == b.extent && a.node.isCutLike(b.node);
+    });
 }
 
 int pileCutsIn(const CutNode& tree)
@@ -99,14 +101,18 @@ int pileCutsIn(const CutNode& tree)
         return 0;
     int cuts = int(tree.parts.size()) - 1;
     for (auto part = tree.parts.begin(); part != tree.parts.end(); ++part)
-        if (std::none_of(tree.parts.begin(), part, [&](const CutNode::Part& before) { return before.extent == part->extent && before.node.isCutLike(part->node); }))
+        if (std::none_of(tree.parts.begin(), part, [&](const CutNode::Part& before) {
+                return before.extent == part->extent && before.node.isCutLike(part->node);
+            }))
             cuts += pileCutsIn(part->node);
     return cuts;
 }
 
-namespace {
+namespace
+{
 
-/// Cuts what lies in `area`; `lying` are numbers of pieces. All lines of one direction that cross no piece are cut at once.
+/// Cuts what lies in `area`; `lying` are numbers of pieces. All lines of one direction that cross no piece are cut at
+/// once.
 std::optional<CutNode> freed(const Rect& area, const std::vector<Rect>& pieces, const std::vector<int>& lying)
 {
     if (lying.empty())

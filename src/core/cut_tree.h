@@ -55,8 +55,8 @@ struct CutPiece {
 /// How many times the knife comes down when parts that are cut alike are piled up and cut together.
 [[nodiscard]] int pileCutsIn(const CutNode& tree);
 
-/// The tree of cuts that frees rectangles which lie on a sheet: they are its pieces, in order, the rest is waste. Empty when a guillotine
-/// cannot free them, because some stand about each other like the sails of a windmill.
+/// The tree of cuts that frees rectangles which lie on a sheet: they are its pieces, in order, the rest is waste. Empty
+/// when a guillotine cannot free them, because some stand about each other like the sails of a windmill.
 [[nodiscard]] std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces);
 
 /// A sheet cut into equal strips one above the other.

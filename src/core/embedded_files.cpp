@@ -10,17 +10,18 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QLocale>
-#include <QSaveFile>
 #include <QStandardPaths>
 #include <algorithm>
 
 namespace hinge {
 namespace {
 
-/// PDF, JPEG, PNG, TIFF, SVG or an ICC profile, by its first bytes: nothing else belongs into a job, whatever a link in it says.
+/// PDF, JPEG, PNG, TIFF, SVG or an ICC profile, by its first bytes: nothing else belongs into a job, whatever a link in
+/// it says.
 bool canBePlaced(const QByteArray& head)
 {
-    for (const QByteArray& start : {QByteArray("\xff\xd8\xff"), QByteArray("\x89PNG"), QByteArray("II*\0", 4), QByteArray("MM\0*", 4)})
+    for (const QByteArray& start :
+         {QByteArray("\xff\xd8\xff"), QByteArray("\x89PNG"), QByteArray("II*\0", 4), QByteArray("MM\0*", 4)})
         if (head.startsWith(start))
             return true;
     return head.contains("%PDF-") || head.contains("<svg") || head.mid(36, 4) == "acsp";
@@ -44,14 +45,6 @@ Result<QByteArray> bytesOf(const QString& file)
 constexpr QFileDevice::Permissions ownersAlone = QFileDevice::ReadOwner | QFileDevice::WriteOwner;
 constexpr QFileDevice::Permissions ownersFolder = ownersAlone | QFileDevice::ExeOwner;
 constexpr QFileDevice::Permissions usual = ownersAlone | QFileDevice::ReadGroup | QFileDevice::ReadOther;
-
-Result<void> writeWhole(const QString& target, const QByteArray& bytes, QFileDevice::Permissions rights)
-{
-    QSaveFile out(target);
-    if (!out.open(QIODevice::WriteOnly) || !out.setPermissions(rights) || out.write(bytes) != bytes.size() || !out.commit())
-        return problem(target, QStringLiteral("The file cannot be written here: %1.").arg(writeTrouble(out)));
-    return {};
-}
 
 EmbeddedFile embedded(const QString& name, const QByteArray& bytes)
 {
@@ -83,7 +76,8 @@ Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder)
     return {};
 }
 
-bool takeFiles(const Job& job, const QString& jobFolder, const QSet<QString>& without, QHash<QString, EmbeddedFile>& taken, const std::function<bool()>& goesOn)
+bool takeFiles(const Job& job, const QString& jobFolder, const QSet<QString>& without,
+               QHash<QString, EmbeddedFile>& taken, const std::function<bool()>& goesOn)
 {
     for (const QString& path : linkedPaths(job)) {
         if (!goesOn())
@@ -102,7 +96,7 @@ Result<void> releaseFile(Job& job, const QString& path, const QString& target, c
     const auto held = std::ranges::find_if(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
     if (held == job.embedded.end())
         return problem(path, QStringLiteral("The job does not hold this file."));
-    if (auto written = writeWhole(target, held->bytes, usual); !written)
+    if (auto written = saveWhole(target, held->bytes, usual); !written)
         return written;
     forEachLink(job, path, [&](LinkedFile& file) { file.path = link; });
     return {};
@@ -127,7 +121,7 @@ Result<void> unpackEmbedded(const Job& job)
         QDir().mkpath(folder);
         for (const QString& own : {embeddedFolder(), folder})
             QFile::setPermissions(own, ownersFolder);
-        if (auto written = writeWhole(target, file.bytes, ownersAlone); !written)
+        if (auto written = saveWhole(target, file.bytes, ownersAlone); !written)
             return written;
     }
     return {};
@@ -159,7 +153,9 @@ void tidyEmbedded(int days, const QSet<QString>& keep)
     const QDateTime then = QDateTime::currentDateTimeUtc().addDays(-days);
     for (const QFileInfo& folder : QDir(embeddedFolder()).entryInfoList(QDir::Dirs | QDir::NoDotAndDotDot)) {
         const QFileInfoList files = QDir(folder.filePath()).entryInfoList(QDir::Files);
-        const bool inUse = keep.contains(folder.fileName()) || folder.lastModified() >= then || std::ranges::any_of(files, [&](const QFileInfo& file) { return file.lastModified() >= then; });
+        const bool inUse =
+            keep.contains(folder.fileName()) || folder.lastModified() >= then ||
+            std::ranges::any_of(files, [&](const QFileInfo& file) { return file.lastModified() >= then; });
         if (!inUse)
             QDir(folder.filePath()).removeRecursively();
     }

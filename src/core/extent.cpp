@@ -5,7 +5,8 @@
 
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 Extent extentOf(const Job& job)
 {
@@ -21,7 +22,8 @@ Extent extentOf(const Job& job)
 
 bool isBare(const Job& job)
 {
-    return std::ranges::all_of(job.faces, [](const FaceContent& content) { return content.items.empty() && !content.supplied; });
+    return std::ranges::all_of(job.faces,
+                               [](const FaceContent& content) { return content.items.empty() && !content.supplied; });
 }
 
 QString extentName(Extent extent)
@@ -39,9 +41,15 @@ QString extentNote(Extent extent)
 {
     switch (extent) {
     case Extent::Whole: return {};
-    case Extent::CoverOnly: return QStringLiteral("The files hold the cover only: the pages of the text are worked out, but cannot be filled and written yet.");
-    case Extent::OuterSheetOnly: return QStringLiteral("The files hold the outer sheet only: the pages inside are worked out, but cannot be filled and written yet.");
-    case Extent::WithoutNumbers: return QStringLiteral("The files are without numbers: every copy is the same, and numbers cannot be written yet.");
+    case Extent::CoverOnly:
+        return QStringLiteral(
+            "The files hold the cover only: the pages of the text are worked out, but cannot be filled and written yet.");
+    case Extent::OuterSheetOnly:
+        return QStringLiteral(
+            "The files hold the outer sheet only: the pages inside are worked out, but cannot be filled and written yet.");
+    case Extent::WithoutNumbers:
+        return QStringLiteral(
+            "The files are without numbers: every copy is the same, and numbers cannot be written yet.");
     }
     return {};
 }

@@ -3,12 +3,13 @@
 
 #include "core/job.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// How much of a piece the files for the printer hold.
 enum class Extent {
-    Whole, ///< all of it
-    CoverOnly, ///< the cover; the pages of the text have no content
+    Whole,          ///< all of it
+    CoverOnly,      ///< the cover; the pages of the text have no content
     OuterSheetOnly, ///< of a piece with pages on one stock the outermost sheet or leaf alone
     WithoutNumbers, ///< every copy the same, though they are to be numbered
 };

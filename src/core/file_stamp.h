@@ -3,11 +3,12 @@
 
 #include <QString>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What tells a file from what it becomes when somebody writes it anew.
 struct FileStamp {
-    qint64 bytes = -1; ///< -1 when there is no such file
+    qint64 bytes = -1;  ///< -1 when there is no such file
     qint64 changed = 0; ///< nanoseconds
     quint64 inode = 0;
     bool operator==(const FileStamp&) const = default;

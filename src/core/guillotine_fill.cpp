@@ -5,8 +5,10 @@
 #include <optional>
 #include <unordered_map>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 int fits(Length piece, Length room) { return piece > Length() && room >= piece ? int(room / piece) : 0; }
 
@@ -33,18 +35,21 @@ std::vector<CellPlace> twoBlocks(Size cell, Size area, bool firstTurned)
             best = shape;
     };
     for (int columns = fits(first.w, area.w); columns >= 0; --columns)
-        offer({columns, fits(first.h, area.h), fits(second.w, area.w - first.w * columns), fits(second.h, area.h), true});
+        offer(
+            {columns, fits(first.h, area.h), fits(second.w, area.w - first.w * columns), fits(second.h, area.h), true});
     for (int rows = fits(first.h, area.h); rows >= 0; --rows)
         offer({fits(first.w, area.w), rows, fits(second.w, area.w), fits(second.h, area.h - first.h * rows), false});
     std::vector<CellPlace> places;
     addGrid(places, {}, first, best.across, best.down, firstTurned);
-    addGrid(places, best.beside ? Point{first.w * best.across, Length()} : Point{Length(), first.h * best.down}, second, best.acrossBeside, best.downBeside, !firstTurned);
+    addGrid(places, best.beside ? Point{first.w * best.across, Length()} : Point{Length(), first.h * best.down}, second,
+            best.acrossBeside, best.downBeside, !firstTurned);
     return places;
 }
 
-/// Searches all guillotine patterns. Cuts need only be looked for where some pieces, upright or turned, end one after the other:
-/// all else is such a pattern with its pieces pushed together (Herz, 1972, from memory).
-class Search {
+/// Searches all guillotine patterns. Cuts need only be looked for where some pieces, upright or turned, end one after
+/// the other: all else is such a pattern with its pieces pushed together (Herz, 1972, from memory).
+class Search
+{
 public:
     Search(Size cell, Size area) : cell_(cell), area_(area)
     {
@@ -79,14 +84,18 @@ private:
     /// The best that can be done with a rectangle, and the first cut of it.
     struct Best {
         int count = 0;
-        int cutAt = 0; ///< an end; 0 where nothing is cut: a block of one way
+        int cutAt = 0;       ///< an end; 0 where nothing is cut: a block of one way
         bool upright = true; ///< the way of the cut, or of the pieces of the block
     };
 
-    [[nodiscard]] int endBefore(Length at) const { return int(std::ranges::upper_bound(ends_, at) - ends_.begin()) - 1; }
+    [[nodiscard]] int endBefore(Length at) const
+    {
+        return int(std::ranges::upper_bound(ends_, at) - ends_.begin()) - 1;
+    }
     [[nodiscard]] int bound(int w, int h) const
     {
-        return int(ends_[std::size_t(w)].toMm() * ends_[std::size_t(h)].toMm() / (cell_.w.toMm() * cell_.h.toMm()) + 1e-9);
+        return int(ends_[std::size_t(w)].toMm() * ends_[std::size_t(h)].toMm() / (cell_.w.toMm() * cell_.h.toMm()) +
+                   1e-9);
     }
 
     int most(int w, int h)
@@ -128,7 +137,8 @@ private:
         const Best& best = known_.at(std::uint64_t(w) << 32 | std::uint32_t(h));
         if (best.cutAt == 0) {
             const Size piece = best.upright ? cell_ : cell_.turned();
-            addGrid(out, corner, piece, fits(piece.w, ends_[std::size_t(w)]), fits(piece.h, ends_[std::size_t(h)]), !best.upright);
+            addGrid(out, corner, piece, fits(piece.w, ends_[std::size_t(w)]), fits(piece.h, ends_[std::size_t(h)]),
+                    !best.upright);
             return;
         }
         const Length cut = ends_[std::size_t(best.cutAt)];

@@ -52,7 +52,9 @@ void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Fin
             const bool matters = area.noPrint || isLive(item);
             if (!matters || placed.frame.isEmpty() || !placed.frame.overlaps(area.area))
                 continue;
-            out.push_back(foundAt("area.covered", Severity::Warn, job, face, item, QStringLiteral("%1 stands where the %3 is, %2"), area.reason, Remedy::None, {area.what}));
+            out.push_back(foundAt("area.covered", Severity::Warn, job, face, item,
+                                  QStringLiteral("%1 stands where the %3 is, %2"), area.reason, Remedy::None,
+                                  {area.what}));
         }
     }
 }
@@ -89,8 +91,10 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
             // Near the knife but not beyond it by the full bleed.
             if (s.inside > Length::mm(1) || s.toBleed <= Length())
                 continue;
-            Finding f = foundAt("bleed.short", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 short of the bleed, %2"),
-                                QStringLiteral("Where the knife drifts outward a white edge would show."), Remedy::PullToBleed, {shown(job, s.toBleed)});
+            Finding f = foundAt("bleed.short", Severity::Warn, job, face, item,
+                                QStringLiteral("%1 ends %3 short of the bleed, %2"),
+                                QStringLiteral("Where the knife drifts outward a white edge would show."),
+                                Remedy::PullToBleed, {shown(job, s.toBleed)});
             f.side = s.side;
             out.push_back(f);
         }
@@ -195,9 +199,10 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
             }
             if (!to)
                 continue;
-            Finding f = foundAt("sliver", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 beside %4, %2"),
-                                QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."), Remedy::CloseGap,
-                                {shown(job, abs(*to - at)), beside});
+            Finding f = foundAt(
+                "sliver", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 beside %4, %2"),
+                QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."),
+                Remedy::CloseGap, {shown(job, abs(*to - at)), beside});
             f.side = side;
             f.target = *to;
             out.push_back(f);
@@ -241,7 +246,9 @@ void checkSmallType(const Job& job, Face face, std::vector<Finding>& out)
                            : QStringLiteral("Below 5 points type is hard to read and to print.");
         }
         if (worst)
-            out.push_back(foundAt("text.small", Severity::Warn, job, face, item, QStringLiteral("%1 has type of %3, %2"), why, Remedy::None, {formatLength(*worst, Unit::Point)}));
+            out.push_back(foundAt("text.small", Severity::Warn, job, face, item,
+                                  QStringLiteral("%1 has type of %3, %2"), why, Remedy::None,
+                                  {formatLength(*worst, Unit::Point)}));
     }
 }
 
@@ -257,7 +264,9 @@ void checkInks(const Job& job, std::vector<Finding>& out)
         const auto where = used.find(ink.name);
         if (where == used.end() || ink.spot || ink.cmyk.total() <= job.press.inkLimit)
             continue;
-        Finding f = found("ink.heavy", Severity::Warn, QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %").arg(ink.name, QString::number(ink.cmyk.total()), QString::number(job.press.inkLimit)),
+        Finding f = found("ink.heavy", Severity::Warn,
+                          QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %")
+                              .arg(ink.name, QString::number(ink.cmyk.total()), QString::number(job.press.inkLimit)),
                           QStringLiteral("So much ink does not dry; it sets off on the next sheet."));
         f.face = where->second.first;
         f.itemId = where->second.second;
@@ -297,9 +306,11 @@ void checkOddLooks(const Job& job, std::vector<Finding>& out)
     for (const OddLook& odd : oddLooks(job)) {
         const Item& item = *job.findItem(odd.itemId);
         const TextStyle& style = job.styleOf(item.paragraphs[odd.paragraph]);
-        out.push_back(foundAt("text.odd", Severity::Warn, job, odd.face, item, QStringLiteral("%1 is set in %3 of %4, %2"),
-                            QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.").arg(odd.font, formatLength(odd.size, Unit::Point)), Remedy::MatchLook,
-                              {style.font, formatLength(style.size, Unit::Point)}));
+        out.push_back(foundAt("text.odd", Severity::Warn, job, odd.face, item,
+                              QStringLiteral("%1 is set in %3 of %4, %2"),
+                              QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.")
+                                  .arg(odd.font, formatLength(odd.size, Unit::Point)),
+                              Remedy::MatchLook, {style.font, formatLength(style.size, Unit::Point)}));
     }
 }
 

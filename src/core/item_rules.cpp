@@ -26,7 +26,9 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
                 return problem(where, QStringLiteral("A character style lies outside its paragraph, or over another one."));
             end = span.start + span.length;
             if (!span.styleName.isEmpty() && !job.findCharacterStyle(span.styleName))
-                return problem(where, QStringLiteral("The job has no character style named “%1”.").arg(Problem::quoted(span.styleName)));
+                return problem(
+                    where,
+                    QStringLiteral("The job has no character style named “%1”.").arg(Problem::quoted(span.styleName)));
             if (!span.ink.isEmpty() && !job.findInk(span.ink))
                 return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(span.ink)));
         }

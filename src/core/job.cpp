@@ -363,7 +363,8 @@ Result<void> checkKind(const Job& job)
 
 bool isPlateOfItsOwn(const QString& name)
 {
-    static const QStringList taken{QStringLiteral("all"), QStringLiteral("none"), QStringLiteral("cyan"), QStringLiteral("magenta"), QStringLiteral("yellow"), QStringLiteral("black")};
+    static const QStringList taken{QStringLiteral("all"),     QStringLiteral("none"),   QStringLiteral("cyan"),
+                                   QStringLiteral("magenta"), QStringLiteral("yellow"), QStringLiteral("black")};
     return taken.contains(name.trimmed().toLower());
 }
 
@@ -407,34 +408,47 @@ Result<void> validate(const Job& job)
     QSet<QString> inkNames;
     for (const Ink& ink : job.inks) {
         if (inkNames.contains(ink.name))
-            return problem(QStringLiteral("inks"), QStringLiteral("Two inks are named “%1”.").arg(Problem::quoted(ink.name)));
+            return problem(QStringLiteral("inks"),
+                           QStringLiteral("Two inks are named “%1”.").arg(Problem::quoted(ink.name)));
         inkNames.insert(ink.name);
         if (ink.name.trimmed().isEmpty())
             return problem(QStringLiteral("inks"), QStringLiteral("An ink needs a name."));
         if (ink.spot && isPlateOfItsOwn(ink.name))
-            return problem(QStringLiteral("inks"), QStringLiteral("A spot ink cannot be named “%1”: that is what a press calls plates of its own. Give it another name.").arg(Problem::quoted(ink.name)));
+            return problem(
+                QStringLiteral("inks"),
+                QStringLiteral(
+                    "A spot ink cannot be named “%1”: that is what a press calls plates of its own. Give it another name.")
+                    .arg(Problem::quoted(ink.name)));
         for (const int percent : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
             if (percent < 0 || percent > 100)
-                return problem(QStringLiteral("inks"), QStringLiteral("Ink “%1” has a part of %2 %; parts lie between 0 and 100.")
-                                                           .arg(Problem::quoted(ink.name), QString::number(percent)));
+                return problem(QStringLiteral("inks"),
+                               QStringLiteral("Ink “%1” has a part of %2 %; parts lie between 0 and 100.")
+                                   .arg(Problem::quoted(ink.name), QString::number(percent)));
     }
     QSet<QString> styleNames;
     for (const NamedStyle& style : job.textStyles) {
         if (style.name.trimmed().isEmpty() || styleNames.contains(style.name))
-            return problem(QStringLiteral("textStyles"), style.name.trimmed().isEmpty() ? QStringLiteral("A style needs a name.")
-                                                                                       : QStringLiteral("Two styles are named “%1”.").arg(Problem::quoted(style.name)));
+            return problem(QStringLiteral("textStyles"),
+                           style.name.trimmed().isEmpty()
+                               ? QStringLiteral("A style needs a name.")
+                               : QStringLiteral("Two styles are named “%1”.").arg(Problem::quoted(style.name)));
         styleNames.insert(style.name);
-        if (auto found = validateStyle(job, QStringLiteral("style “%1”").arg(Problem::quoted(style.name)), style.style); !found)
+        if (auto found = validateStyle(job, QStringLiteral("style “%1”").arg(Problem::quoted(style.name)), style.style);
+            !found)
             return found;
     }
     QSet<QString> characterStyleNames;
     for (const NamedCharacterStyle& style : job.characterStyles) {
         if (style.name.trimmed().isEmpty() || characterStyleNames.contains(style.name))
-            return problem(QStringLiteral("characterStyles"), style.name.trimmed().isEmpty() ? QStringLiteral("A character style needs a name.")
-                                                                                            : QStringLiteral("Two character styles are named “%1”.").arg(Problem::quoted(style.name)));
+            return problem(
+                QStringLiteral("characterStyles"),
+                style.name.trimmed().isEmpty()
+                    ? QStringLiteral("A character style needs a name.")
+                    : QStringLiteral("Two character styles are named “%1”.").arg(Problem::quoted(style.name)));
         characterStyleNames.insert(style.name);
         if (!style.ink.isEmpty() && !job.findInk(style.ink))
-            return problem(QStringLiteral("characterStyles"), QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
+            return problem(QStringLiteral("characterStyles"),
+                           QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
     }
     if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart, -limits::largestSide, limits::largestSide))
         || !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep, Length(), Length::mm(200))))
@@ -458,7 +472,9 @@ Result<void> validate(const Job& job)
                 return problem(QStringLiteral("margins"), QStringLiteral("A margin lies between 0 and 100 mm."));
         for (const Item& item : content.items) {
             if (item.id.isEmpty() || ids.contains(item.id))
-                return problem(QStringLiteral("items"), QStringLiteral("Two items share the id “%1”, or an id is missing.").arg(Problem::quoted(item.id)));
+                return problem(
+                    QStringLiteral("items"),
+                    QStringLiteral("Two items share the id “%1”, or an id is missing.").arg(Problem::quoted(item.id)));
             ids.insert(item.id);
             if (auto found = validateItem(job, item); !found)
                 return found;

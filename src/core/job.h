@@ -150,7 +150,8 @@ struct Press {
     /// How much ink the paper takes on one spot, in percent of the four together. Common practice: 300 to 330 on coated paper,
     /// 240 in newspapers.
     int inkLimit = 300;
-    /// Full black of text and thin lines is printed over what lies under it, so that a slight misregister shows no white about letters.
+    /// Full black of text and thin lines is printed over what lies under it, so that a slight misregister shows no
+    /// white about letters.
     bool overprintBlack = true;
     QJsonObject extra{};
     bool operator==(const Press&) const = default;
@@ -230,7 +231,8 @@ void setOwnCover(Job& job, bool own);
 /// The holes of a drilled leaf, as squares about them, on the outside face.
 [[nodiscard]] std::vector<Rect> drillHoles(const Leaf& leaf, Size flat);
 
-/// True for the names that no spot ink may have: those of the process plates, and All and None, which mean every plate and none (ISO 32000-1, 8.6.6.4).
+/// True for the names that no spot ink may have: those of the process plates, and All and None, which mean every plate
+/// and none (ISO 32000-1, 8.6.6.4).
 [[nodiscard]] bool isPlateOfItsOwn(const QString& name);
 
 /// Refuses what no paper can be: sizes, weights and counts out of range, own folds that name lines

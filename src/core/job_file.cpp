@@ -356,7 +356,8 @@ Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& 
     const QJsonDocument document = QJsonDocument::fromJson(json, &error);
     if (error.error != QJsonParseError::NoError) {
         const qsizetype line = json.left(error.offset).count('\n') + 1;
-        return problem(name, QStringLiteral("This is not a readable job: %1 in line %2.").arg(error.errorString(), QString::number(line)));
+        return problem(name, QStringLiteral("This is not a readable job: %1 in line %2.")
+                                 .arg(error.errorString(), QString::number(line)));
     }
     if (!document.isObject() || !document.object().contains(QStringLiteral("format")))
         return problem(name, QStringLiteral("This JSON is not a job: it has no “format” at its top level."));

@@ -4,7 +4,8 @@
 #include <cmath>
 
 namespace hinge {
-namespace {
+namespace
+{
 
 /// Marks what was left over inside the object or list of that key: it belongs to it and goes with it.
 constexpr QChar insideMark(1);

@@ -18,8 +18,8 @@ struct Word {
     T value;
 };
 
-/// Takes fields out of a JSON object one by one and remembers the first problem. What nobody took is left over, so that it
-/// can be written back (see `keptBeside`): that of nested objects, too, unless their reader took it for itself.
+/// Takes fields out of a JSON object one by one and remembers the first problem. What nobody took is left over, so that
+/// it can be written back (see `keptBeside`): that of nested objects, too, unless their reader took it for itself.
 class JsonReader {
 public:
     /// `problem` is shared by all readers of one file; once it is set, fields keep their defaults.
@@ -53,7 +53,8 @@ public:
             }
             known << QString::fromLatin1(w.word);
         }
-        fail(key, QStringLiteral("“%1” is not one of: %2.").arg(Problem::quoted(text), known.join(QStringLiteral(", "))));
+        fail(key,
+             QStringLiteral("“%1” is not one of: %2.").arg(Problem::quoted(text), known.join(QStringLiteral(", "))));
     }
 
     /// Reads a nested object when it is there.
@@ -97,8 +98,8 @@ QString wordFor(const Word<T> (&words)[N], T value)
     return {};
 }
 
-/// What was read and what was left over, as one object again: `written`, with the keys beside it that only `leftOver` has. Left-over
-/// keys of a nested object or list are written only where that is written.
+/// What was read and what was left over, as one object again: `written`, with the keys beside it that only `leftOver`
+/// has. Left-over keys of a nested object or list are written only where that is written.
 [[nodiscard]] QJsonObject keptBeside(const QJsonObject& leftOver, QJsonObject written);
 
 /// Reads one of the words into `out`.

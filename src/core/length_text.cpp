@@ -434,7 +434,8 @@ Result<Unit> parseUnit(const QString& name)
     for (const Unit unit : {Unit::Mm, Unit::Cm, Unit::Inch, Unit::Point, Unit::Pica})
         if (name == unitName(unit))
             return unit;
-    return problem(QString(), QStringLiteral("“%1” is not a unit; use mm, cm, in, pt or pica.").arg(Problem::quoted(name)));
+    return problem(QString(),
+                   QStringLiteral("“%1” is not a unit; use mm, cm, in, pt or pica.").arg(Problem::quoted(name)));
 }
 
 Result<Length> parseLength(const QString& text, Unit unit) { return SumReader(text, unit).read(); }

@@ -98,7 +98,8 @@ int panelAt(const Paper& paper, Face face, Point place)
 
 Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position, Length across)
 {
-    return freeSideOn(paper, face, side, position, panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position}));
+    return freeSideOn(paper, face, side, position,
+                      panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position}));
 }
 
 Placed freeSideOn(const Paper& paper, Face face, ItemSide side, Length position, int panel)

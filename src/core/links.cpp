@@ -77,7 +77,8 @@ QStringList pathsOutside(const Job& job)
     QStringList out;
     for (const QString& path : linkedPaths(job)) {
         const QString clean = QDir::cleanPath(path);
-        if (!isEmbedded(path) && (QDir::isAbsolutePath(clean) || clean == QStringLiteral("..") || clean.startsWith(QStringLiteral("../"))))
+        if (!isEmbedded(path) &&
+            (QDir::isAbsolutePath(clean) || clean == QStringLiteral("..") || clean.startsWith(QStringLiteral("../"))))
             out << path;
     }
     return out;
@@ -87,7 +88,9 @@ QStringList lostFiles(const Job& job)
 {
     QStringList out;
     for (const QString& path : linkedPaths(job))
-        if (isEmbedded(path) && std::ranges::none_of(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path && !file.isDamaged(); }))
+        if (isEmbedded(path) && std::ranges::none_of(job.embedded, [&](const EmbeddedFile& file) {
+                return embeddedPath(file) == path && !file.isDamaged();
+            }))
             out << path;
     return out;
 }

@@ -20,7 +20,8 @@ namespace hinge {
 /// them.
 [[nodiscard]] QString resolvedPath(const QString& path, const QString& jobFolder);
 
-/// The paths that lead out of the folder of the job: whole ones, and those that go up. A job that somebody sends could ask for any file so.
+/// The paths that lead out of the folder of the job: whole ones, and those that go up. A job that somebody sends could
+/// ask for any file so.
 [[nodiscard]] QStringList pathsOutside(const Job& job);
 /// Embedded files that the job names but does not hold, or holds damaged: it would be saved without them.
 [[nodiscard]] QStringList lostFiles(const Job& job);

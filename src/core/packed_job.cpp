@@ -30,7 +30,8 @@ using Archive = std::unique_ptr<zip_t, Discard>;
 QByteArray readEntry(zip_t* archive, const QByteArray& name, qint64 most)
 {
     zip_stat_t about;
-    if (zip_stat(archive, name.constData(), 0, &about) != 0 || !(about.valid & ZIP_STAT_SIZE) || !(about.valid & ZIP_STAT_COMP_SIZE))
+    if (zip_stat(archive, name.constData(), 0, &about) != 0 || !(about.valid & ZIP_STAT_SIZE) ||
+        !(about.valid & ZIP_STAT_COMP_SIZE))
         return {};
     const auto size = qint64(std::min<zip_uint64_t>(about.size, zip_uint64_t(limits::largestUnpacked) + 1));
     const bool unfolds = size > limits::harmlessUnfolding && size / limits::mostUnfolding > qint64(about.comp_size);
@@ -88,7 +89,10 @@ Result<void> writePackedJob(const Job& job, const QString& path)
     // Made in memory, where its files are already, and written like any other job.
     zip_source_t* whole = zip_source_buffer_create(nullptr, 0, 0, &error);
     Archive archive(whole ? zip_open_from_source(whole, ZIP_TRUNCATE, &error) : nullptr);
-    const auto failed = [&](const char* why) { return problem(path, QStringLiteral("The job could not be packed: %1. The file on disk is unchanged.").arg(QString::fromUtf8(why))); };
+    const auto failed = [&](const char* why) {
+        return problem(path, QStringLiteral("The job could not be packed: %1. The file on disk is unchanged.")
+                                 .arg(QString::fromUtf8(why)));
+    };
     if (!archive) {
         zip_source_free(whole);
         return failed(zip_error_strerror(&error));

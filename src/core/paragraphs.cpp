@@ -74,7 +74,9 @@ void takeFromAll(Paragraph& paragraph, bool font, bool ink)
         if (ink)
             span.ink.clear();
     }
-    std::erase_if(paragraph.spans, [](const CharacterStyle& span) { return span.styleName.isEmpty() && span.font.isEmpty() && span.ink.isEmpty(); });
+    std::erase_if(paragraph.spans, [](const CharacterStyle& span) {
+        return span.styleName.isEmpty() && span.font.isEmpty() && span.ink.isEmpty();
+    });
 }
 
 CharacterStyle charactersAt(const Paragraph& p, int at)

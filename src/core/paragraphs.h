@@ -21,8 +21,8 @@ struct CharacterChange {
 /// Changes the look of characters. Where they follow a character style of the job, a change of font or ink is one of the style.
 void changeCharacters(Job& job, Paragraph& paragraph, int start, int length, const CharacterChange& change);
 
-/// Lets go of the font, or the ink, that single characters of a paragraph have for themselves; those that follow a character style
-/// of the job keep theirs.
+/// Lets go of the font, or the ink, that single characters of a paragraph have for themselves; those that follow a
+/// character style of the job keep theirs.
 void takeFromAll(Paragraph& paragraph, bool font, bool ink);
 
 /// The look at a character: with its style, font and ink as they stand; without them where it looks like the paragraph.

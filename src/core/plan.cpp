@@ -33,7 +33,8 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
 {
     const auto copies = groupedNumber(job.quantity);
     const auto room = [&](Size cell) {
-        return QStringLiteral("%1 with bleed in %2 printable").arg(formatSize(cell, job.unit), formatSize(plan.sheet.fillArea.size(), job.unit));
+        return QStringLiteral("%1 with bleed in %2 printable")
+            .arg(formatSize(cell, job.unit), formatSize(plan.sheet.fillArea.size(), job.unit));
     };
     std::vector<Run> runs;
     const Size flatCell = bleedOf(plan.paper).size();
@@ -55,7 +56,8 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
         // A signature whose both sides are printed from one form comes twice off each sheet; the others need a sheet each.
         pieces = qint64(job.quantity) * qint64(book.sheets.size());
         working = QStringLiteral("%1 × %2 signatures").arg(copies).arg(book.sheets.size());
-        // Turned, the front of a signature backs its inner side: they lie on the sheet in pairs, and an odd place stays empty.
+        // Turned, the front of a signature backs its inner side: they lie on the sheet in pairs, and an odd place stays
+        // empty.
         if (job.pages.workStyle == WorkStyle::WorkAndTurn && up > 1)
             up -= up % 2;
     } else if (job.kind == PieceKind::Booklet) {

@@ -40,7 +40,8 @@ struct Plan {
     /// What follows from the job alone; see `checkFiles` for the rest.
     std::vector<Finding> findings;
 
-    /// Where an item stands in `items`, by its id; made once, so that looking one up does not depend on how many there are.
+    /// Where an item stands in `items`, by its id; made once, so that looking one up does not depend on how many there
+    /// are.
     QHash<QString, std::pair<Face, std::size_t>> byId;
 
     [[nodiscard]] const std::vector<PlacedItem>& itemsOn(Face f) const { return items[std::size_t(f)]; }

@@ -13,7 +13,8 @@ namespace hinge {
 
 /// Lines up to this width overprint like text does; wider ones are seen as areas. Common practice.
 inline constexpr Length thickestOverprinted = Length::points(2);
-/// True when text, or a thin line, in this ink is printed over what lies under it: full black and nothing else, if the job has that so.
+/// True when text, or a thin line, in this ink is printed over what lies under it: full black and nothing else, if the
+/// job has that so.
 [[nodiscard]] bool overprints(const Job& job, const QString& ink, int strength);
 
 /// The inks an item is printed in, with the strength of each in percent; one may stand there twice.

@@ -23,7 +23,8 @@ Result<void> checkNumber(const QString& field, const QString& what, int value, i
 {
     if (value >= low && value <= high)
         return {};
-    return problem(field, QStringLiteral("%1 is %2; it must lie %3.").arg(what, QString::number(value), range(low, high, unit)));
+    return problem(
+        field, QStringLiteral("%1 is %2; it must lie %3.").arg(what, QString::number(value), range(low, high, unit)));
 }
 
 } // namespace hinge

@@ -3,20 +3,25 @@
 
 #include <QtGlobal>
 
-/// How much of a file is taken before it is refused: more than any printed piece asks for, and little enough that a file made to do harm
-/// is turned away in seconds and with little memory. Every reader of files keeps to these and has none of its own.
-namespace hinge::limits {
+/// How much of a file is taken before it is refused: more than any printed piece asks for, and little enough that a
+/// file made to do harm is turned away in seconds and with little memory. Every reader of files keeps to these and has
+/// none of its own.
+namespace hinge::limits
+{
 
 /// Sides of a picture, in pixels.
 inline constexpr int longestSide = 200'000;
-/// Pixels of a picture; line art of one bit may have eight times as many. An A0 poster at 400 pixels per inch has 250 million.
+/// Pixels of a picture; line art of one bit may have eight times as many. An A0 poster at 400 pixels per inch has 250
+/// million.
 inline constexpr qint64 mostPixels = 300'000'000;
-/// Memory for the parts of a picture that can only be read at once: interlaced pictures, strips and rows of tiles. In bytes.
+/// Memory for the parts of a picture that can only be read at once: interlaced pictures, strips and rows of tiles. In
+/// bytes.
 inline constexpr qint64 largestBlock = 256LL << 20;
 /// An ICC profile, in bytes. Those of presses have up to 3 MB.
 inline constexpr qint64 largestProfile = 16LL << 20;
 
-/// A drawing (SVG), in bytes, in elements, and in elements within each other; those drawn by way of references count as often as they are drawn.
+/// A drawing (SVG), in bytes, in elements, and in elements within each other; those drawn by way of references count as
+/// often as they are drawn.
 inline constexpr qint64 largestSvg = 64LL << 20;
 inline constexpr int mostSvgElements = 500'000;
 inline constexpr int deepestSvg = 200;
@@ -32,7 +37,8 @@ inline constexpr int longestRendering = 20'000;
 /// A job file, and the job inside a packed one, in bytes.
 inline constexpr qint64 largestJobFile = 1LL << 30;
 inline constexpr qint64 largestJobEntry = 64LL << 20;
-/// A packed job: its entries, and all of them together when unpacked, in bytes; and how far one may unfold: pictures are packed already.
+/// A packed job: its entries, and all of them together when unpacked, in bytes; and how far one may unfold: pictures
+/// are packed already.
 inline constexpr qint64 mostPackedEntries = 4096;
 inline constexpr qint64 largestUnpacked = 1LL << 30;
 inline constexpr qint64 mostUnfolding = 200;

@@ -5,8 +5,10 @@
 #include <QSaveFile>
 #include <QStorageInfo>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A disk with less room than this is full for whoever writes a file.
 constexpr qint64 hardlyAnyRoom = 256 << 10;
@@ -30,20 +32,22 @@ QString writeTrouble(const QFileDevice& file)
     return file.errorString();
 }
 
-Result<void> saveWhole(const QString& path, const QByteArray& bytes)
+Result<void> saveWhole(const QString& path, const QByteArray& bytes, std::optional<QFileDevice::Permissions> rights)
 {
     if (auto plain = checkPlainFile(path); !plain)
         return plain;
     QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly))
-        return problem(path, QStringLiteral("It could not be saved here: %1. Save it in another folder.").arg(writeTrouble(file)));
+    if (!file.open(QIODevice::WriteOnly) || (rights && !file.setPermissions(*rights)))
+        return problem(
+            path, QStringLiteral("It could not be saved here: %1. Save it in another folder.").arg(writeTrouble(file)));
     if (file.write(bytes) != bytes.size()) {
         const QString why = writeTrouble(file);
         file.cancelWriting();
         return problem(path, QStringLiteral("It could not be saved: %1. The file on disk is unchanged.").arg(why));
     }
     if (!file.commit())
-        return problem(path, QStringLiteral("It could not be saved: %1. The file on disk is unchanged.").arg(writeTrouble(file)));
+        return problem(
+            path, QStringLiteral("It could not be saved: %1. The file on disk is unchanged.").arg(writeTrouble(file)));
     return {};
 }
 

@@ -4,14 +4,19 @@
 #include "core/result.h"
 
 #include <QByteArray>
+#include <QFileDevice>
 
-class QFileDevice;
+#include <optional>
 
-namespace hinge {
+namespace hinge
+{
 
-/// Writes a file whole or not at all: beside the target, to the disk, and then in its place. A link is followed, rights stay; a target that cannot be
-/// written or is no plain file is refused. The problem says what went wrong, in words that follow a colon.
-[[nodiscard]] Result<void> saveWhole(const QString& path, const QByteArray& bytes);
+/// Writes a file whole or not at all: beside the target, to the disk, and then in its place. A link is followed, rights
+/// stay; a target that cannot be written or is no plain file is refused. The problem says what went wrong, in words
+/// that follow a colon. `rights` are set before anything is written; empty: those of the file that is replaced, or what
+/// the system gives.
+[[nodiscard]] Result<void> saveWhole(const QString& path, const QByteArray& bytes,
+                                     std::optional<QFileDevice::Permissions> rights = {});
 
 /// Refuses a path that leads to something that is there and is no plain file: a folder, a device, a pipe.
 [[nodiscard]] Result<void> checkPlainFile(const QString& path);

@@ -39,8 +39,8 @@ Rect printable(const Press& press, Size sheet)
     return Rect::fromEdges(press.margin, press.gripper, sheet.w - press.margin, sheet.h - press.margin);
 }
 
-/// Where pieces may lie: printable on the front, and on the back, too. Turned head to foot, the gripper takes the other edge for the
-/// second side, so that this must be free as well.
+/// Where pieces may lie: printable on the front, and on the back, too. Turned head to foot, the gripper takes the other
+/// edge for the second side, so that this must be free as well.
 Rect fillable(const Press& press, Size sheet)
 {
     const Rect front = printable(press, sheet);
@@ -62,7 +62,10 @@ std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
 
 } // namespace
 
-int countOnSheet(const Press& press, Size cell) { return int(bestGuillotineFill(cell, fillable(press, press.sheet).size()).size()); }
+int countOnSheet(const Press& press, Size cell)
+{
+    return int(bestGuillotineFill(cell, fillable(press, press.sheet).size()).size());
+}
 
 SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
 {
@@ -84,10 +87,11 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
         right = std::max(right, c.cell.right());
         bottom = std::max(bottom, c.cell.bottom());
     }
-    // The block stands in the middle of what can be filled, unless marks would not fit at both ends: then one end gets them, along the
-    // sheet the foot, away from the gripper.
+    // The block stands in the middle of what can be filled, unless marks would not fit at both ends: then one end gets
+    // them, along the sheet the foot, away from the gripper.
     const auto farRoom = [](Length free) { return free >= (markClearance + shortestMark) * 2 ? free.part(2) : free; };
-    const Point origin{layout.fillArea.right() - farRoom(layout.fillArea.w - right) - right, layout.fillArea.bottom() - farRoom(layout.fillArea.h - bottom) - bottom};
+    const Point origin{layout.fillArea.right() - farRoom(layout.fillArea.w - right) - right,
+                       layout.fillArea.bottom() - farRoom(layout.fillArea.h - bottom) - bottom};
 
     std::int64_t area = 0;
     for (const CellPlace& c : cells) {

@@ -5,8 +5,10 @@
 #include <map>
 #include <set>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Half of what a mark, and its drift, may take up across.
 constexpr Length markBreadth = Length::micrometres(100);
@@ -52,12 +54,15 @@ Stretch along(const Rect& r, bool upright) { return upright ? Stretch{r.y, r.bot
 Stretch across(const Rect& r, bool upright) { return upright ? Stretch{r.x, r.right()} : Stretch{r.y, r.bottom()}; }
 
 /// All lines, each with the stretches of the bleeds of the pieces that it belongs to.
-std::map<MarkedLine, std::vector<Stretch>> linesOf(const std::vector<SheetPlace>& places, const std::vector<Rect>& bleeds, const Paper& paper, Face face)
+std::map<MarkedLine, std::vector<Stretch>> linesOf(const std::vector<SheetPlace>& places,
+                                                   const std::vector<Rect>& bleeds, const Paper& paper, Face face)
 {
     std::map<MarkedLine, std::vector<Stretch>> lines;
     for (std::size_t i = 0; i < places.size(); ++i) {
         const Rect& trim = places[i].trim;
-        const auto add = [&](bool upright, bool fold, Length at) { lines[{upright, fold, at}].push_back(along(bleeds[i], upright)); };
+        const auto add = [&](bool upright, bool fold, Length at) {
+            lines[{upright, fold, at}].push_back(along(bleeds[i], upright));
+        };
         for (const Length x : {trim.x, trim.right()})
             add(true, false, x);
         for (const Length y : {trim.y, trim.bottom()})
@@ -99,7 +104,8 @@ struct Mark {
 };
 
 /// The marks of one line in one free stretch: beside each piece of the line that ends there, or anywhere in it.
-std::vector<Mark> marksIn(const Stretch& free, const Stretch& whole, const std::vector<Stretch>& pieces, Length clearance, bool anywhere)
+std::vector<Mark> marksIn(const Stretch& free, const Stretch& whole, const std::vector<Stretch>& pieces,
+                          Length clearance, bool anywhere)
 {
     const Length from = free.from == whole.from ? free.from : free.from + clearance;
     const Length to = free.to == whole.to ? free.to : free.to - clearance;
@@ -119,7 +125,8 @@ std::vector<Mark> marksIn(const Stretch& free, const Stretch& whole, const std::
     return out;
 }
 
-std::vector<Mark> marksOf(const MarkedLine& line, const std::vector<Stretch>& pieces, const Rect& area, const std::vector<Rect>& bleeds)
+std::vector<Mark> marksOf(const MarkedLine& line, const std::vector<Stretch>& pieces, const Rect& area,
+                          const std::vector<Rect>& bleeds)
 {
     const Stretch room = across(area, line.upright);
     if (line.at < room.from || line.at > room.to)
@@ -146,11 +153,16 @@ Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face)
 {
     const Rect trim = trimOf(paper);
     const Rect bleed = bleedOf(paper, face);
-    const auto out = turnedBleeds({trim.x - bleed.x, trim.y - bleed.y, bleed.right() - trim.right(), bleed.bottom() - trim.bottom()}, place.turn);
-    return Rect::fromEdges(place.trim.x - out[0], place.trim.y - out[1], place.trim.right() + out[2], place.trim.bottom() + out[3]);
+    const auto out = turnedBleeds(
+        {trim.x - bleed.x, trim.y - bleed.y, bleed.right() - trim.right(), bleed.bottom() - trim.bottom()}, place.turn);
+    return Rect::fromEdges(place.trim.x - out[0], place.trim.y - out[1], place.trim.right() + out[2],
+                           place.trim.bottom() + out[3]);
 }
 
-Rect flatPage(const Paper& paper, Face face) { return bleedOf(paper, face).grown(markClearance + markLength + Length::mm(2)); }
+Rect flatPage(const Paper& paper, Face face)
+{
+    return bleedOf(paper, face).grown(markClearance + markLength + Length::mm(2));
+}
 
 std::vector<MarkLine> flatMarks(const Paper& paper, Face face)
 {
@@ -167,7 +179,8 @@ std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Re
     std::vector<MarkLine> marks;
     for (const auto& [line, pieces] : linesOf(places, bleeds, paper, face))
         for (const Mark& m : marksOf(line, pieces, area, bleeds))
-            marks.push_back(line.upright ? MarkLine{{line.at, m.begin}, {line.at, m.end}, line.fold} : MarkLine{{m.begin, line.at}, {m.end, line.at}, line.fold});
+            marks.push_back(line.upright ? MarkLine{{line.at, m.begin}, {line.at, m.end}, line.fold}
+                                         : MarkLine{{m.begin, line.at}, {m.end, line.at}, line.fold});
     return marks;
 }
 

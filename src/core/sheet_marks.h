@@ -3,7 +3,8 @@
 
 #include "core/sheet_layout.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// A printer's mark drawn as a straight line.
 struct MarkLine {
@@ -27,10 +28,11 @@ inline constexpr Length shortestMark = Length::micrometres(1500);
 /// Crop and fold marks of one face of the flat, outside its bleed.
 [[nodiscard]] std::vector<MarkLine> flatMarks(const Paper& paper, Face face);
 
-/// Crop and fold marks of one side of a sheet that shows `face`: for every cut and fold line beside the pieces it belongs to, outside
-/// all bleeds and within the printable area. Where a neighbour stands in the way a mark is shorter, stands between the pieces, or moves
-/// along its line to where there is room.
-[[nodiscard]] std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, const Paper& paper, Face face);
+/// Crop and fold marks of one side of a sheet that shows `face`: for every cut and fold line beside the pieces it
+/// belongs to, outside all bleeds and within the printable area. Where a neighbour stands in the way a mark is shorter,
+/// stands between the pieces, or moves along its line to where there is room.
+[[nodiscard]] std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area,
+                                               const Paper& paper, Face face);
 
 /// How many different lines the pieces of a side are trimmed at that have no mark among `marks`.
 [[nodiscard]] int trimLinesWithoutMark(const std::vector<SheetPlace>& places, const std::vector<MarkLine>& marks);

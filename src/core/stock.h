@@ -44,7 +44,8 @@ struct Stock {
     [[nodiscard]] QString gateRule() const;
 };
 
-/// Gives a stock another grammage. A caliper that was measured was that of another paper: it is let go, and follows grammage and bulk.
+/// Gives a stock another grammage. A caliper that was measured was that of another paper: it is let go, and follows
+/// grammage and bulk.
 void setGrammage(Stock& stock, int grammage);
 
 /// The stocks that ship with the program: made-up names, ordinary values.

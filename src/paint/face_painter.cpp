@@ -94,7 +94,10 @@ void addSmallerVersions(ShownPicture& picture)
 bool PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& layouts)
 {
     (void)layouts.refresh();
-    const bool same = any_ && layouts_ == layouts.revision() && flat_ == plan.paper.flat && bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles && characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) && overprintBlack_ == job.press.overprintBlack && items_ == plan.items && faces_ == job.faces;
+    const bool same = any_ && layouts_ == layouts.revision() && flat_ == plan.paper.flat &&
+                      bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles &&
+                      characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) &&
+                      overprintBlack_ == job.press.overprintBlack && items_ == plan.items && faces_ == job.faces;
     if (same)
         return false;
     any_ = true;
@@ -114,7 +117,8 @@ bool PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& lay
 bool FacePainter::leavesPlateAlone(const Work& w, const QString& name, int strength)
 {
     const Ink* on = w.job.findInk(name);
-    return !w.view.plate.isEmpty() && on && overprints(w.job, name, strength) && amountOnPlate(*on, strength, w.view.plate) == 0;
+    return !w.view.plate.isEmpty() && on && overprints(w.job, name, strength) &&
+           amountOnPlate(*on, strength, w.view.plate) == 0;
 }
 
 void FacePainter::paintText(const Work& w)
@@ -133,7 +137,8 @@ void FacePainter::paintText(const Work& w)
         painter.rotate(-90);
         break;
     }
-    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item), [&](const QString& name) { return leavesPlateAlone(w, name, 100) ? QColor() : ink(w, name, 100); });
+    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item),
+                [&](const QString& name) { return leavesPlateAlone(w, name, 100) ? QColor() : ink(w, name, 100); });
     painter.restore();
 }
 

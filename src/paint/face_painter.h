@@ -34,7 +34,8 @@ void addSmallerVersions(ShownPicture& picture);
 /// All that decides what is printed; when it is the same, a painting of it can be kept.
 class PrintedState {
 public:
-    /// Takes the state over; true when it differs from the one before, or when text is set anew because patterns of hyphenation have come.
+    /// Takes the state over; true when it differs from the one before, or when text is set anew because patterns of
+    /// hyphenation have come.
     bool update(const Job& job, const Plan& plan, TextLayoutCache& layouts);
 
 private:
@@ -64,7 +65,10 @@ enum class PaperView {
 /// millimetre and its origin the head-left trim corner.
 class FacePainter {
 public:
-    FacePainter(const FontLibrary& fonts, PictureSource& pictures, Patience patience = Patience::Waits) : layouts_(fonts, patience), pictures_(pictures) {}
+    FacePainter(const FontLibrary& fonts, PictureSource& pictures, Patience patience = Patience::Waits)
+        : layouts_(fonts, patience), pictures_(pictures)
+    {
+    }
 
     /// What is printed, clipped to the bleed (or to the trim).
     void paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim, const InkView& view = {});

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/cff_charset.h"
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Reads big-endian numbers; beyond the end all is 0 and `ok` is false.
-class Bytes {
+class Bytes
+{
 public:
     explicit Bytes(const std::string& bytes) : bytes_(bytes) {}
     bool ok = true;
@@ -87,7 +90,7 @@ std::optional<std::vector<int>> cidsOfCff(const std::string& cff, int glyphs)
     Bytes in(cff);
     in.take(2);
     in.at = in.take(1); // the length of the head
-    (void)in.index(); // names
+    (void)in.index();   // names
     const auto [first, second] = in.index();
     in.at = first;
     const TopDict dict = readTopDict(in, second);

@@ -110,8 +110,8 @@ std::size_t endOfCluster(const GlyphRun& run, std::size_t first)
     return end;
 }
 
-/// What each glyph of a cluster stands for by itself, when that can be told: a mark for the mark of the text that the font draws so, and the letter for
-/// the rest, with the marks that are drawn into it. Empty texts where it cannot.
+/// What each glyph of a cluster stands for by itself, when that can be told: a mark for the mark of the text that the
+/// font draws so, and the letter for the rest, with the marks that are drawn into it. Empty texts where it cannot.
 std::vector<QString> textsInCluster(const GlyphRun& run, std::size_t first, std::size_t end)
 {
     std::vector<QString> out(end - first);
@@ -126,9 +126,11 @@ std::vector<QString> textsInCluster(const GlyphRun& run, std::size_t first, std:
     QString unmatched;
     for (const QChar c : clusterText(run, run.glyphs[first])) {
         hb_codepoint_t glyph = 0;
-        const auto drawn = !c.isMark() || !hb_font_get_nominal_glyph(run.font->hbFont(), c.unicode(), &glyph) ? marks.end() : std::ranges::find_if(marks, [&](std::size_t m) {
-            return out[m].isEmpty() && run.glyphs[first + m].id == glyph;
-        });
+        const auto drawn = !c.isMark() || !hb_font_get_nominal_glyph(run.font->hbFont(), c.unicode(), &glyph)
+                               ? marks.end()
+                               : std::ranges::find_if(marks, [&](std::size_t m) {
+                                     return out[m].isEmpty() && run.glyphs[first + m].id == glyph;
+                                 });
         if (drawn != marks.end())
             out[*drawn] = c;
         else
@@ -181,7 +183,8 @@ void EmbeddedFonts::collect(const TextLayout& layout)
             const std::vector<QString> texts = textsInCluster(run, first, end);
             for (std::size_t i = first; i < end; ++i) {
                 subset.glyphs.insert(run.glyphs[i].id);
-                if (const QString text = end == first + 1 ? clusterText(run, run.glyphs[i]) : texts[i - first]; !text.isEmpty())
+                if (const QString text = end == first + 1 ? clusterText(run, run.glyphs[i]) : texts[i - first];
+                    !text.isEmpty())
                     subset.unicode.try_emplace(run.glyphs[i].id, text);
             }
             first = end;
@@ -220,7 +223,8 @@ Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& su
     if (!cut)
         return problem(face.name(), QStringLiteral("This font cannot be embedded: its file is damaged."));
     const hb_map_t* mapping = hb_subset_plan_old_to_new_glyph_mapping(plan.get());
-    const Blob outlines(face.isCff() ? hb_face_reference_table(cut.get(), HB_TAG('C', 'F', 'F', ' ')) : hb_blob_get_empty());
+    const Blob outlines(face.isCff() ? hb_face_reference_table(cut.get(), HB_TAG('C', 'F', 'F', ' '))
+                                     : hb_blob_get_empty());
     const std::string cff = bytesOf(outlines.get());
     // A CID-keyed font is asked for glyphs by the identifiers it keeps, any other by their numbers.
     const auto cids = face.isCff() ? cidsOfCff(cff, int(hb_face_get_glyph_count(cut.get()))) : std::nullopt;

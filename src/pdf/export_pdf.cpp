@@ -109,7 +109,8 @@ void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle
 
 } // namespace
 
-Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target, const ExportProgress& progress)
+Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target,
+                           const ExportProgress& progress)
 {
     const auto planned = plan(job);
     if (!planned)
@@ -154,7 +155,10 @@ Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFo
     } catch (const ExportFailed& e) {
         return tl::unexpected(e.problem);
     } catch (const std::bad_alloc&) {
-        return problem(target, QStringLiteral("There is not enough memory to make the PDF. Close other programs, or make large pictures smaller."));
+        return problem(
+            target,
+            QStringLiteral(
+                "There is not enough memory to make the PDF. Close other programs, or make large pictures smaller."));
     } catch (const std::exception& e) {
         return problem(target, QStringLiteral("The PDF could not be made: %1.").arg(QString::fromUtf8(e.what())));
     }

@@ -10,18 +10,21 @@
 #include <optional>
 #include <stdexcept>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Thrown where an export ends before it is done; caught at the border of the module.
-struct ExportStopped {};
+struct ExportStopped {
+};
 struct ExportFailed : std::runtime_error {
     explicit ExportFailed(const Problem& p) : std::runtime_error(p.text().toStdString()), problem(p) {}
     Problem problem;
 };
 
-/// One export: whether it goes on, and which files it reads. A file that changes between planning and writing would put pixels of one picture into the
-/// frame of another: the export fails then.
-class ExportRun {
+/// One export: whether it goes on, and which files it reads. A file that changes between planning and writing would put
+/// pixels of one picture into the frame of another: the export fails then.
+class ExportRun
+{
 public:
     explicit ExportRun(const ExportProgress& progress) : progress_(progress) {}
 
@@ -29,7 +32,8 @@ public:
     void reached(int percent);
     /// Throws `ExportStopped` when it is to stop. Cheap: for use in loops.
     void check();
-    /// Ends the export for a reason. It is remembered: libraries that the exception passes through may turn it into another.
+    /// Ends the export for a reason. It is remembered: libraries that the exception passes through may turn it into
+    /// another.
     [[noreturn]] void fail(const Problem& problem);
     [[nodiscard]] const std::optional<Problem>& failure() const { return failure_; }
     /// Remembers a file as it is now, the first time it is named.

@@ -14,7 +14,8 @@
 #include <cmath>
 
 namespace hinge {
-FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run, LargeStreams& large)
+FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run,
+                           LargeStreams& large)
     : pdf_(pdf), job_(job), plan_(plan), jobFolder_(std::move(jobFolder)), run_(run), large_(large), pages_(pdf, run)
 {
 }
@@ -50,9 +51,9 @@ void FaceComposer::makeSpotSpaces()
         for (const int part : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
             full.appendItem(QPDFObjectHandle::newReal(part / 100.0, 2));
         tint.replaceKey("/C1", full);
-        QPDFObjectHandle space = pdf_.makeIndirectObject(QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/Separation"),
-                                                         pdfName(ink.name.toStdString()),
-                                                         QPDFObjectHandle::newName("/DeviceCMYK"), tint}));
+        QPDFObjectHandle space = pdf_.makeIndirectObject(
+            QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/Separation"), pdfName(ink.name.toStdString()),
+                                        QPDFObjectHandle::newName("/DeviceCMYK"), tint}));
         pages_.setSpot('/' + ink.name.toStdString(), space);
         spots_.emplace(ink.name, std::pair("/S" + QByteArray::number(qulonglong(spots_.size() + 1)), space));
     }
@@ -112,7 +113,8 @@ Result<PlacedPage> FaceComposer::pageFor(const LinkedFile& file)
         return placed;
     transparent_ = transparent_ || placed->transparent;
     for (const QString& obstacle : placed->obstacles)
-        if (const QString said = QStringLiteral("%1 %2").arg(shownPath(file.path), obstacle); !obstacles_.contains(said))
+        if (const QString said = QStringLiteral("%1 %2").arg(shownPath(file.path), obstacle);
+            !obstacles_.contains(said))
             obstacles_ << said;
     return placed;
 }
@@ -161,8 +163,8 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         }
         const Rect area = pictureArea(placed.frame, item.fit, item.crop, picture->second.ratio);
         content.operators += pdfNumbers(area.w.toPoints(), 0, 0, area.h.toPoints(), area.x.toPoints(),
-                                        (plan_.paper.flat.h - area.bottom()).toPoints())
-                             + "cm ";
+                                        (plan_.paper.flat.h - area.bottom()).toPoints()) +
+                             "cm ";
         if (const auto& m = picture->second.upright; m != std::array<double, 6>{1, 0, 0, 1, 0, 0})
             content.operators += pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm ";
         content.operators += useObject(content, picture->second.object) + " Do\n";
@@ -185,9 +187,11 @@ void FaceComposer::addText(Content& content, const Item& item, const PlacedItem&
     }
     const TextLayout& layout = layouts_.at(item.id);
     for (const TextRule& rule : layout.rules)
-        content.operators += overprint(content, overprints(job_, rule.ink, 100)) + colour(rule.ink, 1) + pdfNumbers(rule.x, -rule.y - rule.height, rule.width, rule.height) + "re f\n";
+        content.operators += overprint(content, overprints(job_, rule.ink, 100)) + colour(rule.ink, 1) +
+                             pdfNumbers(rule.x, -rule.y - rule.height, rule.width, rule.height) + "re f\n";
     for (const GlyphRun& run : layout.runs)
-        content.operators += overprint(content, overprints(job_, run.ink, 100)) + colour(run.ink, 1) + fonts_.drawRun(run, 0, 0);
+        content.operators +=
+            overprint(content, overprints(job_, run.ink, 100)) + colour(run.ink, 1) + fonts_.drawRun(run, 0, 0);
     content.operators += "Q\n";
     content.overprinting = false;
 }
@@ -205,15 +209,16 @@ void FaceComposer::addCode(Content& content, const Item& item, const PlacedItem&
         content.operators += colour(run.ink, item.strength / 100.0) + fonts_.drawRun(run, left, head);
 }
 
-/// Full black over what lies under it: parts of 0 leave other plates as they are (ISO 32000-1, 8.6.7). Only said where it differs from what was said
-/// before within the same item.
+/// Full black over what lies under it: parts of 0 leave other plates as they are (ISO 32000-1, 8.6.7). Only said where
+/// it differs from what was said before within the same item.
 QByteArray FaceComposer::overprint(Content& content, bool wanted)
 {
     const QByteArray name = wanted ? "/OverBlack" : "/NotOver";
     if (content.overprinting == wanted)
         return {};
     content.overprinting = wanted;
-    content.states.replaceKey(name.toStdString(), QPDFObjectHandle::parse(wanted ? "<< /OP true /op true /OPM 1 >>" : "<< /OP false /op false /OPM 0 >>"));
+    content.states.replaceKey(name.toStdString(), QPDFObjectHandle::parse(wanted ? "<< /OP true /op true /OPM 1 >>"
+                                                                                 : "<< /OP false /op false /OPM 0 >>"));
     return name + " gs\n";
 }
 
@@ -221,8 +226,10 @@ void FaceComposer::addStroke(Content& content, const Item& item, const PlacedIte
 {
     if (item.stroke.width == Length())
         return;
-    const bool over = item.stroke.width <= thickestOverprinted && overprints(job_, item.stroke.ink, item.stroke.strength);
-    content.operators += "q " + overprint(content, over) + pdfNumbers(item.stroke.width.toPoints()) + "w " + colour(item.stroke.ink, item.stroke.strength / 100.0, true) + path(item, placed) + "S Q\n";
+    const bool over =
+        item.stroke.width <= thickestOverprinted && overprints(job_, item.stroke.ink, item.stroke.strength);
+    content.operators += "q " + overprint(content, over) + pdfNumbers(item.stroke.width.toPoints()) + "w " +
+                         colour(item.stroke.ink, item.stroke.strength / 100.0, true) + path(item, placed) + "S Q\n";
     content.overprinting = false;
 }
 

@@ -21,7 +21,8 @@ public:
     /// Lays out all text and embeds fonts; call once, before composing.
     [[nodiscard]] Result<void> prepare();
     [[nodiscard]] Result<QPDFObjectHandle> compose(Face face);
-    /// What keeps the file from being PDF/X-4, each with the name of the placed file it is about; empty when nothing does.
+    /// What keeps the file from being PDF/X-4, each with the name of the placed file it is about; empty when nothing
+    /// does.
     [[nodiscard]] const QStringList& obstacles() const { return obstacles_; }
     /// True once something was composed that is seen through, or blends.
     [[nodiscard]] bool isTransparent() const { return transparent_; }

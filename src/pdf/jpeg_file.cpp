@@ -125,7 +125,8 @@ bool readToTheEnd(std::FILE* file, unsigned char** row)
     info.scale_denom = 8;
     info.dct_method = JDCT_IFAST;
     jpeg_start_decompress(&info);
-    *row = static_cast<unsigned char*>(std::malloc(std::size_t(info.output_width) * std::size_t(info.output_components)));
+    *row =
+        static_cast<unsigned char*>(std::malloc(std::size_t(info.output_width) * std::size_t(info.output_components)));
     while (*row && info.output_scanline < info.output_height && !errors.cutOff)
         jpeg_read_scanlines(&info, row, 1);
     const bool whole = *row && !errors.cutOff;

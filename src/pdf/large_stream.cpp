@@ -7,14 +7,17 @@
 #include <qpdf/Pipeline.hh>
 #include <zlib.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// More than this is not held in memory.
 constexpr qint64 smallStream = 24 << 20;
 
 /// Hands the contents to qpdf when it writes the stream.
-class SmallStream : public QPDFObjectHandle::StreamDataProvider {
+class SmallStream : public QPDFObjectHandle::StreamDataProvider
+{
 public:
     explicit SmallStream(std::shared_ptr<StreamSource> source) : source_(std::move(source)) {}
     void provideStreamData(int, int, Pipeline* pipeline) override
@@ -40,7 +43,8 @@ Deflated deflated(std::string plain)
     out.length = plain.size();
     out.check = adler32_z(adler32(0, nullptr, 0), reinterpret_cast<const Bytef*>(plain.data()), plain.size());
     z_stream z{};
-    // Fast: pictures gain little from more effort, and there are many bytes. Without head and tail, which belong to the whole.
+    // Fast: pictures gain little from more effort, and there are many bytes. Without head and tail, which belong to the
+    // whole.
     if (deflateInit2(&z, 1, Z_DEFLATED, -15, 9, Z_DEFAULT_STRATEGY) != Z_OK)
         throw std::bad_alloc();
     out.bytes.resize(deflateBound(&z, uLong(plain.size())) + 16);
@@ -57,7 +61,8 @@ Deflated deflated(std::string plain)
 }
 
 /// Deflates what it is given in pieces, several at a time, in the order in which they came (RFC 1950, RFC 1951).
-class Deflater {
+class Deflater
+{
 public:
     explicit Deflater(ByteSink sink) : sink_(std::move(sink))
     {
@@ -127,7 +132,8 @@ std::string unparsed(QPDFWriter& writer, QPDFObjectHandle object)
 
 } // namespace
 
-QPDFObjectHandle LargeStreams::add(QPDF& pdf, std::shared_ptr<StreamSource> source, qint64 bytes, const QPDFObjectHandle& filter)
+QPDFObjectHandle LargeStreams::add(QPDF& pdf, std::shared_ptr<StreamSource> source, qint64 bytes,
+                                   const QPDFObjectHandle& filter)
 {
     QPDFObjectHandle stream = pdf.newStream();
     if (bytes <= smallStream) {
@@ -139,7 +145,8 @@ QPDFObjectHandle LargeStreams::add(QPDF& pdf, std::shared_ptr<StreamSource> sour
     return stream;
 }
 
-void LargeStreams::append(QPDF& pdf, QPDFWriter& writer, qint64 written, const QByteArray& tail, const ByteSink& sink, ExportRun& run) const
+void LargeStreams::append(QPDF& pdf, QPDFWriter& writer, qint64 written, const QByteArray& tail, const ByteSink& sink,
+                          ExportRun& run) const
 {
     static const QRegularExpression end(QStringLiteral("startxref\\s+(\\d+)\\s+%%EOF\\s*$"));
     static const QRegularExpression ids(QStringLiteral("/ID \\[\\s*(<[0-9a-fA-F]*>)\\s*(<[0-9a-fA-F]*>)\\s*\\]"));
@@ -166,8 +173,10 @@ void LargeStreams::append(QPDF& pdf, QPDFWriter& writer, qint64 written, const Q
         for (const auto& [key, value] : QPDFObjectHandle(stream.object).getDict().getDictAsMap())
             if (key != "/Length" && key != "/Filter")
                 dictionary += ' ' + key + ' ' + unparsed(writer, value);
-        const std::string filter = stream.deflate ? "/FlateDecode" : QPDFObjectHandle(stream.object).getDict().getKey("/Filter").unparse();
-        put(std::to_string(number) + " 0 obj\n" + dictionary + " /Filter " + filter + " /Length " + std::to_string(lengthNumber) + " 0 R >>\nstream\n");
+        const std::string filter =
+            stream.deflate ? "/FlateDecode" : QPDFObjectHandle(stream.object).getDict().getKey("/Filter").unparse();
+        put(std::to_string(number) + " 0 obj\n" + dictionary + " /Filter " + filter + " /Length " +
+            std::to_string(lengthNumber) + " 0 R >>\nstream\n");
         const qint64 start = at;
         const auto count = [&](const uchar* bytes, std::size_t n) {
             run.check();
@@ -201,9 +210,12 @@ void LargeStreams::append(QPDF& pdf, QPDFWriter& writer, qint64 written, const Q
     }
     const qint64 start = at;
     QPDFObjectHandle trailer = pdf.getTrailer();
-    put(std::to_string(own) + " 0 obj\n<< /Type /XRef /Size " + std::to_string(next) + " /W [ 1 8 2 ] /Index [" + index + " ] /Root " + unparsed(writer, trailer.getKey("/Root"))
-        + " /Info " + unparsed(writer, trailer.getKey("/Info")) + " /ID [ " + id.captured(1).toStdString() + ' ' + id.captured(2).toStdString() + " ] /Prev "
-        + before.captured(1).toStdString() + " /Length " + std::to_string(entries.size()) + " >>\nstream\n" + entries + "\nendstream\nendobj\nstartxref\n" + std::to_string(start) + "\n%%EOF\n");
+    put(std::to_string(own) + " 0 obj\n<< /Type /XRef /Size " + std::to_string(next) + " /W [ 1 8 2 ] /Index [" +
+        index + " ] /Root " + unparsed(writer, trailer.getKey("/Root")) + " /Info " +
+        unparsed(writer, trailer.getKey("/Info")) + " /ID [ " + id.captured(1).toStdString() + ' ' +
+        id.captured(2).toStdString() + " ] /Prev " + before.captured(1).toStdString() + " /Length " +
+        std::to_string(entries.size()) + " >>\nstream\n" + entries + "\nendstream\nendobj\nstartxref\n" +
+        std::to_string(start) + "\n%%EOF\n");
 }
 
 } // namespace hinge

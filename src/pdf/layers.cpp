@@ -3,8 +3,10 @@
 
 #include <set>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Dictionaries of an array, or none.
 std::vector<QPDFObjectHandle> dictionariesIn(QPDFObjectHandle array)
@@ -49,10 +51,12 @@ std::set<QPDFObjGen> hiddenLayers(QPDFObjectHandle properties)
         set(layer, false);
     // When it is printed, a layer follows what it says of printing, if the file asks for that.
     for (QPDFObjectHandle& usage : dictionariesIn(config.getKey("/AS"))) {
-        if (!usage.getKey("/Event").isName() || usage.getKey("/Event").getName() != "/Print" || !hasName(usage.getKey("/Category"), "/Print"))
+        if (!usage.getKey("/Event").isName() || usage.getKey("/Event").getName() != "/Print" ||
+            !hasName(usage.getKey("/Category"), "/Print"))
             continue;
         for (QPDFObjectHandle& layer : dictionariesIn(usage.getKey("/OCGs"))) {
-            QPDFObjectHandle print = layer.getKey("/Usage").isDictionary() ? layer.getKey("/Usage").getKey("/Print") : QPDFObjectHandle::newNull();
+            QPDFObjectHandle print = layer.getKey("/Usage").isDictionary() ? layer.getKey("/Usage").getKey("/Print")
+                                                                           : QPDFObjectHandle::newNull();
             if (print.isDictionary() && print.getKey("/PrintState").isName())
                 set(layer, print.getKey("/PrintState").getName() != "/OFF");
         }
@@ -60,12 +64,15 @@ std::set<QPDFObjGen> hiddenLayers(QPDFObjectHandle properties)
     return hidden;
 }
 
-/// The layers of our own document, made on first use. The configuration has a name and no automatic states (ISO 15930-7, 6.18, from memory).
+/// The layers of our own document, made on first use. The configuration has a name and no automatic states (ISO
+/// 15930-7, 6.18, from memory).
 QPDFObjectHandle ourProperties(QPDF& target)
 {
     QPDFObjectHandle root = target.getRoot();
     if (!root.getKey("/OCProperties").isDictionary())
-        root.replaceKey("/OCProperties", QPDFObjectHandle::parse("<< /OCGs [] /D << /Name (As placed) /BaseState /ON /OFF [] /Order [] >> >>"));
+        root.replaceKey(
+            "/OCProperties",
+            QPDFObjectHandle::parse("<< /OCGs [] /D << /Name (As placed) /BaseState /ON /OFF [] /Order [] >> >>"));
     return root.getKey("/OCProperties");
 }
 
@@ -88,7 +95,8 @@ void carryLayers(QPDF& source, QPDF& target, const QString& fileName)
         if (!layer.isIndirect())
             continue; // nothing can refer to it
         QPDFObjectHandle copied = target.copyForeignObject(layer);
-        const std::string name = copied.getKey("/Name").isString() ? copied.getKey("/Name").getUTF8Value() : std::string();
+        const std::string name =
+            copied.getKey("/Name").isString() ? copied.getKey("/Name").getUTF8Value() : std::string();
         if (names.contains(name))
             copied.replaceKey("/Name", QPDFObjectHandle::newUnicodeString(fileName.toStdString() + ": " + name));
         groups.appendItem(copied);

@@ -4,11 +4,13 @@
 #include <QString>
 #include <qpdf/QPDF.hh>
 
-namespace hinge {
+namespace hinge
+{
 
-/// Takes the layers of a placed file over, each in the state in which that file would print it (ISO 32000-1, 8.11.4): its base state, what it switches on and
-/// off, and what it says of printing. Layers keep to their file: one that another file names alike gets the file's name before its own, since many programs
-/// tell layers by their names. Call once a file, after something of it was copied into `target`.
+/// Takes the layers of a placed file over, each in the state in which that file would print it (ISO 32000-1, 8.11.4):
+/// its base state, what it switches on and off, and what it says of printing. Layers keep to their file: one that
+/// another file names alike gets the file's name before its own, since many programs tell layers by their names. Call
+/// once a file, after something of it was copied into `target`.
 void carryLayers(QPDF& source, QPDF& target, const QString& fileName);
 
 } // namespace hinge

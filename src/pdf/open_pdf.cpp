@@ -27,7 +27,8 @@ private:
 /// What the library says of it, a line at most.
 QString damagedPdf(const std::string& why)
 {
-    return QStringLiteral("The PDF is damaged and cannot be read (%1). Ask for it again.").arg(QString::fromStdString(why).simplified().left(120));
+    return QStringLiteral("The PDF is damaged and cannot be read (%1). Ask for it again.")
+        .arg(QString::fromStdString(why).simplified().left(120));
 }
 
 bool isSvg(const QString& path)
@@ -54,7 +55,8 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
     if (!QFileInfo(path).isFile())
         return problem(path, QStringLiteral("This is no plain file."));
     if (QFileInfo(path).size() > limits::largestPdf)
-        return problem(path, QStringLiteral("The PDF is larger than %1 GB. Take the pages that are wanted out of it.").arg(limits::largestPdf >> 30));
+        return problem(path, QStringLiteral("The PDF is larger than %1 GB. Take the pages that are wanted out of it.")
+                                 .arg(limits::largestPdf >> 30));
     try {
         auto pdf = std::make_shared<QPDF>();
         pdf->setSuppressWarnings(true);
@@ -72,11 +74,16 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
         if (pdf->getAllPages().empty())
             return problem(path, QStringLiteral("The PDF has no pages."));
         if (pdf->getAllPages().size() > limits::mostPdfPages)
-            return problem(path, QStringLiteral("The PDF has %1 pages, more than any piece takes.").arg(pdf->getAllPages().size()));
+            return problem(
+                path,
+                QStringLiteral("The PDF has %1 pages, more than any piece takes.").arg(pdf->getAllPages().size()));
         return pdf;
     } catch (const QPDFExc& e) {
         if (e.getErrorCode() == qpdf_e_password)
-            return problem(path, QStringLiteral("The PDF is locked by a password. Place it in the window, which asks for it, or get an open copy."));
+            return problem(
+                path,
+                QStringLiteral(
+                    "The PDF is locked by a password. Place it in the window, which asks for it, or get an open copy."));
         return problem(path, damagedPdf(e.getMessageDetail()));
     } catch (const std::exception& e) {
         return problem(path, damagedPdf(e.what()));

@@ -13,13 +13,15 @@ namespace hinge {
 struct PageBoxes {
     QRectF media; ///< x, y of the lower left corner; empty when the page has none that can be used
     QRectF trim; ///< TrimBox, else CropBox, else MediaBox
-    /// BleedBox within the MediaBox, at least the trim. Without one, of a page with a TrimBox all that its CropBox shows.
+    /// BleedBox within the MediaBox, at least the trim. Without one, of a page with a TrimBox all that its CropBox
+    /// shows.
     QRectF bleed;
     bool hasTrimBox = false;
     int rotate = 0; ///< clockwise, 0, 90, 180 or 270
     double userUnit = 1;
 
-    /// False when nobody can tell how large the page is: no MediaBox, or one without a size, or beyond what a PDF may have.
+    /// False when nobody can tell how large the page is: no MediaBox, or one without a size, or beyond what a PDF may
+    /// have.
     [[nodiscard]] bool isUsable() const { return !trim.isEmpty(); }
     /// Size of the trim as the page is seen, in points.
     [[nodiscard]] QSizeF uprightTrim() const;

@@ -45,8 +45,11 @@ QImage rendered(const Poppler::Page& page, double resolution)
     QElapsedTimer since;
     since.start();
     const auto never = [](const QVariant&) { return false; };
-    const auto enough = [](const QVariant& timer) { return static_cast<const QElapsedTimer*>(timer.value<void*>())->hasExpired(limits::longestRendering); };
-    const QImage image = page.renderToImage(resolution, resolution, -1, -1, -1, -1, Poppler::Page::Rotate0, nullptr, never, enough, QVariant::fromValue<void*>(&since));
+    const auto enough = [](const QVariant& timer) {
+        return static_cast<const QElapsedTimer*>(timer.value<void*>())->hasExpired(limits::longestRendering);
+    };
+    const QImage image = page.renderToImage(resolution, resolution, -1, -1, -1, -1, Poppler::Page::Rotate0, nullptr,
+                                            never, enough, QVariant::fromValue<void*>(&since));
     return since.hasExpired(limits::longestRendering) ? QImage() : image;
 }
 

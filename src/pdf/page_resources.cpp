@@ -5,8 +5,10 @@
 
 #include <qpdf/QPDFPageObjectHelper.hh>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A font's own descriptor, or that of what it is made of; null for one that needs no file.
 QPDFObjectHandle descriptorOf(QPDFObjectHandle font)
@@ -17,7 +19,10 @@ QPDFObjectHandle descriptorOf(QPDFObjectHandle font)
     return font.getKey("/FontDescriptor");
 }
 
-bool isType3(QPDFObjectHandle font) { return font.getKey("/Subtype").isName() && font.getKey("/Subtype").getName() == "/Type3"; }
+bool isType3(QPDFObjectHandle font)
+{
+    return font.getKey("/Subtype").isName() && font.getKey("/Subtype").getName() == "/Type3";
+}
 
 /// The name of a font that is not in the file; empty when it is. A subset's tag is left out.
 QString missingName(QPDFObjectHandle font)
@@ -30,7 +35,8 @@ QString missingName(QPDFObjectHandle font)
             if (descriptor.getKey(key).isStream())
                 return {};
     QPDFObjectHandle name = font.getKey("/BaseFont");
-    const QString plain = name.isName() ? QString::fromStdString(name.getName()).mid(1) : QStringLiteral("without a name");
+    const QString plain =
+        name.isName() ? QString::fromStdString(name.getName()).mid(1) : QStringLiteral("without a name");
     return plain.size() > 7 && plain[6] == u'+' ? plain.mid(7) : plain;
 }
 
@@ -39,24 +45,27 @@ bool isTransparentState(QPDFObjectHandle state)
     for (const char* key : {"/CA", "/ca"})
         if (QPDFObjectHandle v = state.getKey(key); v.isNumber() && v.getNumericValue() < 1)
             return true;
-    if (QPDFObjectHandle mode = state.getKey("/BM"); mode.isArray() || (mode.isName() && mode.getName() != "/Normal" && mode.getName() != "/Compatible"))
+    if (QPDFObjectHandle mode = state.getKey("/BM");
+        mode.isArray() || (mode.isName() && mode.getName() != "/Normal" && mode.getName() != "/Compatible"))
         return true;
     return state.getKey("/SMask").isDictionary();
 }
 
-class TransparencySearch : public ResourceVisitor {
+class TransparencySearch : public ResourceVisitor
+{
 public:
     bool found = false;
     void state(QPDFObjectHandle state) override { found = found || isTransparentState(state); }
     void object(QPDFObjectHandle stream) override
     {
         QPDFObjectHandle d = stream.getDict();
-        found = found || d.getKey("/SMask").isStream() || d.getKey("/Group").isDictionary()
-                || (d.getKey("/SMaskInData").isInteger() && d.getKey("/SMaskInData").getIntValue() > 0);
+        found = found || d.getKey("/SMask").isStream() || d.getKey("/Group").isDictionary() ||
+                (d.getKey("/SMaskInData").isInteger() && d.getKey("/SMaskInData").getIntValue() > 0);
     }
 };
 
-class ObstacleSearch : public ResourceVisitor {
+class ObstacleSearch : public ResourceVisitor
+{
 public:
     QStringList found;
     void font(QPDFObjectHandle font) override
@@ -66,7 +75,8 @@ public:
     }
     void state(QPDFObjectHandle state) override
     {
-        if (state.hasKey("/TR") || (state.hasKey("/TR2") && !(state.getKey("/TR2").isName() && state.getKey("/TR2").getName() == "/Default")))
+        if (state.hasKey("/TR") ||
+            (state.hasKey("/TR2") && !(state.getKey("/TR2").isName() && state.getKey("/TR2").getName() == "/Default")))
             add(QStringLiteral("bends its tones with a transfer curve"));
         if (state.hasKey("/HTP"))
             add(QStringLiteral("sets the origin of the screen"));
@@ -97,7 +107,8 @@ Result<void> ResourceVisitor::visitStream(QPDFObjectHandle stream, int depth)
     if (!stream.isStream() || (stream.isIndirect() && !seen_.insert(stream.getObjGen()).second))
         return {};
     if (depth > limits::deepestForms)
-        return problem({}, QStringLiteral("Its drawings lie in each other more than %1 deep.").arg(limits::deepestForms));
+        return problem({},
+                       QStringLiteral("Its drawings lie in each other more than %1 deep.").arg(limits::deepestForms));
     QPDFObjectHandle d = stream.getDict();
     if (d.hasKey("/ColorSpace"))
         space(d, "/ColorSpace");
@@ -163,7 +174,8 @@ Result<void> ResourceVisitor::visit(QPDFObjectHandle dictionary, int depth)
 
 QStringList FontSearch::missingIn(QPDFObjectHandle page)
 {
-    class Search : public ResourceVisitor {
+    class Search : public ResourceVisitor
+    {
     public:
         explicit Search(std::map<QPDFObjGen, QString>& known) : known_(known) {}
         QStringList missing;
@@ -182,7 +194,8 @@ QStringList FontSearch::missingIn(QPDFObjectHandle page)
         std::map<QPDFObjGen, QString>& known_;
     };
     Search search(known_);
-    (void)search.visit(QPDFPageObjectHelper(page).getAttribute("/Resources", false)); // one too deep is refused when it is placed
+    (void)search.visit(
+        QPDFPageObjectHelper(page).getAttribute("/Resources", false)); // one too deep is refused when it is placed
     return search.missing;
 }
 

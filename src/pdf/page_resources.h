@@ -9,11 +9,13 @@
 #include <qpdf/QPDF.hh>
 #include <set>
 
-namespace hinge {
+namespace hinge
+{
 
-/// Visits what a page's contents refer to, through forms, patterns and glyphs that are drawings themselves, each once (ISO 32000-1, 7.8.3).
-/// Fails when forms lie in each other deeper than the limits allow.
-class ResourceVisitor {
+/// Visits what a page's contents refer to, through forms, patterns and glyphs that are drawings themselves, each once
+/// (ISO 32000-1, 7.8.3). Fails when forms lie in each other deeper than the limits allow.
+class ResourceVisitor
+{
 public:
     virtual ~ResourceVisitor() = default;
     /// Every resource dictionary.
@@ -36,7 +38,8 @@ private:
 };
 
 /// Fonts that a page uses but that are not in its file; each font of a document is looked at once.
-class FontSearch {
+class FontSearch
+{
 public:
     [[nodiscard]] QStringList missingIn(QPDFObjectHandle page);
 
@@ -47,7 +50,8 @@ private:
 /// True when something is seen through, or blends with what lies under it.
 [[nodiscard]] bool hasTransparency(QPDFObjectHandle resources);
 
-/// What keeps a page from being part of a PDF/X-4 file (ISO 15930-7), in words that follow the name of its file; empty when nothing does.
+/// What keeps a page from being part of a PDF/X-4 file (ISO 15930-7), in words that follow the name of its file; empty
+/// when nothing does.
 [[nodiscard]] QStringList obstaclesToX4(QPDFObjectHandle resources);
 
 } // namespace hinge

@@ -31,7 +31,8 @@ QPDFObjectHandle spaceFor(QPDF& pdf, PixelColour colour, const QByteArray& profi
 }
 
 /// A file as it is.
-class WholeFile : public StreamSource {
+class WholeFile : public StreamSource
+{
 public:
     WholeFile(QString path, ExportRun& run) : path_(std::move(path)), run_(run) {}
     void write(const ByteSink& sink) const override
@@ -63,12 +64,18 @@ enum class Part {
 };
 
 /// Rows of a picture, read as they are written, so that a large one is never whole in memory.
-class PictureRows : public StreamSource {
+class PictureRows : public StreamSource
+{
 public:
-    PictureRows(QString path, PixelInfo info, Part what, ExportRun& run) : path_(std::move(path)), info_(std::move(info)), what_(what), run_(run) {}
+    PictureRows(QString path, PixelInfo info, Part what, ExportRun& run)
+        : path_(std::move(path)), info_(std::move(info)), what_(what), run_(run)
+    {
+    }
     void write(const ByteSink& sink) const override
     {
-        const std::size_t bytes = what_ == Part::Transparency ? info_.alphaBytes() : what_ == Part::Grey ? info_.rowBytes() / 3 : info_.rowBytes();
+        const std::size_t bytes = what_ == Part::Transparency ? info_.alphaBytes()
+                                  : what_ == Part::Grey       ? info_.rowBytes() / 3
+                                                              : info_.rowBytes();
         std::vector<uchar> out(bytes);
         const auto done = readPixelRows(path_, info_, 1, [&](int y, const uchar* colour, const uchar* alpha) {
             if (y % 64 == 0)
@@ -133,11 +140,15 @@ Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, ExportRun& run, L
     if (!header)
         return problem(path, QStringLiteral("The JPEG is damaged: its header cannot be read. Ask for it again."));
     if (header->components != 1 && header->components != 3 && header->components != 4)
-        return problem(path, QStringLiteral("The JPEG has %1 colour channels; 1, 3 or 4 can be printed.").arg(header->components));
+        return problem(
+            path, QStringLiteral("The JPEG has %1 colour channels; 1, 3 or 4 can be printed.").arg(header->components));
     if (!isWholeJpeg(path))
         return problem(path, QStringLiteral("The JPEG was cut off: part of its picture is missing. Ask for it again."));
-    const PixelColour colour = header->components == 1 ? PixelColour::Gray : header->components == 3 ? PixelColour::Rgb : PixelColour::Cmyk;
-    QPDFObjectHandle stream = large.add(pdf, std::make_shared<WholeFile>(path, run), file.size(), QPDFObjectHandle::newName("/DCTDecode"));
+    const PixelColour colour = header->components == 1   ? PixelColour::Gray
+                               : header->components == 3 ? PixelColour::Rgb
+                                                         : PixelColour::Cmyk;
+    QPDFObjectHandle stream =
+        large.add(pdf, std::make_shared<WholeFile>(path, run), file.size(), QPDFObjectHandle::newName("/DCTDecode"));
     QPDFObjectHandle d = imageDictionary(stream, header->width, header->height, spaceFor(pdf, colour, header->profile));
     // Files with Adobe's marker hold the complement of the inks (Adobe Technical Note 5116, from memory).
     if (header->components == 4 && header->adobeMarker)
@@ -154,17 +165,22 @@ Result<PictureObject> fromRows(QPDF& pdf, const QString& path, ExportRun& run, L
     const bool grey = isGreyAllOver(path, *info, run);
     const PixelColour colour = grey ? PixelColour::Gray : info->colour;
     const qint64 bytes = qint64(info->rowBytes()) * info->height / (grey ? 3 : 1);
-    QPDFObjectHandle stream = large.add(pdf, std::make_shared<PictureRows>(path, *info, grey ? Part::Grey : Part::Colours, run), bytes, QPDFObjectHandle::newNull());
+    QPDFObjectHandle stream =
+        large.add(pdf, std::make_shared<PictureRows>(path, *info, grey ? Part::Grey : Part::Colours, run), bytes,
+                  QPDFObjectHandle::newNull());
     QPDFObjectHandle d = imageDictionary(stream, info->width, info->height, spaceFor(pdf, colour, info->profile));
     d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
     if (info->whiteIsZero)
         d.replaceKey("/Decode", QPDFObjectHandle::parse("[1 0]"));
     if (info->alpha) {
-        QPDFObjectHandle mask = large.add(pdf, std::make_shared<PictureRows>(path, *info, Part::Transparency, run), qint64(info->alphaBytes()) * info->height, QPDFObjectHandle::newNull());
-        imageDictionary(mask, info->width, info->height, QPDFObjectHandle::newName("/DeviceGray")).replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
+        QPDFObjectHandle mask = large.add(pdf, std::make_shared<PictureRows>(path, *info, Part::Transparency, run),
+                                          qint64(info->alphaBytes()) * info->height, QPDFObjectHandle::newNull());
+        imageDictionary(mask, info->width, info->height, QPDFObjectHandle::newName("/DeviceGray"))
+            .replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
         d.replaceKey("/SMask", mask);
     }
-    return PictureObject{stream, double(info->uprightWidth()) / info->uprightHeight(), uprightMatrix(info->orientation)};
+    return PictureObject{stream, double(info->uprightWidth()) / info->uprightHeight(),
+                         uprightMatrix(info->orientation)};
 }
 
 } // namespace
@@ -189,7 +205,8 @@ QPDFObjectHandle srgbColourSpace(QPDF& pdf)
     if (root.hasKey(key))
         return root.getKey(key);
     cmsHPROFILE profile = cmsCreate_sRGBProfile();
-    cmsSetProfileVersion(profile, 2.1); // PDF 1.6 knows versions up to 4.1 (ISO 32000-1, table 66); every reader knows this one
+    cmsSetProfileVersion(profile,
+                         2.1); // PDF 1.6 knows versions up to 4.1 (ISO 32000-1, table 66); every reader knows this one
     cmsUInt32Number size = 0;
     std::string bytes;
     if (profile && cmsSaveProfileToMem(profile, nullptr, &size)) {
@@ -223,7 +240,8 @@ Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRu
         return fromRows(pdf, path, run, large);
     if (head.startsWith("\xff\xd8\xff"))
         return fromJpeg(pdf, path, run, large);
-    return problem(path, QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF."));
+    return problem(path,
+                   QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF."));
 }
 
 } // namespace hinge

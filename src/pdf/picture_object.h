@@ -16,10 +16,12 @@ struct PictureObject {
     std::array<double, 6> upright{1, 0, 0, 1, 0, 0};
 };
 
-/// JPEG data goes in byte for byte, CMYK stays CMYK (with the Decode array that Adobe's inverted files need); rows of PNG and TIFF are
-/// read when the file is written. Grey and line art stay on the black plate alone; RGB means what its profile says, sRGB (IEC 61966-2-1) without one.
-/// Transparency becomes a soft mask. Refuses what is damaged or cut off.
-[[nodiscard]] Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRun& run, LargeStreams& large);
+/// JPEG data goes in byte for byte, CMYK stays CMYK (with the Decode array that Adobe's inverted files need); rows of
+/// PNG and TIFF are read when the file is written. Grey and line art stay on the black plate alone; RGB means what its
+/// profile says, sRGB (IEC 61966-2-1) without one. Transparency becomes a soft mask. Refuses what is damaged or cut
+/// off.
+[[nodiscard]] Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRun& run,
+                                                      LargeStreams& large);
 
 /// What every image says of itself: its size and colour space, 8 bits a sample. Gives the dictionary of the stream.
 QPDFObjectHandle imageDictionary(QPDFObjectHandle stream, int width, int height, const QPDFObjectHandle& colourSpace);

@@ -25,7 +25,10 @@ struct DeleteTransform {
 };
 using Transform = std::unique_ptr<void, DeleteTransform>;
 
-tl::unexpected<Problem> noMemory(const QString& path) { return problem(path, QStringLiteral("There is not enough memory to show this picture.")); }
+tl::unexpected<Problem> noMemory(const QString& path)
+{
+    return problem(path, QStringLiteral("There is not enough memory to show this picture."));
+}
 
 Profile profileFrom(const QByteArray& icc) { return Profile(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()))); }
 
@@ -46,7 +49,8 @@ Profile profileOf(PixelColour colour, const QByteArray& own, const QByteArray& p
 Transform toScreen(const Profile& from, cmsUInt32Number format)
 {
     const Profile screen(cmsCreate_sRGBProfile());
-    return Transform(cmsCreateTransform(from.get(), format, screen.get(), TYPE_BGRA_8, INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_BLACKPOINTCOMPENSATION));
+    return Transform(cmsCreateTransform(from.get(), format, screen.get(), TYPE_BGRA_8, INTENT_RELATIVE_COLORIMETRIC,
+                                        cmsFLAGS_BLACKPOINTCOMPENSATION));
 }
 
 /// Turned and mirrored to stand upright.
@@ -86,15 +90,19 @@ Result<QImage> fromRows(const QString& path, int longest, const QByteArray& pres
     const auto done = readPixelRows(path, *info, step, [&](int y, const uchar* colour, const uchar* alpha) {
         if (info->bits == 1)
             for (int x = 0; x < w; ++x)
-                picked[std::size_t(x)] = ((colour[x * step / 8] >> (7 - x * step % 8) & 1) != 0) != info->whiteIsZero ? 255 : 0;
+                picked[std::size_t(x)] =
+                    ((colour[x * step / 8] >> (7 - x * step % 8) & 1) != 0) != info->whiteIsZero ? 255 : 0;
         else
             for (int x = 0; x < w; ++x)
-                std::copy_n(colour + std::size_t(x) * std::size_t(step) * pixel, pixel, picked.data() + std::size_t(x) * pixel);
+                std::copy_n(colour + std::size_t(x) * std::size_t(step) * pixel, pixel,
+                            picked.data() + std::size_t(x) * pixel);
         auto* out = reinterpret_cast<QRgb*>(image.scanLine(y / step));
         cmsDoTransform(transform.get(), picked.data(), out, cmsUInt32Number(w));
         for (int x = 0; x < w; ++x) {
             const std::size_t at = std::size_t(x) * std::size_t(step);
-            const uint clear = !alpha ? 255 : info->bits == 16 ? reinterpret_cast<const quint16*>(alpha)[at] >> 8 : alpha[at];
+            const uint clear = !alpha             ? 255
+                               : info->bits == 16 ? reinterpret_cast<const quint16*>(alpha)[at] >> 8
+                                                  : alpha[at];
             out[x] = (out[x] & 0x00ffffffU) | clear << 24;
         }
         return true;

@@ -8,8 +8,10 @@
 #include <QFile>
 #include <lcms2.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QByteArray headOf(const QString& path)
 {
@@ -21,7 +23,10 @@ QByteArray headOf(const QString& path)
 
 bool hasPixelRows(const QByteArray& head) { return isPng(head) || isTiff(head); }
 
-Result<PixelInfo> readPixelInfo(const QString& path) { return isPng(headOf(path)) ? readPngInfo(path) : readTiffInfo(path); }
+Result<PixelInfo> readPixelInfo(const QString& path)
+{
+    return isPng(headOf(path)) ? readPngInfo(path) : readTiffInfo(path);
+}
 
 Result<void> readPixelRows(const QString& path, const PixelInfo& info, int step, const PixelRow& row)
 {
@@ -48,7 +53,10 @@ Result<void> checkPixelLimits(const QString& path, qint64 width, qint64 height, 
         return problem(path, QStringLiteral("The picture has no size. Ask for it again."));
     const qint64 most = bits == 1 ? limits::mostPixels * 8 : limits::mostPixels;
     if (width > limits::longestSide || height > limits::longestSide || width * height > most)
-        return problem(path, QStringLiteral("The picture says it has %1 × %2 pixels, more than any print needs. Save it smaller.").arg(width).arg(height));
+        return problem(
+            path, QStringLiteral("The picture says it has %1 × %2 pixels, more than any print needs. Save it smaller.")
+                      .arg(width)
+                      .arg(height));
     return {};
 }
 
@@ -59,7 +67,8 @@ bool profileFits(const QByteArray& icc, int channels)
     cmsHPROFILE profile = cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()));
     if (!profile)
         return false;
-    const bool fits = int(cmsChannelsOf(cmsGetColorSpace(profile))) == channels && cmsGetColorSpace(profile) != cmsSigLabData && cmsGetColorSpace(profile) != cmsSigXYZData;
+    const bool fits = int(cmsChannelsOf(cmsGetColorSpace(profile))) == channels &&
+                      cmsGetColorSpace(profile) != cmsSigLabData && cmsGetColorSpace(profile) != cmsSigXYZData;
     cmsCloseProfile(profile);
     return fits;
 }

@@ -8,42 +8,47 @@
 #include <array>
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What a picture of pixels is, as it stands in its file.
 struct PixelInfo {
     int width = 0; ///< as stored: before it is turned by `orientation`
     int height = 0;
     PixelColour colour = PixelColour::Rgb;
-    int channels = 3; ///< samples a pixel, without transparency
-    int bits = 8; ///< of a sample: 8 or 16; 1 for line art of a single channel
-    bool alpha = false; ///< transparency comes beside the colours, as many bits a sample
+    int channels = 3;         ///< samples a pixel, without transparency
+    int bits = 8;             ///< of a sample: 8 or 16; 1 for line art of a single channel
+    bool alpha = false;       ///< transparency comes beside the colours, as many bits a sample
     bool whiteIsZero = false; ///< grey samples count from white
     /// How it is turned and mirrored to stand upright: 1 to 8 (Exif 2.3, tag 0x0112).
     int orientation = 1;
-    QByteArray profile; ///< ICC; empty when there is none, or none that fits its colours
+    QByteArray profile;         ///< ICC; empty when there is none, or none that fits its colours
     bool profileMisfit = false; ///< it came with a profile of other colours, or a damaged one
-    bool saysColours = false; ///< a profile, or a mark of the format, says what its numbers mean
+    bool saysColours = false;   ///< a profile, or a mark of the format, says what its numbers mean
 
     /// Upright: width and height change places where it lies on its side.
     [[nodiscard]] bool liesOnItsSide() const { return orientation >= 5; }
     [[nodiscard]] int uprightWidth() const { return liesOnItsSide() ? height : width; }
     [[nodiscard]] int uprightHeight() const { return liesOnItsSide() ? width : height; }
     /// Bytes of a row of colours, and of one of transparency.
-    [[nodiscard]] std::size_t rowBytes() const { return bits == 1 ? (std::size_t(width) + 7) / 8 : std::size_t(width) * std::size_t(channels) * std::size_t(bits / 8); }
+    [[nodiscard]] std::size_t rowBytes() const
+    {
+        return bits == 1 ? (std::size_t(width) + 7) / 8
+                         : std::size_t(width) * std::size_t(channels) * std::size_t(bits / 8);
+    }
     [[nodiscard]] std::size_t alphaBytes() const { return std::size_t(width) * std::size_t(bits / 8); }
     bool operator==(const PixelInfo&) const = default;
 };
 
-/// Takes a row: its colours, 16-bit samples in the byte order of this machine, bits packed with the high one first; and its transparency,
-/// nullptr when there is none. Returns false to stop.
+/// Takes a row: its colours, 16-bit samples in the byte order of this machine, bits packed with the high one first; and
+/// its transparency, nullptr when there is none. Returns false to stop.
 using PixelRow = std::function<bool(int y, const uchar* colour, const uchar* alpha)>;
 
-/// Reads what a PNG or TIFF is. Refuses what is damaged, cut off, beyond the limits (`core/read_limits.h`), or of a kind that cannot be
-/// printed; the problem says which.
+/// Reads what a PNG or TIFF is. Refuses what is damaged, cut off, beyond the limits (`core/read_limits.h`), or of a
+/// kind that cannot be printed; the problem says which.
 [[nodiscard]] Result<PixelInfo> readPixelInfo(const QString& path);
-/// Hands over every `step`-th row of the file that `info` was read from, from the head as stored. Never keeps more than a block of it. Refuses a file
-/// that is no longer what `info` says.
+/// Hands over every `step`-th row of the file that `info` was read from, from the head as stored. Never keeps more than
+/// a block of it. Refuses a file that is no longer what `info` says.
 [[nodiscard]] Result<void> readPixelRows(const QString& path, const PixelInfo& info, int step, const PixelRow& row);
 
 /// Tells a picture that has rows by its first bytes.

@@ -19,7 +19,8 @@ namespace hinge {
 namespace {
 
 /// Counts what a stream unpacks to, and gives up when it is too much.
-class Measure : public Pipeline {
+class Measure : public Pipeline
+{
 public:
     explicit Measure(ExportRun& run) : Pipeline("measure", nullptr), run_(run) {}
     void write(unsigned char const*, std::size_t size) override
@@ -38,7 +39,8 @@ private:
 };
 
 /// Makes what was copied sound for our document.
-class Settler : public ResourceVisitor {
+class Settler : public ResourceVisitor
+{
 public:
     Settler(QPDF& target, std::map<std::string, QPDFObjectHandle>& spots) : target_(target), spots_(spots) {}
     QString trouble;
@@ -79,7 +81,8 @@ public:
 private:
     static bool isSeparation(QPDFObjectHandle space)
     {
-        return space.isArray() && space.getArrayNItems() == 4 && space.getArrayItem(0).isName() && space.getArrayItem(0).getName() == "/Separation" && space.getArrayItem(1).isName();
+        return space.isArray() && space.getArrayNItems() == 4 && space.getArrayItem(0).isName() &&
+               space.getArrayItem(0).getName() == "/Separation" && space.getArrayItem(1).isName();
     }
     QPDFObjectHandle spotFor(QPDFObjectHandle space)
     {
@@ -139,12 +142,15 @@ Result<PlacedPage> PlacedPages::place(const QString& path, int number)
         PlacedPage placed;
         placed.boxes = readPageBoxes(helper);
         if (!placed.boxes.isUsable())
-            return problem(path, QStringLiteral("Page %1 does not say how large it is. Ask for the file again.").arg(number));
+            return problem(path,
+                           QStringLiteral("Page %1 does not say how large it is. Ask for the file again.").arg(number));
         Measure measure(run_);
         for (QPDFObjectHandle& content : page->getPageContents())
             (void)content.pipeStreamData(&measure, 0, qpdf_dl_generalized, true, false);
         if (measure.isTooMuch())
-            return problem(path, QStringLiteral("Page %1 cannot be placed. What it draws unpacks to more than %2 MB.").arg(number).arg(limits::largestPageContent >> 20));
+            return problem(path, QStringLiteral("Page %1 cannot be placed. What it draws unpacks to more than %2 MB.")
+                                     .arg(number)
+                                     .arg(limits::largestPageContent >> 20));
         QPDFObjectHandle original = helper.getFormXObjectForPage(false);
         placed.transparent = hasTransparency(original.getDict().getKey("/Resources"));
         placed.obstacles = obstaclesToX4(original.getDict().getKey("/Resources"));
@@ -153,7 +159,8 @@ Result<PlacedPage> PlacedPages::place(const QString& path, int number)
         const QRectF& b = placed.boxes.bleed;
         d.replaceKey("/BBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
         if (placed.transparent) {
-            // A page is painted by itself before it is laid on what is under it (ISO 32000-1, 11.4.7): so is what was one.
+            // A page is painted by itself before it is laid on what is under it (ISO 32000-1, 11.4.7): so is what was
+            // one.
             if (!d.getKey("/Group").isDictionary())
                 d.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency >>"));
             QPDFObjectHandle group = d.getKey("/Group");
@@ -170,17 +177,21 @@ Result<PlacedPage> PlacedPages::place(const QString& path, int number)
         if (!d.getKey("/Resources").isDictionary())
             d.replaceKey("/Resources", QPDFObjectHandle::newDictionary());
         if (auto settled = settle(placed.form); !settled)
-            return problem(path, QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), settled.error().message));
+            return problem(
+                path,
+                QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), settled.error().message));
         pages_.emplace(key, placed);
         return placed;
     } catch (const ExportFailed& e) {
-        return problem(path, QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), e.problem.message));
+        return problem(path,
+                       QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), e.problem.message));
     } catch (const ExportStopped&) {
         throw;
     } catch (const std::bad_alloc&) {
         throw;
     } catch (const std::exception& e) {
-        return problem(path, QStringLiteral("Page %1 is damaged and cannot be placed (%2).").arg(QString::number(number), QString::fromUtf8(e.what()).left(120)));
+        return problem(path, QStringLiteral("Page %1 is damaged and cannot be placed (%2).")
+                                 .arg(QString::number(number), QString::fromUtf8(e.what()).left(120)));
     }
 }
 

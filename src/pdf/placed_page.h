@@ -24,10 +24,12 @@ struct PlacedPage {
 
 /// Copies pages of other files into a document. Every file is opened once and every page copied once.
 ///
-/// Form fields and notes that print are painted in. Device RGB is tagged as sRGB, wherever it stands. Layers are in the state in which their file
-/// prints them (`carryLayers`). A page that blends keeps to itself what it blends, as it does as a page; the group of one that does not is dropped (some
-/// renderers shift colours there). A spot ink is one separation, whoever names it. References to other files go.
-class PlacedPages {
+/// Form fields and notes that print are painted in. Device RGB is tagged as sRGB, wherever it stands. Layers are in the
+/// state in which their file prints them (`carryLayers`). A page that blends keeps to itself what it blends, as it does
+/// as a page; the group of one that does not is dropped (some renderers shift colours there). A spot ink is one
+/// separation, whoever names it. References to other files go.
+class PlacedPages
+{
 public:
     PlacedPages(QPDF& target, ExportRun& run) : target_(target), run_(run) {}
 
@@ -42,7 +44,8 @@ private:
 
     QPDF& target_;
     ExportRun& run_;
-    std::map<QString, std::shared_ptr<QPDF>> sources_; ///< kept open: streams are read from them when the target is written
+    std::map<QString, std::shared_ptr<QPDF>>
+        sources_; ///< kept open: streams are read from them when the target is written
     std::map<std::pair<QString, int>, PlacedPage> pages_;
     std::map<std::string, QPDFObjectHandle> spots_; ///< by the name of the separation
 };

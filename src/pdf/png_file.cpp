@@ -12,23 +12,32 @@
 #include <png.h>
 #include <vector>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
-Problem damaged(const QString& path) { return {path, QStringLiteral("The PNG is damaged and cannot be read. Ask for it again.")}; }
+Problem damaged(const QString& path)
+{
+    return {path, QStringLiteral("The PNG is damaged and cannot be read. Ask for it again.")};
+}
 
 struct CloseFile {
     void operator()(std::FILE* file) const { std::fclose(file); }
 };
 
-/// libpng and the file it reads. Its errors come back as false; nothing with a destructor may live inside what `guarded` runs.
-class Png {
+/// libpng and the file it reads. Its errors come back as false; nothing with a destructor may live inside what
+/// `guarded` runs.
+class Png
+{
 public:
     explicit Png(const QString& path) : file_(std::fopen(QFile::encodeName(path).constData(), "rb"))
     {
         if (!file_)
             return;
-        png_ = png_create_read_struct(PNG_LIBPNG_VER_STRING, nullptr, [](png_structp png, png_const_charp) { png_longjmp(png, 1); }, [](png_structp, png_const_charp) {});
+        png_ = png_create_read_struct(
+            PNG_LIBPNG_VER_STRING, nullptr, [](png_structp png, png_const_charp) { png_longjmp(png, 1); },
+            [](png_structp, png_const_charp) {});
         info_ = png_ ? png_create_info_struct(png_) : nullptr;
         ok_ = info_ && guarded([this] {
                   png_set_user_limits(png_, png_uint_32(limits::longestSide), png_uint_32(limits::longestSide));
@@ -58,8 +67,8 @@ private:
     bool ok_ = false;
 };
 
-/// A PNG is a row of chunks that say how long they are, and ends with one of a known name (PNG, third edition, 5.3). One that was cut off has not
-/// that end.
+/// A PNG is a row of chunks that say how long they are, and ends with one of a known name (PNG, third edition, 5.3).
+/// One that was cut off has not that end.
 bool isWhole(const QString& path)
 {
     QFile file(path);
@@ -100,7 +109,8 @@ QByteArray profileOfGamma(const Png& png)
         return {};
     double wx = 0.3127, wy = 0.3290, rx = 0.64, ry = 0.33, gx = 0.30, gy = 0.60, bx = 0.15, by = 0.06; // those of sRGB
     png_get_cHRM(png.png_, png.info_, &wx, &wy, &rx, &ry, &gx, &gy, &bx, &by);
-    return QColorSpace({wx, wy}, {rx, ry}, {gx, gy}, {bx, by}, QColorSpace::TransferFunction::Gamma, float(1 / gamma)).iccProfile();
+    return QColorSpace({wx, wy}, {rx, ry}, {gx, gy}, {bx, by}, QColorSpace::TransferFunction::Gamma, float(1 / gamma))
+        .iccProfile();
 }
 
 PixelInfo infoOf(const Png& png)
@@ -112,7 +122,8 @@ PixelInfo infoOf(const Png& png)
     const int depth = png_get_bit_depth(png.png_, png.info_);
     info.alpha = (type & PNG_COLOR_MASK_ALPHA) != 0 || png_get_valid(png.png_, png.info_, PNG_INFO_tRNS) != 0;
     const bool profiled = png_get_valid(png.png_, png.info_, PNG_INFO_iCCP) != 0;
-    const bool grey = type == PNG_COLOR_TYPE_GRAY || type == PNG_COLOR_TYPE_GRAY_ALPHA || (type == PNG_COLOR_TYPE_PALETTE && !profiled && paletteIsGrey(png));
+    const bool grey = type == PNG_COLOR_TYPE_GRAY || type == PNG_COLOR_TYPE_GRAY_ALPHA ||
+                      (type == PNG_COLOR_TYPE_PALETTE && !profiled && paletteIsGrey(png));
     info.colour = grey ? PixelColour::Gray : PixelColour::Rgb;
     info.channels = grey ? 1 : 3;
     info.bits = depth == 16 ? 16 : depth == 1 && type == PNG_COLOR_TYPE_GRAY && !info.alpha ? 1 : 8;
@@ -140,7 +151,8 @@ Result<PixelInfo> readPngInfo(const QString& path)
         return tl::unexpected(limited.error());
     if (!isWhole(path))
         return problem(path, QStringLiteral("The PNG was cut off: its end is missing. Ask for it again."));
-    if (png_get_interlace_type(png.png_, png.info_) != PNG_INTERLACE_NONE && qint64(info.rowBytes() + info.alphaBytes()) * info.height > limits::largestBlock)
+    if (png_get_interlace_type(png.png_, png.info_) != PNG_INTERLACE_NONE &&
+        qint64(info.rowBytes() + info.alphaBytes()) * info.height > limits::largestBlock)
         return problem(path, QStringLiteral("This PNG is interlaced and large. Save it without interlacing."));
     return info;
 }
@@ -190,7 +202,8 @@ Result<void> readPngRows(const QString& path, const PixelInfo& info, int step, c
         if (!asGiven)
             for (std::size_t x = 0; x < std::size_t(info.width); ++x) {
                 const uchar* pixel = samples + x * std::size_t(given) * sample;
-                std::copy_n(pixel, std::size_t(info.channels) * sample, colour.data() + x * std::size_t(info.channels) * sample);
+                std::copy_n(pixel, std::size_t(info.channels) * sample,
+                            colour.data() + x * std::size_t(info.channels) * sample);
                 if (info.alpha)
                     std::copy_n(pixel + std::size_t(given - 1) * sample, sample, alpha.data() + x * sample);
             }

@@ -3,7 +3,8 @@
 
 #include "pdf/pixel_file.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// Tells a PNG by its first eight bytes.
 [[nodiscard]] inline bool isPng(const QByteArray& head) { return head.startsWith(QByteArray("\x89PNG\r\n\x1a\n", 8)); }

@@ -15,7 +15,8 @@ namespace hinge {
 namespace {
 
 /// Writes into the file, counts, and remembers how it ended.
-class Output {
+class Output
+{
 public:
     explicit Output(QSaveFile& file) : file_(file) {}
     void write(const uchar* data, std::size_t size)
@@ -37,7 +38,8 @@ private:
     QByteArray tail_;
 };
 
-class OutputPipeline : public Pipeline {
+class OutputPipeline : public Pipeline
+{
 public:
     explicit OutputPipeline(Output& output) : Pipeline("save file", nullptr), output_(output) {}
     void write(unsigned char const* data, std::size_t size) override { output_.write(data, size); }
@@ -122,7 +124,9 @@ Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, co
         return problem(target, QStringLiteral("This is no file that can be written. Choose another name."));
     QSaveFile file(target);
     if (!file.open(QIODevice::WriteOnly))
-        return problem(target, QStringLiteral("The PDF cannot be written here: %1. Choose another folder.").arg(writeTrouble(file)));
+        return problem(
+            target,
+            QStringLiteral("The PDF cannot be written here: %1. Choose another folder.").arg(writeTrouble(file)));
     try {
         Output output(file);
         OutputPipeline pipeline(output);
@@ -134,7 +138,9 @@ Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, co
         writer.registerProgressReporter(std::make_shared<Reporter>(run));
         writer.write();
         if (!large.isEmpty())
-            large.append(pdf, writer, output.written(), output.tail(), [&output](const uchar* bytes, std::size_t count) { output.write(bytes, count); }, run);
+            large.append(
+                pdf, writer, output.written(), output.tail(),
+                [&output](const uchar* bytes, std::size_t count) { output.write(bytes, count); }, run);
     } catch (const std::bad_alloc&) {
         file.cancelWriting();
         throw;
@@ -156,7 +162,9 @@ Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, co
         return same;
     }
     if (!file.commit())
-        return problem(target, QStringLiteral("The PDF could not be written: %1. An earlier file is unchanged.").arg(writeTrouble(file)));
+        return problem(
+            target,
+            QStringLiteral("The PDF could not be written: %1. An earlier file is unchanged.").arg(writeTrouble(file)));
     return {};
 }
 

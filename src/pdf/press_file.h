@@ -12,8 +12,8 @@ namespace hinge {
 /// With `claimX4` the file says that it is PDF/X-4 (ISO 15930-7, 6.3 and 6.4).
 void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, bool claimX4);
 
-/// Writes the document beside `target`, with its large streams behind it, and then swaps it in, unless a file it was made from has changed meanwhile.
-/// Lets `ExportStopped` and `ExportFailed` through; nothing stays behind then.
+/// Writes the document beside `target`, with its large streams behind it, and then swaps it in, unless a file it was
+/// made from has changed meanwhile. Lets `ExportStopped` and `ExportFailed` through; nothing stays behind then.
 [[nodiscard]] Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const LargeStreams& large);
 
 } // namespace hinge

@@ -60,7 +60,9 @@ Result<PressProfile> pressProfileOf(const Job& job, const QString& jobFolder)
         return shippedPressProfile();
     QFile file(resolvedPath(path, jobFolder));
     if (!QFileInfo(file.fileName()).isFile() || file.size() > limits::largestProfile)
-        return problem(shownPath(path), QStringLiteral("The press profile is not there, or is none. Put it back, or choose another one."));
+        return problem(
+            shownPath(path),
+            QStringLiteral("The press profile is not there, or is none. Put it back, or choose another one."));
     if (!file.open(QIODevice::ReadOnly))
         return problem(shownPath(path), QStringLiteral("The press profile is not there. Put it back, or choose another one."));
     auto profile = readPressProfile(file.readAll());

@@ -44,7 +44,8 @@ void readPdf(const QString& path, FileFacts& facts)
             about.missingFonts = fonts.missingIn(page);
         }
     } catch (const std::exception& e) {
-        facts.error = QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()).left(120));
+        facts.error =
+            QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()).left(120));
     }
 }
 
@@ -131,8 +132,11 @@ void readPicture(const QString& path, QFile& file, FileFacts& facts, bool whole)
     if (head.startsWith("\xff\xd8\xff"))
         return readJpeg(path, file, facts, whole);
     const QByteArray format = QImageReader::imageFormat(path);
-    facts.error = format.isEmpty() ? QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF.")
-                                   : QStringLiteral("Pictures of the kind “%1” are not taken. Save it as JPEG, PNG, TIFF, SVG or PDF.").arg(QString::fromLatin1(format));
+    facts.error =
+        format.isEmpty()
+            ? QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF.")
+            : QStringLiteral("Pictures of the kind “%1” are not taken. Save it as JPEG, PNG, TIFF, SVG or PDF.")
+                  .arg(QString::fromLatin1(format));
 }
 
 /// Of all of a file; of a large one of its size, its beginning, middle and end, which no program that saves leaves alone.

@@ -7,8 +7,10 @@
 #include <QXmlStreamReader>
 #include <vector>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// What is drawn where an element with a name stands: itself and what it refers to.
 struct Part {
@@ -17,7 +19,8 @@ struct Part {
 };
 
 /// The elements that are drawn in all, with those that references draw again; -1 when one draws itself.
-class Count {
+class Count
+{
 public:
     explicit Count(const QHash<QString, Part>& parts) : parts_(parts) {}
     qint64 of(const Part& part)
@@ -87,9 +90,13 @@ bool styleLeadsOutside(const QString& css)
 Result<void> checkSvg(const QByteArray& svg, const QString& name)
 {
     if (svg.size() > limits::largestSvg)
-        return problem(name, QStringLiteral("The SVG has more than %1 MB. Save it as a PDF or a picture.").arg(limits::largestSvg >> 20));
+        return problem(name, QStringLiteral("The SVG has more than %1 MB. Save it as a PDF or a picture.")
+                                 .arg(limits::largestSvg >> 20));
     const auto outside = [&](const QString& what) {
-        return problem(name, QStringLiteral("The SVG takes something from another file (%1). Put it into the drawing, and save it again.").arg(what.simplified().left(80)));
+        return problem(
+            name, QStringLiteral(
+                      "The SVG takes something from another file (%1). Put it into the drawing, and save it again.")
+                      .arg(what.simplified().left(80)));
     };
     QHash<QString, Part> parts;
     std::vector<QString> open; ///< names of the elements that are open, empty for one without
@@ -103,7 +110,10 @@ Result<void> checkSvg(const QByteArray& svg, const QString& name)
             break;
         case QXmlStreamReader::StartElement: {
             if (++whole.elements > limits::mostSvgElements || qsizetype(open.size()) > limits::deepestSvg)
-                return problem(name, QStringLiteral("The SVG has more parts, or deeper ones, than a drawing for print. Save it as a PDF or a picture."));
+                return problem(
+                    name,
+                    QStringLiteral(
+                        "The SVG has more parts, or deeper ones, than a drawing for print. Save it as a PDF or a picture."));
             const QXmlStreamAttributes attributes = xml.attributes();
             const bool link = xml.name() == QStringLiteral("a");
             open.push_back(attributes.value(QStringLiteral("id")).toString());
@@ -134,12 +144,16 @@ Result<void> checkSvg(const QByteArray& svg, const QString& name)
         }
     }
     if (xml.hasError())
-        return problem(name, QStringLiteral("The SVG is damaged (line %1). Open it in a drawing program and save it again.").arg(xml.lineNumber()));
+        return problem(name,
+                       QStringLiteral("The SVG is damaged (line %1). Open it in a drawing program and save it again.")
+                           .arg(xml.lineNumber()));
     const qint64 drawn = Count(parts).of(whole);
     if (drawn < 0)
         return problem(name, QStringLiteral("The SVG draws itself within itself, without end. Ask for it again."));
     if (drawn > limits::mostSvgElements)
-        return problem(name, QStringLiteral("The SVG repeats its parts more often than a drawing for print. Save it as a PDF or a picture."));
+        return problem(
+            name, QStringLiteral(
+                      "The SVG repeats its parts more often than a drawing for print. Save it as a PDF or a picture."));
     return {};
 }
 

@@ -17,13 +17,15 @@
 #include <vector>
 
 namespace hinge {
-namespace {
+namespace
+{
 
 /// A side of a page may have so many points (ISO 32000-1, Annex C).
 constexpr double longestSide = 14400;
 
 /// Qt writes all colours as three numbers. Equal ones are said as one, so that black and grey stay on the black plate.
-class GreyFilter : public QPDFObjectHandle::TokenFilter {
+class GreyFilter : public QPDFObjectHandle::TokenFilter
+{
 public:
     void handleToken(QPDFTokenizer::Token const& token) override
     {
@@ -40,7 +42,8 @@ public:
             if (held_[0].getValue() == held_[1].getValue() && held_[0].getValue() == held_[2].getValue())
                 write(held_[0].getValue() + (stroke ? " G\n" : " g\n"));
             else
-                write((stroke ? "/CSp CS " : "/CSp cs ") + held_[0].getValue() + ' ' + held_[1].getValue() + ' ' + held_[2].getValue() + ' ' + word + '\n');
+                write((stroke ? "/CSp CS " : "/CSp cs ") + held_[0].getValue() + ' ' + held_[1].getValue() + ' ' +
+                      held_[2].getValue() + ' ' + word + '\n');
             held_.clear();
             return;
         }
@@ -77,9 +80,11 @@ QByteArray corrected(const QByteArray& made, QSizeF points)
     page.filterContents(&filter, &contents);
     const std::shared_ptr<Buffer> filtered = contents.getBufferSharedPointer();
     QPDFObjectHandle object = page.getObjectHandle();
-    object.replaceKey("/Contents", pdf.newStream(std::string(reinterpret_cast<const char*>(filtered->getBuffer()), filtered->getSize())));
+    object.replaceKey("/Contents", pdf.newStream(std::string(reinterpret_cast<const char*>(filtered->getBuffer()),
+                                                             filtered->getSize())));
     const QPDFObjectHandle::Rectangle whole = object.getKey("/MediaBox").getArrayAsRectangle();
-    object.replaceKey("/MediaBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(0, whole.ury - points.height(), points.width(), whole.ury)));
+    object.replaceKey("/MediaBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(
+                                       0, whole.ury - points.height(), points.width(), whole.ury)));
     QPDFWriter writer(pdf);
     writer.setOutputMemory();
     writer.setStaticID(true); // the same drawing gives the same page
@@ -109,7 +114,8 @@ Result<QByteArray> pageFromSvg(const QString& path)
     if (!renderer.isValid() || points.isEmpty())
         return problem(path, QStringLiteral("The SVG is damaged, or has no size. Open it in a drawing program and save it again."));
     if (std::max(points.width(), points.height()) > longestSide)
-        return problem(path, QStringLiteral("The SVG says it is %1 m long. Give it the size it is printed at.").arg(std::max(points.width(), points.height()) * 0.0254 / 72, 0, 'f', 1));
+        return problem(path, QStringLiteral("The SVG says it is %1 m long. Give it the size it is printed at.")
+                                 .arg(std::max(points.width(), points.height()) * 0.0254 / 72, 0, 'f', 1));
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
     {
@@ -123,7 +129,8 @@ Result<QByteArray> pageFromSvg(const QString& path)
     try {
         return corrected(buffer.data(), points);
     } catch (const std::exception& e) {
-        return problem(path, QStringLiteral("The SVG could not be made a page (%1).").arg(QString::fromUtf8(e.what()).left(120)));
+        return problem(
+            path, QStringLiteral("The SVG could not be made a page (%1).").arg(QString::fromUtf8(e.what()).left(120)));
     }
 }
 

@@ -24,16 +24,17 @@ Tiff openTiff(const QString& path)
     // What libtiff thinks of damaged files is told by our own findings, not on the terminal.
     TIFFSetErrorHandler(nullptr);
     TIFFSetWarningHandler(nullptr);
-    return Tiff(TIFFOpen(QFile::encodeName(path).constData(), "rm")); // not mapped: a file that shrinks must not end the program
+    return Tiff(TIFFOpen(QFile::encodeName(path).constData(),
+                         "rm")); // not mapped: a file that shrinks must not end the program
 }
 
 Problem damaged(const QString& path) { return {path, QStringLiteral("The TIFF is damaged and cannot be read. Ask for it again.")}; }
 
 /// How the samples of a file come to the rows that are handed over.
 enum class Way {
-    Samples, ///< as they are
-    Unpacked, ///< grey of 2 or 4 bits, made 8
-    Converted, ///< by libtiff, to RGB
+    Samples,       ///< as they are
+    Unpacked,      ///< grey of 2 or 4 bits, made 8
+    Converted,     ///< by libtiff, to RGB
     ConvertedGrey, ///< the same, of a palette that has only grey
 };
 
@@ -42,8 +43,8 @@ struct Layout {
     PixelInfo info;
     Way way = Way::Samples;
     int storedBits = 8;
-    int samples = 3; ///< a pixel, with transparency and others
-    bool planes = false; ///< one after the other
+    int samples = 3;            ///< a pixel, with transparency and others
+    bool planes = false;        ///< one after the other
     bool premultiplied = false; ///< colours are weakened by the transparency already
     bool tiled = false;
     bool compressed = false;
@@ -75,7 +76,8 @@ bool isWhole(TIFF* tiff, qint64 fileSize)
     const bool tiled = TIFFIsTiled(tiff) != 0;
     std::uint64_t* offsets = nullptr;
     std::uint64_t* counts = nullptr;
-    if (!TIFFGetField(tiff, tiled ? TIFFTAG_TILEOFFSETS : TIFFTAG_STRIPOFFSETS, &offsets) || !TIFFGetField(tiff, tiled ? TIFFTAG_TILEBYTECOUNTS : TIFFTAG_STRIPBYTECOUNTS, &counts))
+    if (!TIFFGetField(tiff, tiled ? TIFFTAG_TILEOFFSETS : TIFFTAG_STRIPOFFSETS, &offsets) ||
+        !TIFFGetField(tiff, tiled ? TIFFTAG_TILEBYTECOUNTS : TIFFTAG_STRIPBYTECOUNTS, &counts))
         return false;
     const std::uint32_t blocks = tiled ? TIFFNumberOfTiles(tiff) : TIFFNumberOfStrips(tiff);
     for (std::uint32_t i = 0; i < blocks; ++i)
@@ -89,9 +91,11 @@ bool blocksAreSmall(TIFF* tiff, const Layout& layout)
 {
     const qint64 width = layout.info.width;
     if (layout.way == Way::Converted || layout.way == Way::ConvertedGrey)
-        return (layout.tiled ? qint64(layout.tileWidth) : width) * layout.blockRows * 4 <= limits::largestBlock && width * layout.blockRows * 3 <= limits::largestBlock;
+        return (layout.tiled ? qint64(layout.tileWidth) : width) * layout.blockRows * 4 <= limits::largestBlock &&
+               width * layout.blockRows * 3 <= limits::largestBlock;
     if (layout.tiled)
-        return qint64(TIFFTileSize64(tiff)) <= limits::largestBlock && width * layout.blockRows * layout.samples * std::max(1, layout.storedBits / 8) <= limits::largestBlock;
+        return qint64(TIFFTileSize64(tiff)) <= limits::largestBlock &&
+               width * layout.blockRows * layout.samples * std::max(1, layout.storedBits / 8) <= limits::largestBlock;
     return qint64(TIFFScanlineSize64(tiff)) <= limits::largestBlock;
 }
 
@@ -116,7 +120,8 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
     const int colours = samples - extras;
     layout.samples = samples;
     layout.storedBits = bits;
-    layout.planes = field<std::uint16_t>(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) == PLANARCONFIG_SEPARATE && samples > 1;
+    layout.planes =
+        field<std::uint16_t>(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) == PLANARCONFIG_SEPARATE && samples > 1;
     layout.tiled = TIFFIsTiled(tiff) != 0;
     layout.compressed = field<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE) != COMPRESSION_NONE;
     if (layout.tiled) {
@@ -140,7 +145,10 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
     };
     if (photometric == PHOTOMETRIC_SEPARATED) {
         if (!plain || colours != 4)
-            return problem(path, QStringLiteral("This TIFF holds %1 inks in a form that is not taken; save it as CMYK with 8 or 16 bits.").arg(samples));
+            return problem(
+                path, QStringLiteral(
+                          "This TIFF holds %1 inks in a form that is not taken; save it as CMYK with 8 or 16 bits.")
+                          .arg(samples));
         info.colour = PixelColour::Cmyk;
         info.channels = 4;
         info.bits = bits;
@@ -162,7 +170,9 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
         info.channels = greyPalette ? 1 : 3;
         char why[1024];
         if (!TIFFRGBAImageOK(tiff, why))
-            return problem(path, QStringLiteral("This TIFF is of a kind that is not taken (%1). Save it as RGB or CMYK.").arg(QString::fromLocal8Bit(why).left(120)));
+            return problem(path,
+                           QStringLiteral("This TIFF is of a kind that is not taken (%1). Save it as RGB or CMYK.")
+                               .arg(QString::fromLocal8Bit(why).left(120)));
     }
     std::uint32_t length = 0;
     void* profile = nullptr;
@@ -171,12 +181,14 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
     if (kept && TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &length, &profile))
         takeProfile(info, QByteArray(static_cast<const char*>(profile), qsizetype(length)));
     if (!blocksAreSmall(tiff, layout))
-        return problem(path, QStringLiteral("This TIFF can only be read in parts that are too large. Save it in strips."));
+        return problem(path,
+                       QStringLiteral("This TIFF can only be read in parts that are too large. Save it in strips."));
     return layout;
 }
 
 /// Rows of a file, one after the other, as its samples lie.
-class Rows {
+class Rows
+{
 public:
     Rows(const QString& path, Tiff first, const Layout& layout) : layout_(layout)
     {
@@ -230,7 +242,8 @@ private:
     bool readLines(int sample, int from, int to)
     {
         TIFF* tiff = handles_[std::size_t(sample)].get();
-        line_.resize(std::max(std::size_t(TIFFScanlineSize(tiff)), layout_.planes ? std::size_t(layout_.info.width) * sampleBytes() : stride()));
+        line_.resize(std::max(std::size_t(TIFFScanlineSize(tiff)),
+                              layout_.planes ? std::size_t(layout_.info.width) * sampleBytes() : stride()));
         for (int y = from; y <= to; ++y)
             if (TIFFReadScanline(tiff, line_.data(), std::uint32_t(y), std::uint16_t(sample)) != 1)
                 return false;
@@ -263,10 +276,13 @@ private:
                     uchar* to = data_.data() + y * stride();
                     if (layout_.planes)
                         scatter(from, wide, s, to + std::size_t(x) * std::size_t(layout_.samples) * sampleBytes());
-                    else if (layout_.storedBits < 8) // tiles are a multiple of 16 wide (TIFF 6.0, section 15): whole bytes
-                        std::memcpy(to + std::size_t(x) * std::size_t(layout_.storedBits) / 8, from, (wide * std::size_t(layout_.storedBits) + 7) / 8);
+                    else if (layout_.storedBits <
+                             8) // tiles are a multiple of 16 wide (TIFF 6.0, section 15): whole bytes
+                        std::memcpy(to + std::size_t(x) * std::size_t(layout_.storedBits) / 8, from,
+                                    (wide * std::size_t(layout_.storedBits) + 7) / 8);
                     else
-                        std::memcpy(to + std::size_t(x) * std::size_t(layout_.samples) * sampleBytes(), from, wide * std::size_t(layout_.samples) * sampleBytes());
+                        std::memcpy(to + std::size_t(x) * std::size_t(layout_.samples) * sampleBytes(), from,
+                                    wide * std::size_t(layout_.samples) * sampleBytes());
                 }
             }
         }
@@ -282,9 +298,11 @@ private:
         const std::uint32_t wide = layout_.tiled ? layout_.tileWidth : width;
         std::vector<std::uint32_t> raster(std::size_t(wide) * layout_.blockRows);
         const std::uint32_t there = std::min(layout_.blockRows, std::uint32_t(layout_.info.height) - firstRow);
-        const std::uint32_t deep = layout_.tiled ? layout_.blockRows : there; // libtiff hands out strips and tiles from the foot up
+        const std::uint32_t deep =
+            layout_.tiled ? layout_.blockRows : there; // libtiff hands out strips and tiles from the foot up
         for (std::uint32_t x = 0; x < width; x += wide) {
-            if (!(layout_.tiled ? TIFFReadRGBATile(handles_[0].get(), x, firstRow, raster.data()) : TIFFReadRGBAStrip(handles_[0].get(), firstRow, raster.data())))
+            if (!(layout_.tiled ? TIFFReadRGBATile(handles_[0].get(), x, firstRow, raster.data())
+                                : TIFFReadRGBAStrip(handles_[0].get(), firstRow, raster.data())))
                 return false;
             for (std::uint32_t y = 0; y < there; ++y)
                 for (std::uint32_t i = 0; i < wide && x + i < width; ++i) {
@@ -320,7 +338,10 @@ void part(const uchar* from, const Layout& layout, uchar* colour, uchar* alpha)
     for (int x = 0; x < layout.info.width; ++x, in += layout.samples) {
         const std::uint64_t a = layout.info.alpha ? in[channels] : std::uint64_t(std::numeric_limits<T>::max());
         for (int c = 0; c < channels; ++c)
-            *out++ = layout.premultiplied && a > 0 ? T(std::min<std::uint64_t>(std::uint64_t(in[c]) * std::numeric_limits<T>::max() / a, std::numeric_limits<T>::max())) : in[c];
+            *out++ = layout.premultiplied && a > 0
+                         ? T(std::min<std::uint64_t>(std::uint64_t(in[c]) * std::numeric_limits<T>::max() / a,
+                                                     std::numeric_limits<T>::max()))
+                         : in[c];
         if (layout.info.alpha)
             *clear++ = T(a);
     }

@@ -24,15 +24,21 @@ void checkLayout(const Job& job, const Item& item, Face face, const TextLayout& 
                                   QStringLiteral("%1 of %2 lines are left out. Make the frame deeper, let it run on into another, or shorten the text.")
                                       .arg(layout.linesOver).arg(layout.lines)));
     for (const QString& font : layout.missingFonts)
-        out.push_back(foundAt("text.font", Severity::Stop, job, face, item, QStringLiteral("%1 wants the font “%3”, %2"),
-                              QStringLiteral("It is neither installed here nor does it ship with the program; another one stands in."), Remedy::None, {font}));
+        out.push_back(foundAt(
+            "text.font", Severity::Stop, job, face, item, QStringLiteral("%1 wants the font “%3”, %2"),
+            QStringLiteral("It is neither installed here nor does it ship with the program; another one stands in."),
+            Remedy::None, {font}));
     QStringList locked;
     for (const GlyphRun& run : layout.runs)
         if (!run.font->mayEmbed() && !locked.contains(run.font->name()))
             locked << run.font->name();
     for (const QString& font : locked)
-        out.push_back(foundAt("text.fontLocked", Severity::Stop, job, face, item, QStringLiteral("%1 is set in “%3”, which must not be embedded, %2"),
-                              QStringLiteral("Its maker forbids it; the printer would get the text in another font. Choose one that may go into the file."), Remedy::None, {font}));
+        out.push_back(foundAt(
+            "text.fontLocked", Severity::Stop, job, face, item,
+            QStringLiteral("%1 is set in “%3”, which must not be embedded, %2"),
+            QStringLiteral(
+                "Its maker forbids it; the printer would get the text in another font. Choose one that may go into the file."),
+            Remedy::None, {font}));
     if (layout.missingGlyphs)
         out.push_back(foundAt("text.glyph", Severity::Stop, job, face, item, QStringLiteral("%1 has letters that its font lacks, %2"),
                                   QStringLiteral("They would print as empty boxes. Choose another font.")));
@@ -70,10 +76,11 @@ void checkCode(const Job& job, const Plan& plan, Face face, const Item& item, co
     }
     const double module = code->module * mmPerPoint;
     if (module < leastModule(item.code.symbology) - 1e-6)
-        out.push_back(foundAt("code.small", Severity::Warn, job, face, item, QStringLiteral("%1 has modules of %3 mm, %2"),
-                                  QStringLiteral("A %1 wants %2 mm to be read well; make it larger or say less.")
-                                      .arg(symbologyName(item.code.symbology), QString::number(leastModule(item.code.symbology), 'f', 2)), Remedy::None,
-                              {QString::number(module, 'f', 2)}));
+        out.push_back(foundAt(
+            "code.small", Severity::Warn, job, face, item, QStringLiteral("%1 has modules of %3 mm, %2"),
+            QStringLiteral("A %1 wants %2 mm to be read well; make it larger or say less.")
+                .arg(symbologyName(item.code.symbology), QString::number(leastModule(item.code.symbology), 'f', 2)),
+            Remedy::None, {QString::number(module, 'f', 2)}));
     if (const Item* other = disturbing(job, plan, job.face(face), item))
         out.push_back(foundAt("code.quiet", Severity::Warn, job, face, item, QStringLiteral("%1 needs the paper around it blank, %2"),
                                   QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.").arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name)));

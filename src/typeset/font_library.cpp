@@ -174,7 +174,8 @@ void addSystem(FontLibrary& library)
         int index = 0;
         FcPatternGetInteger(font, FC_INDEX, 0, &index);
         constexpr int instanceShift = 16; // above it a look of a variable font is named
-        if ((format == QStringLiteral("TrueType") || format == QStringLiteral("CFF")) && (index >> instanceShift) == 0 && canBeEmbedded(tablesOf(textOf(font, FC_FILE), unsigned(index))))
+        if ((format == QStringLiteral("TrueType") || format == QStringLiteral("CFF")) &&
+            (index >> instanceShift) == 0 && canBeEmbedded(tablesOf(textOf(font, FC_FILE), unsigned(index))))
             files.push_back({QStringLiteral("%1 %2").arg(textOf(font, FC_FAMILY), textOf(font, FC_STYLE)), textOf(font, FC_FILE), unsigned(index)});
     }
     if (found)

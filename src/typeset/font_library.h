@@ -18,8 +18,9 @@ namespace hinge {
 /// the same positions. Immutable.
 class FontFace {
 public:
-    /// `name` is "Family Style"; `index` tells the fonts of a collection apart. nullptr when the data is no font that can be embedded as it looks:
-    /// variable fonts, outlines of the kind CFF2, and fonts made of coloured pictures cannot.
+    /// `name` is "Family Style"; `index` tells the fonts of a collection apart. nullptr when the data is no font that
+    /// can be embedded as it looks: variable fonts, outlines of the kind CFF2, and fonts made of coloured pictures
+    /// cannot.
     static std::unique_ptr<FontFace> fromData(const QString& name, const QByteArray& data, unsigned index = 0);
     ~FontFace();
     FontFace(const FontFace&) = delete;
@@ -35,7 +36,8 @@ public:
     [[nodiscard]] bool isCff() const { return isCff_; }
     /// True when the font's embedding bits allow print documents (OpenType, OS/2 fsType).
     [[nodiscard]] bool mayEmbed() const { return mayEmbed_; }
-    /// True when a glyph draws something; a colour picture in its place does not count, since no plate can be made of it.
+    /// True when a glyph draws something; a colour picture in its place does not count, since no plate can be made of
+    /// it.
     [[nodiscard]] bool hasOutline(quint32 glyph) const;
     [[nodiscard]] hb_face_t* hbFace() const { return face_; }
     [[nodiscard]] hb_font_t* hbFont() const { return font_; }
@@ -60,8 +62,8 @@ class FontLibrary {
 public:
     /// The fonts that ship with the program.
     static const FontLibrary& shipped();
-    /// Those, and the outline fonts of this machine as fontconfig lists them. A shipped font goes before one of the same name.
-    /// Only those that can be embedded as they look (see `FontFace::fromData`).
+    /// Those, and the outline fonts of this machine as fontconfig lists them. A shipped font goes before one of the
+    /// same name. Only those that can be embedded as they look (see `FontFace::fromData`).
     static const FontLibrary& installed();
 
     void add(std::unique_ptr<FontFace> face);

@@ -56,7 +56,10 @@ std::shared_ptr<const Hyphenation> Hyphenation::load(const QString& language)
     return made;
 }
 
-const Hyphenation* Hyphenation::forLanguage(const QString& language) { return Shelf::shared().of(language, std::launch::async).get().get(); }
+const Hyphenation* Hyphenation::forLanguage(const QString& language)
+{
+    return Shelf::shared().of(language, std::launch::async).get().get();
+}
 
 const Hyphenation* Hyphenation::forLanguageIfLoaded(const QString& language)
 {
@@ -66,7 +69,8 @@ const Hyphenation* Hyphenation::forLanguageIfLoaded(const QString& language)
 
 bool Hyphenation::isLoaded(const QString& language)
 {
-    return language.isEmpty() || Shelf::shared().of(language, std::launch::async).wait_for(std::chrono::seconds(0)) == std::future_status::ready;
+    return language.isEmpty() || Shelf::shared().of(language, std::launch::async).wait_for(std::chrono::seconds(0)) ==
+                                     std::future_status::ready;
 }
 
 QStringList Hyphenation::languages()

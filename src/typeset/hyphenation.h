@@ -13,7 +13,8 @@ namespace hinge {
 /// Where words of one language may be parted, by the pattern files of libhyphen. Immutable once loaded.
 class Hyphenation {
 public:
-    /// nullptr when no patterns are installed for the language, e.g. "en-GB". Loaded once, which takes seconds for some languages.
+    /// nullptr when no patterns are installed for the language, e.g. "en-GB". Loaded once, which takes seconds for some
+    /// languages.
     static const Hyphenation* forLanguage(const QString& language);
     /// The same without waiting: nullptr as long as they are not loaded, which a thread of its own sees to from now on.
     static const Hyphenation* forLanguageIfLoaded(const QString& language);

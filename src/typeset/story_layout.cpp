@@ -48,7 +48,8 @@ const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, cons
     provisional_ = provisional_ || !awaited.isEmpty();
     auto layouts = layOutStory(story.paragraphs, story.frames, fonts_, patience_);
     const QString first = story.items.first();
-    return entries_.insert_or_assign(first, Entry{std::move(story), std::move(layouts), std::move(awaited)}).first->second.layouts[place];
+    return entries_.insert_or_assign(first, Entry{std::move(story), std::move(layouts), std::move(awaited)})
+        .first->second.layouts[place];
 }
 
 bool TextLayoutCache::refresh()

@@ -28,7 +28,10 @@ struct StoryInput {
 /// Layouts of texts, set again only when their words, looks or frames changed.
 class TextLayoutCache {
 public:
-    explicit TextLayoutCache(const FontLibrary& fonts, Patience patience = Patience::Waits) : fonts_(fonts), patience_(patience) {}
+    explicit TextLayoutCache(const FontLibrary& fonts, Patience patience = Patience::Waits)
+        : fonts_(fonts), patience_(patience)
+    {
+    }
     /// True when some layout had to do without patterns that were not loaded yet: ask again in a while.
     [[nodiscard]] bool isProvisional() const { return provisional_; }
     /// Counts how often layouts changed because patterns came.

@@ -88,8 +88,8 @@ int endOfCluster(const Shaped& shaped, std::size_t i, int runEnd, bool rtl)
 class ParagraphSetter {
 public:
     ParagraphSetter(const Paragraph& paragraph, const FontLibrary& fonts, Patience patience)
-        : paragraph_(paragraph), style_(paragraph.style), text_(paragraph.text), fonts_(fonts), font_(fonts.findOrFirst(paragraph.style.font)),
-          size_(paragraph.style.size.toPoints())
+        : paragraph_(paragraph), style_(paragraph.style), text_(paragraph.text), fonts_(fonts),
+          font_(fonts.findOrFirst(paragraph.style.font)), size_(paragraph.style.size.toPoints())
     {
         if (!text_.isEmpty()) {
             UErrorCode status = U_ZERO_ERROR;
@@ -242,7 +242,9 @@ private:
         UErrorCode status = U_ZERO_ERROR;
         const BreakIterator breaks(ubrk_open(UBRK_LINE, "en", utf16(text_), int(text_.size()), &status));
         const QString& language = style_.hyphenation;
-        const Hyphenation* patterns = language.isEmpty() ? nullptr : patience == Patience::Waits ? Hyphenation::forLanguage(language) : Hyphenation::forLanguageIfLoaded(language);
+        const Hyphenation* patterns = language.isEmpty()            ? nullptr
+                                      : patience == Patience::Waits ? Hyphenation::forLanguage(language)
+                                                                    : Hyphenation::forLanguageIfLoaded(language);
         int last = 0;
         for (int at = breaks ? ubrk_next(breaks.get()) : UBRK_DONE; at != UBRK_DONE; at = ubrk_next(breaks.get())) {
             addHyphenChances(patterns, last, at);
@@ -373,7 +375,7 @@ private:
                 run.text = text_.mid(part.start, part.length);
                 const double scale = size_ / part.font->unitsPerEm();
                 const Shaped shaped = shape(*part.font, text_, part.start, part.length, rtl);
-                bool drawn = false; // of the cluster at work: some glyph has an outline
+                bool drawn = false;   // of the cluster at work: some glyph has an outline
                 bool visible = false; // some character should show
                 for (std::size_t i = 0; i < shaped.glyphs.size(); ++i) {
                     const Shaped::Placed& g = shaped.glyphs[i];
@@ -446,7 +448,7 @@ private:
     double width_ = 0;
     double hyphenWidth_ = 0;
     const Bidi bidi_{ubidi_open()}; ///< of the paragraph
-    std::vector<int> tabs_; ///< where its tabs stand
+    std::vector<int> tabs_;         ///< where its tabs stand
     std::vector<double> advances_;
     std::vector<BreakChance> chances_;
     mutable std::vector<int> spaces_; ///< before each character; counted when first asked for
@@ -646,7 +648,8 @@ private:
 
 } // namespace
 
-std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames, const FontLibrary& fonts, Patience patience)
+std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames,
+                                    const FontLibrary& fonts, Patience patience)
 {
     if (frames.empty())
         return {};

@@ -83,7 +83,9 @@ enum class Patience { Waits, DoesWithout };
 /// bidirectional order and the places where a line may break are those of ICU (Unicode Standard Annexes 9 and 14), words are
 /// parted by libhyphen's patterns, and the lines of a paragraph are chosen all at once (`chooseLineEnds`). The first baseline of a
 /// column lies one ascender below its head; the next ones follow by the leading.
-[[nodiscard]] std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames, const FontLibrary& fonts, Patience patience = Patience::Waits);
+[[nodiscard]] std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs,
+                                                  const std::vector<TextFrame>& frames, const FontLibrary& fonts,
+                                                  Patience patience = Patience::Waits);
 
 /// In a single frame of one column.
 [[nodiscard]] TextLayout layOutText(const std::vector<Paragraph>& paragraphs, Size frame, const FontLibrary& fonts);

@@ -358,7 +358,8 @@ private Q_SLOTS:
         QVERIFY(job() == measured); // "135" goes by way of other numbers, and ends where it began
         type("brief.grammage", QStringLiteral("200"));
         QVERIFY(!job().stock.measuredCaliper);
-        QVERIFY2(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("0.120 mm measured before")), qPrintable(find<QLabel>("fieldProblem")->text()));
+        QVERIFY2(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("0.120 mm measured before")),
+                 qPrintable(find<QLabel>("fieldProblem")->text()));
         action("undo")->trigger();
         QVERIFY(job() == measured);
     }

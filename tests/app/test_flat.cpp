@@ -252,7 +252,8 @@ private Q_SLOTS:
         const auto looks = [&] {
             QStringList out;
             for (const Paragraph& p : item().paragraphs)
-                out << QStringLiteral("%1 %2 %3").arg(formatLength(p.style.size, Unit::Point), p.style.font, p.style.ink);
+                out << QStringLiteral("%1 %2 %3")
+                           .arg(formatLength(p.style.size, Unit::Point), p.style.font, p.style.ink);
             return out;
         };
         QCOMPARE(item().paragraphs.size(), std::size_t(3));

@@ -611,12 +611,15 @@ private Q_SLOTS:
     {
         const QString path = dir_->filePath(QStringLiteral("locked.hinge.json"));
         QVERIFY(window_->document().save(path));
-        const auto locks = [&] { return QDir(dir_->path()).entryList({QStringLiteral(".*.lock")}, QDir::Files | QDir::Hidden); };
+        const auto locks = [&] {
+            return QDir(dir_->path()).entryList({QStringLiteral(".*.lock")}, QDir::Files | QDir::Hidden);
+        };
         QCOMPARE(locks().size(), 1);
         {
             Document other;
             QVERIFY(other.load(path));
-            QVERIFY2(other.alsoOpenBy().contains(QString::number(QCoreApplication::applicationPid())), qPrintable(other.alsoOpenBy()));
+            QVERIFY2(other.alsoOpenBy().contains(QString::number(QCoreApplication::applicationPid())),
+                     qPrintable(other.alsoOpenBy()));
         }
         window_->document().start(newLeaflet());
         QVERIFY(locks().isEmpty());
@@ -702,7 +705,10 @@ private Q_SLOTS:
             p.drawText(100, 100, QStringLiteral("tide"));
         }
         const QString locked = dir_->filePath(QStringLiteral("locked.pdf"));
-        QCOMPARE(QProcess::execute(QStringLiteral("qpdf"), {QStringLiteral("--encrypt"), QStringLiteral("lamp"), QStringLiteral("keeper"), QStringLiteral("256"), QStringLiteral("--"), plain, locked}), 0);
+        QCOMPARE(QProcess::execute(QStringLiteral("qpdf"),
+                                   {QStringLiteral("--encrypt"), QStringLiteral("lamp"), QStringLiteral("keeper"),
+                                    QStringLiteral("256"), QStringLiteral("--"), plain, locked}),
+                 0);
         QStringList asked;
         const auto type = [&](const QString& password) {
             QTimer::singleShot(400, this, [&, password] {

@@ -166,7 +166,8 @@ private Q_SLOTS:
 
     void collatingMarksStandWhereTheyShould()
     {
-        // 10 mm from the head, then 4 mm lower each, 47 of them down 210 mm less 10 at both ends; then from the head again (arithmetic; common practice).
+        // 10 mm from the head, then 4 mm lower each, 47 of them down 210 mm less 10 at both ends; then from the head
+        // again (arithmetic; common practice).
         const Book b = book(PieceKind::Book, 16 * 60);
         COMPARE_MM(b.sheets[0].markTop, 10);
         COMPARE_MM(b.sheets[1].markTop, 14);
@@ -177,7 +178,8 @@ private Q_SLOTS:
 
     void sheetsHaveTheirTrimsLapAndMilling()
     {
-        // A5 with 3 mm trims at head, foot and fore-edge; a lap of 10 mm on one half; 3 mm milled off every page of a glued book (arithmetic).
+        // A5 with 3 mm trims at head, foot and fore-edge; a lap of 10 mm on one half; 3 mm milled off every page of a
+        // glued book (arithmetic).
         Job job = newPiece(PieceKind::Booklet);
         job.page = {len("148"), len("210")};
         job.zones.bleed = len("3");
@@ -485,8 +487,9 @@ private Q_SLOTS:
 
     void workAndTurnLaysSignaturesInPairs()
     {
-        // A signature of four A5 pages is 2 x 154 wide and 216 high with its trims and 3 mm of milling; three of them lie beside each other on
-        // a sheet of 940 x 240. Turned about its short edge, the middle one would land on itself: two can be used (arithmetic).
+        // A signature of four A5 pages is 2 x 154 wide and 216 high with its trims and 3 mm of milling; three of them
+        // lie beside each other on a sheet of 940 x 240. Turned about its short edge, the middle one would land on
+        // itself: two can be used (arithmetic).
         Job job = newPiece(PieceKind::Book);
         job.page = {len("148"), len("210")};
         job.pages.count = 64;

@@ -280,14 +280,16 @@ private Q_SLOTS:
         for (const Cmyk one : {Cmyk{100, 0, 0, 0}, Cmyk{0, 100, 0, 0}, Cmyk{0, 0, 100, 0}, Cmyk{0, 0, 0, 100}}) {
             QVERIFY(tooSmall(one, 4) && !tooSmall(one, 5) && !tooSmall(one, 6));
         }
-        for (const Cmyk two : {Cmyk{100, 1, 0, 0}, Cmyk{0, 1, 0, 50}, Cmyk{0, 0, 100, 100}, Cmyk{50, 0, 50, 0}, Cmyk{0, 0, 0, 0}})
+        for (const Cmyk two :
+             {Cmyk{100, 1, 0, 0}, Cmyk{0, 1, 0, 50}, Cmyk{0, 0, 100, 100}, Cmyk{50, 0, 50, 0}, Cmyk{0, 0, 0, 0}})
             QVERIFY(tooSmall(two, 6) && !tooSmall(two, 7));
         QVERIFY(!tooSmall({100, 50, 0, 0}, 6, true)); // mixed before printing: one plate
     }
 
     void gateFlapsMeetWithTheirRoom()
     {
-        // A4 gate on 135 g/m2: each flap 1.5 mm short of the middle: 297 = m + 2 (m / 2 - 1.5), so 73.5, 150, 73.5, and 3 mm between them (common practice; arithmetic).
+        // A4 gate on 135 g/m2: each flap 1.5 mm short of the middle: 297 = m + 2 (m / 2 - 1.5), so 73.5, 150, 73.5, and
+        // 3 mm between them (common practice; arithmetic).
         Job job = newLeaflet();
         job.fold.scheme = FoldScheme::Gate;
         job.fold.panels = 3;

@@ -426,7 +426,8 @@ private Q_SLOTS:
 
     void aTypedSizeMovesTheSideThatIsFree()
     {
-        // Panels of 97, 100 and 100 mm. The item holds on to the right safe line of panel 2, which lies at 97 + 100 - 3 mm.
+        // Panels of 97, 100 and 100 mm. The item holds on to the right safe line of panel 2, which lies at 97 + 100 - 3
+        // mm.
         Job job = testing::a4Roll();
         Item held = item("a", ItemKind::Shape, mm(120, 20, 74, 30), paper());
         held.side(ItemSide::Right) = {PaperLine::Safe, 1, true, 0, Length(), true};

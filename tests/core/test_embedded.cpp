@@ -113,7 +113,9 @@ private Q_SLOTS:
             return readJob(QJsonDocument(changed).toJson(), QStringLiteral("wicked"));
         };
         QVERIFY(with("name", QStringLiteral("shore.png")));
-        QVERIFY(with("data", QString::fromLatin1(QByteArray("\x89PNG the shire").toBase64())).error().message.contains(QStringLiteral("damaged")));
+        QVERIFY(with("data", QString::fromLatin1(QByteArray("\x89PNG the shire").toBase64()))
+                    .error()
+                    .message.contains(QStringLiteral("damaged")));
         QVERIFY(with("data", QStringLiteral("not Base64!")).error().message.contains(QStringLiteral("damaged")));
         for (const char* name : {"../../shore.png", "..", "", "a\\b"})
             QVERIFY2(with("name", QString::fromLatin1(name)).error().message.contains(QStringLiteral("no name")), name);
@@ -149,7 +151,8 @@ private Q_SLOTS:
         QVERIFY(!takeFiles(job, dir_.path(), {}, taken, [] { return false; }));
         QVERIFY(takeFiles(job, dir_.path(), {}, taken, [] { return true; }));
         // What is missing, or is nothing that anybody places, stays a link; so does what is not allowed.
-        QCOMPARE(QSet<QString>(taken.keyBegin(), taken.keyEnd()), (QSet<QString>{QStringLiteral("shore.png"), QStringLiteral("b/shore.png")}));
+        QCOMPARE(QSet<QString>(taken.keyBegin(), taken.keyEnd()),
+                 (QSet<QString>{QStringLiteral("shore.png"), QStringLiteral("b/shore.png")}));
         QHash<QString, EmbeddedFile> fewer;
         QVERIFY(takeFiles(job, dir_.path(), {QStringLiteral("shore.png")}, fewer, [] { return true; }));
         QCOMPARE(fewer.keys(), QStringList{QStringLiteral("b/shore.png")});
@@ -196,7 +199,9 @@ private Q_SLOTS:
         for (const QString& path : lostFiles(*torn))
             facts.insert(path, missing);
         const auto findings = checkFiles(*torn, *plan(*torn), facts);
-        QVERIFY(std::ranges::any_of(findings, [](const Finding& f) { return f.reason.contains(QStringLiteral("damaged inside the packed job")); }));
+        QVERIFY(std::ranges::any_of(findings, [](const Finding& f) {
+            return f.reason.contains(QStringLiteral("damaged inside the packed job"));
+        }));
         // No ZIP file, half of one, one without a job.
         write("half.hinge.zip", read(file).left(100));
         QVERIFY(!loadJob(dir_.filePath(QStringLiteral("half.hinge.zip"))));
@@ -215,7 +220,9 @@ private Q_SLOTS:
         };
         // 600 MB of blanks in 600 kB, as the job itself.
         const QString bomb = dir_.filePath(QStringLiteral("bomb.hinge.zip"));
-        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w',zipfile.ZIP_DEFLATED)\nwith z.open('job.hinge.json','w',force_zip64=True) as f:\n  for i in range(60): f.write(b' '*1000000)", bomb);
+        python(
+            "import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w',zipfile.ZIP_DEFLATED)\nwith z.open('job.hinge.json','w',force_zip64=True) as f:\n  for i in range(60): f.write(b' '*1000000)",
+            bomb);
         QVERIFY(QFileInfo(bomb).size() < 100'000);
         QVERIFY(!loadJob(bomb));
         // As one of its files: the job opens, and the file is damaged.
@@ -224,12 +231,16 @@ private Q_SLOTS:
         QVERIFY(embedFile(job, QStringLiteral("shore.png"), dir_.path()));
         const QString file = dir_.filePath(QStringLiteral("piece.hinge.zip"));
         QVERIFY(saveJob(job, file));
-        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1]);job=z.read('job.hinge.json');n=[x for x in z.namelist() if x!='job.hinge.json'][0];z.close()\n"
-               "z=zipfile.ZipFile(sys.argv[1],'w',zipfile.ZIP_DEFLATED);z.writestr('job.hinge.json',job);z.writestr(n,b'\\0'*60000000)", file);
+        python(
+            "import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1]);job=z.read('job.hinge.json');n=[x for x in z.namelist() if x!='job.hinge.json'][0];z.close()\n"
+            "z=zipfile.ZipFile(sys.argv[1],'w',zipfile.ZIP_DEFLATED);z.writestr('job.hinge.json',job);z.writestr(n,b'\\0'*60000000)",
+            file);
         const auto read = loadJob(file);
         QVERIFY(read && read->embedded.front().isDamaged());
         // More entries than anybody packs.
-        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w')\nz.writestr('job.hinge.json','{}')\nfor i in range(5000): z.writestr('files/%d'%i,'')", bomb);
+        python(
+            "import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w')\nz.writestr('job.hinge.json','{}')\nfor i in range(5000): z.writestr('files/%d'%i,'')",
+            bomb);
         QVERIFY(!loadJob(bomb) && loadJob(bomb).error().message.contains(QStringLiteral("more entries")));
     }
 
@@ -238,21 +249,26 @@ private Q_SLOTS:
         write("shore.png", "\x89PNG the shore");
         Job job = withPicture(QStringLiteral("shore.png"));
         QVERIFY(embedFile(job, QStringLiteral("shore.png"), dir_.path()));
-        // Rights stay, links are followed, a read-only file and whatever is no file are left alone, and nothing else appears in the folder.
+        // Rights stay, links are followed, a read-only file and whatever is no file are left alone, and nothing else
+        // appears in the folder.
         QDir folder(dir_.filePath(QStringLiteral("out")));
         QVERIFY(QDir().mkpath(folder.path()));
         for (const char* suffix : {"zip", "json"}) {
             const QString file = folder.filePath(QStringLiteral("piece.hinge.%1").arg(QLatin1String(suffix)));
             const QString link = folder.filePath(QStringLiteral("link.hinge.%1").arg(QLatin1String(suffix)));
             QVERIFY(saveJob(job, file));
-            constexpr QFileDevice::Permissions rights = QFileDevice::ReadOwner | QFileDevice::WriteOwner | QFileDevice::ReadGroup;
+            constexpr QFileDevice::Permissions rights =
+                QFileDevice::ReadOwner | QFileDevice::WriteOwner | QFileDevice::ReadGroup;
             QVERIFY(QFile::setPermissions(file, rights));
             QVERIFY(QFile::link(file, link));
             job.title += u'!';
             QVERIFY(saveJob(job, link));
             QVERIFY(QFileInfo(link).isSymLink());
             QCOMPARE(loadJob(file)->title, job.title);
-            QCOMPARE(QFile::permissions(file) & (rights | QFileDevice::ExeOwner | QFileDevice::WriteGroup | QFileDevice::ExeGroup | QFileDevice::ReadOther | QFileDevice::WriteOther | QFileDevice::ExeOther), rights);
+            QCOMPARE(QFile::permissions(file) &
+                         (rights | QFileDevice::ExeOwner | QFileDevice::WriteGroup | QFileDevice::ExeGroup |
+                          QFileDevice::ReadOther | QFileDevice::WriteOther | QFileDevice::ExeOther),
+                     rights);
             QVERIFY(!saveJob(job, folder.path()));
             QVERIFY(!saveJob(job, QStringLiteral("/dev/null")));
             QVERIFY(!loadJob(QStringLiteral("/dev/zero")));
@@ -276,12 +292,17 @@ private Q_SLOTS:
         QVERIFY(embedFile(other, QStringLiteral("other.png"), dir_.path()));
         QVERIFY(unpackEmbedded(job) && unpackEmbedded(other));
         const auto at = [](const Job& j) { return resolvedPath(embeddedPath(j.embedded.front()), {}); };
-        const auto only = [](const QString& path) { return QFile::permissions(path) & (QFileDevice::ReadGroup | QFileDevice::ReadOther | QFileDevice::WriteGroup | QFileDevice::WriteOther | QFileDevice::ExeGroup | QFileDevice::ExeOther); };
+        const auto only = [](const QString& path) {
+            return QFile::permissions(path) &
+                   (QFileDevice::ReadGroup | QFileDevice::ReadOther | QFileDevice::WriteGroup |
+                    QFileDevice::WriteOther | QFileDevice::ExeGroup | QFileDevice::ExeOther);
+        };
         QCOMPARE(int(only(at(job))), 0);
         QCOMPARE(int(only(QFileInfo(at(job)).path())), 0);
         // Long ago; one of them is named by a copy of unsaved work, the other is not.
         const auto age = [&](const Job& j) {
-            QProcess::execute(QStringLiteral("touch"), {QStringLiteral("-d"), QStringLiteral("2020-01-01"), at(j), QFileInfo(at(j)).path()});
+            QProcess::execute(QStringLiteral("touch"),
+                              {QStringLiteral("-d"), QStringLiteral("2020-01-01"), at(j), QFileInfo(at(j)).path()});
         };
         age(job);
         age(other);
@@ -303,7 +324,7 @@ private Q_SLOTS:
         Job job = withPicture(QStringLiteral("pictures/shore.png"));
         job.face(Face::Inside).items.front().file.path = QStringLiteral("/etc/passwd");
         QVERIFY(pathsOutside(job).contains(QStringLiteral("/etc/passwd")));
-        for (const char* out : {"../x.png", "a/../../x.png", ".."})  {
+        for (const char* out : {"../x.png", "a/../../x.png", ".."}) {
             job.face(Face::Inside).items.front().file.path = QString::fromLatin1(out);
             QCOMPARE(pathsOutside(job).contains(QString::fromLatin1(out)), true);
         }
@@ -320,7 +341,8 @@ private Q_SLOTS:
         QVERIFY(embedFile(job, QStringLiteral("shore.png"), dir_.path()));
         const QByteArray json = writeJob(job, EmbeddedBytes::Beside);
         QVERIFY(!json.contains("\"data\""));
-        const auto given = readJob(json, QStringLiteral("given"), [](const EmbeddedFile&) { return QByteArray("\x89PNG the shore"); });
+        const auto given =
+            readJob(json, QStringLiteral("given"), [](const EmbeddedFile&) { return QByteArray("\x89PNG the shore"); });
         QVERIFY(given && *given == job && given->embedded.front().bytes == "\x89PNG the shore");
         for (const BytesOf& none : {BytesOf(), BytesOf([](const EmbeddedFile&) { return QByteArray(); }), BytesOf([](const EmbeddedFile&) { return QByteArray("another"); })}) {
             const auto without = readJob(json, QStringLiteral("without"), none);

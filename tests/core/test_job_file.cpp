@@ -102,7 +102,8 @@ private Q_SLOTS:
 
     void unknownKeysSurviveAnywhere()
     {
-        // Every object of a full job gets a key that this version does not know; all of them are there after reading and writing.
+        // Every object of a full job gets a key that this version does not know; all of them are there after reading
+        // and writing.
         int put = 0;
         const std::function<QJsonValue(const QJsonValue&)> strange = [&](const QJsonValue& v) -> QJsonValue {
             if (v.isArray()) {
@@ -123,7 +124,8 @@ private Q_SLOTS:
         job.zones.edgeBleeds[1] = len("2 mm");
         job.gridStep = Length::points(12);
         job.fold.scheme = FoldScheme::Own;
-        job.fold.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Over}, {Axis::Vertical, 2, LineSide::After, FoldWay::Over}};
+        job.fold.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Over},
+                          {Axis::Vertical, 2, LineSide::After, FoldWay::Over}};
         job.face(Face::Outside).guides = {{0, 0, true, len("10 mm")}};
         job.face(Face::Outside).columns = {{0, 2, len("4 mm")}};
         job.face(Face::Outside).margins = {{0, ItemSide::Left, len("7 mm")}};
@@ -149,7 +151,8 @@ private Q_SLOTS:
         const QJsonObject spare = without.inks.front().extra;
         const auto again = readJob(writeJob(without), {});
         QVERIFY2(again, qPrintable(again ? QString() : again.error().text()));
-        QVERIFY(std::ranges::none_of(again->face(Face::Outside).items, [](const Item& item) { return item.shadow.has_value(); }));
+        QVERIFY(std::ranges::none_of(again->face(Face::Outside).items,
+                                     [](const Item& item) { return item.shadow.has_value(); }));
         QCOMPARE(again->inks.front().name, QStringLiteral("Spare"));
         QCOMPARE(again->inks.front().extra, spare);
         QVERIFY(!spare.isEmpty());

@@ -82,8 +82,8 @@ private Q_SLOTS:
 
     void aHalfFoldStandsAtItsAngle()
     {
-        // Folded once in the middle: closed, the leaves lie on each other; half open they stand at a right angle; the free edges are then as far apart as the diagonal
-        // of a square of their width (geometry).
+        // Folded once in the middle: closed, the leaves lie on each other; half open they stand at a right angle; the
+        // free edges are then as far apart as the diagonal of a square of their width (geometry).
         Job job = newPiece(PieceKind::Card);
         job.fold.atHead = false;
         const Plan plan = testing::planned(job);
@@ -95,7 +95,10 @@ private Q_SLOTS:
         };
         const auto other = [&](double openness) {
             const auto poses = openedPiece(plan.paper, openness);
-            return std::max({distance(poses[0].corners[0], poses[1].corners[1]), distance(poses[0].corners[0], poses[1].corners[0]), distance(poses[0].corners[1], poses[1].corners[1]), distance(poses[0].corners[1], poses[1].corners[0])});
+            return std::max({distance(poses[0].corners[0], poses[1].corners[1]),
+                             distance(poses[0].corners[0], poses[1].corners[0]),
+                             distance(poses[0].corners[1], poses[1].corners[1]),
+                             distance(poses[0].corners[1], poses[1].corners[0])});
         };
         QVERIFY(std::abs(other(1) - 2 * w) < 1e-6);
         QVERIFY2(std::abs(other(0.5) - w * std::sqrt(2.0)) < w * 0.04, qPrintable(QString::number(other(0.5) / w)));
@@ -127,7 +130,8 @@ private Q_SLOTS:
         // A finding that no point of the list knows would leave a tick beside a fault.
         // The codes are read from the sources of the checks, so that none is forgotten.
         QStringList codes;
-        static const QRegularExpression named(QStringLiteral("found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|picture|ink)\\.[A-Za-z]+)\"\\)"));
+        static const QRegularExpression named(QStringLiteral(
+            "found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|picture|ink)\\.[A-Za-z]+)\"\\)"));
         for (const char* source : {"core/checks.cpp", "core/item_checks.cpp", "typeset/content_checks.cpp"}) {
             QFile file(QStringLiteral(HINGE_SOURCE_DIR "/src/") + QLatin1String(source));
             QVERIFY(file.open(QIODevice::ReadOnly));
@@ -139,7 +143,8 @@ private Q_SLOTS:
         }
         codes.removeDuplicates();
         QVERIFY2(codes.size() > 58, qPrintable(QString::number(codes.size())));
-        for (const char* known : {"sliver", "sheet.marks", "picture.wrongProfile", "file.pageSize", "text.fontLocked", "ink.picture", "fold.overlaps"})
+        for (const char* known : {"sliver", "sheet.marks", "picture.wrongProfile", "file.pageSize", "text.fontLocked",
+                                  "ink.picture", "fold.overlaps"})
             QVERIFY2(codes.contains(QLatin1String(known)), known);
         Job job = newPiece(PieceKind::Book); // a book has every point, and so has a code
         Item symbol;

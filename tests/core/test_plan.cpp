@@ -153,7 +153,9 @@ private Q_SLOTS:
         wrong.pages[2].missingFonts = {QStringLiteral("Quayside Sans")};
         wrong.pages[3].isUsable = false;
         job = withSupplied(wrong, map);
-        const auto has = [&](const char* code) { return testing::hasFinding(checkFiles(job, testing::planned(job), map), code); };
+        const auto has = [&](const char* code) {
+            return testing::hasFinding(checkFiles(job, testing::planned(job), map), code);
+        };
         QVERIFY(!has("file.fonts") && !has("file.pageSize"));
         job.face(Face::Outside).supplied->page = 3;
         QVERIFY(has("file.fonts") && !has("file.pageSize"));

@@ -78,7 +78,8 @@ private Q_SLOTS:
         text.id = QStringLiteral("t");
         text.kind = ItemKind::Text;
         text.sides = sidesFillingSafeArea(1);
-        text.paragraphs = {{QStringLiteral("Tides"), {}, QStringLiteral("Body"), {{0, 3, {}, {}, QStringLiteral("Name")}}}};
+        text.paragraphs = {
+            {QStringLiteral("Tides"), {}, QStringLiteral("Body"), {{0, 3, {}, {}, QStringLiteral("Name")}}}};
         job.face(Face::Outside).items = {text};
         const struct {
             const char* what;
@@ -91,12 +92,18 @@ private Q_SLOTS:
             {"character style", [](Job& j) { j.characterStyles[0].font = QStringLiteral("Vollkorn Bold"); }, true},
             {"paragraph style", [](Job& j) { j.textStyles[0].style.size = Length::points(14); }, true},
             {"ink", [](Job& j) { j.inks[0].cmyk.c = 77; }, true},
-            {"words", [](Job& j) { j.findItem(QStringLiteral("t"))->paragraphs[0].text = QStringLiteral("Tidal"); }, true},
+            {"words", [](Job& j) { j.findItem(QStringLiteral("t"))->paragraphs[0].text = QStringLiteral("Tidal"); },
+             true},
             {"baseline grid", [](Job& j) { j.gridStep = Length::points(13); }, true},
             {"bleed", [](Job& j) { j.zones.bleed = len("5"); }, true},
             {"safe zone", [](Job& j) { j.zones.safe = len("9"); }, true}, // the text holds on to it
             {"flat", [](Job& j) { j.flat.h = len("200"); }, true},
-            {"order", [](Job& j) { j.face(Face::Inside).items.push_back(*j.findItem(QStringLiteral("t"))); j.face(Face::Inside).items[0].id = QStringLiteral("u"); }, true},
+            {"order",
+             [](Job& j) {
+                 j.face(Face::Inside).items.push_back(*j.findItem(QStringLiteral("t")));
+                 j.face(Face::Inside).items[0].id = QStringLiteral("u");
+             },
+             true},
         };
         for (const auto& c : changes) {
             PrintedState state;

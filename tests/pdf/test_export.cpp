@@ -203,7 +203,8 @@ private Q_SLOTS:
         QVERIFY(!all.contains("/HingeSRGB"));
         QVERIFY(!all.contains("/Encrypt"));
         // Drawings and pages are looked through: those of the demo hold nothing that the standard forbids.
-        QVERIFY(run(QStringLiteral("pdfinfo"), {exported(demo(), ExportKind::Flat, "demo.pdf", demoFolder_)}).contains("PDF/X-4"));
+        QVERIFY(run(QStringLiteral("pdfinfo"), {exported(demo(), ExportKind::Flat, "demo.pdf", demoFolder_)})
+                    .contains("PDF/X-4"));
     }
 
     void fontsAreEmbeddedSubsets()

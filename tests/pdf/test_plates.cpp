@@ -17,7 +17,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestPlates : public QObject {
+class TestPlates : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -42,7 +43,8 @@ class TestPlates : public QObject {
 
     static QByteArray stream(const QByteArray& dictionary, const QByteArray& data)
     {
-        return "<< " + dictionary + " /Length " + QByteArray::number(data.size()) + " >>\nstream\n" + data + "\nendstream";
+        return "<< " + dictionary + " /Length " + QByteArray::number(data.size()) + " >>\nstream\n" + data +
+               "\nendstream";
     }
 
     /// Writes objects as a PDF; the command qpdf puts the cross-reference table right.
@@ -57,11 +59,16 @@ class TestPlates : public QObject {
     }
 
     /// A page of one panel, 100 x 210 mm, with contents and resources of its own; more objects count from 5.
-    void page(const char* name, const QByteArray& contents, const QByteArray& resources, const QByteArray& keys = {}, const QByteArrayList& more = {}, const QByteArray& catalogue = {}) const
+    void page(const char* name, const QByteArray& contents, const QByteArray& resources, const QByteArray& keys = {},
+              const QByteArrayList& more = {}, const QByteArray& catalogue = {}) const
     {
-        pdf(name, QByteArrayList{"<< /Type /Catalog /Pages 2 0 R " + catalogue + " >>", "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
-                                 "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283.46 595.28] /Contents 4 0 R /Resources << " + resources + " >> " + keys + " >>", stream("", contents)}
-                      + more);
+        pdf(name,
+            QByteArrayList{"<< /Type /Catalog /Pages 2 0 R " + catalogue + " >>",
+                           "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
+                           "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283.46 595.28] /Contents 4 0 R /Resources << " +
+                               resources + " >> " + keys + " >>",
+                           stream("", contents)} +
+                more);
     }
 
     static Item item(const char* id, ItemKind kind, int panel)
@@ -105,7 +112,8 @@ class TestPlates : public QObject {
         if (!done)
             qFatal("%s", qPrintable(done.error().text()));
         exported_ = *done;
-        const QByteArray sound = run(QStringLiteral("qpdf"), {QStringLiteral("--check"), path(QStringLiteral("flat.pdf"))});
+        const QByteArray sound =
+            run(QStringLiteral("qpdf"), {QStringLiteral("--check"), path(QStringLiteral("flat.pdf"))});
         if (!sound.contains("No syntax or stream encoding errors"))
             qFatal("%s", sound.right(900).constData());
         return path(QStringLiteral("flat.pdf"));
@@ -124,8 +132,10 @@ class TestPlates : public QObject {
         const QDir out(path(QStringLiteral("plates")));
         QDir(out).removeRecursively();
         QDir().mkpath(out.path());
-        run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"), QStringLiteral("-dSAFER"), QStringLiteral("-sDEVICE=tiffsep"), QStringLiteral("-dLastPage=1"),
-                                   QStringLiteral("-r%1").arg(ppi), QStringLiteral("-sOutputFile=") + out.filePath(QStringLiteral("p.tif")), file});
+        run(QStringLiteral("gs"),
+            {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"), QStringLiteral("-dSAFER"),
+             QStringLiteral("-sDEVICE=tiffsep"), QStringLiteral("-dLastPage=1"), QStringLiteral("-r%1").arg(ppi),
+             QStringLiteral("-sOutputFile=") + out.filePath(QStringLiteral("p.tif")), file});
         QMap<QString, QImage> all;
         for (const QString& name : out.entryList({QStringLiteral("p(*).tif")})) {
             const auto plate = picturePreview(out.filePath(name), 5000, shippedPressProfile().icc);
@@ -184,9 +194,13 @@ private Q_SLOTS:
             TIFFWriteScanline(t, row.data(), std::uint32_t(y), 0);
         TIFFClose(t);
         QTest::newRow("fax") << QStringLiteral("g4.tif") << 100;
-        write("mark.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><rect width='100' height='210' fill='#000'/></svg>");
+        write(
+            "mark.svg",
+            "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><rect width='100' height='210' fill='#000'/></svg>");
         QTest::newRow("drawing") << QStringLiteral("mark.svg") << 100;
-        write("stroke.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><path d='M50 0V210' stroke='#808080' stroke-width='60'/></svg>");
+        write(
+            "stroke.svg",
+            "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><path d='M50 0V210' stroke='#808080' stroke-width='60'/></svg>");
         QTest::newRow("grey drawing") << QStringLiteral("stroke.svg") << 50;
     }
     void lineArtStaysOnTheBlackPlate()
@@ -194,11 +208,14 @@ private Q_SLOTS:
         QFETCH(QString, file);
         QFETCH(int, black);
         const auto all = plates(exported(with({picture(file.toLatin1().constData())})));
-        QVERIFY2(std::abs(ink(all, "Black", midX, midY) - black) <= 2, qPrintable(QString::number(ink(all, "Black", midX, midY))));
+        QVERIFY2(std::abs(ink(all, "Black", midX, midY) - black) <= 2,
+                 qPrintable(QString::number(ink(all, "Black", midX, midY))));
         for (const char* plate : {"Cyan", "Magenta", "Yellow"})
             QCOMPARE(ink(all, plate, midX, midY), 0);
         // And the screen shows it as dark.
-        const auto shown = file.endsWith(QStringLiteral("svg")) ? Result<QImage>(QImage()) : picturePreview(path(file), 100, shippedPressProfile().icc);
+        const auto shown = file.endsWith(QStringLiteral("svg"))
+                               ? Result<QImage>(QImage())
+                               : picturePreview(path(file), 100, shippedPressProfile().icc);
         QVERIFY(shown && (shown->isNull() || std::abs(qGray(shown->pixel(30, 30)) - (black == 100 ? 0 : 85)) < 4));
     }
 
@@ -215,10 +232,8 @@ private Q_SLOTS:
         Item line = item("l", ItemKind::Shape, 2);
         line.outline = Outline::Line;
         line.stroke = {Length::points(2), QStringLiteral("Black"), 100};
-        const auto middle = [](Length Rect::* p) { return [p](const Plan& plan) { return plan.paper.face(Face::Outside)[2].area.*p; }; };
         Job job = with({tint("ground", "Y alone", 1, 40), tint("ground 2", "Y alone", 2, 40), text, line});
         const Plan plan = testing::planned(job);
-        (void)middle;
         // An upright line in the middle of panel 3.
         const Rect third = plan.paper.face(Face::Outside)[2].area;
         Item& upright = job.face(Face::Outside).items[3];
@@ -251,15 +266,22 @@ private Q_SLOTS:
 
     void layersKeepToTheirFile()
     {
-        // Two files with layers of the same two names; what is shown in one is hidden in the other, by base state in the one, by list in the other.
-        const QByteArray contents = "/OC /A BDC 0 0 0 1 k 0 300 283.46 295 re f EMC /OC /B BDC 0 0 0 1 k 0 0 283.46 290 re f EMC";
+        // Two files with layers of the same two names; what is shown in one is hidden in the other, by base state in
+        // the one, by list in the other.
+        const QByteArray contents =
+            "/OC /A BDC 0 0 0 1 k 0 300 283.46 295 re f EMC /OC /B BDC 0 0 0 1 k 0 0 283.46 290 re f EMC";
         const QByteArray resources = "/Properties << /A 5 0 R /B 6 0 R >>";
         const QByteArrayList layers{"<< /Type /OCG /Name (Upper) >>", "<< /Type /OCG /Name (Lower) >>"};
-        page("one.pdf", contents, resources, {}, layers, "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /BaseState /OFF /ON [5 0 R] >> >>");
-        page("two.pdf", contents, resources, {}, layers, "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /OFF [5 0 R] >> >>");
+        page("one.pdf", contents, resources, {}, layers,
+             "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /BaseState /OFF /ON [5 0 R] >> >>");
+        page("two.pdf", contents, resources, {}, layers,
+             "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /OFF [5 0 R] >> >>");
         // A third says what is printed by itself.
-        page("three.pdf", contents, resources, {}, {"<< /Type /OCG /Name (Upper) /Usage << /Print << /PrintState /OFF >> >> >>", "<< /Type /OCG /Name (Lower) >>"},
-             "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /AS [<< /Event /Print /Category [/Print] /OCGs [5 0 R] >>] >> >>");
+        page(
+            "three.pdf", contents, resources, {},
+            {"<< /Type /OCG /Name (Upper) /Usage << /Print << /PrintState /OFF >> >> >>",
+             "<< /Type /OCG /Name (Lower) >>"},
+            "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /AS [<< /Event /Print /Category [/Print] /OCGs [5 0 R] >>] >> >>");
         const QString file = exported(with({picture("two.pdf", 0), picture("one.pdf", 1), picture("three.pdf", 2)}));
         const auto all = plates(file);
         const auto half = [&](double x, double y) { return ink(all, "Black", x, y); };
@@ -270,7 +292,9 @@ private Q_SLOTS:
         QCOMPARE(half(midX + 100, 50), 0);
         QCOMPARE(half(midX + 100, 160), 100);
         // No two layers are called alike, and none changes by itself.
-        const QByteArray clear = run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, QStringLiteral("-")});
+        const QByteArray clear =
+            run(QStringLiteral("qpdf"),
+                {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, QStringLiteral("-")});
         QCOMPARE(clear.count("/Name (Upper)"), 1);
         QVERIFY(clear.contains("one.pdf: Upper"));
         QVERIFY(!clear.contains("/AS"));
@@ -279,9 +303,11 @@ private Q_SLOTS:
 
     void pagesBlendByThemselves()
     {
-        // A page that is nothing but a screen of black over its own white: laid on a tint, the tint does not show through (ISO 32000-1, 11.4.7).
+        // A page that is nothing but a screen of black over its own white: laid on a tint, the tint does not show
+        // through (ISO 32000-1, 11.4.7).
         for (const char* mode : {"Screen", "Difference", "Luminosity", "Multiply"}) {
-            page("blend.pdf", "0 0 0 0 k 0 0 283.46 595.28 re f /G gs 0.5 0 0 0 k 0 0 283.46 595.28 re f", QByteArray("/ExtGState << /G << /BM /") + mode + " >> >>",
+            page("blend.pdf", "0 0 0 0 k 0 0 283.46 595.28 re f /G gs 0.5 0 0 0 k 0 0 283.46 595.28 re f",
+                 QByteArray("/ExtGState << /G << /BM /") + mode + " >> >>",
                  "/Group << /S /Transparency /CS /DeviceCMYK >>");
             const auto alone = plates(exported(with({picture("blend.pdf")})));
             const auto over = plates(exported(with({tint("under", "Y alone", 1), picture("blend.pdf")})));
@@ -293,16 +319,20 @@ private Q_SLOTS:
         const QString file = exported(with({tint("under", "Y alone", 1), picture("bare.pdf")}));
         const auto bare = plates(file);
         QCOMPARE(ink(bare, "Yellow", midX, 40), 100);
-        const QByteArray clear = run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, QStringLiteral("-")});
+        const QByteArray clear =
+            run(QStringLiteral("qpdf"),
+                {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, QStringLiteral("-")});
         QVERIFY(clear.contains("/CS /DeviceCMYK"));
         QVERIFY(clear.count("/I true") >= 3);
     }
 
     void aSpotInkIsOneSeparation()
     {
-        const QByteArray space = "/ColorSpace << /Spot [/Separation /Lighthouse#20#231 /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [0 1 0 0] /N 1 >>] >>";
+        const QByteArray space =
+            "/ColorSpace << /Spot [/Separation /Lighthouse#20#231 /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [0 1 0 0] /N 1 >>] >>";
         page("spot.pdf", "/Spot cs 0.5 scn 0 0 283.46 595.28 re f", space);
-        page("spot2.pdf", "/Spot cs 0.25 scn 0 0 283.46 595.28 re f", QByteArray(space).replace("[0 1 0 0]", "[1 0 0 0]"));
+        page("spot2.pdf", "/Spot cs 0.25 scn 0 0 283.46 595.28 re f",
+             QByteArray(space).replace("[0 1 0 0]", "[1 0 0 0]"));
         Job job = with({picture("spot.pdf", 0), picture("spot2.pdf", 2)});
         job.inks.push_back({QStringLiteral("Lighthouse #1"), {0, 20, 90, 0}, true});
         job.face(Face::Outside).items.push_back(tint("own", "Lighthouse #1", 1, 75));
@@ -312,7 +342,9 @@ private Q_SLOTS:
         QVERIFY(std::abs(ink(all, "Lighthouse #1", 48, midY) - 50) <= 1);
         QVERIFY(std::abs(ink(all, "Lighthouse #1", midX, midY) - 75) <= 1);
         QVERIFY(std::abs(ink(all, "Lighthouse #1", midX + 100, midY) - 25) <= 1);
-        const QByteArray clear = run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, QStringLiteral("-")});
+        const QByteArray clear =
+            run(QStringLiteral("qpdf"),
+                {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, QStringLiteral("-")});
         QCOMPARE(clear.count("/Lighthouse#20#"), 1);
     }
 
@@ -337,7 +369,8 @@ private Q_SLOTS:
     void aPageWithoutABleedBoxHasWhatItShows()
     {
         // ISO 32000-1, 14.11.2: trimmed 10 pt inside what it shows. What lies between is its bleed, and is printed.
-        page("trimmed.pdf", "0 0 0 1 k 0 0 283.46 595.28 re f", {}, "/TrimBox [10 10 273.46 585.28] /CropBox [2 2 281.46 593.28]");
+        page("trimmed.pdf", "0 0 0 1 k 0 0 283.46 595.28 re f", {},
+             "/TrimBox [10 10 273.46 585.28] /CropBox [2 2 281.46 593.28]");
         const FileFacts facts = readFileFacts(path(QStringLiteral("trimmed.pdf")));
         QCOMPARE(facts.pages.size(), std::size_t(1));
         for (const Length bleed : facts.pages[0].bleed)
@@ -347,9 +380,12 @@ private Q_SLOTS:
     void pagesWithoutASizeAreRefused()
     {
         for (const char* box : {"", "/MediaBox [0 0 0 0]", "/MediaBox (none)", "/MediaBox [0 0 99999 10]"}) {
-            pdf("sizeless.pdf", {"<< /Type /Catalog /Pages 2 0 R >>", "<< /Type /Pages /Kids [3 0 R] /Count 1 >>", QByteArray("<< /Type /Page /Parent 2 0 R ") + box + " /Contents 4 0 R >>", stream("", "0 g")});
+            pdf("sizeless.pdf",
+                {"<< /Type /Catalog /Pages 2 0 R >>", "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
+                 QByteArray("<< /Type /Page /Parent 2 0 R ") + box + " /Contents 4 0 R >>", stream("", "0 g")});
             QVERIFY(!readFileFacts(path(QStringLiteral("sizeless.pdf"))).pages.at(0).isUsable);
-            QVERIFY2(refusal(with({picture("sizeless.pdf")})).contains(QStringLiteral("does not say how large it is")), box);
+            QVERIFY2(refusal(with({picture("sizeless.pdf")})).contains(QStringLiteral("does not say how large it is")),
+                     box);
         }
     }
 
@@ -395,7 +431,8 @@ private Q_SLOTS:
         whole.close();
         write(file.toLatin1().constData(), bytes.left(qsizetype(double(bytes.size()) * part)));
         const FileFacts facts = readFileFacts(path(file));
-        QVERIFY2(facts.error.contains(QStringLiteral("cut off")) || facts.error.contains(QStringLiteral("damaged")), qPrintable(facts.error));
+        QVERIFY2(facts.error.contains(QStringLiteral("cut off")) || facts.error.contains(QStringLiteral("damaged")),
+                 qPrintable(facts.error));
         QVERIFY(facts.error.endsWith(QStringLiteral("Ask for it again.")));
         QVERIFY(refusal(with({picture(file.toLatin1().constData())})) != QStringLiteral("written"));
         QVERIFY(!QFile::exists(path(QStringLiteral("never.pdf"))));
@@ -403,7 +440,8 @@ private Q_SLOTS:
 
     void coloursGoByTheProfileOfThePicture()
     {
-        // A profile of tables, made by lcms2: what it calls red is green to the eye. PNG carries it, and a TIFF in planes of 16 bits.
+        // A profile of tables, made by lcms2: what it calls red is green to the eye. PNG carries it, and a TIFF in
+        // planes of 16 bits.
         cmsHPROFILE srgb = cmsCreate_sRGBProfile();
         QByteArray icc;
         {
@@ -415,12 +453,16 @@ private Q_SLOTS:
             cmsPipeline* pipe = cmsPipelineAlloc(nullptr, 3, 3);
             cmsStage* grid = cmsStageAllocCLut16bit(nullptr, 9, 3, 3, nullptr);
             cmsHPROFILE lab = cmsCreateLab2Profile(nullptr);
-            cmsHTRANSFORM toLab = cmsCreateTransform(srgb, TYPE_RGB_16, lab, TYPE_Lab_16, INTENT_RELATIVE_COLORIMETRIC, 0);
-            cmsStageSampleCLut16bit(grid, [](const cmsUInt16Number in[], cmsUInt16Number out[], void* cargo) -> cmsInt32Number {
-                const cmsUInt16Number swapped[3] = {in[1], in[0], in[2]};
-                cmsDoTransform(cargo, swapped, out, 1);
-                return TRUE;
-            }, toLab, 0);
+            cmsHTRANSFORM toLab =
+                cmsCreateTransform(srgb, TYPE_RGB_16, lab, TYPE_Lab_16, INTENT_RELATIVE_COLORIMETRIC, 0);
+            cmsStageSampleCLut16bit(
+                grid,
+                [](const cmsUInt16Number in[], cmsUInt16Number out[], void* cargo) -> cmsInt32Number {
+                    const cmsUInt16Number swapped[3] = {in[1], in[0], in[2]};
+                    cmsDoTransform(cargo, swapped, out, 1);
+                    return TRUE;
+                },
+                toLab, 0);
             cmsPipelineInsertStage(pipe, cmsAT_END, grid);
             cmsWriteTag(lut, cmsSigAToB0Tag, pipe);
             cmsMLU* text = cmsMLUalloc(nullptr, 1);
@@ -493,9 +535,12 @@ private Q_SLOTS:
             QVERIFY(readFileFacts(path(QString::fromLatin1(name))).hasProfile);
             // In the file it is the picture's own profile: poppler and Ghostscript see green, too.
             const QString file = exported(with({picture(name)}));
-            run(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("25.4"), QStringLiteral("-l"), QStringLiteral("1"), file, path(QStringLiteral("page"))});
+            run(QStringLiteral("pdftoppm"),
+                {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("25.4"),
+                 QStringLiteral("-l"), QStringLiteral("1"), file, path(QStringLiteral("page"))});
             const double margin = testing::flatMargin(testing::a4Roll()).toMm();
-            const QColor p = QImage(path(QStringLiteral("page.png"))).pixelColor(int(margin + midX), int(margin + midY));
+            const QColor p =
+                QImage(path(QStringLiteral("page.png"))).pixelColor(int(margin + midX), int(margin + midY));
             QVERIFY2(p.green() > p.red() + 60, qPrintable(p.name()));
         }
         // A profile of four inks on a picture of three colours says nothing: it is told, and not embedded.
@@ -503,9 +548,12 @@ private Q_SLOTS:
         const FileFacts misfit = readFileFacts(path(QStringLiteral("misfit.tif")));
         QVERIFY(misfit.profileMisfit && !misfit.hasProfile);
         Job job = with({picture("misfit.tif")});
-        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), {{QStringLiteral("misfit.tif"), misfit}}), "picture.wrongProfile"));
+        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), {{QStringLiteral("misfit.tif"), misfit}}),
+                                    "picture.wrongProfile"));
         const QString file = exported(job);
-        const QByteArray clear = run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), QStringLiteral("--stream-data=uncompress"), file, QStringLiteral("-")});
+        const QByteArray clear =
+            run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"),
+                                         QStringLiteral("--stream-data=uncompress"), file, QStringLiteral("-")});
         QCOMPARE(clear.count("/N 4"), 1); // the output intent
         // sRGB goes in as a profile of version 2 (its major version stands in byte 8, ISO 15076-1, 7.2.4).
         const qsizetype at = clear.indexOf("acsp", clear.indexOf("/N 3"));
@@ -521,12 +569,15 @@ private Q_SLOTS:
     }
     void picturesStandAsTheCameraWasHeld()
     {
-        // Exif 2.3, tag 0x0112: 0th row and 0th column are ... top left, top right, bottom right, bottom left, left top, right top, right bottom, left bottom.
-        // Where the first row and the first column of the stored picture lie when it stands upright:
+        // Exif 2.3, tag 0x0112: 0th row and 0th column are ... top left, top right, bottom right, bottom left, left
+        // top, right top, right bottom, left bottom. Where the first row and the first column of the stored picture lie
+        // when it stands upright:
         QFETCH(int, orientation);
         const bool rowIsSide = orientation >= 5;
-        const bool rowFar = orientation == 3 || orientation == 4 || orientation == 6 || orientation == 7; // at the foot, or at the right
-        const bool columnFar = orientation == 2 || orientation == 3 || orientation == 7 || orientation == 8; // at the right, or at the foot
+        const bool rowFar = orientation == 3 || orientation == 4 || orientation == 6 ||
+                            orientation == 7; // at the foot, or at the right
+        const bool columnFar = orientation == 2 || orientation == 3 || orientation == 7 ||
+                               orientation == 8; // at the right, or at the foot
         // A dark first row, and a half-dark first column, of a picture that is 60 wide and 30 high as stored.
         QImage stored(60, 30, QImage::Format_Grayscale8);
         stored.fill(255);
@@ -540,7 +591,8 @@ private Q_SLOTS:
         QFile jpg(path(QStringLiteral("camera.jpg")));
         QVERIFY(jpg.open(QIODevice::ReadOnly));
         QByteArray bytes = jpg.readAll();
-        const QByteArray exif = QByteArray("Exif\0\0MM\0*\0\0\0\x08\0\1\x01\x12\0\3\0\0\0\1\0", 25) + char(orientation) + QByteArray("\0\0\0\0\0\0", 6);
+        const QByteArray exif = QByteArray("Exif\0\0MM\0*\0\0\0\x08\0\1\x01\x12\0\3\0\0\0\1\0", 25) +
+                                char(orientation) + QByteArray("\0\0\0\0\0\0", 6);
         bytes.insert(2, QByteArray("\xFF\xE1\0", 3) + char(exif.size() + 2) + exif);
         write("camera.jpg", bytes);
         TIFF* t = TIFFOpen(path(QStringLiteral("camera.tif")).toLocal8Bit().constData(), "w");
@@ -563,16 +615,24 @@ private Q_SLOTS:
             QVERIFY(shown);
             QCOMPARE(shown->width(), rowIsSide ? 30 : 60);
             // The dark row is found at the side it should be: by the middle of that side, on screen and on the plate.
-            const QPointF row = rowIsSide ? QPointF(rowFar ? 0.95 : 0.05, columnFar ? 0.3 : 0.7) : QPointF(columnFar ? 0.3 : 0.7, rowFar ? 0.95 : 0.05);
-            const QPointF column = rowIsSide ? QPointF(rowFar ? 0.3 : 0.7, columnFar ? 0.95 : 0.05) : QPointF(columnFar ? 0.95 : 0.05, rowFar ? 0.3 : 0.7);
-            const auto grey = [&](QPointF p) { return qGray(shown->pixel(int(p.x() * shown->width()), int(p.y() * shown->height()))); };
+            const QPointF row = rowIsSide ? QPointF(rowFar ? 0.95 : 0.05, columnFar ? 0.3 : 0.7)
+                                          : QPointF(columnFar ? 0.3 : 0.7, rowFar ? 0.95 : 0.05);
+            const QPointF column = rowIsSide ? QPointF(rowFar ? 0.3 : 0.7, columnFar ? 0.95 : 0.05)
+                                             : QPointF(columnFar ? 0.95 : 0.05, rowFar ? 0.3 : 0.7);
+            const auto grey = [&](QPointF p) {
+                return qGray(shown->pixel(int(p.x() * shown->width()), int(p.y() * shown->height())));
+            };
             QVERIFY2(grey(row) < 20, name);
             QVERIFY2(grey(column) > 90 && grey(column) < 170, name);
             Item frame = picture(name);
             frame.fit = PictureFit::Whole;
-            frame.sides = freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside, {len("117"), len("75"), len(rowIsSide ? "30" : "60"), len(rowIsSide ? "60" : "30")});
+            frame.sides =
+                freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside,
+                          {len("117"), len("75"), len(rowIsSide ? "30" : "60"), len(rowIsSide ? "60" : "30")});
             const auto all = plates(exported(with({frame})));
-            const auto printed = [&](QPointF p) { return ink(all, "Black", 117 + p.x() * (rowIsSide ? 30 : 60), 75 + p.y() * (rowIsSide ? 60 : 30)); };
+            const auto printed = [&](QPointF p) {
+                return ink(all, "Black", 117 + p.x() * (rowIsSide ? 30 : 60), 75 + p.y() * (rowIsSide ? 60 : 30));
+            };
             QVERIFY2(printed(row) > 95, name);
             QVERIFY2(printed(column) > 35 && printed(column) < 65, name);
         }
@@ -597,7 +657,8 @@ private Q_SLOTS:
                 TIFFWriteScanline(t, row.data(), std::uint32_t(y), 0);
             TIFFClose(t);
             const auto all = plates(exported(with({tint("under", "Y alone", 1), picture("glass.tif")})));
-            QVERIFY2(std::abs(ink(all, "Cyan", midX, midY) - 50) <= 2, qPrintable(QString::number(ink(all, "Cyan", midX, midY))));
+            QVERIFY2(std::abs(ink(all, "Cyan", midX, midY) - 50) <= 2,
+                     qPrintable(QString::number(ink(all, "Cyan", midX, midY))));
             QVERIFY(std::abs(ink(all, "Yellow", midX, midY) - 50) <= 2);
         }
     }
@@ -613,17 +674,25 @@ private Q_SLOTS:
         const QByteArray info = run(QStringLiteral("pdfinfo"), {path(QStringLiteral("flat.pdf"))});
         QVERIFY2(info.contains("PDF/X-4"), info.constData());
         (void)exported(with({picture("bent.pdf", 0), picture("fontless.pdf", 1), picture("sound.pdf", 2)}));
-        QCOMPARE(exported_.obstacles, (QStringList{QStringLiteral("bent.pdf bends its tones with a transfer curve"), QStringLiteral("fontless.pdf lacks the font Helvetica")}));
+        QCOMPARE(exported_.obstacles, (QStringList{QStringLiteral("bent.pdf bends its tones with a transfer curve"),
+                                                   QStringLiteral("fontless.pdf lacks the font Helvetica")}));
         QVERIFY(!run(QStringLiteral("pdfinfo"), {path(QStringLiteral("flat.pdf"))}).contains("PDF/X-4"));
     }
 
     void nothingIsTakenFromOtherFiles()
     {
         write("secret.txt", "the tide waits for no one");
-        page("outside.pdf", "/X Do", "/XObject << /X 5 0 R >>", {}, {"<< /Type /XObject /Subtype /Image /Width 1 /Height 1 /BitsPerComponent 8 /ColorSpace /DeviceGray /F (secret.txt) /Length 0 >>\nstream\n\nendstream"});
-        QVERIFY2(refusal(with({picture("outside.pdf")})).contains(QStringLiteral("another file")), qPrintable(refusal(with({picture("outside.pdf")}))));
-        page("reference.pdf", "/X Do", "/XObject << /X 5 0 R >>", {}, {stream("/Type /XObject /Subtype /Form /BBox [0 0 100 100] /Ref << /F (secret.pdf) /Page 0 >>", "0 g 0 0 100 100 re f")});
-        const QByteArray clear = run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), exported(with({picture("reference.pdf")})), QStringLiteral("-")});
+        page(
+            "outside.pdf", "/X Do", "/XObject << /X 5 0 R >>", {},
+            {"<< /Type /XObject /Subtype /Image /Width 1 /Height 1 /BitsPerComponent 8 /ColorSpace /DeviceGray /F (secret.txt) /Length 0 >>\nstream\n\nendstream"});
+        QVERIFY2(refusal(with({picture("outside.pdf")})).contains(QStringLiteral("another file")),
+                 qPrintable(refusal(with({picture("outside.pdf")}))));
+        page("reference.pdf", "/X Do", "/XObject << /X 5 0 R >>", {},
+             {stream("/Type /XObject /Subtype /Form /BBox [0 0 100 100] /Ref << /F (secret.pdf) /Page 0 >>",
+                     "0 g 0 0 100 100 re f")});
+        const QByteArray clear =
+            run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"),
+                                         exported(with({picture("reference.pdf")})), QStringLiteral("-")});
         QVERIFY(!clear.contains("/Ref") && !clear.contains("secret.pdf"));
     }
 };

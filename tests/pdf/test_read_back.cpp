@@ -11,7 +11,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestReadBack : public QObject {
+class TestReadBack : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -49,16 +50,28 @@ class TestReadBack : public QObject {
     static QString words(const QByteArray& read)
     {
         QString text = QString::fromUtf8(read).normalized(QString::NormalizationForm_C);
-        for (const ushort mark : {0x200E, 0x200F, 0x202A, 0x202B, 0x202C, 0x202D, 0x202E, 0x2066, 0x2067, 0x2068, 0x2069})
+        for (const ushort mark :
+             {0x200E, 0x200F, 0x202A, 0x202B, 0x202C, 0x202D, 0x202E, 0x2066, 0x2067, 0x2068, 0x2069})
             text.remove(QChar(mark));
         return text.simplified();
     }
 
-    static QString byPoppler(const QString& file) { return words(run(QStringLiteral("pdftotext"), {QStringLiteral("-l"), QStringLiteral("1"), file, QStringLiteral("-")})); }
-    static QString byMuPdf(const QString& file) { return words(run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-F"), QStringLiteral("txt"), file, QStringLiteral("1")})); }
+    static QString byPoppler(const QString& file)
+    {
+        return words(
+            run(QStringLiteral("pdftotext"), {QStringLiteral("-l"), QStringLiteral("1"), file, QStringLiteral("-")}));
+    }
+    static QString byMuPdf(const QString& file)
+    {
+        return words(run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-F"),
+                                                    QStringLiteral("txt"), file, QStringLiteral("1")}));
+    }
     static QString byGhostscript(const QString& file)
     {
-        return words(run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dLastPage=1"), QStringLiteral("-sDEVICE=txtwrite"), QStringLiteral("-sOutputFile=-"), file}));
+        return words(
+            run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"),
+                                       QStringLiteral("-dLastPage=1"), QStringLiteral("-sDEVICE=txtwrite"),
+                                       QStringLiteral("-sOutputFile=-"), file}));
     }
 
 private Q_SLOTS:
@@ -66,11 +79,16 @@ private Q_SLOTS:
     {
         QTest::addColumn<QString>("words");
         QTest::addColumn<QString>("font");
-        QTest::addColumn<bool>("gsReads"); // Ghostscript 10.0 garbles what stands for several characters at once, such as ligatures
-        QTest::newRow("soft hyphen in a word") << QString::fromUtf8("light\u00ADhouse keeper") << QStringLiteral("Cabin Regular") << true;
-        QTest::newRow("Japanese") << QString::fromUtf8("潮の満ち引き") << QStringLiteral("Noto Sans CJK JP Regular") << true;
-        QTest::newRow("Chinese, serif") << QString::fromUtf8("潮汐观测站") << QStringLiteral("Noto Serif CJK SC Bold") << true;
-        QTest::newRow("ligatures") << QStringLiteral("waffle fjord office") << QStringLiteral("Vollkorn Regular") << false;
+        QTest::addColumn<bool>(
+            "gsReads"); // Ghostscript 10.0 garbles what stands for several characters at once, such as ligatures
+        QTest::newRow("soft hyphen in a word")
+            << QString::fromUtf8("light\u00ADhouse keeper") << QStringLiteral("Cabin Regular") << true;
+        QTest::newRow("Japanese") << QString::fromUtf8("潮の満ち引き") << QStringLiteral("Noto Sans CJK JP Regular")
+                                  << true;
+        QTest::newRow("Chinese, serif") << QString::fromUtf8("潮汐观测站") << QStringLiteral("Noto Serif CJK SC Bold")
+                                        << true;
+        QTest::newRow("ligatures") << QStringLiteral("waffle fjord office") << QStringLiteral("Vollkorn Regular")
+                                   << false;
     }
     void theWordsReadAreTheWordsSet()
     {
@@ -95,7 +113,8 @@ private Q_SLOTS:
     }
     void noMarkIsLostFromRightToLeft()
     {
-        // Readers differ in where they put marks and spaces of text from right to left; none may lose a character, and letters keep their order.
+        // Readers differ in where they put marks and spaces of text from right to left; none may lose a character, and
+        // letters keep their order.
         QFETCH(QString, words);
         QFETCH(QString, font);
         QVERIFY2(FontLibrary::installed().find(font), qPrintable(font));
@@ -117,20 +136,30 @@ private Q_SLOTS:
             QCOMPARE(sorted(read), sorted(words));
             QString backward = letters(words);
             std::ranges::reverse(backward);
-            QVERIFY2(letters(read) == letters(words) || letters(read) == backward, qPrintable(read)); // MuPDF gives them as they lie
+            QVERIFY2(letters(read) == letters(words) || letters(read) == backward,
+                     qPrintable(read)); // MuPDF gives them as they lie
         }
         QCOMPARE(letters(byPoppler(file)), letters(words));
     }
 
     void glyphsOfCidKeyedFontsAreTheRightOnes()
     {
-        // A character of many strokes and one of a single stroke, drawn by three programs: they agree on how much ink that takes.
+        // A character of many strokes and one of a single stroke, drawn by three programs: they agree on how much ink
+        // that takes.
         const QString file = path("text.pdf");
         const auto pictures = [&](const QString& characters) {
             (void)exported(characters, QStringLiteral("Noto Sans CJK JP Regular"), 200);
-            run(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-gray"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("36"), QStringLiteral("-l"), QStringLiteral("1"), file, path("poppler")});
-            run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"), QStringLiteral("36"), QStringLiteral("-c"), QStringLiteral("gray"), QStringLiteral("-o"), path("mupdf.png"), file, QStringLiteral("1")});
-            run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dLastPage=1"), QStringLiteral("-sDEVICE=pnggray"), QStringLiteral("-r36"), QStringLiteral("-dGraphicsAlphaBits=4"), QStringLiteral("-dTextAlphaBits=4"), QStringLiteral("-sOutputFile=") + path("gs.png"), file});
+            run(QStringLiteral("pdftoppm"),
+                {QStringLiteral("-png"), QStringLiteral("-gray"), QStringLiteral("-singlefile"), QStringLiteral("-r"),
+                 QStringLiteral("36"), QStringLiteral("-l"), QStringLiteral("1"), file, path("poppler")});
+            run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"),
+                                           QStringLiteral("36"), QStringLiteral("-c"), QStringLiteral("gray"),
+                                           QStringLiteral("-o"), path("mupdf.png"), file, QStringLiteral("1")});
+            run(QStringLiteral("gs"),
+                {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"),
+                 QStringLiteral("-dLastPage=1"), QStringLiteral("-sDEVICE=pnggray"), QStringLiteral("-r36"),
+                 QStringLiteral("-dGraphicsAlphaBits=4"), QStringLiteral("-dTextAlphaBits=4"),
+                 QStringLiteral("-sOutputFile=") + path("gs.png"), file});
             QList<double> ink;
             for (const char* name : {"poppler.png", "mupdf.png", "gs.png"}) {
                 const QImage page(path(name));
@@ -145,15 +174,18 @@ private Q_SLOTS:
         const QList<double> tide = pictures(QString::fromUtf8("潮"));
         const QList<double> one = pictures(QString::fromUtf8("一"));
         for (int i = 1; i < 3; ++i)
-            QVERIFY2(std::abs(tide[i] - tide[0]) < tide[0] * 0.12, qPrintable(QStringLiteral("%1 %2 %3").arg(tide[0]).arg(tide[1]).arg(tide[2])));
-        QVERIFY2(tide[0] > one[0] + 200, qPrintable(QStringLiteral("%1 %2").arg(tide[0]).arg(one[0]))); // fifteen strokes against one
+            QVERIFY2(std::abs(tide[i] - tide[0]) < tide[0] * 0.12,
+                     qPrintable(QStringLiteral("%1 %2 %3").arg(tide[0]).arg(tide[1]).arg(tide[2])));
+        QVERIFY2(tide[0] > one[0] + 200,
+                 qPrintable(QStringLiteral("%1 %2").arg(tide[0]).arg(one[0]))); // fifteen strokes against one
     }
 
     void onlyFontsThatPrintAsTheyLookAreOffered()
     {
         const QStringList names = FontLibrary::installed().names();
         for (const QString& name : names)
-            QVERIFY2(!name.contains(QStringLiteral("Emoji")) && !name.startsWith(QStringLiteral("Inter Display")), qPrintable(name));
+            QVERIFY2(!name.contains(QStringLiteral("Emoji")) && !name.startsWith(QStringLiteral("Inter Display")),
+                     qPrintable(name));
         QVERIFY(names.contains(QStringLiteral("Noto Sans CJK JP Regular")));
         // The machine has such fonts: fontconfig lists them.
         const QByteArray listed = run(QStringLiteral("fc-list"), {QStringLiteral("--format=%{family}\n")});

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Files made to do harm, or damaged: they are refused in words, in little time and little memory, and nothing half written stays.
+// Files made to do harm, or damaged: they are refused in words, in little time and little memory, and nothing half
+// written stays.
 #include "core/read_limits.h"
 #include "pdf/export_pdf.h"
 #include "pdf/page_preview.h"
@@ -18,7 +19,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestWickedFiles : public QObject {
+class TestWickedFiles : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -42,7 +44,8 @@ class TestWickedFiles : public QObject {
     }
     QString refusal(const char* name, const ExportProgress& progress = {})
     {
-        const auto done = exportPdf(with(QString::fromLatin1(name)), ExportKind::Flat, dir_.path(), path("out.pdf"), progress);
+        const auto done =
+            exportPdf(with(QString::fromLatin1(name)), ExportKind::Flat, dir_.path(), path("out.pdf"), progress);
         return done ? QStringLiteral("written") : done.error().text();
     }
     /// Refused by every reader there is, each with a sentence.
@@ -135,22 +138,41 @@ private Q_SLOTS:
     {
         QTest::addColumn<QByteArray>("svg");
         QTest::addColumn<QString>("why");
-        const QByteArray head = "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' width='100' height='100'>";
-        QTest::newRow("uses itself") << head + "<g id='a'><use xlink:href='#a'/></g></svg>" << QStringLiteral("within itself");
-        QTest::newRow("two use each other") << head + "<g id='a'><use xlink:href='#b'/></g><g id='b'><use href='#a'/></g></svg>" << QStringLiteral("within itself");
+        const QByteArray head =
+            "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' width='100' height='100'>";
+        QTest::newRow("uses itself") << head + "<g id='a'><use xlink:href='#a'/></g></svg>"
+                                     << QStringLiteral("within itself");
+        QTest::newRow("two use each other")
+            << head + "<g id='a'><use xlink:href='#b'/></g><g id='b'><use href='#a'/></g></svg>"
+            << QStringLiteral("within itself");
         QByteArray billion = head + "<rect id='x0' width='1' height='1'/>";
         for (int i = 1; i < 12; ++i)
-            billion += "<g id='x" + QByteArray::number(i) + "'>" + QByteArray("<use xlink:href='#x" + QByteArray::number(i - 1) + "'/>").repeated(10) + "</g>";
+            billion += "<g id='x" + QByteArray::number(i) + "'>" +
+                       QByteArray("<use xlink:href='#x" + QByteArray::number(i - 1) + "'/>").repeated(10) + "</g>";
         QTest::newRow("a thousand million times") << billion + "</svg>" << QStringLiteral("repeats its parts");
-        QTest::newRow("a picture of the disk") << head + "<image xlink:href='/etc/hostname' width='9' height='9'/></svg>" << QStringLiteral("another file");
-        QTest::newRow("a file by address") << head + "<image href='file:///etc/hostname' width='9' height='9'/></svg>" << QStringLiteral("another file");
-        QTest::newRow("a style sheet") << QByteArray("<?xml version='1.0'?><?xml-stylesheet href='/etc/hostname' type='text/css'?>") + head + "</svg>" << QStringLiteral("another file");
-        QTest::newRow("styles from elsewhere") << head + "<style>@import 'x.css'; a{}</style></svg>" << QStringLiteral("another file");
-        QTest::newRow("a fill from elsewhere") << head + "<rect fill='url(other.svg#g)' width='9' height='9'/></svg>" << QStringLiteral("another file");
-        QTest::newRow("deep") << head + QByteArray("<g>").repeated(5000) + QByteArray("</g>").repeated(5000) + "</svg>" << QStringLiteral("deeper");
+        QTest::newRow("a picture of the disk")
+            << head + "<image xlink:href='/etc/hostname' width='9' height='9'/></svg>"
+            << QStringLiteral("another file");
+        QTest::newRow("a file by address") << head + "<image href='file:///etc/hostname' width='9' height='9'/></svg>"
+                                           << QStringLiteral("another file");
+        QTest::newRow("a style sheet")
+            << QByteArray("<?xml version='1.0'?><?xml-stylesheet href='/etc/hostname' type='text/css'?>") + head +
+                   "</svg>"
+            << QStringLiteral("another file");
+        QTest::newRow("styles from elsewhere")
+            << head + "<style>@import 'x.css'; a{}</style></svg>" << QStringLiteral("another file");
+        QTest::newRow("a fill from elsewhere")
+            << head + "<rect fill='url(other.svg#g)' width='9' height='9'/></svg>" << QStringLiteral("another file");
+        QTest::newRow("deep") << head + QByteArray("<g>").repeated(5000) + QByteArray("</g>").repeated(5000) + "</svg>"
+                              << QStringLiteral("deeper");
         QTest::newRow("not closed") << head + "<g>" << QStringLiteral("damaged");
-        QTest::newRow("a kilometre long") << QByteArray(head).replace("width='100'", "width='4000000'") + "<rect width='1' height='1'/></svg>" << QStringLiteral("long");
-        QTest::newRow("entities") << QByteArray("<!DOCTYPE svg [<!ENTITY a 'tide'><!ENTITY b '") + QByteArray("&a;").repeated(3000) + "'>]>" + head + "<text>" + QByteArray("&b;").repeated(3000) + "</text></svg>" << QString();
+        QTest::newRow("a kilometre long")
+            << QByteArray(head).replace("width='100'", "width='4000000'") + "<rect width='1' height='1'/></svg>"
+            << QStringLiteral("long");
+        QTest::newRow("entities") << QByteArray("<!DOCTYPE svg [<!ENTITY a 'tide'><!ENTITY b '") +
+                                         QByteArray("&a;").repeated(3000) + "'>]>" + head + "<text>" +
+                                         QByteArray("&b;").repeated(3000) + "</text></svg>"
+                                  << QString();
     }
     void drawingsThatNeverEndOrReachOut()
     {
@@ -165,7 +187,9 @@ private Q_SLOTS:
         QVERIFY(!renderPagePreview(path("mark.svg"), 1, 72));
         QVERIFY(refusal("mark.svg") != QStringLiteral("written"));
         // What is inside the drawing may be used: a part twice, a picture as data.
-        write("fine.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='100'><g id='a'><rect width='9' height='9'/></g><use href='#a' x='20'/><a href='https://example.org'><rect width='3' height='3'/></a></svg>");
+        write(
+            "fine.svg",
+            "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='100'><g id='a'><rect width='9' height='9'/></g><use href='#a' x='20'/><a href='https://example.org'><rect width='3' height='3'/></a></svg>");
         QVERIFY(pageFromSvg(path("fine.svg")));
     }
 
@@ -173,12 +197,15 @@ private Q_SLOTS:
     {
         // 400 MB of blanks in one page, packed by Python's zlib.
         QProcess python;
-        python.start(QStringLiteral("/usr/bin/python3"),
-                     {QStringLiteral("-c"), QStringLiteral("import zlib,sys\nc=zlib.compressobj(9)\nd=b''.join(c.compress(b' '*1000000) for i in range(400))+c.flush()\n"
-                                                           "o=[b'<< /Type /Catalog /Pages 2 0 R >>',b'<< /Type /Pages /Kids [3 0 R] /Count 1 >>',b'<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283 595] /Contents 4 0 R >>',b'<< /Filter /FlateDecode /Length %d >>\\nstream\\n'%len(d)+d+b'\\nendstream']\n"
-                                                           "f=open(sys.argv[1],'wb');f.write(b'%PDF-1.6\\n');x=[]\nfor i,b in enumerate(o):\n  x.append(f.tell());f.write(b'%d 0 obj\\n'%(i+1)+b+b'\\nendobj\\n')\n"
-                                                           "s=f.tell();f.write(b'xref\\n0 5\\n0000000000 65535 f \\n'+b''.join(b'%010d 00000 n \\n'%p for p in x)+b'trailer << /Root 1 0 R /Size 5 >>\\nstartxref\\n%d\\n%%%%EOF\\n'%s)"),
-                      path("bomb.pdf")});
+        python.start(
+            QStringLiteral("/usr/bin/python3"),
+            {QStringLiteral("-c"),
+             QStringLiteral(
+                 "import zlib,sys\nc=zlib.compressobj(9)\nd=b''.join(c.compress(b' '*1000000) for i in range(400))+c.flush()\n"
+                 "o=[b'<< /Type /Catalog /Pages 2 0 R >>',b'<< /Type /Pages /Kids [3 0 R] /Count 1 >>',b'<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283 595] /Contents 4 0 R >>',b'<< /Filter /FlateDecode /Length %d >>\\nstream\\n'%len(d)+d+b'\\nendstream']\n"
+                 "f=open(sys.argv[1],'wb');f.write(b'%PDF-1.6\\n');x=[]\nfor i,b in enumerate(o):\n  x.append(f.tell());f.write(b'%d 0 obj\\n'%(i+1)+b+b'\\nendobj\\n')\n"
+                 "s=f.tell();f.write(b'xref\\n0 5\\n0000000000 65535 f \\n'+b''.join(b'%010d 00000 n \\n'%p for p in x)+b'trailer << /Root 1 0 R /Size 5 >>\\nstartxref\\n%d\\n%%%%EOF\\n'%s)"),
+             path("bomb.pdf")});
         QVERIFY(python.waitForFinished(60000) && python.exitCode() == 0);
         QVERIFY(QFileInfo(path("bomb.pdf")).size() < 1'000'000);
         QVERIFY2(refusal("bomb.pdf").contains(QStringLiteral("unpacks to more")), qPrintable(refusal("bomb.pdf")));
@@ -243,10 +270,12 @@ private Q_SLOTS:
             TIFFWriteScanline(t, row.data(), std::uint32_t(y), 0);
         TIFFClose(t);
         int asked = 0;
-        QCOMPARE(refusal("large.tif", [&](int) {
-            ++asked;
-            return true;
-        }), QStringLiteral("written"));
+        QCOMPARE(refusal("large.tif",
+                         [&](int) {
+                             ++asked;
+                             return true;
+                         }),
+                 QStringLiteral("written"));
         QVERIFY2(asked > 5, qPrintable(QString::number(asked)));
         QFile::remove(path("out.pdf"));
         const QString stopped = refusal("large.tif", [&](int percent) { return percent < 50; });
@@ -260,22 +289,37 @@ private Q_SLOTS:
             p.waitForFinished(120000);
             return p.readAllStandardOutput() + p.readAllStandardError();
         };
-        QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), path("out.pdf")}).contains("No syntax or stream encoding errors"));
+        QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), path("out.pdf")})
+                    .contains("No syntax or stream encoding errors"));
         QVERIFY(run(QStringLiteral("pdfimages"), {QStringLiteral("-list"), path("out.pdf")}).contains("7000  4000"));
-        run(QStringLiteral("pdfimages"), {QStringLiteral("-png"), QStringLiteral("-l"), QStringLiteral("1"), path("out.pdf"), path("back")});
+        run(QStringLiteral("pdfimages"),
+            {QStringLiteral("-png"), QStringLiteral("-l"), QStringLiteral("1"), path("out.pdf"), path("back")});
         const QImage back(path("back-000.png"));
         QCOMPARE(back.size(), QSize(7000, 4000));
         for (const int x : {0, 4500, 6999})
-            QVERIFY(std::abs(qRed(back.pixel(x, 3999)) - int(row[std::size_t(x) * 3])) < 25); // poppler takes it through the profile
+            QVERIFY(std::abs(qRed(back.pixel(x, 3999)) - int(row[std::size_t(x) * 3])) <
+                    25); // poppler takes it through the profile
         for (const char* program : {"mutool", "gs"}) {
-            const QStringList arguments = QByteArray(program) == "gs" ? QStringList{QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-sDEVICE=png16m"), QStringLiteral("-r20"), QStringLiteral("-dLastPage=1"), QStringLiteral("-sOutputFile=") + path("drawn.png"), path("out.pdf")}
-                                                                      : QStringList{QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"), QStringLiteral("20"), QStringLiteral("-o"), path("drawn.png"), path("out.pdf"), QStringLiteral("1")};
+            const QStringList arguments =
+                QByteArray(program) == "gs"
+                    ? QStringList{QStringLiteral("-q"),
+                                  QStringLiteral("-dBATCH"),
+                                  QStringLiteral("-dNOPAUSE"),
+                                  QStringLiteral("-sDEVICE=png16m"),
+                                  QStringLiteral("-r20"),
+                                  QStringLiteral("-dLastPage=1"),
+                                  QStringLiteral("-sOutputFile=") + path("drawn.png"),
+                                  path("out.pdf")}
+                    : QStringList{QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"),
+                                  QStringLiteral("20"),   QStringLiteral("-o"), path("drawn.png"),
+                                  path("out.pdf"),        QStringLiteral("1")};
             QFile::remove(path("drawn.png"));
             const QByteArray said = run(QString::fromLatin1(program), arguments);
             QVERIFY2(!said.toLower().contains("error"), said.constData());
             const QImage drawn(path("drawn.png"));
             const double margin = testing::flatMargin(testing::a4Roll()).toMm();
-            QVERIFY2(qGray(drawn.pixel(int((margin + 147) * 20 / 25.4), int((margin + 105) * 20 / 25.4))) < 250, program);
+            QVERIFY2(qGray(drawn.pixel(int((margin + 147) * 20 / 25.4), int((margin + 105) * 20 / 25.4))) < 250,
+                     program);
         }
     }
 

@@ -144,7 +144,9 @@ int main(int argc, char** argv)
         }
         TIFFClose(t);
         print(QStringLiteral("a TIFF of 200 megapixels, read for placing"), median(3, [&] { (void)readFileFacts(large); }), QStringLiteral("under 1000"));
-        print(QStringLiteral("the same, its picture for the screen"), median(3, [&] { (void)picturePreview(large, 2600, shippedPressProfile().icc); }), QStringLiteral("under 1000"));
+        print(QStringLiteral("the same, its picture for the screen"),
+              median(3, [&] { (void)picturePreview(large, 2600, shippedPressProfile().icc); }),
+              QStringLiteral("under 1000"));
     }
     for (const auto& [kind, name] : {std::pair(ExportKind::Flat, "the flat"), std::pair(ExportKind::Sheets, "the press sheet")})
         print(QStringLiteral("writing %1").arg(QLatin1String(name)), median(7, [&] {

@@ -37,13 +37,17 @@ private Q_SLOTS:
     void theFontsOfTheMachineAreOffered()
     {
         QSet<QString> want;
-        // fontconfig says which have colours, and names the looks of variable ones by numbers of their own beside the plain one.
+        // fontconfig says which have colours, and names the looks of variable ones by numbers of their own beside the
+        // plain one.
         QSet<QString> variable;
         for (const QStringList& f : listed("%{file}|%{index}"))
             if (f[1].toInt() >= 0x10000)
                 variable.insert(f[0]);
-        for (const QStringList& f : listed("%{family[0]} %{style[0]}|%{fontformat}|%{scalable}|%{variable}|%{index}|%{color}|%{file}"))
-            if (!variable.contains(f[6]) && (f[1] == QStringLiteral("TrueType") || f[1] == QStringLiteral("CFF")) && f[2] == QStringLiteral("True") && f[3] != QStringLiteral("True") && f[4].toInt() < 0x10000 && f[5] != QStringLiteral("True"))
+        for (const QStringList& f :
+             listed("%{family[0]} %{style[0]}|%{fontformat}|%{scalable}|%{variable}|%{index}|%{color}|%{file}"))
+            if (!variable.contains(f[6]) && (f[1] == QStringLiteral("TrueType") || f[1] == QStringLiteral("CFF")) &&
+                f[2] == QStringLiteral("True") && f[3] != QStringLiteral("True") && f[4].toInt() < 0x10000 &&
+                f[5] != QStringLiteral("True"))
                 want.insert(f[0]);
         const QStringList names = FontLibrary::installed().names();
         QSet<QString> have(names.begin(), names.end());
@@ -53,8 +57,11 @@ private Q_SLOTS:
             have.remove(shipped);
             want.remove(shipped);
         }
-        const auto only = [](const QSet<QString>& a, const QSet<QString>& b) { return QStringList((a - b).values()).join(QStringLiteral(", ")); };
-        QVERIFY2(have == want, qPrintable(QStringLiteral("too many: %1; missing: %2").arg(only(have, want), only(want, have))));
+        const auto only = [](const QSet<QString>& a, const QSet<QString>& b) {
+            return QStringList((a - b).values()).join(QStringLiteral(", "));
+        };
+        QVERIFY2(have == want,
+                 qPrintable(QStringLiteral("too many: %1; missing: %2").arg(only(have, want), only(want, have))));
         // The shipped ones first, then by name.
         QCOMPARE(names.mid(0, 8), FontLibrary::shipped().names());
     }
