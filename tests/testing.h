@@ -5,6 +5,7 @@
 #include "core/plan.h"
 #include "core/sheet_marks.h"
 
+#include <QFile>
 #include <QTest>
 #include <rapidcheck.h>
 
@@ -71,6 +72,13 @@ inline QList<double> widthsMm(const hinge::Plan& plan)
     for (const hinge::Length w : plan.paper.widths)
         widths << w.toMm();
     return widths;
+}
+
+/// A file as it is; empty when it cannot be read.
+inline QByteArray contentOf(const QString& path)
+{
+    QFile file(path);
+    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
 }
 
 inline bool hasFinding(const std::vector<hinge::Finding>& findings, const char* code)

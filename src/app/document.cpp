@@ -13,6 +13,7 @@
 #include <QDir>
 #include <QFileInfo>
 #include <QLockFile>
+#include <QRegularExpression>
 #include <QUndoCommand>
 #include <algorithm>
 
@@ -170,7 +171,7 @@ Result<void> Document::writeSaving(Saving& saving, const std::function<bool()>& 
             return problem(saving.path, tr("Saving was stopped. The file on disk is unchanged."));
     if (saving.moves)
         relink(saving.job, saving, folder());
-    return saveJob(saving.job, saving.path);
+    return saveJob(saving.job, saving.path, goesOn);
 }
 
 void Document::finishSave(const Saving& saving)
@@ -278,6 +279,15 @@ QString Document::linkFor(const QString& path) const
 {
     const QString whole = QFileInfo(path).absoluteFilePath();
     return path_.isEmpty() ? whole : QDir(folder()).relativeFilePath(whole);
+}
+
+QString Document::fileStem() const
+{
+    if (!path_.isEmpty())
+        return QFileInfo(path_).fileName().section(u'.', 0, 0);
+    static const QRegularExpression others(QStringLiteral("[^\\p{L}\\p{N}]+"));
+    const QStringList words = job().title.toLower().split(others, Qt::SkipEmptyParts);
+    return words.isEmpty() ? tr("piece") : words.join(u'-');
 }
 
 QString Document::displayName() const { return path_.isEmpty() ? tr("not saved yet") : QFileInfo(path_).fileName(); }

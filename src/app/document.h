@@ -80,6 +80,8 @@ public:
     /// How the job names a file: relative to its folder, or whole while it has no file of its own yet.
     [[nodiscard]] QString linkFor(const QString& path) const;
     [[nodiscard]] QString displayName() const;
+    /// What files of this job are called, without an ending: as the job's own file, or as its title while it has none.
+    [[nodiscard]] QString fileStem() const;
     [[nodiscard]] bool isDirty() const { return !history_.isClean(); }
 
 Q_SIGNALS:

@@ -392,13 +392,11 @@ void MainWindow::refreshTitle()
 
 void MainWindow::askExport(ExportKind kind)
 {
-    const QString stem = document_.path().isEmpty() ? document_.job().title.simplified().toLower().replace(u' ', u'-')
-                                                    : QFileInfo(document_.path()).fileName().section(u'.', 0, 0);
     if (!mayRelease(kind))
         return;
     const QString extent = extentName(extentOf(document_.job())).replace(u' ', u'-');
     const QString part = extent.isEmpty() ? QString() : u'-' + extent;
-    const QString proposed = document_.folder() + u'/' + stem + part +
+    const QString proposed = document_.folder() + u'/' + document_.fileStem() + part +
                              (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
     QString path = QFileDialog::getSaveFileName(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed, tr("PDF (*.pdf)"));
     if (path.isEmpty())

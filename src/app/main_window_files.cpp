@@ -213,9 +213,9 @@ bool MainWindow::saveAs()
     const QString plain = tr("Jobs, files beside them (*.hinge.json)");
     const QString packed = tr("Packed jobs, files inside (*.hinge.zip)");
     QString kind = isPackedName(document_.path()) ? packed : plain;
-    QString path = QFileDialog::getSaveFileName(this, tr("Save the job"),
-                                                document_.folder() + u'/' + document_.displayName().section(u'.', 0, 0),
-                                                plain + QStringLiteral(";;") + packed, &kind);
+    QString path =
+        QFileDialog::getSaveFileName(this, tr("Save the job"), document_.folder() + u'/' + document_.fileStem(),
+                                     plain + QStringLiteral(";;") + packed, &kind);
     if (path.isEmpty())
         return false;
     if (!path.endsWith(QStringLiteral(".json")) && !isPackedName(path))

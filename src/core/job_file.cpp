@@ -397,11 +397,11 @@ Result<Job> loadJob(const QString& path)
     return readJob(file.readAll(), QFileInfo(path).fileName());
 }
 
-Result<void> saveJob(const Job& job, const QString& path)
+Result<void> saveJob(const Job& job, const QString& path, const std::function<bool()>& goesOn)
 {
     if (isPackedName(path))
-        return writePackedJob(job, path);
-    return saveWhole(path, writeJob(job));
+        return writePackedJob(job, path, goesOn);
+    return saveWhole(path, writeJob(job), {}, goesOn);
 }
 
 } // namespace hinge

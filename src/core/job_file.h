@@ -33,7 +33,8 @@ using BytesOf = std::function<QByteArray(const EmbeddedFile&)>;
 /// Reads a job, packed (`readPackedJob`) or not.
 [[nodiscard]] Result<Job> loadJob(const QString& path);
 
-/// A name that ends in `packedJobSuffix` makes it a packed one. Writes beside the file and then swaps it in, so that a full disk or a crash leaves the old job.
-[[nodiscard]] Result<void> saveJob(const Job& job, const QString& path);
+/// A name that ends in `packedJobSuffix` makes it a packed one. Writes as `saveWhole` does: a full disk, a crash or a
+/// stop leave the old job.
+[[nodiscard]] Result<void> saveJob(const Job& job, const QString& path, const std::function<bool()>& goesOn = {});
 
 } // namespace hinge

@@ -82,7 +82,7 @@ Result<Job> readPackedJob(const QString& path)
     });
 }
 
-Result<void> writePackedJob(const Job& job, const QString& path)
+Result<void> writePackedJob(const Job& job, const QString& path, const std::function<bool()>& goesOn)
 {
     zip_error_t error;
     zip_error_init(&error);
@@ -123,7 +123,7 @@ Result<void> writePackedJob(const Job& job, const QString& path)
     zip_source_close(whole);
     if (got != zip_int64_t(bytes.size()))
         return failed("out of memory");
-    return saveWhole(path, bytes);
+    return saveWhole(path, bytes, {}, goesOn);
 }
 
 } // namespace hinge

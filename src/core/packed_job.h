@@ -3,6 +3,8 @@
 
 #include "core/job.h"
 
+#include <functional>
+
 namespace hinge {
 
 /// A packed job: a ZIP file that holds the job as "job.hinge.json" and its files below "files/". Any unpacker opens it.
@@ -16,7 +18,8 @@ namespace hinge {
 /// Reads a packed job. A file that it should hold but does not, or that is damaged, is left out and found missing later.
 [[nodiscard]] Result<Job> readPackedJob(const QString& path);
 
-/// Writes a packed job with the files it embeds; beside the target first, so that a full disk or a crash leaves the old one.
-[[nodiscard]] Result<void> writePackedJob(const Job& job, const QString& path);
+/// Writes a packed job with the files it embeds, as `saveWhole` writes.
+[[nodiscard]] Result<void> writePackedJob(const Job& job, const QString& path,
+                                          const std::function<bool()>& goesOn = {});
 
 } // namespace hinge

@@ -12,6 +12,8 @@ namespace
 
 /// A disk with less room than this is full for whoever writes a file.
 constexpr qint64 hardlyAnyRoom = 256 << 10;
+/// What is written before it is asked again whether to go on.
+constexpr qsizetype part = 4 << 20;
 
 } // namespace
 
@@ -32,7 +34,8 @@ QString writeTrouble(const QFileDevice& file)
     return file.errorString();
 }
 
-Result<void> saveWhole(const QString& path, const QByteArray& bytes, std::optional<QFileDevice::Permissions> rights)
+Result<void> saveWhole(const QString& path, const QByteArray& bytes, std::optional<QFileDevice::Permissions> rights,
+                       const std::function<bool()>& goesOn)
 {
     if (auto plain = checkPlainFile(path); !plain)
         return plain;
@@ -40,10 +43,16 @@ Result<void> saveWhole(const QString& path, const QByteArray& bytes, std::option
     if (!file.open(QIODevice::WriteOnly) || (rights && !file.setPermissions(*rights)))
         return problem(
             path, QStringLiteral("It could not be saved here: %1. Save it in another folder.").arg(writeTrouble(file)));
-    if (file.write(bytes) != bytes.size()) {
-        const QString why = writeTrouble(file);
+    const auto givenUp = [&](const QString& message) {
         file.cancelWriting();
-        return problem(path, QStringLiteral("It could not be saved: %1. The file on disk is unchanged.").arg(why));
+        return problem(path, message + QStringLiteral(" The file on disk is unchanged."));
+    };
+    for (qsizetype at = 0; at < bytes.size(); at += part) {
+        if (goesOn && !goesOn())
+            return givenUp(QStringLiteral("Saving was stopped."));
+        const qsizetype now = std::min(part, bytes.size() - at);
+        if (file.write(bytes.constData() + at, now) != now)
+            return givenUp(QStringLiteral("It could not be saved: %1.").arg(writeTrouble(file)));
     }
     if (!file.commit())
         return problem(

@@ -6,6 +6,7 @@
 #include <QByteArray>
 #include <QFileDevice>
 
+#include <functional>
 #include <optional>
 
 namespace hinge
@@ -14,9 +15,10 @@ namespace hinge
 /// Writes a file whole or not at all: beside the target, to the disk, and then in its place. A link is followed, rights
 /// stay; a target that cannot be written or is no plain file is refused. The problem says what went wrong, in words
 /// that follow a colon. `rights` are set before anything is written; empty: those of the file that is replaced, or what
-/// the system gives.
+/// the system gives. `goesOn` is asked as it goes; the file stays as it was when it says no.
 [[nodiscard]] Result<void> saveWhole(const QString& path, const QByteArray& bytes,
-                                     std::optional<QFileDevice::Permissions> rights = {});
+                                     std::optional<QFileDevice::Permissions> rights = {},
+                                     const std::function<bool()>& goesOn = {});
 
 /// Refuses a path that leads to something that is there and is no plain file: a folder, a device, a pipe.
 [[nodiscard]] Result<void> checkPlainFile(const QString& path);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/page_boxes.h"
 
+#include <cmath>
+
 namespace hinge {
 namespace {
 
@@ -71,7 +73,7 @@ PageBoxes readPageBoxes(QPDFPageObjectHelper page)
     const QRectF bleed = boxOf(page, "/BleedBox").intersected(boxes.media);
     boxes.bleed = (bleed.isEmpty() ? crop : bleed).united(boxes.trim);
     QPDFObjectHandle rotate = page.getAttribute("/Rotate", false);
-    if (rotate.isNumber())
+    if (rotate.isNumber() && std::abs(rotate.getNumericValue()) <= 36'000)
         boxes.rotate = ((int(rotate.getNumericValue()) % 360) + 360) % 360 / 90 * 90;
     QPDFObjectHandle unit = page.getObjectHandle().getKey("/UserUnit");
     if (unit.isNumber() && unit.getNumericValue() > 0 && unit.getNumericValue() <= 1000)

@@ -68,11 +68,6 @@ class TestFlat : public testing::WindowDriver {
         image.save(file);
         return file;
     }
-    void waitForFiles()
-    {
-        QTRY_VERIFY_WITH_TIMEOUT(window_->document().files().isIdle(), 5000);
-        QCoreApplication::processEvents();
-    }
     void place(const QString& file, int panel)
     {
         Q_EMIT canvas().filesDropped({file}, panel);

@@ -4,11 +4,14 @@
 #include "app/main_window.h"
 #include "testing.h"
 
+#include <QAbstractButton>
 #include <QAction>
 #include <QApplication>
 #include <QComboBox>
 #include <QLineEdit>
+#include <QMessageBox>
 #include <QTemporaryDir>
+#include <QTimer>
 
 namespace testing {
 
@@ -57,6 +60,54 @@ protected:
         box->setCurrentIndex(index);
         Q_EMIT box->activated(index);
         QCoreApplication::processEvents();
+    }
+
+    void waitForFiles()
+    {
+        QTRY_VERIFY_WITH_TIMEOUT(window_->document().files().isIdle(), 20000);
+        QCoreApplication::processEvents();
+    }
+    /// Answers a question of the window by the words of a button; tells what was asked.
+    QString answered(const char* dialog, const char* button, const std::function<void()>& doing)
+    {
+        QString asked;
+        QTimer::singleShot(60, this, [&] {
+            auto* box = window_->findChild<QMessageBox*>(QString::fromLatin1(dialog));
+            if (!box)
+                return;
+            asked = box->text() + u' ' + box->informativeText();
+            for (QAbstractButton* b : box->buttons())
+                if (b->text().remove(u'&').startsWith(QString::fromLatin1(button)))
+                    return b->click();
+        });
+        doing();
+        QTest::qWait(100);
+        return asked;
+    }
+    /// What the window tells, closed again; empty when it tells nothing.
+    QString message()
+    {
+        for (QMessageBox* box : window_->findChildren<QMessageBox*>()) {
+            const QString text = box->text();
+            box->close();
+            return text;
+        }
+        return {};
+    }
+    hinge::Item tint(int panel)
+    {
+        hinge::Item item;
+        item.id = QStringLiteral("tint");
+        item.name = QStringLiteral("Sea");
+        item.ink = QStringLiteral("Shallows");
+        item.sides = hinge::sidesFillingPanel(panel);
+        return item;
+    }
+    void put(const hinge::Item& item, hinge::Face face = hinge::Face::Outside)
+    {
+        hinge::Job next = job();
+        next.face(face).items.push_back(item);
+        QVERIFY(window_->document().edit(QStringLiteral("put"), next));
     }
 };
 

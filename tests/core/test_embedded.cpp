@@ -29,11 +29,6 @@ class TestEmbedded : public QObject {
         QVERIFY(file.open(QIODevice::WriteOnly));
         file.write(bytes);
     }
-    static QByteArray read(const QString& path)
-    {
-        QFile file(path);
-        return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
-    }
     /// A leaflet with the same picture on both faces.
     static Job withPicture(const QString& path)
     {
@@ -72,15 +67,15 @@ private Q_SLOTS:
         QCOMPARE(again->embedded.front().bytes, bytes);
         QVERIFY(QFile::remove(dir_.filePath(QStringLiteral("shore.png"))));
         QVERIFY(unpackEmbedded(*again));
-        QCOMPARE(read(resolvedPath(inside, QStringLiteral("nowhere"))), bytes);
+        QCOMPARE(testing::contentOf(resolvedPath(inside, QStringLiteral("nowhere"))), bytes);
         // A damaged copy of the cache is put right.
         QFile(resolvedPath(inside, {})).resize(5);
         QVERIFY(unpackEmbedded(*again));
-        QCOMPARE(read(resolvedPath(inside, {})), bytes);
+        QCOMPARE(testing::contentOf(resolvedPath(inside, {})), bytes);
         // Out again: a file like the first, and a job like the first.
         const QString target = dir_.filePath(QStringLiteral("shore.png"));
         QVERIFY(releaseFile(job, inside, target, QStringLiteral("shore.png")));
-        QCOMPARE(read(target), bytes);
+        QCOMPARE(testing::contentOf(target), bytes);
         QCOMPARE(job.faces, before.faces);
         // What nothing uses is not saved.
         QVERIFY(!writeJob(job).contains("embedded"));
@@ -203,11 +198,31 @@ private Q_SLOTS:
             return f.reason.contains(QStringLiteral("damaged inside the packed job"));
         }));
         // No ZIP file, half of one, one without a job.
-        write("half.hinge.zip", read(file).left(100));
+        write("half.hinge.zip", testing::contentOf(file).left(100));
         QVERIFY(!loadJob(dir_.filePath(QStringLiteral("half.hinge.zip"))));
         python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w');z.writestr('letter.txt','low water')");
         QVERIFY(loadJob(file).error().message.contains(QStringLiteral("no packed job")));
         QVERIFY(!saveJob(job, dir_.filePath(QStringLiteral("nowhere/piece.hinge.zip"))));
+    }
+
+    void savingThatIsStoppedLeavesTheFile()
+    {
+        for (const char* name : {"stopped.hinge.zip", "stopped.hinge.json"}) {
+            const QString path = dir_.filePath(QString::fromLatin1(name));
+            QVERIFY(saveJob(newLeaflet(), path));
+            const QByteArray before = testing::contentOf(path);
+            const auto stopped = saveJob(newPiece(PieceKind::Booklet), path, [] { return false; });
+            QVERIFY2(!stopped && stopped.error().message.contains(QStringLiteral("stopped")), name);
+            QCOMPARE(testing::contentOf(path), before);
+        }
+        QCOMPARE(QDir(dir_.path()).entryList({QStringLiteral("stopped*")}).size(), 2);
+        // Also half way: a job of several parts is asked about again and again.
+        Job large = newLeaflet();
+        large.title = QString(9'000'000, u'x');
+        int asked = 0;
+        QVERIFY(!saveJob(large, dir_.filePath(QStringLiteral("stopped.hinge.json")), [&] { return ++asked < 3; }));
+        QCOMPARE(asked, 3);
+        QCOMPARE(loadJob(dir_.filePath(QStringLiteral("stopped.hinge.json")))->title, newLeaflet().title);
     }
 
     void packedFilesThatUnfoldAreRefused()

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changes.h"
 #include "core/job_file.h"
 #include "testing.h"
 
@@ -177,16 +178,24 @@ private Q_SLOTS:
         QVERIFY(std::abs(effectivePpi(item, frame, facts) - 599.95) < 0.01);
     }
 
-    void pureAndRepeatable()
+    void whatTheFileKeepsGivesTheSamePlan()
     {
-        CHECK_PROPERTY("the same job gives the same plan", [](const Job& job) {
-            const auto a = plan(job);
-            const auto b = plan(job);
-            RC_ASSERT(a.has_value() && b.has_value());
-            RC_ASSERT(a->sheet.front == b->sheet.front);
-            RC_ASSERT(a->figures.size() == b->figures.size());
-            for (std::size_t i = 0; i < a->figures.size(); ++i)
-                RC_ASSERT(a->figures[i].value == b->figures[i].value);
+        // Another process reads the file and plans another job before: nothing may come from anywhere but the file.
+        CHECK_PROPERTY("a job read from its file has the plan it had", [] {
+            const Job job = *rc::anyPiece();
+            const auto planned = plan(job);
+            RC_ASSERT(planned.has_value());
+            (void)plan(*rc::anyPiece());
+            const auto read = readJob(writeJob(job), QStringLiteral("again"));
+            RC_ASSERT(read.has_value());
+            const auto again = plan(*read);
+            RC_ASSERT(again.has_value());
+            RC_ASSERT(samePaper(again->paper, planned->paper));
+            RC_ASSERT(again->sheet.front == planned->sheet.front);
+            RC_ASSERT(again->figures.size() == planned->figures.size());
+            for (std::size_t i = 0; i < planned->figures.size(); ++i)
+                RC_ASSERT(again->figures[i].value == planned->figures[i].value);
+            RC_ASSERT(again->findings.size() == planned->findings.size());
         });
     }
 };

@@ -107,7 +107,8 @@ private Q_SLOTS:
                 }
                 RC_ASSERT(cutTreeOf({area.w, area.h}, cells).has_value());
             });
-        // The area has room for 19.6 pieces: 19 can be no more (arithmetic), and a slow search over every cut finds them.
+        // The area has room for 19.6 pieces: 19 can be no more (arithmetic), and a slow search over every cut finds
+        // them.
         QCOMPARE(fill("5", "3", "21", "14"), 19);
     }
 

@@ -89,8 +89,7 @@ class TestContentPdf : public QObject {
     QByteArray clear(const QString& file) const
     {
         run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, path("clear.pdf")});
-        QFile out(path("clear.pdf"));
-        return out.open(QIODevice::ReadOnly) ? out.readAll() : QByteArray();
+        return testing::contentOf(path("clear.pdf"));
     }
 
     /// A TIFF of one colour but for its first pixel.

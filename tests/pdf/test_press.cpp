@@ -28,11 +28,6 @@ class TestPress : public QObject {
     QTemporaryDir dir_;
 
     QString path(const char* name) const { return dir_.filePath(QString::fromLatin1(name)); }
-    static QByteArray read(const QString& file)
-    {
-        QFile in(file);
-        return in.open(QIODevice::ReadOnly) ? in.readAll() : QByteArray();
-    }
     static QByteArray run(const QString& program, const QStringList& arguments, const QByteArray& input = {})
     {
         QProcess p;
@@ -123,7 +118,7 @@ private Q_SLOTS:
 
     void profilesAreToldFromOtherFiles()
     {
-        const auto profile = readPressProfile(read(otherProfile()));
+        const auto profile = readPressProfile(testing::contentOf(otherProfile()));
         QVERIFY2(profile, profile ? "" : qPrintable(profile.error().text()));
         // Its name as the bytes of its "desc" tag have it: Latin, or UTF-16 with the high byte first (ICC.1, textDescriptionType
         // and multiLocalizedUnicodeType).
@@ -133,7 +128,9 @@ private Q_SLOTS:
             wide += char(c.unicode() & 0xff);
         }
         QVERIFY(!profile->name.isEmpty());
-        QVERIFY2(read(otherProfile()).contains(profile->name.toLatin1()) || read(otherProfile()).contains(wide), qPrintable(profile->name));
+        QVERIFY2(testing::contentOf(otherProfile()).contains(profile->name.toLatin1()) ||
+                     testing::contentOf(otherProfile()).contains(wide),
+                 qPrintable(profile->name));
         // What lcms2's own tool prints black with is the most it prints with, to the nearest five.
         const QList<QByteArray> black = run(QStringLiteral("transicc"), {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-i*sRGB"), QStringLiteral("-o") + otherProfile()}, "0\n0\n0\n").simplified().split(' ');
         QVERIFY(black.size() >= 4);
@@ -146,10 +143,11 @@ private Q_SLOTS:
         QCOMPARE(facts.profileName, profile->name);
         QCOMPARE(facts.profileInkLimit, profile->inkLimit);
         // A profile of a screen, half a profile, no profile.
-        const QByteArray srgb = read(QFileInfo(otherProfile()).dir().filePath(QStringLiteral("srgb.icc")));
+        const QByteArray srgb =
+            testing::contentOf(QFileInfo(otherProfile()).dir().filePath(QStringLiteral("srgb.icc")));
         QVERIFY(!srgb.isEmpty());
         QVERIFY(readPressProfile(srgb).error().message.contains(QStringLiteral("no profile of a press")));
-        QVERIFY(!readPressProfile(read(otherProfile()).left(200)));
+        QVERIFY(!readPressProfile(testing::contentOf(otherProfile()).left(200)));
         QVERIFY(!readPressProfile({}));
         QVERIFY(!readPressProfile("a letter from the harbour office"));
     }
@@ -166,11 +164,11 @@ private Q_SLOTS:
         const auto done = exportPdf(again, ExportKind::Flat, dir_.path(), path("press.pdf"));
         QVERIFY2(done, done ? "" : qPrintable(done.error().text()));
         run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), path("press.pdf"), path("press.clear.pdf")});
-        const QByteArray pdf = read(path("press.clear.pdf"));
+        const QByteArray pdf = testing::contentOf(path("press.clear.pdf"));
         const auto object = QRegularExpression(QStringLiteral("/DestOutputProfile (\\d+) 0 R")).match(QString::fromLatin1(pdf)).captured(1);
         QVERIFY(!object.isEmpty());
         const QByteArray inside = run(QStringLiteral("qpdf"), {QStringLiteral("--show-object=") + object, QStringLiteral("--filtered-stream-data"), path("press.clear.pdf")});
-        QCOMPARE(inside, read(otherProfile()));
+        QCOMPARE(inside, testing::contentOf(otherProfile()));
         QVERIFY(pdf.contains(pressProfileOf(again, {})->name.toLatin1()));
         // One that is not there stops the export with a reason, and is a finding.
         job.press.profile.path = QStringLiteral("gone.icc");
@@ -190,7 +188,7 @@ private Q_SLOTS:
     void pixelsOfCmykJpegs()
     {
         QFETCH(bool, adobe);
-        const QByteArray bytes = read(jpeg("c.jpg", {40, 80, 120, 20}, {40, 80, 120, 20}, 0, adobe));
+        const QByteArray bytes = testing::contentOf(jpeg("c.jpg", {40, 80, 120, 20}, {40, 80, 120, 20}, 0, adobe));
         for (const int longest : {8, 16, 64}) {
             const auto pixels = readCmykJpeg(bytes, longest);
             QVERIFY(pixels);
@@ -212,7 +210,7 @@ private Q_SLOTS:
         shipped.close();
         QList<QColor> seen;
         for (const QString& icc : {path("shipped.icc"), otherProfile()}) {
-            const auto image = picturePreview(file, 16, read(icc));
+            const auto image = picturePreview(file, 16, testing::contentOf(icc));
             QVERIFY(image);
             QByteArray in;
             for (const double percent : {80.0, 60.0, 10.2, 0.0})
