@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/preset_store.h"
 
+#include "core/save_file.h"
+
 #include <QDir>
 #include <QDirIterator>
-#include <QSaveFile>
 #include <QStandardPaths>
 #include <algorithm>
 
@@ -46,10 +47,8 @@ Result<void> PresetStore::keep(const Preset& preset)
         return problem({}, tr("A preset needs a name."));
     if (!QDir().mkpath(folder()))
         return problem(folder(), tr("The folder could not be made."));
-    QSaveFile file(folder() + u'/' + presetFileName(preset.name));
-    const QByteArray data = writePreset(preset);
-    if (!file.open(QIODevice::WriteOnly) || file.write(data) != data.size() || !file.commit())
-        return problem(file.fileName(), tr("The preset could not be written: %1.").arg(file.errorString()));
+    if (auto written = saveWhole(folder() + u'/' + presetFileName(preset.name), writePreset(preset)); !written)
+        return written;
     reload();
     return {};
 }

@@ -3,6 +3,7 @@
 
 #include "core/job_file.h"
 #include "core/links.h"
+#include "core/save_file.h"
 
 #include <QDateTime>
 #include <QDir>
@@ -12,7 +13,6 @@
 #include <QJsonObject>
 #include <QLockFile>
 #include <QRegularExpression>
-#include <QSaveFile>
 #include <QStandardPaths>
 #include <QUuid>
 #include <algorithm>
@@ -74,12 +74,10 @@ void Recovery::writeNow()
     if (!document_.isDirty())
         return;
     // Files inside the job are unpacked by their hash already, and need not be written every few seconds.
-    QSaveFile out(file_);
-    if (!out.open(QIODevice::WriteOnly))
-        return; // a copy is a courtesy; the job itself is not in danger
-    out.write(QJsonDocument(QJsonObject{{pathKey, document_.path()},
-                                        {jobKey, QJsonDocument::fromJson(writeJob(document_.job(), EmbeddedBytes::Beside)).object()}}).toJson());
-    out.commit();
+    const QJsonObject job = QJsonDocument::fromJson(writeJob(document_.job(), EmbeddedBytes::Beside)).object();
+    // A copy is a courtesy; when it cannot be written the job itself is not in danger.
+    (void)saveWhole(file_, QJsonDocument(QJsonObject{{pathKey, document_.path()}, {jobKey, job}}).toJson(),
+                    QFileDevice::ReadOwner | QFileDevice::WriteOwner);
 }
 
 void Recovery::remove()

@@ -7,6 +7,7 @@
 #include "core/envelopes.h"
 #include "core/opening.h"
 #include "core/page_sizes.h"
+#include "core/save_file.h"
 #include "paint/piece_painter.h"
 
 #include <QComboBox>
@@ -353,12 +354,8 @@ void StartGallery::sharePreset()
     const QString path = QFileDialog::getSaveFileName(this, tr("Share a preset"), presetFileName(preset.name), tr("Presets (*.hinge.json)"));
     if (path.isEmpty())
         return;
-    QFile file(path);
-    const QByteArray json = writePreset(preset);
-    if (!file.open(QIODevice::WriteOnly) || file.write(json) != json.size())
-        note_->setText(tr("%1 could not be written: %2.").arg(path, file.errorString()));
-    else
-        note_->setText(tr("Written to %1.").arg(path));
+    const auto written = saveWhole(path, writePreset(preset));
+    note_->setText(written ? tr("Written to %1.").arg(path) : written.error().text());
 }
 
 void StartGallery::removePreset()

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/stock_store.h"
 
+#include "core/save_file.h"
 #include "core/stock_library.h"
 
 #include <QDir>
 #include <QFileInfo>
-#include <QSaveFile>
 #include <QStandardPaths>
 #include <algorithm>
 
@@ -22,14 +22,6 @@ Result<QByteArray> readAll(const QString& path)
     if (file.size() > largestList)
         return problem(path, QStringLiteral("The file is too large to be a list of stocks."));
     return file.readAll();
-}
-
-Result<void> writeAll(const QString& path, const QByteArray& data)
-{
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(data) != data.size() || !file.commit())
-        return problem(path, QStringLiteral("The file could not be written: %1.").arg(file.errorString()));
-    return {};
 }
 
 } // namespace
@@ -60,7 +52,7 @@ Result<void> StockStore::setOwn(std::vector<Stock> stocks)
         return good;
     if (!QDir().mkpath(QFileInfo(filePath()).path()))
         return problem(filePath(), tr("The folder could not be made."));
-    if (const auto written = writeAll(filePath(), writeStocksJson(stocks)); !written)
+    if (const auto written = saveWhole(filePath(), writeStocksJson(stocks)); !written)
         return written;
     own_ = std::move(stocks);
     Q_EMIT changed();
@@ -91,7 +83,8 @@ Result<int> StockStore::importFile(const QString& path)
 
 Result<void> StockStore::exportFile(const QString& path) const
 {
-    return writeAll(path, path.endsWith(QStringLiteral(".csv"), Qt::CaseInsensitive) ? writeStocksCsv(all()) : writeStocksJson(all()));
+    return saveWhole(path, path.endsWith(QStringLiteral(".csv"), Qt::CaseInsensitive) ? writeStocksCsv(all())
+                                                                                      : writeStocksJson(all()));
 }
 
 } // namespace hinge

@@ -3,6 +3,7 @@
 
 #include "core/making_steps.h"
 #include "core/opening.h"
+#include "core/save_file.h"
 #include "core/version.h"
 #include "paint/flat_diagram.h"
 #include "paint/piece_painter.h"
@@ -10,7 +11,6 @@
 #include <QBuffer>
 #include <QFileInfo>
 #include <QPdfWriter>
-#include <QSaveFile>
 #include <QSvgGenerator>
 
 namespace hinge {
@@ -169,14 +169,6 @@ QByteArray drawingSvg(const Job& job, const Plan& plan, const QFont& font)
     return out.mid(out.indexOf("<svg")); // without the XML head, which HTML does not take
 }
 
-Result<void> writeWhole(const QString& path, const QByteArray& data)
-{
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(data) != data.size() || !file.commit())
-        return problem(path, QObject::tr("The docket could not be written: %1.").arg(file.errorString()));
-    return {};
-}
-
 } // namespace
 
 Result<void> writeDocketPdf(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font, const QString& path)
@@ -195,7 +187,7 @@ Result<void> writeDocketPdf(const Job& job, const Plan& plan, const std::vector<
         p.scale(scale, scale);
         paintDocket(p, QSizeF(pdf.width() / scale, pdf.height() / scale), job, plan, findings, font);
     }
-    return writeWhole(path, buffer.data());
+    return saveWhole(path, buffer.data());
 }
 
 Result<void> writeDocketHtml(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font, const QString& path)
@@ -228,7 +220,7 @@ Result<void> writeDocketHtml(const Job& job, const Plan& plan, const std::vector
     for (const Finding& f : findings)
         html += QStringLiteral("<li>%1%2. <span class=\"w\">%3</span></li>\n").arg(f.severity == Severity::Stop ? QObject::tr("<b>stop:</b> ") : QString(), escaped(f.message), escaped(f.reason));
     html += QStringLiteral("</ul>\n<p class=\"c\">Upper Hinge %1</p>\n</body></html>\n").arg(QLatin1String(programVersion));
-    return writeWhole(path, html.toUtf8());
+    return saveWhole(path, html.toUtf8());
 }
 
 } // namespace hinge

@@ -5,8 +5,6 @@
 #include "core/version.h"
 
 #include <QDateTime>
-#include <QFileInfo>
-#include <QSaveFile>
 #include <QUuid>
 #include <qpdf/Pipeline.hh>
 #include <qpdf/QPDFWriter.hh>
@@ -18,11 +16,11 @@ namespace {
 class Output
 {
 public:
-    explicit Output(QSaveFile& file) : file_(file) {}
+    Output(WholeFileWriter& file, ExportRun& run) : file_(file), run_(run) {}
     void write(const uchar* data, std::size_t size)
     {
-        if (file_.write(reinterpret_cast<const char*>(data), qint64(size)) != qint64(size))
-            throw std::runtime_error(file_.errorString().toStdString());
+        if (auto done = file_.write(reinterpret_cast<const char*>(data), qint64(size)); !done)
+            run_.fail(done.error());
         written_ += qint64(size);
         tail_.append(reinterpret_cast<const char*>(data), qsizetype(size));
         if (tail_.size() > 2 * longestTail)
@@ -33,7 +31,8 @@ public:
 
 private:
     static constexpr qsizetype longestTail = 1 << 20; // a cross-reference stream stands before the end
-    QSaveFile& file_;
+    WholeFileWriter& file_;
+    ExportRun& run_;
     qint64 written_ = 0;
     QByteArray tail_;
 };
@@ -120,15 +119,11 @@ void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, b
 
 Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const LargeStreams& large)
 {
-    if (QFileInfo(target).exists() && !QFileInfo(target).isFile())
-        return problem(target, QStringLiteral("This is no file that can be written. Choose another name."));
-    QSaveFile file(target);
-    if (!file.open(QIODevice::WriteOnly))
-        return problem(
-            target,
-            QStringLiteral("The PDF cannot be written here: %1. Choose another folder.").arg(writeTrouble(file)));
+    WholeFileWriter file(target);
+    if (auto opened = file.open(); !opened)
+        return opened;
     try {
-        Output output(file);
+        Output output(file, run);
         OutputPipeline pipeline(output);
         QPDFWriter writer(pdf);
         writer.setOutputPipeline(&pipeline);
@@ -142,30 +137,19 @@ Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, co
                 pdf, writer, output.written(), output.tail(),
                 [&output](const uchar* bytes, std::size_t count) { output.write(bytes, count); }, run);
     } catch (const std::bad_alloc&) {
-        file.cancelWriting();
-        throw;
+        throw; // what is not committed goes with `file`
     } catch (const ExportStopped&) {
-        file.cancelWriting();
         throw;
     } catch (const ExportFailed&) {
-        file.cancelWriting();
         throw;
     } catch (const std::exception& e) {
-        const QString why = file.error() == QFileDevice::NoError ? QString::fromUtf8(e.what()) : writeTrouble(file);
-        file.cancelWriting();
         if (run.failure())
             return tl::unexpected(*run.failure());
-        return problem(target, QStringLiteral("The PDF could not be written: %1.").arg(why));
+        return problem(target, QStringLiteral("The PDF could not be written: %1.").arg(QString::fromUtf8(e.what())));
     }
-    if (auto same = run.allUnchanged(); !same) {
-        file.cancelWriting();
+    if (auto same = run.allUnchanged(); !same)
         return same;
-    }
-    if (!file.commit())
-        return problem(
-            target,
-            QStringLiteral("The PDF could not be written: %1. An earlier file is unchanged.").arg(writeTrouble(file)));
-    return {};
+    return file.commit();
 }
 
 } // namespace hinge

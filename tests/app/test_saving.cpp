@@ -14,7 +14,8 @@
 
 using namespace hinge;
 
-class TestSaving : public testing::WindowDriver {
+class TestSaving : public testing::WindowDriver
+{
     Q_OBJECT
 
 private Q_SLOTS:
@@ -159,7 +160,8 @@ private Q_SLOTS:
         bad.close();
         QVERIFY(!window_->openJob(bad.fileName()));
         const QString text = message();
-        QVERIFY2(text.contains(QStringLiteral("bad.hinge.json")) && text.contains(QStringLiteral("newer version")), qPrintable(text));
+        QVERIFY2(text.contains(QStringLiteral("bad.hinge.json")) && text.contains(QStringLiteral("newer version")),
+                 qPrintable(text));
         QVERIFY(job() == before);
         QCOMPARE(job().quantity, 1234);
         QVERIFY(window_->isWindowModified());
@@ -217,7 +219,8 @@ private Q_SLOTS:
         QVERIFY(window_->document().save(path));
         waitForFiles();
         const auto allThere = [&] {
-            return std::ranges::none_of(window_->document().findings(), [](const Finding& f) { return f.code.startsWith(QStringLiteral("file.")); });
+            return std::ranges::none_of(window_->document().findings(),
+                                        [](const Finding& f) { return f.code.startsWith(QStringLiteral("file.")); });
         };
         QVERIFY(allThere());
         // Also those of earlier steps: undo goes back beyond the move.

@@ -15,10 +15,10 @@ namespace
 /// A document with nothing but that page, painted by a form of its own.
 void write(QPDF& target, const PlacedPage& placed)
 {
-    const auto page = target.makeIndirectObject(QPDFObjectHandle::parse(
-        "<< /Type /Page /MediaBox [0 0 100 100] /Resources << /XObject << >> >> >>"));
+    QPDFObjectHandle page = target.makeIndirectObject(
+        QPDFObjectHandle::parse("<< /Type /Page /MediaBox [0 0 100 100] /Resources << /XObject << >> >> >>"));
     page.getKey("/Resources").getKey("/XObject").replaceKey("/P", placed.form);
-    QPDFObjectHandle(page).replaceKey("/Contents", QPDFObjectHandle::newStream(&target, "/P Do"));
+    page.replaceKey("/Contents", QPDFObjectHandle::newStream(&target, "/P Do"));
     QPDFPageDocumentHelper(target).addPage(page, false);
     QPDFWriter writer(target);
     writer.setOutputMemory();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Files made to do harm, or damaged: they are refused in words, in little time and little memory, and nothing half
 // written stays.
+#include "core/job_file.h"
 #include "core/read_limits.h"
 #include "pdf/export_pdf.h"
 #include "pdf/page_preview.h"
@@ -10,10 +11,15 @@
 #include "pdf/svg_page.h"
 #include "testing.h"
 
+#include <QDir>
 #include <QImage>
 #include <QProcess>
+#include <QRandomGenerator>
 #include <QTemporaryDir>
 #include <QtEndian>
+#include <cerrno>
+#include <csignal>
+#include <sys/resource.h>
 #include <tiffio.h>
 
 using namespace hinge;
@@ -321,6 +327,47 @@ private Q_SLOTS:
             QVERIFY2(qGray(drawn.pixel(int((margin + 147) * 20 / 25.4), int((margin + 105) * 20 / 25.4))) < 250,
                      program);
         }
+    }
+
+    void aDiskThatTakesNoMoreIsTold()
+    {
+        // A limit on the size of files stands in for a full disk: the system takes a part of what is written, and then
+        // no more.
+        QImage noise(400, 400, QImage::Format_RGB32);
+        QRandomGenerator(1).fillRange(reinterpret_cast<quint32*>(noise.bits()), 400 * 400);
+        QVERIFY(noise.save(path("noise.png")));
+        write("out.pdf", "the one before");
+        const Job job = newLeaflet();
+        QVERIFY(saveJob(job, path("out.hinge.json")));
+        Job large = job;
+        large.title = QString(600'000, u'x');
+        Job little = job;
+        little.title = QStringLiteral("another");
+        struct rlimit usual;
+        QCOMPARE(getrlimit(RLIMIT_FSIZE, &usual), 0);
+        const auto before = std::signal(SIGXFSZ, SIG_IGN);
+        const auto within = [&](rlim_t bytes, const auto& doing) {
+            const struct rlimit tight {
+                bytes, usual.rlim_max
+            };
+            (void)setrlimit(RLIMIT_FSIZE, &tight);
+            const QString said = doing();
+            (void)setrlimit(RLIMIT_FSIZE, &usual);
+            return said;
+        };
+        const auto saving = [&](const Job& next) {
+            const auto saved = saveJob(next, path("out.hinge.json"));
+            return saved ? QStringLiteral("saved") : saved.error().text();
+        };
+        const QString exported = within(300'000, [&] { return refusal("noise.png"); });
+        const QString saved = within(300'000, [&] { return saving(large); });
+        const QString savedLittle = within(100, [&] { return saving(little); });
+        (void)std::signal(SIGXFSZ, before);
+        for (const QString& said : {exported, saved, savedLittle})
+            QVERIFY2(said.contains(qt_error_string(EFBIG)), qPrintable(said));
+        QCOMPARE(testing::contentOf(path("out.pdf")), QByteArray("the one before"));
+        QVERIFY(*loadJob(path("out.hinge.json")) == job);
+        QCOMPARE(QDir(dir_.path()).entryList({QStringLiteral("out*")}).size(), 2);
     }
 
     void pipesAndDevicesAreRefusedAtOnce()
