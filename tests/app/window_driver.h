@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/linked_files.h"
 #include "app/main_window.h"
 #include "testing.h"
 

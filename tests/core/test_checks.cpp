@@ -261,6 +261,27 @@ private Q_SLOTS:
         QCOMPARE(it->message, QStringLiteral("%1 of %2, %3 %4 off ends 3 mm short of the bleed, outside"));
         for (const Finding& f : findings)
             QVERIFY2(f.itemId.isEmpty() || f.message.contains(half.name), qPrintable(f.message));
+        // One that says nothing but the name and the face.
+        half.stroke = {Length::points(1).part(10), QStringLiteral("Black"), 100};
+        const auto thin = testing::planned(with(half)).findings;
+        const auto hairline = std::ranges::find(thin, QStringLiteral("stroke.hairline"), &Finding::code);
+        QVERIFY(hairline != thin.end());
+        QCOMPARE(hairline->message, QStringLiteral("%1 of %2, %3 %4 off has a hairline, outside"));
+    }
+
+    void aTypedSpineMayDifferByHalfAMillimetre()
+    {
+        // Common practice: a cover wanders by about that much on its block.
+        Job job = newPiece(PieceKind::Book);
+        const Length reckoned = testing::planned(job).paper.widths[1];
+        for (const char* off : {"-0.5", "0", "0.5"}) {
+            job.cover.spine = reckoned + len(off);
+            QVERIFY2(!testing::hasFinding(testing::planned(job).findings, "spine.stale"), off);
+        }
+        for (const char* off : {"-0.51", "0.51"}) {
+            job.cover.spine = reckoned + len(off);
+            QVERIFY2(testing::hasFinding(testing::planned(job).findings, "spine.stale"), off);
+        }
     }
 
     void smallTypeCountsItsInks()

@@ -75,6 +75,27 @@ private Q_SLOTS:
         COMPARE_MM(frame.y, 10);
     }
 
+    void everyPlaceBelongsToAPanel()
+    {
+        Job job = newLeaflet();
+        job.fold = {FoldScheme::Cross, 4};
+        job.fold.coverPanel = 3;
+        const Paper paper = testing::planned(job).paper;
+        for (const Face face : bothFaces) {
+            const auto& panels = paper.face(face);
+            for (std::size_t i = 0; i < panels.size(); ++i) {
+                const Rect& r = panels[i].area;
+                QCOMPARE(panelAt(paper, face, {r.x, r.y}), int(i));
+                QCOMPARE(panelAt(paper, face, {r.right() - len("0.01"), r.bottom() - len("0.01")}), int(i));
+            }
+            // Beside the paper it is the nearest.
+            QCOMPARE(panelAt(paper, face, {len("-9"), len("-9")}), 0);
+            QCOMPARE(panelAt(paper, face, {len("9000"), len("-9")}), 1);
+            QCOMPARE(panelAt(paper, face, {len("-9"), len("9000")}), 2);
+            QCOMPARE(panelAt(paper, face, {len("9000"), len("9000")}), 3);
+        }
+    }
+
     void nearestLineIsFound()
     {
         const Plan plan = testing::planned(testing::a4Roll());

@@ -555,6 +555,11 @@ private Q_SLOTS:
             run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"),
                                          QStringLiteral("--stream-data=uncompress"), file, QStringLiteral("-")});
         QCOMPARE(clear.count("/N 4"), 1); // the output intent
+        // A profile says in bytes 16 to 19 of which colours it is (ISO 15076-1, 7.2.6): one of four inks alone.
+        int ofInks = 0;
+        for (qsizetype mark = clear.indexOf("acsp"); mark >= 20; mark = clear.indexOf("acsp", mark + 1))
+            ofInks += clear.mid(mark - 20, 4) == "CMYK" ? 1 : 0;
+        QCOMPARE(ofInks, 1);
         // sRGB goes in as a profile of version 2 (its major version stands in byte 8, ISO 15076-1, 7.2.4).
         const qsizetype at = clear.indexOf("acsp", clear.indexOf("/N 3"));
         QVERIFY(at > 36);
