@@ -95,7 +95,9 @@ private Q_SLOTS:
             }
             return found.join(u'\n');
         };
-        type("brief.quantity", QStringLiteral("7,654"));
+        Job next = job();
+        next.quantity = 7654;
+        QVERIFY(window_->document().edit(QStringLiteral("once"), next)); // one step, and no other
         QTRY_VERIFY_WITH_TIMEOUT(copies().contains(QStringLiteral("7654")), 6000);
     }
 

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Text of an exported file, read back and drawn by three programs that are not ours: poppler, MuPDF and Ghostscript.
+#include "core/job_file.h"
 #include "pdf/export_pdf.h"
 #include "testing.h"
 #include "typeset/font_library.h"
 
+#include <QDir>
 #include <QImage>
 #include <QProcess>
 #include <QTemporaryDir>
@@ -178,6 +180,62 @@ private Q_SLOTS:
                      qPrintable(QStringLiteral("%1 %2 %3").arg(tide[0]).arg(tide[1]).arg(tide[2])));
         QVERIFY2(tide[0] > one[0] + 200,
                  qPrintable(QStringLiteral("%1 %2").arg(tide[0]).arg(one[0]))); // fifteen strokes against one
+    }
+
+    void demoPiecesLookTheSameToAll_data()
+    {
+        QTest::addColumn<QString>("job");
+        QTest::addColumn<bool>("flat");
+        const QDir demo(QStringLiteral(HINGE_SOURCE_DIR "/demo"));
+        for (const QString& name : demo.entryList({QStringLiteral("*.hinge.json")}))
+            for (const bool flat : {true, false})
+                QTest::addRow("%s, %s", qPrintable(name.section(u'.', 0, 0)), flat ? "flat" : "sheet")
+                    << demo.filePath(name) << flat;
+    }
+    void demoPiecesLookTheSameToAll()
+    {
+        QFETCH(QString, job);
+        QFETCH(bool, flat);
+        const auto loaded = loadJob(job);
+        QVERIFY(loaded);
+        const QString file = path("demo.pdf");
+        QVERIFY(exportPdf(*loaded, flat ? ExportKind::Flat : ExportKind::Sheets, QFileInfo(job).path(), file));
+        for (const QString& page : {QStringLiteral("1"), QStringLiteral("2")}) {
+            run(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"),
+                                             QStringLiteral("-r"), QStringLiteral("60"), QStringLiteral("-f"), page, file,
+                                             path("poppler")});
+            run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"), QStringLiteral("60"),
+                                           QStringLiteral("-o"), path("mupdf.png"), file, page});
+            run(QStringLiteral("gs"),
+                {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"),
+                 QStringLiteral("-dFirstPage=") + page, QStringLiteral("-dLastPage=") + page,
+                 QStringLiteral("-sDEVICE=png16m"), QStringLiteral("-r60"), QStringLiteral("-dGraphicsAlphaBits=4"),
+                 QStringLiteral("-dTextAlphaBits=4"), QStringLiteral("-sOutputFile=") + path("gs.png"), file});
+            // Seen from a step away: letters blur, and what lies somewhere else, or is missing, is seen.
+            QList<QImage> seen;
+            for (const char* name : {"poppler.png", "mupdf.png", "gs.png"}) {
+                const QImage image = QImage(path(name)).convertToFormat(QImage::Format_RGB32);
+                QVERIFY2(!image.isNull(), name);
+                const QSize size = seen.isEmpty() ? image.size() / 8 : seen.first().size();
+                seen << image.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
+            }
+            int dark = 0;
+            for (int y = 0; y < seen[0].height(); ++y)
+                for (int x = 0; x < seen[0].width(); ++x) {
+                    const int poppler = qGray(seen[0].pixel(x, y));
+                    dark += poppler < 200 ? 1 : 0;
+                    // Ghostscript goes by the same profile; Debian's MuPDF knows none, and its dark blues are darker.
+                    QVERIFY2(std::abs(qGray(seen[2].pixel(x, y)) - poppler) < 50,
+                             qPrintable(QStringLiteral("page %1 at %2, %3: %4 and %5 by Ghostscript")
+                                            .arg(page, QString::number(x * 8), QString::number(y * 8),
+                                                 QString::number(poppler), QString::number(qGray(seen[2].pixel(x, y))))));
+                    QVERIFY2(std::abs(qGray(seen[1].pixel(x, y)) - poppler) < 70,
+                             qPrintable(QStringLiteral("page %1 at %2, %3: %4 and %5 by MuPDF")
+                                            .arg(page, QString::number(x * 8), QString::number(y * 8),
+                                                 QString::number(poppler), QString::number(qGray(seen[1].pixel(x, y))))));
+                }
+            QVERIFY2(dark > 10 || page != QStringLiteral("1"), qPrintable(QString::number(dark))); // backs may be bare
+        }
     }
 
     void onlyFontsThatPrintAsTheyLookAreOffered()
