@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job.h"
-#include "core/plan.h"
-#include "core/sheet_marks.h"
+#include "core/job/job.h"
+#include "core/plan/plan.h"
+#include "core/plan/sheet_marks.h"
 
 #include <QFile>
 #include <QTest>

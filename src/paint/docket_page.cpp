@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/docket_page.h"
 
-#include "core/making_steps.h"
-#include "core/opening.h"
-#include "core/save_file.h"
-#include "core/version.h"
+#include "core/plan/making_steps.h"
+#include "core/piece/opening.h"
+#include "core/file/save_file.h"
+#include "core/units/version.h"
 #include "paint/flat_diagram.h"
 #include "paint/piece_painter.h"
 

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan.h"
-#include "core/result.h"
+#include "core/plan/plan.h"
+#include "core/units/result.h"
 
 #include <QFont>
 

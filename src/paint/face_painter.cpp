@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/face_painter.h"
 
-#include "core/picture_fit.h"
-#include "core/plates.h"
+#include "core/job/picture_fit.h"
+#include "core/job/plates.h"
 #include "typeset/code_symbol.h"
 #include "typeset/painter_path.h"
 #include "typeset/shadow_mask.h"

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan.h"
-#include "paint/screen_colour.h"
+#include "core/plan/plan.h"
+#include "colour/screen_colour.h"
 #include "paint/text_painter.h"
 
 #include <QImage>

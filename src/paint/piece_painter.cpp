@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/piece_painter.h"
 
-#include "core/opening.h"
+#include "core/piece/opening.h"
 
 #include <QVector3D>
 #include <algorithm>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/sheet_painter.h"
 
-#include "core/sheet_marks.h"
+#include "core/plan/sheet_marks.h"
 
 #include <cmath>
 

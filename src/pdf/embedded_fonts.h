@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/result.h"
+#include "core/units/result.h"
 #include "typeset/text_layout.h"
 
 #include <map>

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/export_pdf.h"
 
-#include "core/embedded_files.h"
-#include "core/sheet_marks.h"
+#include "core/file/embedded_files.h"
+#include "core/plan/sheet_marks.h"
 #include "pdf/face_form.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 
 #include <qpdf/QPDFPageDocumentHelper.hh>
 

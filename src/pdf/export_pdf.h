@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan.h"
+#include "core/plan/plan.h"
 
 #include <functional>
 

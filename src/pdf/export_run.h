@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/file_stamp.h"
-#include "core/result.h"
+#include "core/file/file_stamp.h"
+#include "core/units/result.h"
 #include "pdf/export_pdf.h"
 
 #include <chrono>

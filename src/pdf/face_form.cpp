@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/face_form.h"
 
-#include "core/outline_path.h"
-#include "core/picture_fit.h"
-#include "core/plates.h"
+#include "core/job/outline_path.h"
+#include "core/job/picture_fit.h"
+#include "core/job/plates.h"
 #include "pdf/open_pdf.h"
 #include "pdf/pdf_name.h"
 #include "pdf/pdf_number.h"

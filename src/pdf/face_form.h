@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan.h"
+#include "core/plan/plan.h"
 #include "pdf/embedded_fonts.h"
 #include "pdf/picture_object.h"
 #include "pdf/placed_page.h"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/file_facts.h"
+#include "core/file/file_facts.h"
 
 #include <QRectF>
 #include <qpdf/QPDFPageObjectHelper.hh>

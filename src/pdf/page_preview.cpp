@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/page_preview.h"
 
-#include "core/read_limits.h"
+#include "core/file/read_limits.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
 

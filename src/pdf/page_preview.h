@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/file_facts.h"
-#include "core/result.h"
+#include "core/file/file_facts.h"
+#include "core/units/result.h"
 
 #include <QImage>
 #include <QRectF>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/page_resources.h"
 
-#include "core/read_limits.h"
+#include "core/file/read_limits.h"
 
 #include <qpdf/QPDFPageObjectHelper.hh>
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/pixel_file.h"
 
-#include "core/read_limits.h"
+#include "core/file/read_limits.h"
 #include "pdf/png_file.h"
 #include "pdf/tiff_file.h"
 

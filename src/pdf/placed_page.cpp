@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/placed_page.h"
 
-#include "core/links.h"
-#include "core/read_limits.h"
+#include "core/file/links.h"
+#include "core/file/read_limits.h"
 #include "pdf/layers.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_resources.h"

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/press_file.h"
 
-#include "core/save_file.h"
-#include "core/version.h"
+#include "core/file/save_file.h"
+#include "core/units/version.h"
 
 #include <QDateTime>
 #include <QUuid>

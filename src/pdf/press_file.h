@@ -2,7 +2,7 @@
 #pragma once
 
 #include "pdf/large_stream.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 
 #include <qpdf/QPDF.hh>
 

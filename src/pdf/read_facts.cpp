@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/read_facts.h"
 
-#include "pdf/ink_coverage.h"
+#include "colour/ink_coverage.h"
 #include "pdf/jpeg_file.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
 #include "pdf/page_resources.h"
 #include "pdf/pixel_file.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 #include "pdf/svg_page.h"
 
 #include <QCryptographicHash>

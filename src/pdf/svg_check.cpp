@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/read_limits.h"
+#include "core/file/read_limits.h"
 #include "pdf/svg_page.h"
 
 #include <QHash>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/svg_page.h"
 
-#include "core/read_limits.h"
+#include "core/file/read_limits.h"
 
 #include <QBuffer>
 #include <QFile>

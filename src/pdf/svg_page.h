@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/result.h"
+#include "core/units/result.h"
 
 #include <QByteArray>
 
@@ -12,7 +12,7 @@ namespace hinge {
 
 /// Refuses a drawing that would bring in other files, draws itself again and again, or goes beyond the limits of
 /// drawings
-/// (`core/read_limits.h`): what the library that draws it does not look for. `name` is that of its file.
+/// (`core/file/read_limits.h`): what the library that draws it does not look for. `name` is that of its file.
 [[nodiscard]] Result<void> checkSvg(const QByteArray& svg, const QString& name);
 
 /// A drawing as a PDF page of the same size (96 units of it are an inch, as CSS says): vectors stay vectors; black and

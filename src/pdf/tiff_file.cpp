@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/tiff_file.h"
 
-#include "core/read_limits.h"
+#include "core/file/read_limits.h"
 
 #include <QFile>
 #include <QFileInfo>

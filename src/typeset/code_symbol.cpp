@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/code_symbol.h"
 
-#include "core/contact_card.h"
+#include "core/job/contact_card.h"
 
 #include <algorithm>
 #include <memory>

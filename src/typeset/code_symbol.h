@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/content.h"
-#include "core/result.h"
+#include "core/job/content.h"
+#include "core/units/result.h"
 #include "typeset/text_layout.h"
 
 #include <QRectF>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/content_checks.h"
 
-#include "core/finding_parts.h"
+#include "core/plan/finding_parts.h"
 #include "typeset/code_symbol.h"
 #include "typeset/story_layout.h"
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/outline_path.h"
+#include "core/job/outline_path.h"
 
 #include <QPainterPath>
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/content.h"
+#include "core/job/content.h"
 
 #include <QImage>
 #include <QRectF>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/story_layout.h"
 
-#include "core/stories.h"
+#include "core/job/stories.h"
 #include "typeset/hyphenation.h"
 
 #include <algorithm>

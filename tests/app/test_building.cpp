@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every piece of the demo, built from nothing in the real window: once with the mouse (only words and numbers are typed),
 // and again with the keyboard alone. Then saved, opened again, and written as a PDF.
-#include "app/face_canvas.h"
-#include "app/linked_files.h"
-#include "app/start_gallery.h"
-#include "app/theme.h"
-#include "core/job_file.h"
+#include "app/flat/face_canvas.h"
+#include "app/document/linked_files.h"
+#include "app/brief/start_gallery.h"
+#include "app/look/theme.h"
+#include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
 #include "window_driver.h"
 

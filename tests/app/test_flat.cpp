@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Filling the panels in the real window on the offscreen platform: shapes, codes, inks, styles, texts that run on, pictures in
 // their frames, guides, several items at once, files, views.
-#include "app/face_canvas.h"
-#include "app/files_dialog.h"
-#include "app/ink_card.h"
-#include "app/linked_files.h"
-#include "app/press_dialog.h"
-#include "app/theme.h"
-#include "core/contact_card.h"
-#include "core/job_file.h"
-#include "core/stories.h"
+#include "app/flat/face_canvas.h"
+#include "app/dialogs/files_dialog.h"
+#include "app/flat/ink_card.h"
+#include "app/document/linked_files.h"
+#include "app/dialogs/press_dialog.h"
+#include "app/look/theme.h"
+#include "core/job/contact_card.h"
+#include "core/file/job_file.h"
+#include "core/job/stories.h"
 #include "window_driver.h"
 
 #include <QCheckBox>

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The program as a person starts it: a real window on a real X server, with key presses from outside.
-#include "core/job_file.h"
+#include "core/file/job_file.h"
 #include "testing.h"
 
 #include <QDir>

@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Drives the real window by object names, with mouse and keyboard, on the offscreen platform.
-#include "app/docket.h"
-#include "app/face_canvas.h"
-#include "app/fields.h"
-#include "app/linked_files.h"
-#include "app/main_window.h"
-#include "app/release_stage.h"
-#include "app/sheet_stage.h"
-#include "app/stage_strip.h"
-#include "app/theme.h"
-#include "core/job_file.h"
-#include "core/links.h"
+#include "app/window/docket.h"
+#include "app/flat/face_canvas.h"
+#include "app/fields/fields.h"
+#include "app/document/linked_files.h"
+#include "app/window/main_window.h"
+#include "app/release/release_stage.h"
+#include "app/sheet/sheet_stage.h"
+#include "app/window/stage_strip.h"
+#include "app/look/theme.h"
+#include "core/file/job_file.h"
+#include "core/file/links.h"
 #include "window_driver.h"
 
 #include <QAbstractButton>

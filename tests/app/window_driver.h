@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/linked_files.h"
-#include "app/main_window.h"
+#include "app/document/linked_files.h"
+#include "app/window/main_window.h"
 #include "testing.h"
 
 #include <QAbstractButton>

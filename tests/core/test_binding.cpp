@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Booklets and books: what the folding of model sheets gives, against what handbooks and arithmetic say.
-#include "core/binding.h"
-#include "core/plan.h"
+#include "core/edit/remedies.h"
+#include "core/piece/binding.h"
+#include "core/plan/plan.h"
 #include "testing.h"
 
 #include <functional>

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Changes of mind: another kind, another fold, another size, a typed figure; and what they do to what stands on the piece.
-#include "core/change_kind.h"
-#include "core/changes.h"
-#include "core/extent.h"
-#include "core/making_steps.h"
-#include "core/overrides.h"
-#include "core/preset.h"
+#include "core/edit/change_kind.h"
+#include "core/edit/changes.h"
+#include "core/piece/extent.h"
+#include "core/plan/making_steps.h"
+#include "core/edit/overrides.h"
+#include "core/file/preset.h"
 #include "testing.h"
 
 using namespace hinge;

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every finding: a job that has it, and that its remedy settles it.
+#include "core/edit/remedies.h"
 #include "testing.h"
 
 using namespace hinge;

@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What stands on the panels: outlines, crops, styles, texts that run on, arranging, inks, and that all of it is kept.
-#include "core/arrange.h"
-#include "core/file_state.h"
-#include "core/job_file.h"
-#include "core/outline_path.h"
-#include "core/paragraphs.h"
-#include "core/picture_fit.h"
-#include "core/plates.h"
-#include "core/stories.h"
-#include "core/tab_stops.h"
+#include "core/edit/arrange.h"
+#include "core/plan/file_state.h"
+#include "core/file/job_file.h"
+#include "core/job/outline_path.h"
+#include "core/job/paragraphs.h"
+#include "core/job/picture_fit.h"
+#include "core/job/plates.h"
+#include "core/job/stories.h"
+#include "core/job/tab_stops.h"
 #include "testing.h"
 
 #include <cmath>

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/reading.h"
+#include "core/edit/remedies.h"
+#include "core/piece/reading.h"
 #include "testing.h"
 
 #include <numbers>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/job_file.h"
+#include "core/file/job_file.h"
 #include "testing.h"
 
 #include <QDir>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/json_reader.h"
+#include "core/file/json_reader.h"
 #include "testing.h"
 
 #include <QJsonArray>

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/edit/remedies.h"
 #include "testing.h"
 
 using namespace hinge;

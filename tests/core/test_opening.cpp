@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/check_list.h"
-#include "core/opening.h"
+#include "core/plan/check_list.h"
+#include "core/piece/opening.h"
 #include "testing.h"
 
 #include <QFile>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/page_sizes.h"
+#include "core/units/page_sizes.h"
 #include "testing.h"
 
 #include <QPageSize>

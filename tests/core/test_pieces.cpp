@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The kinds of pieces: gates, cards, covers, leaves, and what they are called and measured.
-#include "core/envelopes.h"
-#include "core/reading.h"
+#include "core/units/envelopes.h"
+#include "core/piece/reading.h"
 #include "testing.h"
 
 using namespace hinge;

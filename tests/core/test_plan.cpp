@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/changes.h"
-#include "core/job_file.h"
+#include "core/edit/changes.h"
+#include "core/file/job_file.h"
 #include "testing.h"
 
 using namespace hinge;

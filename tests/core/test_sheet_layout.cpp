@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/cut_tree.h"
-#include "core/guillotine_fill.h"
-#include "core/sheet_marks.h"
+#include "core/paper/cut_tree.h"
+#include "core/paper/guillotine_fill.h"
+#include "core/plan/sheet_marks.h"
 #include "testing.h"
 
 #include <map>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Job files: whatever is accepted plans or says why not, and what is written is read and written again the same.
-#include "core/job_file.h"
-#include "core/plan.h"
+#include "core/file/job_file.h"
+#include "core/plan/plan.h"
 #include "fuzz_input.h"
 
 using namespace hinge;

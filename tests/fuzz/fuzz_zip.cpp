@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Packed jobs.
-#include "core/packed_job.h"
+#include "core/file/packed_job.h"
 #include "fuzz_input.h"
 
 extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t size)

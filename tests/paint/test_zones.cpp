@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Zones lie where the paper says; the sheet on the screen is the sheet in print.
-#include "core/sheet_marks.h"
+#include "core/plan/sheet_marks.h"
 #include "paint/sheet_painter.h"
 #include "pdf/export_pdf.h"
 #include "testing.h"

@@ -5,7 +5,7 @@
 #include "pdf/tiff_file.h"
 #include "typeset/text_layout.h"
 #include "pdf/picture_preview.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 #include "testing.h"
 
 #include <QColorSpace>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every check here reads the exported file with a program other than the one that wrote it: poppler's
 // tools, qpdf's command, or Ghostscript.
-#include "core/job_file.h"
+#include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
 #include "testing.h"

@@ -2,7 +2,7 @@
 // What comes out on the plates: exported files are separated by Ghostscript and looked at one plate at a time.
 #include "pdf/export_pdf.h"
 #include "pdf/picture_preview.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 #include "pdf/read_facts.h"
 #include "testing.h"
 

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The press profile of a job: told from other files, used for colours, pictures and the PDF, and how much ink pictures take.
-#include "core/embedded_files.h"
-#include "core/job_file.h"
+#include "core/file/embedded_files.h"
+#include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
-#include "pdf/ink_coverage.h"
+#include "colour/ink_coverage.h"
 #include "pdf/jpeg_file.h"
 #include "pdf/picture_preview.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 #include "pdf/read_facts.h"
 #include "testing.h"
 

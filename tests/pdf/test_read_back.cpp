@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Text of an exported file, read back and drawn by three programs that are not ours: poppler, MuPDF and Ghostscript.
-#include "core/job_file.h"
+#include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
 #include "testing.h"
 #include "typeset/font_library.h"

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Files made to do harm, or damaged: they are refused in words, in little time and little memory, and nothing half
 // written stays.
-#include "core/job_file.h"
-#include "core/read_limits.h"
+#include "core/file/job_file.h"
+#include "core/file/read_limits.h"
 #include "pdf/export_pdf.h"
 #include "pdf/page_preview.h"
 #include "pdf/picture_preview.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 #include "pdf/read_facts.h"
 #include "pdf/svg_page.h"
 #include "testing.h"

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Prints how fast the program is, against what is wanted. Measures, never judges: no test depends on it.
-#include "app/linked_files.h"
-#include "app/main_window.h"
-#include "app/theme.h"
-#include "core/job_file.h"
+#include "app/document/linked_files.h"
+#include "app/window/main_window.h"
+#include "app/look/theme.h"
+#include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
 #include "pdf/picture_preview.h"
-#include "pdf/press_profile.h"
+#include "colour/press_profile.h"
 
 #include <QApplication>
 #include <QElapsedTimer>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/paragraphs.h"
+#include "core/job/paragraphs.h"
 #include "testing.h"
 #include "typeset/content_checks.h"
 #include "typeset/text_layout.h"

@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+#include "app/look/slip.h"
+
+namespace hinge {
+
+class Sentence;
+class StockStore;
+
+/// The brief as a sentence with fields in it. Each kind of piece has its own; it is written anew when the kind, or what
+/// else decides about its words, changes.
+class BriefSentence : public Slip {
+    Q_OBJECT
+
+public:
+    BriefSentence(Document& document, StockStore& stocks, QWidget* parent = nullptr);
+
+private:
+    /// Writes the words anew when they have to change; waits for a field that is being typed in, unless `atOnce`.
+    void write(bool atOnce = false);
+    void writeSheet(Sentence& s);
+    void writeFolds(Sentence& s);
+    void writeSteps(Sentence& s);
+    void writePages(Sentence& s);
+    /// Whether the cover is a component of its own; `own` are the words for that.
+    void writeOwnCover(Sentence& s, const QString& own);
+    void writeCover(Sentence& s);
+    void writePageSize(Sentence& s);
+    void writeCoverShape(Sentence& s);
+    void writeDirection(Sentence& s);
+    void writeLeaf(Sentence& s);
+    void writeZones(Sentence& s);
+    void writeRun(Sentence& s);
+
+    Document& document_;
+    StockStore& stocks_;
+    QString writtenFor_;
+    bool stale_ = false; ///< to be written anew once the user has left the field at hand
+    QWidget* words_ = nullptr;
+};
+
+} // namespace hinge

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QWidget>
+
+namespace hinge {
+
+class FacePainter;
+class StockStore;
+
+/// What the piece is: the shelf of folds, the brief as a sentence with fields in it, and live drawings.
+class BriefStage : public QWidget {
+    Q_OBJECT
+
+public:
+    BriefStage(Document& document, FacePainter& painter, StockStore& stocks, QWidget* parent = nullptr);
+
+private:
+    QWidget* makeDrawings(FacePainter& painter);
+    Document& document_;
+};
+
+} // namespace hinge

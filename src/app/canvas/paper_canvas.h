@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/canvas/view_port.h"
+
+#include <QWidget>
+
+namespace hinge {
+
+/// A widget that shows paper: zoomed with Ctrl and the wheel about the pointer, moved with the wheel alone.
+class PaperCanvas : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit PaperCanvas(QWidget* parent = nullptr);
+    void zoomIn() { zoomBy(1.25, port_.centre()); }
+    void zoomOut() { zoomBy(0.8, port_.centre()); }
+    void zoomToFit();
+    /// Pixels on this widget for a millimetre of the paper.
+    [[nodiscard]] double scale() const { return port_.scale(); }
+    QSize minimumSizeHint() const override { return {360, 280}; }
+
+protected:
+    /// Tells `port_` what to fit, and where.
+    virtual void layOutPort() = 0;
+    /// The paper has moved under the window, or must be painted afresh for another reason.
+    virtual void makeStale() = 0;
+    void zoomBy(double factor, QPointF about);
+    void panBy(QPointF pixels);
+    void resizeEvent(QResizeEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    /// The dotted frame that shows where the keyboard is.
+    void paintFocus(QPainter& painter) const;
+
+    ViewPort port_;
+};
+
+} // namespace hinge

@@ -1,0 +1,165 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/document/linked_files.h"
+
+#include "app/document/background.h"
+#include "pdf/open_pdf.h"
+#include "pdf/page_preview.h"
+#include "pdf/read_facts.h"
+#include "pdf/picture_preview.h"
+#include "colour/press_profile.h"
+
+namespace hinge {
+namespace {
+
+/// Enough for a full screen at twice the size; the file itself goes into the PDF.
+constexpr int longestSide = 2600;
+
+ShownPicture readForScreen(const QString& path, int page, const QByteArray& press)
+{
+    ShownPicture shown;
+    if (isPageFile(path)) {
+        if (auto preview = renderPagePreview(path, page, 200)) {
+            shown.image = preview->image;
+            shown.trim = preview->trim;
+            shown.trimSize = preview->trimSize;
+            shown.ratio = preview->trimSize.w.toMm() / preview->trimSize.h.toMm();
+        }
+    } else if (const auto image = picturePreview(path, longestSide, press)) {
+        shown.image = image->convertToFormat(image->hasAlphaChannel() ? QImage::Format_ARGB32_Premultiplied
+                                                                      : QImage::Format_RGB32);
+        const FileFacts facts = readPixelFacts(path);
+        shown.ratio = facts.pixelHeight > 0 ? double(facts.pixelWidth) / facts.pixelHeight
+                                            : double(image->width()) / image->height();
+        shown.trim = QRectF(shown.image.rect());
+    }
+    shown.failed = shown.image.isNull();
+    if (!shown.failed)
+        addSmallerVersions(shown);
+    return shown;
+}
+
+} // namespace
+
+LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent), press_(shippedPressProfile().icc)
+{
+    // Programs save in several steps: the file is read once it has been quiet for a moment.
+    settle_.setSingleShot(true);
+    settle_.setInterval(400);
+    const auto touched = [this](const QString& full) {
+        touched_.insert(full);
+        settle_.start();
+    };
+    connect(&watcher_, &QFileSystemWatcher::fileChanged, this, touched);
+    connect(&settle_, &QTimer::timeout, this, [this] {
+        const QSet<QString> now = std::exchange(touched_, {});
+        for (const QString& path : QStringList(wanted_.begin(), wanted_.end()))
+            if (now.contains(resolvedPath(path, folder_)))
+                refresh(path);
+    });
+}
+LinkedFiles::~LinkedFiles() = default;
+
+void LinkedFiles::setFolder(const QString& folder)
+{
+    if (folder == folder_ && blocked_.isEmpty())
+        return;
+    folder_ = folder;
+    facts_.clear();
+    if (!watcher_.files().isEmpty())
+        watcher_.removePaths(watcher_.files());
+    wanted_.clear();
+    pictures_.clear();
+    ++generation_;
+}
+
+void LinkedFiles::setBlocked(const QSet<QString>& paths)
+{
+    const QSet<QString> freed = blocked_ - paths;
+    blocked_ = paths;
+    for (const QString& path : freed)
+        refresh(path);
+}
+
+void LinkedFiles::usePress(const QByteArray& icc)
+{
+    if (icc == press_)
+        return;
+    press_ = icc;
+    pictures_.clear();
+    Q_EMIT picturesChanged();
+}
+
+void LinkedFiles::want(const QStringList& paths)
+{
+    for (const QString& path : paths)
+        if (!wanted_.contains(path))
+            withFacts(path, {});
+}
+
+void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFacts&)> then)
+{
+    wanted_.insert(path);
+    if (blocked_.contains(path)) {
+        FileFacts facts;
+        facts.error =
+            tr("It lies outside the folder of the job, which came from elsewhere, and you have not allowed it.");
+        facts_.insert(path, facts);
+        if (then)
+            then(facts);
+        return;
+    }
+    watcher_.addPath(resolvedPath(path, folder_));
+    ++reading_;
+    inBackground(
+        this, [full = resolvedPath(path, folder_)] { return readFileFacts(full); },
+        [this, path, then = std::move(then), generation = generation_](const FileFacts& facts) {
+            if (generation == generation_) {
+                facts_.insert(path, facts);
+                if (then)
+                    then(facts);
+                Q_EMIT factsChanged();
+            }
+            finished();
+        });
+}
+
+void LinkedFiles::refresh(const QString& path)
+{
+    wanted_.remove(path);
+    facts_.remove(path);
+    for (const QString& key : pictures_.keys())
+        if (key.startsWith(path + u'#'))
+            pictures_.remove(key);
+    want({path});
+    Q_EMIT picturesChanged();
+}
+
+ShownPicture LinkedFiles::picture(const LinkedFile& file)
+{
+    const QString key = file.path + u'#' + QString::number(file.page);
+    if (const auto it = pictures_.constFind(key); it != pictures_.constEnd())
+        return *it;
+    pictures_.insert(key, {}); // asked for once
+    if (blocked_.contains(file.path))
+        return {};
+    ++reading_;
+    inBackground(
+        this, [full = resolvedPath(file.path, folder_), page = file.page, press = press_] { return readForScreen(full, page, press); },
+        [this, key, generation = generation_, press = press_](const ShownPicture& shown) {
+            // One that was read for another press is asked for again.
+            if (generation == generation_ && press == press_) {
+                pictures_.insert(key, shown);
+                Q_EMIT picturesChanged();
+            }
+            finished();
+        });
+    return {};
+}
+
+void LinkedFiles::finished()
+{
+    if (--reading_ == 0)
+        Q_EMIT idle();
+}
+
+} // namespace hinge

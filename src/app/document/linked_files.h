@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/file/file_facts.h"
+#include "paint/face_painter.h"
+
+#include <QFileSystemWatcher>
+#include <QObject>
+#include <QSet>
+#include <QTimer>
+#include <functional>
+
+namespace hinge {
+
+/// The files a job links to: what is known of them, and images of them for the screen. Everything is
+/// read in worker threads; whoever asks too early gets nothing yet and is told when there is more.
+class LinkedFiles : public QObject, public PictureSource {
+    Q_OBJECT
+
+public:
+    explicit LinkedFiles(QObject* parent = nullptr);
+    ~LinkedFiles() override;
+
+    /// Where relative paths start; forgets everything when it changes.
+    void setFolder(const QString& folder);
+    /// The press profile (ICC) that CMYK pictures without one of their own are shown through.
+    void usePress(const QByteArray& icc);
+    /// Files that are not to be read, as the job names them: it came from elsewhere, and nobody has allowed them.
+    void setBlocked(const QSet<QString>& paths);
+    [[nodiscard]] const QSet<QString>& blocked() const { return blocked_; }
+    /// Reads the facts of files that are not known yet.
+    void want(const QStringList& paths);
+    [[nodiscard]] const FileFactsMap& facts() const { return facts_; }
+    /// Calls back with the facts of one file, in the window's thread.
+    void withFacts(const QString& path, std::function<void(const FileFacts&)> then);
+    /// Forgets one file, so that it is read again.
+    void refresh(const QString& path);
+
+    ShownPicture picture(const LinkedFile& file) override;
+    /// True when nothing is being read.
+    [[nodiscard]] bool isIdle() const { return reading_ == 0; }
+
+Q_SIGNALS:
+    void factsChanged();
+    void picturesChanged();
+    void idle();
+
+private:
+    void finished();
+
+    QString folder_;
+    QByteArray press_;
+    FileFactsMap facts_;
+    QSet<QString> wanted_;
+    QSet<QString> blocked_;
+    QHash<QString, ShownPicture> pictures_;
+    QFileSystemWatcher watcher_;
+    QTimer settle_;
+    QSet<QString> touched_; ///< changed on disk, not yet read again
+    int reading_ = 0;
+    /// Results of an earlier folder are thrown away.
+    int generation_ = 0;
+};
+
+} // namespace hinge

@@ -1,0 +1,96 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QComboBox>
+#include <QLineEdit>
+#include <functional>
+
+namespace hinge {
+
+/// Says what is wrong right below the field it is about, until the field is right again.
+void showFieldProblem(QWidget* field, const QString& message);
+void hideFieldProblem(QWidget* field);
+
+/// A line that edits one part of the job. Valid text takes effect while it is typed; a problem is shown
+/// when the user leaves or presses Enter, and the job is then as it was before the typing began, so that
+/// nothing half typed stays behind. Escape puts it back, too.
+class JobField : public QLineEdit {
+    Q_OBJECT
+
+public:
+    using Show = std::function<QString(const Job&)>;
+    using Apply = std::function<Result<void>(Job&, const QString&)>;
+
+    /// `what` names the step in the history.
+    JobField(Document& document, QString what, Show show, Apply apply, QWidget* parent = nullptr);
+
+    /// For lengths: reads any unit, fraction or sum.
+    static JobField* forLength(Document& document, const QString& what, std::function<Length&(Job&)> part, QWidget* parent = nullptr);
+    /// For whole numbers; thousands may be parted by commas or spaces.
+    static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent = nullptr);
+
+    /// Asked when a typed value has taken effect: what should be told about it, given the job before and after. Empty
+    /// for nothing.
+    void setRemark(std::function<QString(Job before, Job after)> remark) { remark_ = std::move(remark); }
+
+    /// Sized to its text, as a word in a sentence.
+    void setFitsText(bool fits);
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
+
+    /// Shows the job's value again (unless the user is typing here).
+    void refresh();
+
+protected:
+    bool event(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+
+private:
+    Result<void> tryApply();
+    void commit();
+    void takeBack();
+    void setWrong(const QString& message);
+
+    Document& document_;
+    QString what_;
+    Show show_;
+    Apply apply_;
+    std::function<QString(Job, Job)> remark_;
+    bool fitsText_ = false;
+    bool typing_ = false;
+    int heldWidth_ = 0; ///< while it has the keyboard a word of the sentence only grows
+    Job before_; ///< when the typing began
+    std::optional<Job> applied_; ///< what the typing has made of it so far
+    int session_ = 0;
+};
+
+/// A choice that edits one part of the job.
+class JobChoice : public QComboBox {
+    Q_OBJECT
+
+public:
+    struct Option {
+        QString text;
+        std::function<bool(const Job&)> isChosen;
+        std::function<void(Job&)> choose;
+    };
+    JobChoice(Document& document, QString what, std::vector<Option> options, QWidget* parent = nullptr);
+    /// Shown when no option fits what the job has.
+    void setOther(std::function<QString(const Job&)> other);
+    void refresh();
+    void wheelEvent(QWheelEvent* event) override;
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
+
+private:
+    Document& document_;
+    QString what_;
+    std::vector<Option> options_;
+    std::function<QString(const Job&)> other_;
+};
+
+} // namespace hinge

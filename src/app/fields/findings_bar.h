@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QWidget>
+
+class QHBoxLayout;
+class QLabel;
+
+namespace hinge {
+
+/// The line at the foot: the most pressing findings, each with its remedy.
+class FindingsBar : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit FindingsBar(Document& document, QWidget* parent = nullptr);
+
+Q_SIGNALS:
+    /// Show where this finding is.
+    void showRequested(const hinge::Finding& finding);
+    void listRequested();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void refresh();
+    Document& document_;
+    QHBoxLayout* row_ = nullptr;
+    std::vector<QWidget*> shown_;
+    QString shownKey_; ///< what the widgets say; the same is not built again
+};
+
+/// The sign of a severity: a triangle to look at, an octagon that stops. Never colour alone.
+[[nodiscard]] QPixmap severitySign(Severity severity, const QWidget* on, int size = 16);
+
+/// Carries the remedy out as one step of the history.
+void settle(Document& document, const Finding& finding);
+
+} // namespace hinge

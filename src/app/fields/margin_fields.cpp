@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/fields/margin_fields.h"
+
+#include "app/look/plain_text.h"
+#include "app/fields/fields.h"
+
+#include <QGridLayout>
+#include <QLabel>
+
+namespace hinge {
+
+MarginFields::MarginFields(Document& document, Face face, int panel, const QString& prefix, QWidget* parent) : QWidget(parent)
+{
+    auto* grid = new QGridLayout(this);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setHorizontalSpacing(6);
+    grid->setVerticalSpacing(2);
+    const struct {
+        ItemSide side;
+        QString label;
+        const char* name;
+    } sides[] = {{ItemSide::Left, tr("left"), ".marginLeft"}, {ItemSide::Top, tr("head"), ".marginTop"},
+                 {ItemSide::Right, tr("right"), ".marginRight"}, {ItemSide::Bottom, tr("foot"), ".marginBottom"}};
+    int cell = 0;
+    for (const auto& s : sides) {
+        const ItemSide side = s.side;
+        auto* edit = new JobField(
+            document, tr("Change the margin"),
+            [&document, face, panel, side](const Job& job) {
+                const auto& panels = document.plan().paper.face(face);
+                if (std::size_t(panel) >= panels.size())
+                    return QString();
+                return formatNumber(panels[std::size_t(panel)].margin(side), job.unit);
+            },
+            [face, panel, side](Job& job, const QString& text) -> Result<void> {
+                auto& margins = job.face(face).margins;
+                std::erase_if(margins, [&](const PanelMargin& m) { return m.panel == panel && m.side == side; });
+                if (text.trimmed().isEmpty())
+                    return {};
+                const auto length = parseLength(text, job.unit);
+                if (!length)
+                    return tl::unexpected(length.error());
+                margins.push_back({panel, side, *length});
+                return {};
+            });
+        edit->setObjectName(prefix + QLatin1String(s.name));
+        edit->setMinimumHeight(28);
+        edit->setProperty("tight", true);
+        edit->setAccessibleName(tr("Margin, %1").arg(s.label));
+        edit->setToolTip(tr("What live matter keeps clear of here; empty it to follow the zones again"));
+        auto* label = plainLabel(s.label);
+        label->setProperty("role", QStringLiteral("note"));
+        label->setBuddy(edit);
+        grid->addWidget(label, 0, cell);
+        grid->addWidget(edit, 1, cell++);
+    }
+}
+
+} // namespace hinge

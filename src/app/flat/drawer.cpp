@@ -1,0 +1,384 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/flat/drawer.h"
+
+#include "app/look/plain_text.h"
+#include "app/look/actions.h"
+#include "app/fields/drawer_parts.h"
+#include "app/fields/fields.h"
+#include "app/flat/holds_square.h"
+#include "app/document/linked_files.h"
+#include "app/fields/margin_fields.h"
+#include "app/look/slip.h"
+#include "core/job/contact_card.h"
+#include "core/file/links.h"
+#include "core/job/plates.h"
+#include "colour/picture_inks.h"
+
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QListView>
+#include <QPainter>
+#include <QTextBlock>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace hinge {
+namespace {
+
+/// A page number that the file has.
+Result<int> readPage(const QString& text, const FileFacts& facts)
+{
+    bool ok = false;
+    const int page = text.trimmed().toInt(&ok);
+    const int pages = std::max<int>(1, int(facts.pages.size()));
+    if (!ok || page < 1 || page > pages)
+        return problem({}, pages == 1 ? Drawer::tr("The file has one page.") : Drawer::tr("The file has pages 1 to %1.").arg(pages));
+    return page;
+}
+
+QPushButton* actionButton(QAction* action, const QString& text)
+{
+    auto* button = new QPushButton(text);
+    button->setObjectName(QStringLiteral("drawer.") + action->objectName());
+    button->setToolTip(action->statusTip() + (action->shortcut().isEmpty() ? QString() : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
+    button->setIcon(action->icon());
+    QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
+    return button;
+}
+
+} // namespace
+
+Drawer::Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent)
+    : QWidget(parent), document_(document), selection_(selection), placing_(placing), colour_(painter.colour()), layouts_(painter.layouts()), actions_(actions), items_(document, selection)
+{
+    setObjectName(QStringLiteral("drawer"));
+    setFixedWidth(246);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 6, 8, 10);
+    connect(&selection_, &Selection::changed, this, &Drawer::rebuild);
+    connect(&document_, &Document::changed, this, [this] {
+        // Another shape of the piece, or an item that came or went, wants another drawer.
+        if (!writing_)
+            rebuild();
+    });
+    rebuild();
+}
+
+void Drawer::paintEvent(QPaintEvent*)
+{
+    QPainter p(this);
+    paintSlip(p, rect(), Theme::of(this));
+}
+
+JobField* Drawer::field(QVBoxLayout* column, const QString& label, JobField* edit, const char* name)
+{
+    auto* row = new QHBoxLayout;
+    auto* text = plainLabel(label);
+    text->setProperty("role", QStringLiteral("note"));
+    text->setFixedWidth(76);
+    text->setBuddy(edit);
+    edit->setObjectName(QString::fromLatin1(name));
+    row->addWidget(text);
+    row->addWidget(edit, 1);
+    column->addLayout(row);
+    return edit;
+}
+
+void Drawer::rebuild()
+{
+    const Item* item = document_.job().findItem(selection_.item());
+    // The same drawer stays as long as it speaks of the same thing: its fields refresh themselves.
+    QString key = item ? item->id : QString();
+    if (!item) {
+        const auto& panels = document_.plan().paper.face(selection_.face());
+        const Panel& panel = panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))];
+        key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(panel.face)).arg(panel.position).arg(panels.size()).arg(panel.roleName, formatSize(panel.area.size(), document_.job().unit));
+    }
+    key += document_.job().face(selection_.face()).supplied ? QStringLiteral("/supplied") : QString();
+    if (item) {
+        key += QStringLiteral("/%1/%2/%3/%4").arg(int(item->outline)).arg(int(item->fit)).arg(item->shadow.has_value()).arg(selection_.items().size());
+        for (const Ink& ink : document_.job().inks)
+            key += QStringLiteral("/%1 %2 %3 %4 %5")
+                       .arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m),
+                            QString::number(ink.cmyk.y), QString::number(ink.cmyk.k));
+        for (const NamedStyle& style : document_.job().textStyles)
+            key += u'/' + style.name;
+        for (const NamedCharacterStyle& style : document_.job().characterStyles)
+            key += u'/' + style.name;
+        if (item->kind == ItemKind::Code)
+            key += QStringLiteral("/%1%2").arg(int(item->code.symbology)).arg(contactFrom(item->code.data) ? 1 : 0);
+        if (selection_.items().size() > 1)
+            key += u'/' + selection_.items().join(u' ');
+    }
+    if (key == builtFor_ && body_) {
+        if (words_ && item && item->kind == ItemKind::Text && !writing_) {
+            QStringList texts;
+            for (const Paragraph& p : item->paragraphs)
+                texts << p.text;
+            QStringList shown;
+            for (QTextBlock b = words_->document()->begin(); b.isValid(); b = b.next())
+                shown << b.text();
+            if (texts != shown) {
+                const QSignalBlocker quiet(words_);
+                words_->setPlainText(texts.join(u'\n'));
+            }
+        }
+        return;
+    }
+    builtFor_ = key;
+    // A text built anew keeps what was selected in it.
+    const bool sameText = words_ && item && wordsFor_ == item->id;
+    const std::pair selected = sameText ? std::pair(words_->textCursor().anchor(), words_->textCursor().position()) : std::pair(0, 0);
+    words_ = nullptr;
+    wordsFor_ = item ? item->id : QString();
+    inWords_ = inWords_ && sameText;
+    fit_ = nullptr;
+    // The keyboard stays where it was, or goes back to the paper.
+    QWidget* focus = window()->focusWidget();
+    const bool hadFocus = body_ && focus && body_->isAncestorOf(focus);
+    const QString focused = hadFocus ? focus->objectName() : QString();
+    if (body_) {
+        // Not deleted at once: one of its own buttons may be what brought us here.
+        body_->hide();
+        body_->setParent(nullptr);
+        body_->deleteLater();
+    }
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    auto* inner = new QWidget;
+    auto* column = new QVBoxLayout(inner);
+    column->setContentsMargins(10, 12, 10, 8);
+    column->setSpacing(8);
+    if (selection_.items().size() > 1)
+        buildSeveral(column, selection_.items());
+    else if (item)
+        buildItem(column, *item);
+    else
+        buildPanel(column);
+    scroll->setWidget(inner);
+    body_ = scroll;
+    layout()->addWidget(scroll);
+    auto* again = focused.isEmpty() ? nullptr : body_->findChild<QWidget*>(focused);
+    if (again)
+        again->setFocus(Qt::OtherFocusReason);
+    else if (hadFocus)
+        Q_EMIT left();
+    if (words_ && sameText) {
+        QTextCursor cursor = words_->textCursor();
+        cursor.setPosition(selected.first);
+        cursor.setPosition(selected.second, QTextCursor::KeepAnchor);
+        words_->setTextCursor(cursor);
+    }
+}
+
+void Drawer::buildPanel(QVBoxLayout* column)
+{
+    const auto& panels = document_.plan().paper.face(selection_.face());
+    const int at = std::clamp(selection_.panel(), 0, int(panels.size()) - 1);
+    const Panel& panel = panels[std::size_t(at)];
+    const Face face = selection_.face();
+
+    auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
+    title->setProperty("role", QStringLiteral("title"));
+    column->addWidget(title);
+    column->addWidget(note(tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
+    column->addSpacing(6);
+
+    column->addWidget(section(tr("Columns and rows of this panel")));
+    const auto grid = [face, at](Job& job) -> ColumnGrid& {
+        auto& grids = job.face(face).columns;
+        const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
+        if (it != grids.end())
+            return *it;
+        grids.push_back({at});
+        return grids.back();
+    };
+    cells(column, {{tr("columns"), JobField::forNumber(document_, tr("Change the columns"), [grid](Job& j) -> int& { return grid(j).columns; }), "drawer.columns"},
+                   {tr("gutter"), JobField::forLength(document_, tr("Change the gutter"), [grid](Job& j) -> Length& { return grid(j).gutter; }), "drawer.gutter"}});
+    cells(column, {{tr("rows"), JobField::forNumber(document_, tr("Change the rows"), [grid](Job& j) -> int& { return grid(j).rows; }), "drawer.rows"},
+                   {tr("gutter"), JobField::forLength(document_, tr("Change the gutter of the rows"), [grid](Job& j) -> Length& { return grid(j).rowGutter; }), "drawer.rowGutter"}});
+    column->addSpacing(6);
+
+    column->addWidget(section(tr("Margins of this panel")));
+    column->addWidget(new MarginFields(document_, face, at, QStringLiteral("drawer")));
+    column->addSpacing(6);
+
+    column->addWidget(section(tr("Add to the panel")));
+    auto* buttons = new QGridLayout;
+    buttons->setSpacing(6);
+    buttons->addWidget(actionButton(actions_.placePicture, tr("Picture")), 0, 0);
+    buttons->addWidget(actionButton(actions_.addText, tr("Text")), 0, 1);
+    buttons->addWidget(actionButton(actions_.addTint, tr("Tint")), 1, 0);
+    buttons->addWidget(actionButton(actions_.addShape, tr("Shape")), 1, 1);
+    buttons->addWidget(actionButton(actions_.addCode, tr("Code")), 2, 0);
+    buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
+    column->addLayout(buttons);
+    column->addSpacing(6);
+
+    column->addWidget(section(tr("Supplied artwork")));
+    if (const auto& supplied = document_.job().face(face).supplied) {
+        column->addWidget(note(tr("%1 is this whole face.").arg(shownPath(supplied->path))));
+        field(column, tr("Page"), new JobField(
+                  document_, tr("Take another page"),
+                  [face](const Job& j) { return j.face(face).supplied ? QString::number(j.face(face).supplied->page) : QString(); },
+                  [this, face](Job& j, const QString& text) -> Result<void> {
+                      const auto page = readPage(text, document_.files().facts().value(j.face(face).supplied ? j.face(face).supplied->path : QString()));
+                      if (!page)
+                          return tl::unexpected(page.error());
+                      if (j.face(face).supplied)
+                          j.face(face).supplied->page = *page;
+                      return {};
+                  }), "drawer.suppliedPage");
+        column->addWidget(actionButton(actions_.dropSupplied, tr("Remove")));
+    } else {
+        column->addWidget(note(tr("A customer's finished PDF can be the whole face: drop it here, or")));
+        column->addWidget(actionButton(actions_.takeSupplied, tr("Take a PDF…")));
+    }
+    column->addSpacing(6);
+
+    column->addWidget(section(tr("On this face, top first")));
+    auto* list = new QListView;
+    list->setObjectName(QStringLiteral("drawer.items"));
+    list->setAccessibleName(tr("Items on this face"));
+    list->setModel(&items_);
+    list->setIconSize({15, 15});
+    list->setSpacing(1);
+    list->setMinimumHeight(90);
+    const auto pick = [this](const QModelIndex& index) {
+        if (const QString id = items_.idAt(index); !id.isEmpty())
+            selection_.setItem(selection_.face(), id);
+    };
+    connect(list, &QListView::clicked, this, pick);
+    connect(list, &QListView::activated, this, pick);
+    auto* nothing = note(tr("Nothing yet. Drop a picture on a panel, or add one above."));
+    const auto tell = [this, nothing] { nothing->setVisible(items_.rowCount() == 0); };
+    connect(&items_, &QAbstractItemModel::modelReset, nothing, tell);
+    column->addWidget(nothing);
+    tell();
+    column->addWidget(list, 1);
+}
+
+void Drawer::buildItem(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    auto* head = new QHBoxLayout;
+    auto* title = plainLabel(kindName(item.kind));
+    title->setProperty("role", QStringLiteral("title"));
+    head->addWidget(title, 1);
+    auto* done = new QPushButton(tr("Panel"));
+    done->setProperty("link", true);
+    done->setObjectName(QStringLiteral("drawer.back"));
+    done->setToolTip(tr("Back to the panel (Esc)"));
+    connect(done, &QPushButton::clicked, this, [this] { selection_.clearItem(); });
+    head->addWidget(done);
+    column->addLayout(head);
+
+    auto* name = new JobField(document_, tr("Rename"), [id](const Job& j) { const Item* i = j.findItem(id); return i ? i->name : QString(); },
+                              [id](Job& j, const QString& text) -> Result<void> {
+                                  if (Item* i = j.findItem(id))
+                                      i->name = text;
+                                  return {};
+                              });
+    name->setObjectName(QStringLiteral("drawer.name"));
+    name->setPlaceholderText(tr("name"));
+    column->addWidget(name);
+
+    if (item.kind == ItemKind::Text)
+        buildText(column, item);
+    if (item.kind == ItemKind::Picture)
+        buildPicture(column, item);
+    if (item.kind == ItemKind::Shape)
+        buildShape(column, item);
+    if (item.kind == ItemKind::Code)
+        buildCode(column, item);
+    if (item.kind != ItemKind::Picture)
+        buildInks(column, id);
+    if (item.kind == ItemKind::Text)
+        buildTextFrame(column, item);
+    column->addWidget(section(tr("Where it holds on")));
+    column->addWidget(new HoldsSquare(document_, id));
+
+    buildNumbers(column, {id});
+
+    buildLook(column, item);
+    column->addStretch(1);
+    buildArranging(column);
+}
+
+void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    column->addSpacing(2);
+    auto* fit = itemChoice<PictureFit>(tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
+                                       {{tr("fills the frame"), PictureFit::Fill}, {tr("lies in it whole"), PictureFit::Whole}, {tr("has its own scale"), PictureFit::Own}}, "drawer.fit");
+    column->addWidget(fit);
+    if (item.fit == PictureFit::Own)
+        field(column, tr("Scale, %"), new JobField(
+                  document_, tr("Scale the picture"),
+                  [id](const Job& j) { const Item* i = j.findItem(id); return i ? QString::number(i->crop.scaleMilli / 10.0) : QString(); },
+                  [id](Job& j, const QString& text) -> Result<void> {
+                      bool ok = false;
+                      const double percent = QString(text).remove(u'%').replace(u',', u'.').trimmed().toDouble(&ok);
+                      if (!ok || percent < 1 || percent > 5000)
+                          return problem({}, tr("Type a percentage between 1 and 5000; at 100 it just fills the frame."));
+                      if (Item* i = j.findItem(id))
+                          i->crop.scaleMilli = int(std::lround(percent * 10));
+                      return {};
+                  }), "drawer.scale");
+    if (item.fit != PictureFit::Whole)
+        column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
+    auto* about = note({});
+    about->setObjectName(QStringLiteral("drawer.file"));
+    const auto tell = [this, id, about] {
+        const Item* i = document_.job().findItem(id);
+        const PlacedItem* placed = document_.plan().findItem(id);
+        if (!i || !placed)
+            return;
+        const FileFacts facts = document_.files().facts().value(i->file.path);
+        QStringList lines{isEmbedded(i->file.path) ? tr("%1, in the job").arg(shownPath(i->file.path)) : i->file.path};
+        if (!facts.error.isEmpty())
+            lines << facts.error;
+        else if (facts.isPdf)
+            lines << tr("page %1 of %2, drawn sharp at any size").arg(i->file.page).arg(facts.pages.size());
+        else if (facts.pixelWidth > 0)
+            lines << tr("%1 × %2 pixels, %3, %4 ppi in print").arg(facts.pixelWidth).arg(facts.pixelHeight).arg(colourName(facts.colour)).arg(std::lround(effectivePpi(*i, placed->frame, facts)));
+        about->setText(lines.join(u'\n'));
+    };
+    connect(&document_, &Document::changed, about, tell);
+    tell();
+    column->addWidget(about);
+    auto* inks = new QPushButton(tr("Take inks from it"));
+    inks->setObjectName(QStringLiteral("drawer.takeInks"));
+    inks->setToolTip(tr("Propose a few inks of the job that go with this picture"));
+    connect(inks, &QPushButton::clicked, this, [this, id] {
+        const Item* i = document_.job().findItem(id);
+        const ShownPicture shown = i ? document_.files().picture(i->file) : ShownPicture{};
+        Job job = document_.job();
+        for (const QColor& colour : coloursOf(shown.image, 4))
+            (void)inkOf(job, colour_.toPress(colour));
+        if (const auto done = document_.edit(tr("Take inks from a picture"), std::move(job)); !done)
+            Q_EMIT placing_.refused(done.error().message);
+    });
+    column->addWidget(inks);
+    const FileFacts facts = document_.files().facts().value(item.file.path);
+    if (facts.isPdf && facts.pages.size() > 1)
+        field(column, tr("Page"), new JobField(
+                  document_, tr("Show another page"),
+                  [id](const Job& j) { const Item* i = j.findItem(id); return i ? QString::number(i->file.page) : QString(); },
+                  [this, id](Job& j, const QString& text) -> Result<void> {
+                      Item* i = j.findItem(id);
+                      const auto page = readPage(text, document_.files().facts().value(i ? i->file.path : QString()));
+                      if (!page)
+                          return tl::unexpected(page.error());
+                      if (i)
+                          i->file.page = *page;
+                      return {};
+                  }), "drawer.page");
+}
+
+} // namespace hinge

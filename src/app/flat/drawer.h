@@ -1,0 +1,124 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+#include "app/flat/items_model.h"
+#include "app/flat/placing.h"
+#include "app/fields/fields.h"
+#include "app/document/selection.h"
+#include "paint/face_painter.h"
+
+#include <QPlainTextEdit>
+#include <QWidget>
+
+class QLabel;
+class QLayout;
+class QVBoxLayout;
+class QActionGroup;
+
+namespace hinge {
+
+struct Actions;
+
+/// The slip at the right of the Flat stage: about the panel, or about the item that is selected.
+class Drawer : public QWidget {
+    Q_OBJECT
+
+public:
+    Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
+    /// Puts the keyboard into the words of the selected text.
+    void editText();
+
+Q_SIGNALS:
+    /// What had the keyboard in it is gone.
+    void left();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void rebuild();
+    void buildPanel(QVBoxLayout* column);
+    void buildItem(QVBoxLayout* column, const Item& item);
+    void buildSeveral(QVBoxLayout* column, const QStringList& ids);
+    /// Exact numbers: where items lie, and their size where it is the same.
+    void buildNumbers(QVBoxLayout* column, const QStringList& ids);
+    void buildPicture(QVBoxLayout* column, const Item& item);
+    void buildShape(QVBoxLayout* column, const Item& item);
+    void buildCode(QVBoxLayout* column, const Item& item);
+    /// How large it prints, and whether that is enough.
+    void buildCodeNote(QVBoxLayout* column, const QString& itemId);
+    /// The parts of a contact in place of its text.
+    void buildContact(QVBoxLayout* column, const QString& itemId);
+    void buildText(QVBoxLayout* column, const Item& item);
+    /// Style, font and measures of the paragraphs in hand.
+    void buildStyle(QVBoxLayout* column, const QString& itemId);
+    /// The style of the characters in hand; hidden when whole paragraphs are.
+    void buildCharacterStyle(QVBoxLayout* column, const QString& itemId);
+    /// How the frame holds its text: columns, alignment, direction, grid, the next frame.
+    void buildTextFrame(QVBoxLayout* column, const Item& item);
+    /// Stroke, opacity, shadow and the like.
+    void buildLook(QVBoxLayout* column, const Item& item);
+    void buildInks(QVBoxLayout* column, const QString& itemId);
+    void buildArranging(QVBoxLayout* column);
+    /// Shows the inks of the job beside the drawer, to change them.
+    void openInks(QWidget* beside);
+    void applyText(const QString& itemId);
+    /// First and last paragraph that the cursor or its selection touches.
+    [[nodiscard]] std::pair<int, int> paragraphsInHand() const;
+    /// Start and length of the characters selected within one paragraph; nothing when whole paragraphs are meant.
+    [[nodiscard]] std::optional<std::pair<int, int>> charactersInHand() const;
+    /// Changes the look of what is in hand: of single characters by font and ink, of paragraphs by `change`.
+    void restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change, const QString& font, const QString& ink);
+    void showOverset(const QString& itemId, const TextLayout& layout);
+    class JobField* field(QVBoxLayout* column, const QString& label, JobField* edit, const char* name);
+    /// A field for a length or a whole number of the item.
+    JobField* itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part, std::optional<Unit> unit = {});
+    JobField* itemNumber(const QString& what, const QString& itemId, std::function<int&(Item&)> part);
+    /// A choice among values of the item.
+    template <class T>
+    JobChoice* itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part, const std::vector<std::pair<QString, T>>& values, const char* name);
+    /// Two or three fields beside each other, each below its label.
+    void cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QWidget*, const char*>>& fields);
+
+    Document& document_;
+    Selection& selection_;
+    Placing& placing_;
+    const ScreenColour& colour_;
+    TextLayoutCache& layouts_;
+    Actions& actions_;
+    ItemsModel items_;
+    QWidget* body_ = nullptr;
+    QString builtFor_;
+    QPlainTextEdit* words_ = nullptr;
+    QLabel* fit_ = nullptr;
+    QString wordsFor_;
+    bool inWords_ =
+        false; ///< looks go to where the cursor is; else the frame is in hand, and they go to all of its text
+    bool writing_ = false;
+};
+
+template <class T>
+JobChoice* Drawer::itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part, const std::vector<std::pair<QString, T>>& values, const char* name)
+{
+    std::vector<JobChoice::Option> options;
+    for (const auto& [text, value] : values)
+        options.push_back({text,
+                           [part, itemId, value = value](const Job& j) {
+                               const Item* i = j.findItem(itemId);
+                               if (!i)
+                                   return false;
+                               Item copy = *i;
+                               return part(copy) == value;
+                           },
+                           [part, itemId, value = value](Job& j) {
+                               if (Item* i = j.findItem(itemId))
+                                   part(*i) = value;
+                           }});
+    auto* choice = new JobChoice(document_, what, std::move(options));
+    choice->setObjectName(QString::fromLatin1(name));
+    choice->setAccessibleName(what);
+    return choice;
+}
+
+} // namespace hinge

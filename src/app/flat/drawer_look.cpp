@@ -1,0 +1,358 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/flat/drawer.h"
+
+#include "app/look/plain_text.h"
+#include "app/look/actions.h"
+#include "app/fields/drawer_parts.h"
+#include "app/flat/ink_card.h"
+#include "core/edit/arrange.h"
+#include "core/job/contact_card.h"
+#include "core/job/plates.h"
+#include "typeset/code_symbol.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QGridLayout>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace hinge {
+
+JobField* Drawer::itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part, std::optional<Unit> unit)
+{
+    return new JobField(
+        document_, what,
+        [itemId, part, unit](const Job& job) {
+            const Item* i = job.findItem(itemId);
+            if (!i)
+                return QString();
+            Item copy = *i;
+            return formatLength(part(copy), unit.value_or(job.unit));
+        },
+        [itemId, part, unit](Job& job, const QString& text) -> Result<void> {
+            const auto length = parseLength(text, unit.value_or(job.unit));
+            if (!length)
+                return tl::unexpected(length.error());
+            if (Item* i = job.findItem(itemId))
+                part(*i) = *length;
+            return {};
+        });
+}
+
+JobField* Drawer::itemNumber(const QString& what, const QString& itemId, std::function<int&(Item&)> part)
+{
+    return new JobField(
+        document_, what,
+        [itemId, part](const Job& job) {
+            const Item* i = job.findItem(itemId);
+            if (!i)
+                return QString();
+            Item copy = *i;
+            return QString::number(part(copy));
+        },
+        [itemId, part](Job& job, const QString& text) -> Result<void> {
+            bool ok = false;
+            const int number = QString(text).remove(u'%').trimmed().toInt(&ok);
+            if (!ok)
+                return problem({}, tr("Type a whole number."));
+            if (Item* i = job.findItem(itemId))
+                part(*i) = number;
+            return {};
+        });
+}
+
+void Drawer::cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QWidget*, const char*>>& fields)
+{
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(6);
+    grid->setVerticalSpacing(2);
+    int cell = 0;
+    for (const auto& [label, edit, name] : fields) {
+        auto* text = plainLabel(label);
+        text->setProperty("role", QStringLiteral("note"));
+        text->setBuddy(edit);
+        edit->setObjectName(QString::fromLatin1(name));
+        edit->setAccessibleName(label);
+        edit->setMinimumWidth(24); // the drawer is narrow: fields share its width, whatever they would like
+        edit->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+        grid->addWidget(text, 0, cell);
+        grid->addWidget(edit, 1, cell);
+        grid->setColumnStretch(cell++, 1);
+    }
+    column->addLayout(grid);
+}
+
+void Drawer::buildShape(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    column->addWidget(itemChoice<Outline>(tr("Change the outline"), id, [](Item& i) -> Outline& { return i.outline; },
+                                          {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}, {tr("line"), Outline::Line}, {tr("polygon"), Outline::Polygon}},
+                                          "drawer.outline"));
+    std::vector<std::tuple<QString, QWidget*, const char*>> fields;
+    if (item.outline != Outline::Line)
+        fields.push_back({tr("strength, %"), itemNumber(tr("Change the strength"), id, [](Item& i) -> int& { return i.strength; }), "drawer.strength"});
+    if (item.outline == Outline::Rectangle)
+        fields.push_back({tr("corner radius"), itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }), "drawer.cornerRadius"});
+    if (item.outline == Outline::Polygon)
+        fields.push_back({tr("corners"), itemNumber(tr("Change the corners"), id, [](Item& i) -> int& { return i.corners; }), "drawer.corners"});
+    if (!fields.empty())
+        cells(column, fields);
+}
+
+void Drawer::buildCode(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    column->addWidget(itemChoice<Symbology>(tr("Change the kind of code"), id, [](Item& i) -> Symbology& { return i.code.symbology; },
+                                            {{tr("QR code"), Symbology::Qr}, {tr("article number or ISBN"), Symbology::Ean13}, {tr("Code 128"), Symbology::Code128}}, "drawer.codeKind"));
+    if (item.code.symbology == Symbology::Qr) {
+        const bool isContact = contactFrom(item.code.data).has_value();
+        const auto option = [id, isContact](const QString& text, bool contact, std::function<void(Code&)> make) {
+            return JobChoice::Option{text, [isContact, contact](const Job&) { return isContact == contact; },
+                                     [id, make, isContact, contact](Job& j) {
+                                         if (Item* i = isContact == contact ? nullptr : j.findItem(id))
+                                             make(i->code);
+                                     }};
+        };
+        auto* says = new JobChoice(document_, tr("Change what the code says"),
+                                   {option(tr("a link or a text"), false, [](Code& c) { c.data.clear(); }),
+                                    option(tr("a contact"), true, [](Code& c) { c.data = contactText({}); })});
+        says->setObjectName(QStringLiteral("drawer.codeSays"));
+        says->setAccessibleName(tr("What the code says"));
+        column->addWidget(says);
+        if (isContact) {
+            buildContact(column, id);
+            buildCodeNote(column, id);
+            return;
+        }
+    }
+    auto* says = new JobField(
+        document_, tr("Change the code"), [id](const Job& j) { const Item* i = j.findItem(id); return i ? i->code.data : QString(); },
+        [id](Job& j, const QString& text) -> Result<void> {
+            Item* i = j.findItem(id);
+            if (!i)
+                return {};
+            i->code.data = text;
+            const auto symbol = encode(i->code);
+            return symbol ? Result<void>{} : tl::unexpected(symbol.error());
+        });
+    says->setObjectName(QStringLiteral("drawer.codeData"));
+    says->setAccessibleName(tr("What the code says"));
+    says->setPlaceholderText(tr("a link, a text, a number"));
+    column->addWidget(says);
+    buildCodeNote(column, id);
+}
+
+void Drawer::buildContact(QVBoxLayout* column, const QString& id)
+{
+    const auto part = [&](const QString& what, QString Contact::* member) {
+        return new JobField(
+            document_, what,
+            [id, member](const Job& j) {
+                const Item* i = j.findItem(id);
+                return i ? contactFrom(i->code.data).value_or(Contact{}).*member : QString();
+            },
+            [id, member](Job& j, const QString& text) -> Result<void> {
+                Item* i = j.findItem(id);
+                if (!i)
+                    return {};
+                Contact contact = contactFrom(i->code.data).value_or(Contact{});
+                contact.*member = text.trimmed();
+                i->code.data = contactText(contact);
+                const auto symbol = encode(i->code);
+                return symbol ? Result<void>{} : tl::unexpected(symbol.error());
+            });
+    };
+    cells(column, {{tr("given name"), part(tr("Change the contact"), &Contact::givenName), "drawer.contact.given"},
+                   {tr("family name"), part(tr("Change the contact"), &Contact::familyName), "drawer.contact.family"}});
+    cells(column, {{tr("organisation"), part(tr("Change the contact"), &Contact::organisation), "drawer.contact.organisation"}});
+    cells(column, {{tr("telephone"), part(tr("Change the contact"), &Contact::phone), "drawer.contact.phone"}});
+    cells(column, {{tr("mail"), part(tr("Change the contact"), &Contact::mail), "drawer.contact.mail"}});
+    cells(column, {{tr("web"), part(tr("Change the contact"), &Contact::web), "drawer.contact.web"}});
+    cells(column, {{tr("street"), part(tr("Change the contact"), &Contact::street), "drawer.contact.street"}});
+    cells(column, {{tr("postcode"), part(tr("Change the contact"), &Contact::postcode), "drawer.contact.postcode"},
+                   {tr("town"), part(tr("Change the contact"), &Contact::town), "drawer.contact.town"}});
+    cells(column, {{tr("country"), part(tr("Change the contact"), &Contact::country), "drawer.contact.country"}});
+}
+
+void Drawer::buildCodeNote(QVBoxLayout* column, const QString& id)
+{
+    auto* about = note({});
+    about->setObjectName(QStringLiteral("drawer.codeNote"));
+    const auto tell = [this, id, about] {
+        const Item* i = document_.job().findItem(id);
+        const PlacedItem* placed = document_.plan().findItem(id);
+        if (!i || !placed)
+            return;
+        const auto code = layOutCode(i->code, i->ink, placed->frame.size(), FontLibrary::installed());
+        if (!code) {
+            about->setText(code.error().message);
+            return;
+        }
+        const double mm = mmPerPoint;
+        about->setText(tr("%1 × %2 mm with its quiet zone; a module is %3 mm wide, at least %4 mm are wanted")
+                           .arg(code->symbol.width() * mm, 0, 'f', 1).arg(code->symbol.height() * mm, 0, 'f', 1)
+                           .arg(code->module * mm, 0, 'f', 2).arg(leastModule(i->code.symbology), 0, 'f', 2));
+    };
+    connect(&document_, &Document::changed, about, tell);
+    tell();
+    column->addWidget(about);
+}
+
+void Drawer::buildLook(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    column->addSpacing(2);
+    column->addWidget(section(tr("Look")));
+    std::vector<std::pair<QString, QString>> inks;
+    for (const Ink& ink : document_.job().inks)
+        inks.emplace_back(ink.name, ink.name);
+    const bool outlined = item.kind == ItemKind::Shape || item.kind == ItemKind::Picture;
+    if (item.kind == ItemKind::Picture) {
+        cells(column, {{tr("frame"), itemChoice<Outline>(tr("Change the frame"), id, [](Item& i) -> Outline& { return i.outline; },
+                                                         {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}}, "drawer.outline"), "drawer.outline"},
+                       {tr("corner radius"), itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }), "drawer.cornerRadius"}});
+    }
+    if (outlined)
+        cells(column, {{tr("stroke"), itemLength(tr("Change the stroke"), id, [](Item& i) -> Length& { return i.stroke.width; }, Unit::Point), "drawer.stroke"},
+                       {tr("its ink"), itemChoice<QString>(tr("Change the ink of the stroke"), id, [](Item& i) -> QString& { return i.stroke.ink; }, inks, "drawer.strokeInk"), "drawer.strokeInk"}});
+    auto* opacity = itemNumber(tr("Change the opacity"), id, [](Item& i) -> int& { return i.opacity; });
+    if (outlined) {
+        auto* shadow = new JobChoice(document_, tr("Change the shadow"),
+                                     {{tr("none"), [id](const Job& j) { const Item* i = j.findItem(id); return i && !i->shadow; },
+                                       [id](Job& j) { if (Item* i = j.findItem(id)) i->shadow.reset(); }},
+                                      {tr("soft"), [id](const Job& j) { const Item* i = j.findItem(id); return i && i->shadow; },
+                                       [id](Job& j) {
+                                           Item* i = j.findItem(id);
+                                           if (!i)
+                                               return;
+                                           i->shadow = Shadow{};
+                                           if (!j.findInk(i->shadow->ink))
+                                               i->shadow->ink = j.inks.front().name;
+                                       }}});
+        cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}, {tr("shadow"), shadow, "drawer.shadow"}});
+        if (item.shadow) {
+            cells(column, {{tr("to the right"), itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dx; }), "drawer.shadowX"},
+                           {tr("down"), itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dy; }), "drawer.shadowY"}});
+            cells(column, {{tr("fades over"), itemLength(tr("Soften the shadow"), id, [](Item& i) -> Length& { return i.shadow->blur; }), "drawer.shadowBlur"},
+                           {tr("strength, %"), itemNumber(tr("Change the shadow"), id, [](Item& i) -> int& { return i.shadow->strength; }), "drawer.shadowStrength"}});
+        }
+    } else {
+        cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}});
+    }
+    auto* whole = new QCheckBox(tr("keep whole"));
+    whole->setObjectName(QStringLiteral("drawer.keepWhole"));
+    whole->setToolTip(tr("Say so when a trim or a fold would cut it"));
+    whole->setChecked(item.keepWhole);
+    connect(whole, &QCheckBox::clicked, this, [this, id](bool on) {
+        Job job = document_.job();
+        if (Item* i = job.findItem(id))
+            i->keepWhole = on;
+        (void)document_.edit(on ? tr("Keep it whole") : tr("It may be cut"), std::move(job));
+    });
+    connect(&document_, &Document::changed, whole, [this, id, whole] {
+        if (const Item* i = document_.job().findItem(id))
+            whole->setChecked(i->keepWhole);
+    });
+    column->addWidget(whole);
+}
+
+void Drawer::buildArranging(QVBoxLayout* column)
+{
+    auto* to = new QComboBox;
+    to->setObjectName(QStringLiteral("drawer.alignTo"));
+    to->setAccessibleName(tr("What to bring in line with"));
+    to->setToolTip(tr("What items are brought in line with, and spread over"));
+    if (selection_.items().size() > 1)
+        to->addItem(tr("in line with each other"), int(AlignTo::EachOther));
+    to->addItem(tr("in line with the safe zone"), int(AlignTo::SafeArea));
+    to->addItem(tr("in line with the panel"), int(AlignTo::Panel));
+    to->addItem(tr("in line with the column"), int(AlignTo::Column));
+    to->setCurrentIndex(to->findData(int(placing_.alignTo())));
+    connect(to, &QComboBox::activated, this, [this, to] { placing_.setAlignTo(AlignTo(to->currentData().toInt())); });
+    column->addWidget(to);
+    auto* grid = new QGridLayout;
+    grid->setSpacing(4);
+    int at = 0;
+    for (QAction* action : {actions_.alignLeft, actions_.alignCentre, actions_.alignRight, actions_.alignHead, actions_.alignMiddle, actions_.alignFoot, actions_.distributeAcross,
+                            actions_.distributeDown, actions_.bringForward, actions_.sendBack, actions_.repeatOnPanels, actions_.repeatInColumns, actions_.group, actions_.lock,
+                            actions_.duplicate, actions_.remove}) {
+        auto* button = new QPushButton;
+        button->setObjectName(QStringLiteral("drawer.") + action->objectName());
+        button->setAccessibleName(action->text().remove(u'&'));
+        button->setToolTip(action->statusTip() + (action->shortcut().isEmpty() ? QString() : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
+        button->setIcon(action->icon());
+        button->setFixedHeight(26);
+        button->setMinimumWidth(20);
+        button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+        button->setProperty("tool", true);
+        connect(button, &QPushButton::clicked, action, &QAction::trigger);
+        grid->addWidget(button, at / 8, at % 8);
+        ++at;
+    }
+    column->addLayout(grid);
+}
+
+void Drawer::buildSeveral(QVBoxLayout* column, const QStringList& ids)
+{
+    auto* title = plainLabel(tr("%1 items").arg(selection_.items().size()));
+    title->setProperty("role", QStringLiteral("title"));
+    column->addWidget(title);
+    QStringList names;
+    for (const QString& id : selection_.items())
+        if (const Item* item = document_.job().findItem(id))
+            names << (item->name.isEmpty() ? kindName(item->kind) : item->name);
+    column->addWidget(note(names.join(QStringLiteral(", "))));
+    column->addSpacing(6);
+    column->addWidget(section(tr("Together")));
+    buildNumbers(column, ids);
+    buildArranging(column);
+    column->addWidget(note(tr("Shift and a click take one more item, or let go of it.")));
+    column->addStretch(1);
+}
+
+void Drawer::buildNumbers(QVBoxLayout* column, const QStringList& ids)
+{
+    // From the head-left trim corner. Several items keep their distances: their place is that of the frame around all of them.
+    const auto number = [&](const QString& what, auto read, auto change) {
+        return new JobField(
+            document_, what,
+            [this, ids, read](const Job& job) -> QString {
+                const Plan& plan = document_.plan();
+                const std::optional<Length> value = std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id); }) ? read(plan) : std::nullopt;
+                return value ? formatLength(*value, job.unit) : QString();
+            },
+            [this, change](Job& job, const QString& text) -> Result<void> {
+                const auto length = parseLength(text, job.unit);
+                if (!length)
+                    return tl::unexpected(length.error());
+                return change(job, document_.plan(), *length);
+            });
+    };
+    const auto around = [ids](Length Rect::* part) { return [ids, part](const Plan& plan) { return std::optional(frameAround(plan, ids).*part); }; };
+    const auto same = [ids](Length Rect::* part) {
+        return [ids, part](const Plan& plan) {
+            const Length first = plan.findItem(ids.first())->frame.*part;
+            return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id)->frame.*part == first; }) ? std::optional(first) : std::nullopt;
+        };
+    };
+    auto* x = number(tr("Move"), around(&Rect::x), [ids](Job& job, const Plan& plan, Length l) { return moveItems(job, plan, ids, l - frameAround(plan, ids).x, {}); });
+    auto* y = number(tr("Move"), around(&Rect::y), [ids](Job& job, const Plan& plan, Length l) { return moveItems(job, plan, ids, {}, l - frameAround(plan, ids).y); });
+    auto* width = number(tr("Change the width"), same(&Rect::w), [ids](Job& job, const Plan& plan, Length l) { return sizeItems(job, plan, ids, l, std::nullopt); });
+    auto* height = number(tr("Change the height"), same(&Rect::h), [ids](Job& job, const Plan& plan, Length l) { return sizeItems(job, plan, ids, std::nullopt, l); });
+    for (JobField* edit : {width, height})
+        edit->setPlaceholderText(tr("various"));
+    const bool several = ids.size() > 1;
+    cells(column, {{tr("from the left"), x, "drawer.x"}, {tr("from the head"), y, "drawer.y"}});
+    cells(column, {{several ? tr("each wide") : tr("wide"), width, "drawer.width"}, {several ? tr("each high") : tr("high"), height, "drawer.height"}});
+}
+
+void Drawer::openInks(QWidget* beside)
+{
+    auto* card = new InkCard(document_, colour_, this);
+    card->adjustSize();
+    const QPoint corner = beside->mapToGlobal(QPoint(beside->width() - card->sizeHint().width(), beside->height() + 4));
+    card->move(corner);
+    card->show();
+}
+
+} // namespace hinge

@@ -1,0 +1,559 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/flat/face_canvas.h"
+
+#include "app/document/linked_files.h"
+#include "app/look/theme.h"
+#include "core/job/plates.h"
+
+#include <QDragEnterEvent>
+#include <QMimeData>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QUrl>
+#include <cmath>
+
+namespace hinge {
+namespace {
+
+constexpr double gripReach = 7; ///< pixels around an edge that take hold of it
+constexpr double lineReach = 7; ///< pixels within which a side takes hold of a line of the paper
+
+Length edgeOf(const Rect& r, ItemSide s)
+{
+    switch (s) {
+    case ItemSide::Left: return r.x;
+    case ItemSide::Top: return r.y;
+    case ItemSide::Right: return r.right();
+    case ItemSide::Bottom: return r.bottom();
+    }
+    return {};
+}
+
+bool acceptable(const QMimeData* data) { return data->hasUrls() && std::ranges::any_of(data->urls(), &QUrl::isLocalFile); }
+
+} // namespace
+
+FaceCanvas::FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter, QWidget* parent)
+    : PaperCanvas(parent), document_(document), selection_(selection), placing_(placing), painter_(painter)
+{
+    setObjectName(QStringLiteral("faceCanvas"));
+    setAccessibleName(tr("The face at work"));
+    setMouseTracking(true);
+    setAcceptDrops(true);
+    const auto stale = [this] {
+        contentStale_ = true;
+        cardStale_ = true;
+        update();
+    };
+    cardTimer_.setSingleShot(true);
+    cardTimer_.setInterval(200);
+    connect(&cardTimer_, &QTimer::timeout, this, [this] {
+        cardStale_ = true;
+        update(otherFaceCard().toAlignedRect());
+    });
+    connect(&document_, &Document::changed, this, [this, stale] {
+        layOutPort();
+        // Zones and marks are painted anew each time; what is printed only when it changed.
+        if (printed_.update(document_.job(), document_.plan(), painter_.layouts())) {
+            contentStale_ = true;
+            cardTimer_.start();
+        }
+        update();
+    });
+    connect(&document_.files(), &LinkedFiles::picturesChanged, this, stale);
+    connect(&selection_, &Selection::changed, this, [this, stale, face = selection_.face()]() mutable {
+        if (face != selection_.face())
+            stale();
+        face = selection_.face();
+        update();
+    });
+    connect(&document_, &Document::replaced, this, [this] { port_.fit(); });
+}
+
+void FaceCanvas::setView(PaperView view)
+{
+    view_ = view;
+    contentStale_ = true;
+    update();
+}
+
+void FaceCanvas::setPlate(const QString& plate)
+{
+    plate_ = plate;
+    contentStale_ = true;
+    update();
+}
+
+InkView FaceCanvas::inkView() const
+{
+    InkView view;
+    view.proof = view_ == PaperView::Proof;
+    if (view_ == PaperView::Plate)
+        view.plate = plate_;
+    return view;
+}
+
+void FaceCanvas::pickInk()
+{
+    picking_ = true;
+    setFocus(Qt::OtherFocusReason);
+    setCursor(Qt::CrossCursor);
+    Q_EMIT hint(tr("Click on a colour to take it as an ink; Esc to leave it"));
+}
+
+void FaceCanvas::layOutPort()
+{
+    port_.setGeometry(toMm(bleedOf(document_.plan().paper, selection_.face())), QRectF(rect()).adjusted(56, 54, -24, -124));
+}
+
+const PlacedItem* FaceCanvas::selected() const
+{
+    if (selection_.item().isEmpty())
+        return nullptr;
+    const PlacedItem* placed = document_.plan().findItem(selection_.item());
+    return placed && placed->face == selection_.face() ? placed : nullptr;
+}
+
+// --- hit testing ---------------------------------------------------------------------------------
+
+QString FaceCanvas::itemAt(QPointF px) const
+{
+    const QPointF mm = port_.toMm(px);
+    const auto& items = document_.plan().itemsOn(selection_.face());
+    for (auto it = items.rbegin(); it != items.rend(); ++it)
+        if (toMm(it->frame).contains(mm))
+            return it->id;
+    return {};
+}
+
+FaceCanvas::Grip FaceCanvas::gripAt(QPointF px) const
+{
+    const PlacedItem* placed = selected();
+    if (!placed)
+        return {};
+    const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
+    if (!frame.adjusted(-gripReach, -gripReach, gripReach, gripReach).contains(px))
+        return {};
+    Grip grip;
+    // The middle of a small item must stay free to move it.
+    const double reachX = std::min(gripReach, frame.width() / 4 + 2);
+    const double reachY = std::min(gripReach, frame.height() / 4 + 2);
+    grip.left = std::abs(px.x() - frame.left()) <= reachX;
+    grip.right = !grip.left && std::abs(px.x() - frame.right()) <= reachX;
+    grip.top = std::abs(px.y() - frame.top()) <= reachY;
+    grip.bottom = !grip.top && std::abs(px.y() - frame.bottom()) <= reachY;
+    if (!grip.any())
+        grip = {true, true, true, true};
+    return grip;
+}
+
+int FaceCanvas::panelUnder(QPointF px) const
+{
+    const QPointF mm = port_.toMm(px);
+    return panelAt(document_.plan().paper, selection_.face(), {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
+}
+
+void FaceCanvas::updateCursor(QPointF px)
+{
+    if (picking_) {
+        setCursor(Qt::CrossCursor);
+        return;
+    }
+    if (const auto number = guideAt(px)) {
+        setCursor(std::ranges::find(document_.job().face(selection_.face()).guides, *number, &Guide::number)->upright ? Qt::SplitHCursor : Qt::SplitVCursor);
+        return;
+    }
+    if (panning_ || spaceDown_) {
+        setCursor(panning_ ? Qt::ClosedHandCursor : Qt::OpenHandCursor);
+        return;
+    }
+    if (otherFaceCard().contains(px) || roleAt(px)) {
+        setCursor(Qt::PointingHandCursor);
+        return;
+    }
+    const Grip g = gripAt(px);
+    if (g.all())
+        setCursor(Qt::SizeAllCursor);
+    else if ((g.left && g.top) || (g.right && g.bottom))
+        setCursor(Qt::SizeFDiagCursor);
+    else if ((g.right && g.top) || (g.left && g.bottom))
+        setCursor(Qt::SizeBDiagCursor);
+    else if (g.left || g.right)
+        setCursor(Qt::SizeHorCursor);
+    else if (g.top || g.bottom)
+        setCursor(Qt::SizeVerCursor);
+    else
+        setCursor(Qt::ArrowCursor);
+}
+
+void FaceCanvas::pickAt(QPointF px)
+{
+    // One pixel, in the light of the working view.
+    QImage spot(1, 1, QImage::Format_ARGB32_Premultiplied);
+    spot.fill(Qt::transparent);
+    QPainter p(&spot);
+    const QPointF mm = port_.toMm(px);
+    p.scale(port_.scale(), port_.scale());
+    p.translate(-mm);
+    painter_.paintContent(p, document_.job(), document_.plan(), selection_.face(), false);
+    p.end();
+    const QColor seen = spot.pixelColor(0, 0);
+    if (seen.alpha() == 0)
+        return;
+    // What an ink of an item there makes is that ink; all else (pictures, blends) is a colour.
+    const auto& items = document_.job().face(selection_.face()).items;
+    for (auto item = items.rbegin(); item != items.rend(); ++item) {
+        const PlacedItem* placed = document_.plan().findItem(item->id);
+        if (!placed || !toMm(placed->frame).contains(mm))
+            continue;
+        for (const auto& [ink, strength] : inksOf(document_.job(), *item))
+            if (painter_.colour().of(document_.job(), ink, strength, {}) == seen) {
+                Q_EMIT inkNamed(ink);
+                return;
+            }
+    }
+    Q_EMIT inkPicked(painter_.colour().toPress(seen));
+}
+
+// --- mouse ---------------------------------------------------------------------------------------
+
+void FaceCanvas::mousePressEvent(QMouseEvent* event)
+{
+    setFocus(Qt::MouseFocusReason);
+    const QPointF px = event->position();
+    if (event->button() == Qt::MiddleButton || (event->button() == Qt::LeftButton && spaceDown_)) {
+        panning_ = true;
+        dragStart_ = px;
+        updateCursor(px);
+        return;
+    }
+    if (event->button() != Qt::LeftButton)
+        return;
+    if (otherFaceCard().contains(px)) {
+        Q_EMIT turnOverRequested();
+        return;
+    }
+    if (picking_) {
+        picking_ = false;
+        Q_EMIT hint({});
+        pickAt(px);
+        updateCursor(px);
+        return;
+    }
+    if (const auto panel = roleAt(px)) {
+        selection_.setPanel(*panel);
+        return;
+    }
+    if (beginGuideDrag(px))
+        return;
+    if ((event->modifiers() & Qt::ControlModifier) && beginPictureDrag(px))
+        return;
+    const QString under = itemAt(px);
+    if ((event->modifiers() & Qt::ShiftModifier) && !under.isEmpty()) {
+        selection_.toggle(under);
+        grip_ = {};
+        return;
+    }
+    if (selection_.items().size() > 1 && selection_.items().contains(under)) {
+        // Taken together, moved together.
+        pressed_ = under;
+        grip_ = {true, true, true, true};
+        dragJob_ = document_.job();
+        dragStart_ = px;
+        ++dragNumber_;
+        return;
+    }
+    grip_ = gripAt(px);
+    if (!grip_.any() || grip_.all()) {
+        // Inside the selected item a press keeps it; elsewhere it takes what lies on top there.
+        const QString& hit = under;
+        if (grip_.all() && hit != selection_.item() && !hit.isEmpty() && !(event->modifiers() & Qt::AltModifier))
+            selection_.setItems(selection_.face(), placing_.withGroup(hit));
+        else if (!grip_.all()) {
+            if (hit.isEmpty())
+                selection_.setPanel(panelUnder(px));
+            else
+                selection_.setItems(selection_.face(), placing_.withGroup(hit));
+        }
+        grip_ = hit.isEmpty() && !grip_.all() ? Grip{} : gripAt(px);
+    }
+    if (const Item* item = document_.job().findItem(selection_.item()); item && item->locked) {
+        grip_ = {};
+        Q_EMIT hint(tr("It is locked; Ctrl+Shift+L unlocks it"));
+    }
+    if (grip_.any() && selected()) {
+        dragFrame_ = selected()->frame;
+        dragJob_ = selection_.items().size() > 1 ? std::optional(document_.job()) : std::nullopt;
+        dragStart_ = px;
+        ++dragNumber_;
+    }
+}
+
+void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
+{
+    const QPointF px = event->position();
+    if (panning_) {
+        panBy(px - dragStart_);
+        dragStart_ = px;
+        return;
+    }
+    if ((event->buttons() & Qt::LeftButton) && grip_.any() && selected()) {
+        if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
+            return;
+        dragging_ = true;
+        if (dragsPicture_)
+            dragPicture(px);
+        else if (dragJob_)
+            dragSeveral(px);
+        else
+            dragTo(px, (event->modifiers() & Qt::AltModifier) != 0);
+        return;
+    }
+    if ((event->buttons() & Qt::LeftButton) && guide_) {
+        dragGuide(px);
+        return;
+    }
+    updateCursor(px);
+}
+
+void FaceCanvas::dragTo(QPointF px, bool free)
+{
+    const Paper& paper = document_.plan().paper;
+    const Face face = selection_.face();
+    const QPointF by = (px - dragStart_) / port_.scale();
+    const Length dx = Length::nearestMm(by.x());
+    const Length dy = Length::nearestMm(by.y());
+    const Length reach = free ? Length::units(-1) : Length::nearestMm(lineReach / port_.scale());
+    Rect frame = Rect::fromEdges(dragFrame_.x + (grip_.left ? dx : Length()), dragFrame_.y + (grip_.top ? dy : Length()),
+                                 dragFrame_.right() + (grip_.right ? dx : Length()), dragFrame_.bottom() + (grip_.bottom ? dy : Length()));
+    const Length least = Length::mm(1);
+    if (!grip_.all() && (frame.w < least || frame.h < least))
+        return;
+
+    const auto acrossOf = [&](ItemSide s) { return isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2); };
+    const auto near = [&](ItemSide s) { return nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), reach); };
+    // Lines of the paper come first; where none is near, a side stands in line with another item.
+    const auto inLine = [&](ItemSide s) { return free ? std::nullopt : nearestItemEdge(document_.plan(), face, selection_.items(), s, edgeOf(frame, s), reach); };
+    if (grip_.all()) {
+        // The side nearest to a line pulls the whole item onto it.
+        for (const bool horizontal : {true, false}) {
+            std::optional<Length> shift;
+            std::optional<Length> itemShift;
+            for (const ItemSide s : allSides) {
+                if (isHorizontal(s) != horizontal)
+                    continue;
+                const auto consider = [](std::optional<Length>& best, Length d) {
+                    if (!best || abs(d) < abs(*best))
+                        best = d;
+                };
+                if (const auto line = near(s))
+                    consider(shift, linePosition(paper, face, s, *line) - edgeOf(frame, s));
+                if (const auto edge = inLine(s))
+                    consider(itemShift, *edge - edgeOf(frame, s));
+            }
+            if (shift || itemShift)
+                (horizontal ? frame.x : frame.y) += shift ? *shift : *itemShift;
+        }
+    }
+    Job job = document_.job();
+    Item* item = job.findItem(selection_.item());
+    if (!item)
+        return;
+    const Length exact = grip_.all() ? (free ? reach : Length()) : reach;
+    for (const ItemSide s : allSides) {
+        if (!grip_.has(s))
+            continue;
+        const auto line = nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), exact);
+        const auto edge = line || grip_.all() ? std::nullopt : inLine(s);
+        item->side(s) = line ? *line : freeSide(paper, face, s, edge.value_or(edgeOf(frame, s)), acrossOf(s));
+    }
+    (void)document_.edit(grip_.all() ? tr("Move %1").arg(item->name) : tr("Size %1").arg(item->name), std::move(job),
+                         QStringLiteral("drag/%1").arg(dragNumber_));
+    Q_EMIT hint(tr("Hold Alt to place it freely, past the lines of the paper"));
+}
+
+void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
+{
+    guide_.reset();
+    panning_ = false;
+    const QString alone = dragging_ ? QString() : pressed_;
+    pressed_.clear();
+    dragging_ = false;
+    dragsPicture_ = false;
+    dragJob_.reset();
+    grip_ = {};
+    Q_EMIT hint({});
+    updateCursor(event->position());
+    if (!alone.isEmpty())
+        selection_.setItems(selection_.face(), placing_.withGroup(alone));
+}
+
+void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)
+{
+    const Item* item = document_.job().findItem(itemAt(event->position()));
+    if (item && item->kind == ItemKind::Text) {
+        selection_.setItem(selection_.face(), item->id);
+        Q_EMIT editTextRequested();
+    }
+}
+
+void FaceCanvas::leaveEvent(QEvent*) { unsetCursor(); }
+
+// --- keyboard ------------------------------------------------------------------------------------
+
+void FaceCanvas::nudge(Length dx, Length dy)
+{
+    if (!selected()) {
+        panBy({-dx.toMm() * 20, -dy.toMm() * 20});
+        return;
+    }
+    Job job = document_.job();
+    const Paper& paper = document_.plan().paper;
+    for (const QString& id : selection_.items()) {
+        Item* item = job.findItem(id);
+        if (!item || item->locked)
+            continue;
+        Rect frame = document_.plan().findItem(id)->frame;
+        frame.x += dx;
+        frame.y += dy;
+        for (const ItemSide s : allSides)
+            if ((isHorizontal(s) && dx != Length()) || (!isHorizontal(s) && dy != Length()))
+                item->side(s) = freeSide(paper, selection_.face(), s, edgeOf(frame, s), isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
+    }
+    const QString what = tr("Nudge %1").arg(job.findItem(selection_.item())->name);
+    (void)document_.edit(what, std::move(job), QStringLiteral("nudge/") + selection_.items().join(u' '));
+}
+
+void FaceCanvas::holdNear()
+{
+    const PlacedItem* placed = selected();
+    Job job = document_.job();
+    Item* item = job.findItem(selection_.item());
+    if (!placed || !item || item->locked)
+        return;
+    bool changed = false;
+    const auto acrossOf = [&](ItemSide s) { return isHorizontal(s) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2); };
+    for (const ItemSide s : allSides) {
+        if (item->side(s).holds)
+            continue;
+        if (const auto line = nearestLine(document_.plan().paper, selection_.face(), s, edgeOf(placed->frame, s), acrossOf(s), Length::mm(6))) {
+            item->side(s) = *line;
+            changed = true;
+        }
+    }
+    if (!changed)
+        for (const ItemSide s : allSides)
+            item->side(s) = freeSide(document_.plan().paper, selection_.face(), s, edgeOf(placed->frame, s), acrossOf(s));
+    (void)document_.edit(changed ? tr("Take hold") : tr("Let go"), std::move(job));
+}
+
+void FaceCanvas::selectNext(int step)
+{
+    const auto& items = document_.plan().itemsOn(selection_.face());
+    if (items.empty())
+        return;
+    const auto it = std::ranges::find(items, selection_.item(), &PlacedItem::id);
+    const int count = int(items.size());
+    const int now = it == items.end() ? (step > 0 ? -1 : count) : int(it - items.begin());
+    selection_.setItem(selection_.face(), items[std::size_t((now + step + count) % count)].id);
+}
+
+void FaceCanvas::keyPressEvent(QKeyEvent* event)
+{
+    const Length step = event->modifiers() & Qt::ShiftModifier ? Length::mm(5) : event->modifiers() & Qt::ControlModifier ? Length::micrometres(100) : Length::mm(1);
+    switch (event->key()) {
+    case Qt::Key_Left: nudge(-step, {}); break;
+    case Qt::Key_Right: nudge(step, {}); break;
+    case Qt::Key_Up: nudge({}, -step); break;
+    case Qt::Key_Down: nudge({}, step); break;
+    case Qt::Key_PageDown: selectNext(1); break;
+    case Qt::Key_PageUp: selectNext(-1); break;
+    case Qt::Key_Home: selection_.setPanel(std::max(0, selection_.panel() - 1)); break;
+    case Qt::Key_End: selection_.setPanel(std::min(int(document_.plan().paper.face(selection_.face()).size()) - 1, selection_.panel() + 1)); break;
+    case Qt::Key_Escape:
+        if (picking_) {
+            picking_ = false;
+            unsetCursor();
+            Q_EMIT hint({});
+        } else {
+            selection_.clearItem();
+        }
+        break;
+    case Qt::Key_H:
+        // The side nearest to a line of the paper takes hold of it, or all let go when they hold already.
+        holdNear();
+        break;
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+        if (const Item* item = document_.job().findItem(selection_.item()); item && item->kind == ItemKind::Text)
+            Q_EMIT editTextRequested();
+        break;
+    case Qt::Key_Space:
+        if (!event->isAutoRepeat()) {
+            spaceDown_ = true;
+            setCursor(Qt::OpenHandCursor);
+        }
+        break;
+    default: QWidget::keyPressEvent(event);
+    }
+}
+
+void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
+{
+    if (event->key() == Qt::Key_Space && !event->isAutoRepeat()) {
+        spaceDown_ = false;
+        unsetCursor();
+    }
+    QWidget::keyReleaseEvent(event);
+}
+
+void FaceCanvas::focusInEvent(QFocusEvent*)
+{
+    Q_EMIT hint(tr("Page Up and Page Down go from item to item, arrows nudge by 1 mm (with Shift 5, with Ctrl 0.1), H takes hold, Enter edits text"));
+    update();
+}
+
+void FaceCanvas::focusOutEvent(QFocusEvent*)
+{
+    spaceDown_ = false;
+    Q_EMIT hint({});
+    update();
+}
+
+
+// --- dropping files ------------------------------------------------------------------------------
+
+void FaceCanvas::dragEnterEvent(QDragEnterEvent* event)
+{
+    if (acceptable(event->mimeData()))
+        event->acceptProposedAction();
+}
+
+void FaceCanvas::dragMoveEvent(QDragMoveEvent* event)
+{
+    dropPanel_ = panelUnder(event->position());
+    update();
+    event->acceptProposedAction();
+}
+
+void FaceCanvas::dragLeaveEvent(QDragLeaveEvent*)
+{
+    dropPanel_ = -1;
+    update();
+}
+
+void FaceCanvas::dropEvent(QDropEvent* event)
+{
+    QStringList paths;
+    for (const QUrl& url : event->mimeData()->urls())
+        if (url.isLocalFile())
+            paths << url.toLocalFile();
+    const int panel = panelUnder(event->position());
+    dropPanel_ = -1;
+    update();
+    event->acceptProposedAction();
+    if (!paths.isEmpty())
+        Q_EMIT filesDropped(paths, panel);
+}
+
+} // namespace hinge

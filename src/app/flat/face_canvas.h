@@ -1,0 +1,139 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+#include "app/canvas/paper_canvas.h"
+#include "app/flat/placing.h"
+#include "app/document/selection.h"
+#include "paint/face_painter.h"
+
+#include <QTimer>
+
+namespace hinge {
+
+/// One face at work: its panels with their zones and roles, the items on it, and the holds of the
+/// selected one. Items are moved and sized by dragging; near a line of the paper a side takes hold.
+class FaceCanvas : public PaperCanvas {
+    Q_OBJECT
+
+public:
+    FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter, QWidget* parent = nullptr);
+
+    void setView(PaperView view);
+    /// The plate shown by `PaperView::Plate`.
+    void setPlate(const QString& plate);
+    /// The next click takes the colour below it as an ink.
+    void pickInk();
+    [[nodiscard]] PaperView view() const { return view_; }
+    /// Where a point of the face is on this widget, in pixels.
+    [[nodiscard]] QPointF toPixels(QPointF mm) const { return port_.toPixels(mm); }
+
+Q_SIGNALS:
+    void turnOverRequested();
+    /// An ink of the job was picked from a shape, a code or a text.
+    void inkNamed(const QString& ink);
+    /// A colour was picked from the paper.
+    void inkPicked(const Cmyk& cmyk);
+    /// The user wants to write in the selected text.
+    void editTextRequested();
+    void filesDropped(const QStringList& paths, int panel);
+    /// A short hint for the status of the moment; empty to take it back.
+    void hint(const QString& text);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void layOutPort() override;
+    void makeStale() override { contentStale_ = true; }
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dragMoveEvent(QDragMoveEvent* event) override;
+    void dragLeaveEvent(QDragLeaveEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    /// Which sides a drag moves: one or two for a size change, all four for a move.
+    struct Grip {
+        bool left = false, top = false, right = false, bottom = false;
+        [[nodiscard]] bool any() const { return left || top || right || bottom; }
+        [[nodiscard]] bool all() const { return left && top && right && bottom; }
+        [[nodiscard]] bool has(ItemSide s) const
+        {
+            return s == ItemSide::Left ? left : s == ItemSide::Top ? top : s == ItemSide::Right ? right : bottom;
+        }
+    };
+    [[nodiscard]] Grip gripAt(QPointF px) const;
+    [[nodiscard]] QString itemAt(QPointF px) const;
+    [[nodiscard]] int panelUnder(QPointF px) const;
+    /// The tag with the name of a panel; a click on it takes the panel, whatever lies there.
+    [[nodiscard]] QRectF roleTag(const Panel& panel) const;
+    [[nodiscard]] double roomForRole(const Panel& panel) const;
+    [[nodiscard]] std::optional<int> roleAt(QPointF px) const;
+    [[nodiscard]] QRectF otherFaceCard() const;
+    void dragTo(QPointF px, bool free);
+    /// Moves all that are taken together; a single one takes hold of lines as `dragTo` says.
+    void dragSeveral(QPointF px);
+    /// Moves the picture in its frame.
+    void dragPicture(QPointF px);
+    [[nodiscard]] bool beginPictureDrag(QPointF px);
+    /// A press beside the paper pulls a guide onto it; one on a guide takes it.
+    [[nodiscard]] bool beginGuideDrag(QPointF px);
+    void dragGuide(QPointF px);
+    /// The number of the guide whose end is there.
+    [[nodiscard]] std::optional<int> guideAt(QPointF px) const;
+    /// Tells what ink lies there: of an item by its name, of a picture by its colour as it is, whatever the view.
+    void pickAt(QPointF px);
+    [[nodiscard]] InkView inkView() const;
+    [[nodiscard]] bool isTrimmedView() const { return view_ == PaperView::Trimmed || view_ == PaperView::Proof; }
+    void paintGuides(QPainter& p);
+    void paintFlows(QPainter& p);
+    void nudge(Length dx, Length dy);
+    void selectNext(int step);
+    /// Free sides near a line take hold of it; when there are none, all sides let go.
+    void holdNear();
+    void updateCursor(QPointF px);
+    void paintPaper(QPainter& p);
+    void paintRoles(QPainter& p);
+    void paintDimensions(QPainter& p);
+    void paintSelection(QPainter& p);
+    void paintOtherFace(QPainter& p);
+    [[nodiscard]] const PlacedItem* selected() const;
+
+    Document& document_;
+    Selection& selection_;
+    Placing& placing_;
+    FacePainter& painter_;
+    PaperView view_ = PaperView::Working;
+    QString plate_ = QStringLiteral("Black");
+    bool picking_ = false;
+    /// What is printed, painted once a change or zoom; the zones and marks go over it each time.
+    QImage content_;
+    QPointF contentOrigin_;
+    bool contentStale_ = true;
+    PrintedState printed_;
+    QImage card_; ///< the other face, small
+    bool cardStale_ = true;
+    QTimer cardTimer_; ///< the small card may lag behind a little
+    Grip grip_;
+    Rect dragFrame_;
+    std::optional<Job> dragJob_; ///< before several items, a picture or a guide were moved
+    bool dragsPicture_ = false;
+    std::optional<int> guide_; ///< the number of the one being pulled
+    QPointF dragStart_;
+    QString pressed_; ///< the one of several items that was pressed; it alone is meant unless it is dragged
+    bool dragging_ = false;
+    bool panning_ = false;
+    bool spaceDown_ = false;
+    int dragNumber_ = 0;
+    int dropPanel_ = -1;
+};
+
+} // namespace hinge

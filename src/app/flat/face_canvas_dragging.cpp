@@ -1,0 +1,184 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a drag on the face does besides moving one item: several items, a picture in its frame, guides.
+#include "app/flat/face_canvas.h"
+
+#include "app/document/linked_files.h"
+#include "app/look/theme.h"
+#include "core/job/picture_fit.h"
+#include "core/job/stories.h"
+
+#include <QPainter>
+#include <QWheelEvent>
+#include <algorithm>
+#include <cmath>
+
+namespace hinge {
+namespace {
+
+constexpr double guideReach = 4; ///< pixels around a guide that take hold of it
+/// A press this near to the paper, but off it, pulls a guide.
+constexpr double rulerReach = 40;
+
+} // namespace
+
+void FaceCanvas::dragSeveral(QPointF px)
+{
+    const QPointF by = (px - dragStart_) / port_.scale();
+    Job job = *dragJob_;
+    const auto before = hinge::plan(job);
+    if (!before)
+        return;
+    (void)moveItems(job, *before, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
+    (void)document_.edit(tr("Move %1 items").arg(selection_.items().size()), std::move(job), QStringLiteral("drag/%1").arg(dragNumber_));
+}
+
+bool FaceCanvas::beginPictureDrag(QPointF px)
+{
+    const Item* item = document_.job().findItem(itemAt(px));
+    if (!item || item->kind != ItemKind::Picture || item->fit == PictureFit::Whole || item->locked)
+        return false;
+    selection_.setItem(selection_.face(), item->id);
+    dragsPicture_ = true;
+    dragJob_ = document_.job();
+    dragStart_ = px;
+    grip_ = {true, true, true, true};
+    ++dragNumber_;
+    return true;
+}
+
+void FaceCanvas::dragPicture(QPointF px)
+{
+    Job job = *dragJob_;
+    Item* item = job.findItem(selection_.item());
+    const PlacedItem* placed = selected();
+    if (!item || !placed)
+        return;
+    const double ratio = document_.files().picture(item->file).ratio;
+    const QPointF by = (px - dragStart_) / port_.scale();
+    item->crop = movedBy(placed->frame, item->fit, item->crop, ratio, Length::nearestMm(by.x()), Length::nearestMm(by.y()));
+    (void)document_.edit(tr("Move the picture in its frame"), std::move(job), QStringLiteral("crop/%1").arg(dragNumber_));
+    Q_EMIT hint(tr("The paler part is cropped"));
+}
+
+void FaceCanvas::wheelEvent(QWheelEvent* event)
+{
+    const Item* item = document_.job().findItem(selection_.item());
+    const bool onPicture = item && item->kind == ItemKind::Picture && !item->locked && (event->modifiers() & Qt::ControlModifier) && selected()
+                           && port_.toPixels(toMm(selected()->frame)).contains(event->position());
+    if (!onPicture) {
+        PaperCanvas::wheelEvent(event);
+        return;
+    }
+    Job job = document_.job();
+    Item* changed = job.findItem(selection_.item());
+    // From the scale at which it fills the frame, larger or smaller step by step.
+    if (changed->fit != PictureFit::Own)
+        changed->crop.scaleMilli = 1000;
+    changed->fit = PictureFit::Own;
+    changed->crop.scaleMilli = std::clamp(int(std::lround(changed->crop.scaleMilli * std::pow(1.05, event->angleDelta().y() / 120.0))), 100, 20000);
+    (void)document_.edit(tr("Scale the picture"), std::move(job), QStringLiteral("scale/") + changed->id);
+    event->accept();
+}
+
+std::optional<int> FaceCanvas::guideAt(QPointF px) const
+{
+    if (view_ != PaperView::Working)
+        return std::nullopt;
+    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+        const QRectF area = port_.toPixels(toMm(panel.area));
+        for (const GuideLine& guide : panel.guides) {
+            const double at = guide.upright ? port_.toPixels(QPointF(guide.at.toMm(), 0)).x() : port_.toPixels(QPointF(0, guide.at.toMm())).y();
+            // Taken at their ends, just outside the panel, so that they do not get in the way of what stands on them.
+            const QRectF end = guide.upright ? QRectF(at - guideReach, area.top() - 16, 2 * guideReach, 14) : QRectF(area.left() - 16, at - guideReach, 14, 2 * guideReach);
+            if (end.contains(px))
+                return guide.number;
+        }
+    }
+    return std::nullopt;
+}
+
+bool FaceCanvas::beginGuideDrag(QPointF px)
+{
+    if (view_ != PaperView::Working || gripAt(px).any())
+        return false;
+    const QRectF bleed = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face())));
+    const bool left = px.x() < bleed.left() - 2 && px.x() > bleed.left() - rulerReach && px.y() > bleed.top() && px.y() < bleed.bottom();
+    const bool below = px.y() > bleed.bottom() + 2 && px.y() < bleed.bottom() + rulerReach && px.x() > bleed.left() && px.x() < bleed.right();
+    const auto taken = guideAt(px);
+    if (!taken && !left && !below)
+        return false;
+    dragJob_ = document_.job();
+    auto& guides = dragJob_->face(selection_.face()).guides;
+    if (taken) {
+        guide_ = *taken;
+    } else {
+        guide_ = freshGuideNumber(dragJob_->face(selection_.face()));
+        guides.push_back({*guide_, 0, left, Length()});
+        Q_EMIT hint(tr("Pull a guide onto a panel; back off the paper to be rid of it"));
+    }
+    ++dragNumber_;
+    return true;
+}
+
+void FaceCanvas::dragGuide(QPointF px)
+{
+    const Paper& paper = document_.plan().paper;
+    const Face face = selection_.face();
+    const QPointF mm = port_.toMm(px);
+    Job job = *dragJob_;
+    if (!toMm(trimOf(paper)).contains(mm)) {
+        // What holds on to it is let go where it stood before the drag.
+        if (const auto before = foldPaper(*dragJob_))
+            removeGuide(job, *before, face, *guide_);
+    } else {
+        auto& guide = *std::ranges::find(job.face(face).guides, *guide_, &Guide::number);
+        guide.panel = panelAt(paper, face, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
+        const QRectF area = toMm(paper.face(face)[std::size_t(guide.panel)].area);
+        // To half millimetres, as a hand would do it with a ruler.
+        guide.at = Length::nearestMm(std::round((guide.upright ? mm.x() - area.x() : mm.y() - area.y()) * 2) / 2);
+    }
+    (void)document_.edit(tr("Move a guide"), std::move(job), QStringLiteral("guide/%1").arg(dragNumber_));
+}
+
+void FaceCanvas::paintGuides(QPainter& p)
+{
+    p.setPen(QPen(Theme::lightTheme().ochre, 1, Qt::DashLine));
+    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+        const QRectF area = port_.toPixels(toMm(panel.area));
+        for (const GuideLine& guide : panel.guides) {
+            const QPointF at = port_.toPixels(QPointF(guide.at.toMm(), guide.at.toMm()));
+            if (guide.upright)
+                p.drawLine(QPointF(at.x(), area.top() - 12), QPointF(at.x(), area.bottom()));
+            else
+                p.drawLine(QPointF(area.left() - 12, at.y()), QPointF(area.right(), at.y()));
+        }
+    }
+}
+
+void FaceCanvas::paintFlows(QPainter& p)
+{
+    // From the foot of a frame to the head of the one its text runs on into.
+    const Theme& t = Theme::lightTheme();
+    for (const Item& item : document_.job().face(selection_.face()).items) {
+        const PlacedItem* from = document_.plan().findItem(item.id);
+        const PlacedItem* to = item.next.isEmpty() ? nullptr : document_.plan().findItem(item.next);
+        if (!from || !to)
+            continue;
+        const QPointF begin = port_.toPixels(toMm(from->frame)).bottomRight();
+        const bool here = to->face == selection_.face();
+        const QPointF end = here ? port_.toPixels(toMm(to->frame)).topLeft() : begin + QPointF(14, 10);
+        p.setPen(QPen(t.accent, 1.4, Qt::DotLine));
+        p.setBrush(t.accent);
+        p.drawLine(begin, end);
+        p.setPen(Qt::NoPen);
+        p.drawEllipse(begin, 3, 3);
+        p.drawEllipse(end, 3, 3);
+        if (!here) {
+            p.setPen(t.accent);
+            p.setFont(uiFont(type::note));
+            p.drawText(end + QPointF(6, 4), tr("other face"));
+        }
+    }
+}
+
+} // namespace hinge

@@ -1,0 +1,302 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/flat/face_canvas.h"
+#include "app/document/linked_files.h"
+#include "app/look/theme.h"
+#include "core/job/picture_fit.h"
+#include "paint/dimension_lines.h"
+
+#include <QPainter>
+#include <cmath>
+
+namespace hinge {
+namespace {
+
+QPointF handleOf(const QRectF& r, ItemSide s)
+{
+    switch (s) {
+    case ItemSide::Left: return {r.left(), r.center().y()};
+    case ItemSide::Top: return {r.center().x(), r.top()};
+    case ItemSide::Right: return {r.right(), r.center().y()};
+    case ItemSide::Bottom: return {r.center().x(), r.bottom()};
+    }
+    return {};
+}
+
+} // namespace
+
+void FaceCanvas::paintEvent(QPaintEvent*)
+{
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    paintPaper(p);
+    paintRoles(p);
+    if (view_ == PaperView::Working) {
+        paintDimensions(p);
+        paintGuides(p);
+        paintFlows(p);
+    }
+    paintSelection(p);
+    paintOtherFace(p);
+    if (!selected())
+        paintFocus(p);
+}
+
+void FaceCanvas::paintPaper(QPainter& p)
+{
+    const Job& job = document_.job();
+    const Plan& plan = document_.plan();
+    const Face face = selection_.face();
+    const bool toTrim = isTrimmedView();
+    const QRectF area = port_.toPixels(toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face)));
+    const QRectF trim = port_.toPixels(toMm(trimOf(plan.paper)));
+
+    for (int i = 5; i > 0; --i)
+        p.fillRect((toTrim ? trim : area).adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 8));
+    p.save();
+    p.translate(port_.toPixels(QPointF(0, 0)));
+    p.scale(port_.scale(), port_.scale());
+    const double pixel = 1 / port_.scale();
+    const ZoneColours zones;
+    // Paper is white for the eye, but not in a proof, and a plate has no paper.
+    const QColor ground = view_ == PaperView::Proof || view_ == PaperView::Plate ? painter_.colour().paper(inkView()) : zones.paper;
+    p.fillRect(toMm(trimOf(plan.paper)), ground);
+    if (view_ == PaperView::Printed || view_ == PaperView::Plate)
+        p.fillRect(toMm(bleedOf(plan.paper, face)), ground);
+    if (view_ == PaperView::Working)
+        paintBleed(p, plan.paper, face, zones);
+    p.restore();
+
+    // What is printed is painted once and kept; only what is visible of it.
+    const QRectF visible = area.intersected(QRectF(rect()));
+    if (contentStale_ && !visible.isEmpty()) {
+        const double ratio = devicePixelRatioF();
+        contentOrigin_ = QPointF(std::floor(visible.x()), std::floor(visible.y()));
+        const QSize size(int(std::ceil(visible.right() - contentOrigin_.x())) + 1, int(std::ceil(visible.bottom() - contentOrigin_.y())) + 1);
+        content_ = QImage(size * ratio, QImage::Format_ARGB32_Premultiplied);
+        content_.setDevicePixelRatio(ratio);
+        content_.fill(Qt::transparent);
+        QPainter c(&content_);
+        c.setRenderHint(QPainter::Antialiasing);
+        c.translate(port_.toPixels(QPointF(0, 0)) - contentOrigin_);
+        c.scale(port_.scale(), port_.scale());
+        painter_.paintContent(c, job, plan, face, toTrim, inkView());
+        contentStale_ = false;
+    }
+    if (!visible.isEmpty())
+        p.drawImage(contentOrigin_, content_);
+
+    p.save();
+    p.translate(port_.toPixels(QPointF(0, 0)));
+    p.scale(port_.scale(), port_.scale());
+    if (view_ == PaperView::Working) {
+        // Over printed matter the hatch of the bleed must stay visible.
+        p.setOpacity(0.55);
+        paintBleed(p, plan.paper, face, zones);
+        p.setOpacity(1);
+        paintUnsafe(p, plan.paper, face, zones);
+        paintColumns(p, plan.paper, face, zones, pixel);
+    }
+    if (view_ != PaperView::Printed && view_ != PaperView::Plate)
+        paintCreases(p, plan.paper, face, pixel);
+    if (view_ == PaperView::Working) {
+        paintKeepClear(p, plan.paper, face, zones, pixel);
+        paintTrim(p, plan.paper, face, zones, pixel);
+        paintFoldEnds(p, plan.paper, face, Theme::of(this).accent, pixel);
+    }
+    if (dropPanel_ >= 0) {
+        const Panel& panel = plan.paper.face(face)[std::size_t(dropPanel_)];
+        QColor tint = Theme::lightTheme().accent;
+        tint.setAlpha(60);
+        p.fillRect(toMm(panel.bleedArea), tint);
+        p.setPen(QPen(Theme::lightTheme().accent, 2 * pixel));
+        p.drawRect(toMm(panel.bleedArea));
+    }
+    p.restore();
+}
+
+double FaceCanvas::roomForRole(const Panel& panel) const
+{
+    // A spine is too narrow for its name; its neighbours leave room for it.
+    return panel.role == Role::Spine ? 90 : std::max(30.0, port_.toPixels(toMm(panel.area)).width() - 30);
+}
+
+QRectF FaceCanvas::roleTag(const Panel& panel) const
+{
+    const double head = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face()))).top();
+    const QRectF area = port_.toPixels(toMm(panel.area));
+    const double w = std::min(QFontMetricsF(uiFont(type::label, QFont::DemiBold)).horizontalAdvance(panel.roleName), roomForRole(panel)) + 26;
+    // The roles stay in sight when the head of the paper is scrolled away.
+    // Roles of a lower row stand within the panel, at its head.
+    const bool upper = panel.position < document_.plan().paper.columns();
+    const double y = upper ? std::max(8.0, head - 40) : area.top() + 6;
+    return {area.center().x() - w / 2, y, w, 21};
+}
+
+std::optional<int> FaceCanvas::roleAt(QPointF px) const
+{
+    for (const Panel& panel : document_.plan().paper.face(selection_.face()))
+        if (roleTag(panel).contains(px))
+            return panel.position;
+    return std::nullopt;
+}
+
+void FaceCanvas::paintRoles(QPainter& p)
+{
+    const Theme& t = Theme::of(this);
+    const QFont font = uiFont(type::label, QFont::DemiBold);
+    const QFontMetricsF metrics(font);
+    p.setFont(font);
+    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+        const QRectF area = port_.toPixels(toMm(panel.area));
+        const QRectF tag = roleTag(panel);
+        const QString text = metrics.elidedText(panel.roleName, Qt::ElideRight, roomForRole(panel));
+        const bool current = panel.position == selection_.panel() && selection_.item().isEmpty();
+        p.setPen(QPen(current ? t.accent : t.line, 1));
+        p.setBrush(current ? t.accentTint : t.work);
+        p.drawRoundedRect(tag, 10.5, 10.5);
+        p.setPen(t.ink);
+        p.drawText(tag, Qt::AlignCenter, text);
+        if (panel.headDown) {
+            // Read the other way up: an arrow to the panel's head.
+            const QPointF at(area.center().x(), area.bottom() - 10);
+            p.setPen(QPen(t.accent, 1.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+            p.setBrush(Qt::NoBrush);
+            p.drawPolyline(QPolygonF({at + QPointF(-4, -4), at, at + QPointF(4, -4)}));
+            p.drawLine(at, at + QPointF(0, -10));
+        }
+    }
+}
+
+void FaceCanvas::paintDimensions(QPainter& p)
+{
+    const Theme& t = Theme::of(this);
+    const Job& job = document_.job();
+    const Paper& paper = document_.plan().paper;
+    const QRectF bleed = port_.toPixels(toMm(bleedOf(paper, selection_.face())));
+    const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
+    const DimensionStyle style{t.ink2, t.ink, uiFont(type::label, QFont::DemiBold)};
+    for (const Panel& panel : paper.face(selection_.face())) {
+        const QRectF area = port_.toPixels(toMm(panel.area));
+        if (paper.columns() > 1 && panel.position < paper.columns())
+            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 30, formatNumber(panel.area.w, job.unit), style);
+        if (paper.rows() > 1 && panel.position % paper.columns() == 0)
+            paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), style);
+    }
+    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 58, formatLength(paper.flat.w, job.unit), style);
+    paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(), formatNumber(paper.flat.h, job.unit), style);
+}
+
+void FaceCanvas::paintSelection(QPainter& p)
+{
+    const PlacedItem* placed = selected();
+    if (!placed)
+        return;
+    const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
+    const Item* item = document_.job().findItem(selection_.item());
+    const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
+    const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face())));
+    p.setBrush(Qt::NoBrush);
+    for (const QString& id : selection_.items()) {
+        const PlacedItem* other = document_.plan().findItem(id);
+        if (!other || other->face != selection_.face())
+            continue;
+        const QRectF r = port_.toPixels(toMm(other->frame)).normalized();
+        // Around the item, not over it: the first letters of a line stay whole.
+        p.setPen(QPen(QColor(255, 255, 255, 180), 2));
+        p.drawRect(r.adjusted(-2, -2, 2, 2));
+        p.setPen(QPen(t.accent, hasFocus() ? 2 : 1.4));
+        p.drawRect(r.adjusted(-1, -1, 1, 1));
+    }
+    if (selection_.items().size() > 1)
+        return;
+    if (dragsPicture_) {
+        // What is cropped shows paler around the frame.
+        const ShownPicture shown = document_.files().picture(item->file);
+        if (!shown.image.isNull()) {
+            const QRectF area = port_.toPixels(toMm(pictureArea(placed->frame, item->fit, item->crop, shown.ratio)));
+            p.save();
+            p.setClipRegion(QRegion(rect()).subtracted(QRegion(frame.toAlignedRect())));
+            p.setOpacity(0.35);
+            p.drawImage(area, shown.image, shown.trim);
+            p.restore();
+        }
+    }
+    if (item->locked) {
+        p.drawPixmap(frame.topRight() + QPointF(-20, 4), themedIcon(QStringLiteral("lock"), t.accent).pixmap(16, 16));
+        return;
+    }
+    const QFont font = uiFont(type::note, QFont::DemiBold);
+    const QFontMetricsF metrics(font);
+    p.setFont(font);
+    for (const ItemSide s : allSides) {
+        const Placed& side = item->side(s);
+        const QPointF at = handleOf(frame, s);
+        if (side.holds) {
+            QString name = lineName(document_.plan().paper, placed->face, s, side);
+            if (side.offset != Length())
+                name += (side.offset > Length() ? QStringLiteral(" +") : QStringLiteral(" −")) + formatLength(abs(side.offset), document_.job().unit);
+            const double w = metrics.horizontalAdvance(name) + 16;
+            // Outside the item, so that it hides nothing of it.
+            QRectF tag(at.x() - w / 2, at.y() - 9, w, 18);
+            switch (s) {
+            case ItemSide::Left: tag.moveRight(at.x() - 3); break;
+            case ItemSide::Right: tag.moveLeft(at.x() + 3); break;
+            // Beyond head and foot stand the roles and the dimensions.
+            case ItemSide::Top: at.y() - 21 < sheet.top() ? tag.moveTop(at.y() + 4) : tag.moveBottom(at.y() - 3); break;
+            case ItemSide::Bottom: at.y() + 21 > sheet.bottom() ? tag.moveBottom(at.y() - 4) : tag.moveTop(at.y() + 3); break;
+            }
+            tag.moveLeft(std::clamp(tag.left(), 4.0, std::max(4.0, width() - w - 4)));
+            p.setPen(Qt::NoPen);
+            p.setBrush(t.accent);
+            p.drawRoundedRect(tag, 3, 3);
+            p.setPen(Qt::white);
+            p.drawText(tag, Qt::AlignCenter, name);
+        } else {
+            p.setPen(QPen(t.accent, 1.4));
+            p.setBrush(Qt::white);
+            p.drawEllipse(at, 4, 4);
+        }
+    }
+    p.setPen(QPen(t.accent, 1.4));
+    p.setBrush(Qt::white);
+    for (const QPointF corner : {frame.topLeft(), frame.topRight(), frame.bottomLeft(), frame.bottomRight()})
+        p.drawRect(QRectF(corner - QPointF(3, 3), QSizeF(6, 6)));
+}
+
+QRectF FaceCanvas::otherFaceCard() const
+{
+    const Size flat = document_.plan().paper.flat;
+    const double ratio = flat.w.toMm() / flat.h.toMm();
+    const double w = std::min(84.0, 42 * ratio);
+    return {width() - w - 24, height() - w / ratio - 10, w, w / ratio};
+}
+
+void FaceCanvas::paintOtherFace(QPainter& p)
+{
+    const Theme& t = Theme::of(this);
+    const QRectF card = otherFaceCard();
+    const Job& job = document_.job();
+    for (int i = 4; i > 0; --i)
+        p.fillRect(card.adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 14));
+    if (cardStale_) {
+        // At a whole multiple of the scale, so that it stays clean.
+        card_ = QImage((card.size() * devicePixelRatioF() * 2).toSize(), QImage::Format_RGB32);
+        card_.fill(QColor(0xFF, 0xFE, 0xFA));
+        QPainter c(&card_);
+        c.setRenderHint(QPainter::Antialiasing);
+        const double perMm = card_.width() / document_.plan().paper.flat.w.toMm();
+        c.scale(perMm, perMm);
+        painter_.paintContent(c, job, document_.plan(), otherFace(selection_.face()), true);
+        cardStale_ = false;
+    }
+    p.setRenderHint(QPainter::SmoothPixmapTransform);
+    p.drawImage(card, card_);
+    p.setPen(QPen(t.line, 1));
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(card);
+    p.setFont(uiFont(type::label, QFont::DemiBold));
+    p.setPen(t.accent);
+    p.drawText(QRectF(card.left() - 132, card.center().y() - 10, 122, 20), Qt::AlignRight | Qt::AlignVCenter, tr("turn over"));
+}
+
+} // namespace hinge

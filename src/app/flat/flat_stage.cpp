@@ -1,0 +1,120 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/flat/flat_stage.h"
+
+#include "app/look/plain_text.h"
+#include "app/look/actions.h"
+#include "app/look/theme.h"
+#include "app/look/view_pills.h"
+
+#include "core/job/plates.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QVBoxLayout>
+
+namespace hinge {
+
+namespace {
+
+/// The states of the paper, and two more in which its inks are looked at.
+std::vector<Pill> facePills()
+{
+    std::vector<Pill> pills = paperViewPills(QStringLiteral("view."));
+    pills.push_back({FlatStage::tr("proof"), FlatStage::tr("As the press would print it, on the colour of its paper"), QStringLiteral("view.3")});
+    pills.push_back({FlatStage::tr("one ink"), FlatStage::tr("What a single plate prints, black where it is full"), QStringLiteral("view.4")});
+    return pills;
+}
+
+} // namespace
+
+FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent)
+    : QWidget(parent), document_(document), selection_(selection)
+{
+    setObjectName(QStringLiteral("flatStage"));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    auto* middle = new QVBoxLayout;
+    middle->setSpacing(0);
+
+    auto* bar = new QHBoxLayout;
+    bar->setContentsMargins(12, 8, 12, 0);
+    bar->setSpacing(6);
+    views_ = addPills(bar, facePills(), int(PaperView::Working), [this](int i) { setView(PaperView(i)); });
+    plates_ = new QComboBox;
+    plates_->setObjectName(QStringLiteral("view.plate"));
+    plates_->setAccessibleName(tr("The ink shown by itself"));
+    plates_->hide();
+    bar->addWidget(plates_);
+    connect(plates_, &QComboBox::currentTextChanged, this, [this](const QString& plate) {
+        if (!plate.isEmpty())
+            canvas_->setPlate(plate);
+    });
+    hint_ = plainLabel();
+    hint_->setProperty("role", QStringLiteral("note"));
+    hint_->setAlignment(Qt::AlignCenter);
+    hint_->setMinimumWidth(10);
+    bar->addWidget(hint_, 1);
+    auto* faceLabel = plainLabel();
+    faceLabel->setObjectName(QStringLiteral("flat.face"));
+    faceLabel->setFont(uiFont(type::body, QFont::Bold));
+    bar->addWidget(faceLabel);
+    middle->addLayout(bar);
+
+    canvas_ = new FaceCanvas(document, selection, placing, painter);
+    middle->addWidget(canvas_, 1);
+    row->addLayout(middle, 1);
+    drawer_ = new Drawer(document, selection, placing, painter, actions);
+    row->addWidget(drawer_);
+
+    const auto nameFace = [this, faceLabel] { faceLabel->setText(tr("%1 face").arg(faceName(selection_.face(), document_.job().kind))); };
+    connect(&selection_, &Selection::changed, this, nameFace);
+    connect(&document_, &Document::changed, this, nameFace);
+    nameFace();
+    connect(canvas_, &FaceCanvas::turnOverRequested, actions.turnOver, &QAction::trigger);
+    const auto namePlates = [this] {
+        const QStringList plates = platesOf(document_.job());
+        QStringList shown;
+        for (int i = 0; i < plates_->count(); ++i)
+            shown << plates_->itemText(i);
+        if (plates == shown)
+            return;
+        const QString current = plates_->currentText();
+        plates_->clear();
+        plates_->addItems(plates);
+        plates_->setCurrentText(plates.contains(current) ? current : QStringLiteral("Black"));
+    };
+    connect(&document_, &Document::changed, this, namePlates);
+    namePlates();
+    const auto use = [this](Job job, const QString& name) {
+        if (Item* item = job.findItem(selection_.item()); item && (item->kind == ItemKind::Shape || item->kind == ItemKind::Code))
+            item->ink = name;
+        (void)document_.edit(tr("Pick an ink"), std::move(job));
+    };
+    connect(canvas_, &FaceCanvas::inkNamed, this, [this, use](const QString& name) { use(document_.job(), name); });
+    connect(canvas_, &FaceCanvas::inkPicked, this, [this, use](const Cmyk& cmyk) {
+        Job job = document_.job();
+        const QString name = inkOf(job, cmyk);
+        use(std::move(job), name);
+    });
+    setFocusProxy(canvas_);
+    connect(drawer_, &Drawer::left, canvas_, [this] { canvas_->setFocus(Qt::OtherFocusReason); });
+    connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
+    connect(&placing, &Placing::textAdded, drawer_, &Drawer::editText);
+    connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) { hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8))); hint_->setToolTip(text); });
+    connect(canvas_, &FaceCanvas::filesDropped, &placing, &Placing::placeFiles);
+}
+
+void FlatStage::setView(PaperView view)
+{
+    views_[std::size_t(view)]->setChecked(true);
+    plates_->setVisible(view == PaperView::Plate);
+    canvas_->setView(view);
+}
+
+void FlatStage::pickInk() { canvas_->pickInk(); }
+
+void FlatStage::nextView() { setView(PaperView((int(canvas_->view()) + 1) % int(views_.size()))); }
+
+} // namespace hinge

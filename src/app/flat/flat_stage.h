@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/flat/drawer.h"
+#include "app/flat/face_canvas.h"
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace hinge {
+
+/// Filling the panels: the face at work in the middle, the drawer at the right.
+class FlatStage : public QWidget {
+    Q_OBJECT
+
+public:
+    FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
+    [[nodiscard]] FaceCanvas& canvas() { return *canvas_; }
+    void nextView();
+    void pickInk();
+
+private:
+    void setView(PaperView view);
+    Document& document_;
+    Selection& selection_;
+    FaceCanvas* canvas_ = nullptr;
+    Drawer* drawer_ = nullptr;
+    QLabel* hint_ = nullptr;
+    QComboBox* plates_ = nullptr;
+    std::vector<QPushButton*> views_;
+};
+
+} // namespace hinge

@@ -1,0 +1,154 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/flat/ink_card.h"
+
+#include "app/look/plain_text.h"
+#include "app/fields/drawer_parts.h"
+#include "app/fields/fields.h"
+#include "app/look/theme.h"
+#include "core/job/plates.h"
+#include "colour/screen_colour.h"
+
+#include <QCheckBox>
+#include <QGridLayout>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace hinge {
+namespace {
+
+/// Part `i` of an ink: cyan, magenta, yellow, black.
+int& partOf(Cmyk& c, int i) { return i == 0 ? c.c : i == 1 ? c.m : i == 2 ? c.y : c.k; }
+
+} // namespace
+
+InkCard::InkCard(Document& document, const ScreenColour& colour, QWidget* parent) : QFrame(parent), document_(document), colour_(colour)
+{
+    setWindowFlags(Qt::Popup | Qt::FramelessWindowHint);
+    setAttribute(Qt::WA_DeleteOnClose);
+    setProperty("role", QStringLiteral("card"));
+    setObjectName(QStringLiteral("inkCard"));
+    setAccessibleName(tr("Inks of this job"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(16, 14, 16, 14);
+    column->setSpacing(8);
+    auto* title = plainLabel(tr("Inks of this job"));
+    title->setProperty("role", QStringLiteral("title"));
+    column->addWidget(title);
+    rows_ = new QVBoxLayout;
+    column->addLayout(rows_);
+    auto* add = new QPushButton(tr("Add an ink"));
+    add->setObjectName(QStringLiteral("inkCard.add"));
+    connect(add, &QPushButton::clicked, this, [this] {
+        Job job = document_.job();
+        QString name = tr("New ink");
+        for (int i = 2; job.findInk(name); ++i)
+            name = tr("New ink %1").arg(i);
+        job.inks.push_back({name, {0, 50, 50, 0}, false});
+        (void)document_.edit(tr("Add an ink"), std::move(job));
+    });
+    column->addWidget(add, 0, Qt::AlignLeft);
+    auto* hint = note(tr("Percent of cyan, magenta, yellow and black. A spot ink has a plate of its own; the parts are what stands in for it in proofs."));
+    hint->setFixedWidth(396);
+    column->addWidget(hint);
+    column->setSizeConstraint(QLayout::SetFixedSize);
+    connect(&document_, &Document::changed, this, &InkCard::rebuild);
+    rebuild();
+}
+
+void InkCard::rebuild()
+{
+    QStringList now;
+    for (const Ink& ink : document_.job().inks)
+        now << QString::number(ink.spot) + ink.name;
+    if (body_ && now.size() == shown_.size())
+        return; // fields and marks refresh themselves
+    shown_ = now;
+    if (body_) {
+        body_->hide();
+        body_->deleteLater();
+    }
+    body_ = new QWidget;
+    auto* grid = new QGridLayout(body_);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setHorizontalSpacing(6);
+    grid->setVerticalSpacing(4);
+    const auto count = int(document_.job().inks.size());
+    for (int i = 0; i < count; ++i) {
+        const auto at = [i](Job& j) -> Ink* { return std::size_t(i) < j.inks.size() ? &j.inks[std::size_t(i)] : nullptr; };
+        const auto look = [i](const Job& j) { return std::size_t(i) < j.inks.size() ? j.inks[std::size_t(i)] : Ink{}; };
+        auto* swatch = plainLabel();
+        swatch->setFixedSize(18, 18);
+        auto* name = new JobField(document_, tr("Rename an ink"), [look](const Job& j) { return look(j).name; },
+                                  [look](Job& j, const QString& text) -> Result<void> {
+                                      const QString typed = text.trimmed();
+                                      if (typed.isEmpty())
+                                          return problem({}, tr("An ink needs a name."));
+                                      if (typed != look(j).name && j.findInk(typed))
+                                          return problem({}, tr("There is an ink named “%1” already.").arg(typed));
+                                      const QString before = look(j).name;
+                                      j = withInkRenamed(std::move(j), before, typed);
+                                      return {};
+                                  });
+        name->setObjectName(QStringLiteral("inkCard.name%1").arg(i));
+        name->setAccessibleName(tr("Name of ink %1").arg(i + 1));
+        name->setFixedSize(150, 26);
+        grid->addWidget(swatch, i, 0);
+        grid->addWidget(name, i, 1);
+        for (int part = 0; part < 4; ++part) {
+            auto* edit = new JobField(
+                document_, tr("Change an ink"),
+                [look, part](const Job& j) {
+                    Ink ink = look(j);
+                    return QString::number(partOf(ink.cmyk, part));
+                },
+                [at, part](Job& j, const QString& text) -> Result<void> {
+                    bool ok = false;
+                    const int percent = QString(text).remove(u'%').trimmed().toInt(&ok);
+                    if (!ok || percent < 0 || percent > 100)
+                        return problem({}, tr("Type a percentage between 0 and 100."));
+                    if (Ink* ink = at(j))
+                        partOf(ink->cmyk, part) = percent;
+                    return {};
+                });
+            static const char letters[] = "CMYK";
+            edit->setObjectName(QStringLiteral("inkCard.%1%2").arg(QLatin1Char(letters[part])).arg(i));
+            edit->setAccessibleName(tr("%1 of ink %2, percent").arg(QLatin1Char(letters[part])).arg(i + 1));
+            edit->setFixedSize(40, 26);
+            grid->addWidget(edit, i, 2 + part);
+        }
+        auto* spot = new QCheckBox(tr("spot"));
+        spot->setObjectName(QStringLiteral("inkCard.spot%1").arg(i));
+        connect(spot, &QCheckBox::clicked, this, [this, at](bool on) {
+            Job job = document_.job();
+            if (Ink* ink = at(job))
+                ink->spot = on;
+            (void)document_.edit(on ? tr("Make it a spot ink") : tr("Make it a process ink"), std::move(job));
+        });
+        grid->addWidget(spot, i, 6);
+        auto* drop = new QPushButton;
+        drop->setIcon(themedIcon(QStringLiteral("x"), Theme::of(this).ink2));
+        drop->setFixedSize(26, 26);
+        drop->setProperty("link", true);
+        drop->setObjectName(QStringLiteral("inkCard.drop%1").arg(i));
+        drop->setAccessibleName(tr("Take ink %1 away").arg(i + 1));
+        connect(drop, &QPushButton::clicked, this, [this, i] {
+            Job job = document_.job();
+            job.inks.erase(job.inks.begin() + i);
+            (void)document_.edit(tr("Take an ink away"), std::move(job));
+        });
+        grid->addWidget(drop, i, 7);
+        const auto tell = [this, swatch, spot, drop, look] {
+            const Ink ink = look(document_.job());
+            swatch->setStyleSheet(QStringLiteral("background: %1; border: 1px solid rgba(0,0,0,70); border-radius: 9px;").arg(colour_.of(ink.cmyk).name()));
+            spot->setChecked(ink.spot);
+            const bool used = usesInk(document_.job(), ink.name) || document_.job().inks.size() < 2;
+            drop->setEnabled(!used);
+            drop->setToolTip(used ? tr("In use") : tr("Take it away"));
+        };
+        connect(&document_, &Document::changed, swatch, tell);
+        tell();
+    }
+    rows_->addWidget(body_);
+}
+
+} // namespace hinge

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QFrame>
+
+class QVBoxLayout;
+
+namespace hinge {
+
+class ScreenColour;
+
+/// The inks of the job as a card over the window: name, process parts, spot or not; add one, take one away that nothing uses.
+/// A change shows wherever the ink is used.
+class InkCard : public QFrame {
+    Q_OBJECT
+
+public:
+    InkCard(Document& document, const ScreenColour& colour, QWidget* parent = nullptr);
+
+private:
+    void rebuild();
+    Document& document_;
+    const ScreenColour& colour_;
+    QVBoxLayout* rows_;
+    QWidget* body_ = nullptr;
+    QStringList shown_;
+};
+
+} // namespace hinge

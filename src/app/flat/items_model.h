@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+#include "app/document/selection.h"
+
+#include <QAbstractListModel>
+#include <QHash>
+#include <QIcon>
+
+namespace hinge {
+
+/// "Picture", "Text", "Tint".
+[[nodiscard]] QString kindName(ItemKind kind);
+
+/// The items of the face in view, the top one first.
+class ItemsModel : public QAbstractListModel {
+    Q_OBJECT
+
+public:
+    ItemsModel(Document& document, Selection& selection, QObject* parent = nullptr);
+    int rowCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    [[nodiscard]] QString idAt(const QModelIndex& index) const;
+
+private:
+    [[nodiscard]] const Item& at(int row) const;
+    Document& document_;
+    Selection& selection_;
+    mutable QHash<QString, QIcon> icons_;
+    QString shownKey_; ///< ids and names as they are shown
+};
+
+} // namespace hinge

@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+#include "app/document/selection.h"
+#include "core/edit/arrange.h"
+
+namespace hinge {
+
+/// Putting things on panels. Each is one step of the history and selects what it made.
+class Placing : public QObject {
+    Q_OBJECT
+
+public:
+    Placing(Document& document, Selection& selection, QObject* parent = nullptr);
+
+    /// Reads the file and places it: a PDF whose trim is that of the flat becomes the whole face (with
+    /// two pages, both faces); anything else fills the panel out to the bleed.
+    /// `then` is called when it is placed, or refused.
+    void placeFile(const QString& path, int panel, std::optional<int> column = {}, const std::function<void()>& then = [] {});
+    /// Several files at once, in order: one for each column from this panel on, one for the whole of a panel without columns.
+    void placeFiles(const QStringList& paths, int panel);
+    /// Takes a PDF as supplied artwork of the face in view, whatever its size.
+    void takeSupplied(const QString& path, int page = 1);
+    void dropSupplied();
+    void addText(int panel);
+    void addTint(int panel);
+    /// Lays a tint over the whole face, folds and all.
+    void tintFace();
+    void addShape(int panel);
+    void addCode(int panel);
+    void duplicate();
+    void removeSelected();
+    /// To the clipboard, and from there onto the panel in view, each at the same place of it.
+    void copy();
+    void cut();
+    void paste();
+    void repeatOnPanels();
+    void repeatInColumns();
+    /// What is brought in line, or spread out, goes by this from now on.
+    void setAlignTo(AlignTo to) { alignTo_ = to; }
+    /// For the items in hand.
+    [[nodiscard]] AlignTo alignTo() const;
+    void align(AlignEdge edge);
+    void distribute(Axis along);
+    void group();
+    void ungroup();
+    void toggleLock();
+    void selectAll();
+    /// An item with all that are grouped with it.
+    [[nodiscard]] QStringList withGroup(const QString& item) const;
+    /// Lets the text of one frame run on into another.
+    void runOnInto(const QString& from, const QString& to);
+    /// Paints the selected item earlier (-1) or later (+1) than its neighbour.
+    void restack(int step);
+
+    /// Asked for the password of a PDF, by its name; `again` when one was wrong. Nothing when the user gives up.
+    using AskPassword = std::function<std::optional<QString>(const QString& name, bool again)>;
+    void setAskPassword(AskPassword ask) { askPassword_ = std::move(ask); }
+
+Q_SIGNALS:
+    /// A file could not be placed; `message` says why.
+    void refused(const QString& message);
+    void textAdded();
+
+private:
+    /// A file with the panel and column it goes to.
+    struct Destined {
+        QString path;
+        int panel;
+        std::optional<int> column;
+    };
+    /// One after the other, however long each takes to be read, so that they lie in the order they came in.
+    void placeInOrder(std::vector<Destined> files);
+    /// The words of a text file: UTF-8, UTF-16 with a mark, or Western.
+    [[nodiscard]] static Result<QString> readWords(const QString& path);
+    void placeWords(const QString& words, int panel);
+    [[nodiscard]] QString freshId() const;
+    void add(const QString& what, Item item);
+    void addAll(const QString& what, std::vector<Item> items);
+    [[nodiscard]] std::vector<Item> selectedItems() const;
+    [[nodiscard]] QString inkForTint() const;
+    Document& document_;
+    Selection& selection_;
+    /// Opens a locked PDF with its password, and gives the link to an open copy, which lies in the job from then on.
+    [[nodiscard]] Result<QString> unlocked(const QString& path);
+    AskPassword askPassword_;
+    AlignTo alignTo_ = AlignTo::EachOther;
+};
+
+} // namespace hinge

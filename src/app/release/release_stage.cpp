@@ -1,0 +1,433 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/release/release_stage.h"
+
+#include "core/edit/remedies.h"
+#include "app/look/plain_text.h"
+#include "app/look/actions.h"
+#include "app/fields/findings_bar.h"
+#include "app/document/linked_files.h"
+#include "app/look/slip.h"
+#include "core/piece/extent.h"
+#include "core/plan/sheet_marks.h"
+#include "paint/sheet_painter.h"
+#include "colour/press_profile.h"
+
+#include <QDesktopServices>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QListView>
+#include <QLocale>
+#include <QMouseEvent>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QStyledItemDelegate>
+#include <QUrl>
+#include <QVBoxLayout>
+#include <memory>
+
+namespace hinge {
+namespace {
+
+/// A finding with its sign, reason, and a pill that settles or shows it.
+class FindingDelegate : public QStyledItemDelegate {
+public:
+    FindingDelegate(FindingsModel& model, QObject* parent) : QStyledItemDelegate(parent), model_(model) {}
+
+    static QRect pill(const QStyleOptionViewItem& option, const Finding& f)
+    {
+        const QString text = f.remedy == Remedy::None ? FindingsModel::tr("Show") : remedyText(f.remedy);
+        const int w = QFontMetrics(uiFont(type::body, QFont::DemiBold)).horizontalAdvance(text) + 28;
+        return {option.rect.right() - w - 12, option.rect.center().y() - 13, w, 26};
+    }
+
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override { return {option.rect.width(), 66}; }
+
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
+    {
+        const Theme& t = Theme::of(option.widget);
+        const Finding& f = model_.finding(index);
+        p->save();
+        p->setRenderHint(QPainter::Antialiasing);
+        const QRectF card = QRectF(option.rect).adjusted(2, 3, -2, -3);
+        const bool focus = (option.state & QStyle::State_HasFocus) != 0;
+        p->setPen(QPen(focus ? t.accent : t.line, focus ? 2 : 1));
+        p->setBrush(t.work);
+        p->drawRoundedRect(card, 3, 3);
+        p->drawPixmap(QPointF(card.x() + 14, card.center().y() - 10), severitySign(f.severity, option.widget, 20));
+        const QRect button = pill(option, f);
+        const QRectF text(card.x() + 48, card.y() + 9, button.left() - card.x() - 60, card.height() - 18);
+        p->setFont(uiFont(type::body, QFont::Bold));
+        p->setPen(t.ink);
+        p->drawText(text, Qt::AlignTop | Qt::AlignLeft, QFontMetrics(p->font()).elidedText(f.message, Qt::ElideRight, int(text.width())));
+        p->setFont(uiFont(type::label));
+        p->setPen(t.ink2);
+        p->drawText(text.adjusted(0, 21, 0, 0), Qt::AlignTop | Qt::AlignLeft, QFontMetrics(p->font()).elidedText(f.reason, Qt::ElideRight, int(text.width())));
+        if (f.face || f.remedy != Remedy::None) {
+            p->setPen(QPen(t.accent, 1));
+            p->setBrush((option.state & QStyle::State_MouseOver) != 0 ? t.accentTint : t.work);
+            p->drawRoundedRect(button, 13, 13);
+            p->setFont(uiFont(type::body, QFont::DemiBold));
+            p->setPen(t.dark ? t.accent : t.accent.darker(110));
+            p->drawText(button, Qt::AlignCenter, f.remedy == Remedy::None ? FindingsModel::tr("Show") : remedyText(f.remedy));
+        }
+        p->restore();
+    }
+
+    bool editorEvent(QEvent* event, QAbstractItemModel*, const QStyleOptionViewItem& option, const QModelIndex& index) override
+    {
+        if (event->type() != QEvent::MouseButtonRelease)
+            return false;
+        const Finding f = model_.finding(index);
+        if (!pill(option, f).contains(static_cast<QMouseEvent*>(event)->pos()))
+            return false;
+        if (act)
+            act(f);
+        return true;
+    }
+
+    std::function<void(const Finding&)> act;
+
+private:
+    FindingsModel& model_;
+};
+
+/// One checked point: a tick or a sign, its name, and what was measured.
+class CheckDelegate : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override { return {option.rect.width(), 30}; }
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
+    {
+        const Theme& t = Theme::of(option.widget);
+        p->save();
+        p->setRenderHint(QPainter::Antialiasing);
+        const QRectF r(option.rect);
+        const QVariant trouble = index.data(CheckListModel::Trouble);
+        if (trouble.isValid()) {
+            p->drawPixmap(QPointF(r.x() + 2, r.center().y() - 8), severitySign(Severity(trouble.toInt()), option.widget, 16));
+        } else {
+            p->setPen(QPen(t.accent, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+            const QPointF c(r.x() + 10, r.center().y());
+            p->drawPolyline(QPolygonF({c + QPointF(-5, 0), c + QPointF(-1, 4), c + QPointF(6, -5)}));
+        }
+        p->setFont(uiFont(type::body, QFont::DemiBold));
+        p->setPen(t.ink);
+        p->drawText(r.adjusted(30, 0, 0, 0), Qt::AlignVCenter, index.data().toString());
+        p->setFont(uiFont(type::label));
+        p->setPen(t.ink2);
+        const QRectF detail = r.adjusted(200, 0, -4, 0);
+        p->drawText(detail, Qt::AlignVCenter, QFontMetrics(p->font()).elidedText(index.data(CheckListModel::Detail).toString(), Qt::ElideRight, int(detail.width())));
+        p->restore();
+    }
+};
+
+/// A small picture of the file that will be written: the outside of the flat, or the front of the sheet.
+class FilePreview : public QWidget {
+public:
+    FilePreview(Document& document, FacePainter& painter, ExportKind kind) : document_(document), painter_(painter), kind_(kind)
+    {
+        setFixedSize(232, 172);
+        connect(&document_, &Document::changed, this, qOverload<>(&QWidget::update));
+        connect(&document_.files(), &LinkedFiles::picturesChanged, this, [this] {
+            faces_.forget();
+            update();
+        });
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        const Job& job = document_.job();
+        const Plan& plan = document_.plan();
+        QPainter p(this);
+        p.setRenderHint(QPainter::Antialiasing);
+        const QRectF area = toMm(flatPage(plan.paper, Face::Outside));
+        const QSizeF page = kind_ == ExportKind::Flat ? area.size() : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
+        const double scale = std::min((width() - 6) / page.width(), (height() - 6) / page.height());
+        const QRectF shown(QPointF(1, (height() - page.height() * scale) / 2), page * scale);
+        for (int i = 3; i > 0; --i)
+            p.fillRect(shown.adjusted(-i * 0.5, 0, i * 0.5, i), QColor(0, 0, 0, 14));
+        p.fillRect(shown, QColor(0xFF, 0xFE, 0xFA));
+        p.translate(shown.topLeft());
+        p.scale(scale, scale);
+        if (kind_ == ExportKind::Flat) {
+            p.translate(-area.topLeft());
+            p.setRenderHint(QPainter::SmoothPixmapTransform);
+            p.drawImage(toMm(bleedOf(plan.paper)), faces_.image(painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF()));
+            p.setPen(QPen(Qt::black, 0));
+            for (const MarkLine& m : flatMarks(plan.paper, Face::Outside))
+                p.drawLine(QPointF(m.from.x.toMm(), m.from.y.toMm()), QPointF(m.to.x.toMm(), m.to.y.toMm()));
+        } else {
+            paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);
+        }
+    }
+
+private:
+    Document& document_;
+    FacePainter& painter_;
+    ExportKind kind_;
+    FaceImageCache faces_;
+};
+
+} // namespace
+
+CheckListModel::CheckListModel(Document& document, QObject* parent) : QAbstractListModel(parent)
+{
+    const auto reset = [this, &document] {
+        beginResetModel();
+        points_ = checkList(document.job(), document.plan(), document.findings());
+        endResetModel();
+    };
+    connect(&document, &Document::changed, this, reset);
+    reset();
+}
+
+int CheckListModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(points_.size()); }
+
+QVariant CheckListModel::data(const QModelIndex& index, int role) const
+{
+    if (!index.isValid())
+        return {};
+    const CheckedPoint& point = points_[std::size_t(index.row())];
+    switch (role) {
+    case Qt::DisplayRole: return point.name;
+    case Qt::AccessibleTextRole: return point.name + QStringLiteral(": ") + point.detail;
+    case Detail: return point.detail;
+    case Trouble: return point.trouble ? QVariant(int(*point.trouble)) : QVariant();
+    default: return {};
+    }
+}
+
+FindingsModel::FindingsModel(Document& document, QObject* parent) : QAbstractListModel(parent), document_(document)
+{
+    const auto reset = [this] {
+        beginResetModel();
+        shown_ = document_.findings();
+        endResetModel();
+    };
+    connect(&document_, &Document::changed, this, reset);
+    reset();
+}
+
+int FindingsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(shown_.size()); }
+const Finding& FindingsModel::finding(const QModelIndex& index) const { return shown_[std::size_t(index.row())]; }
+
+QVariant FindingsModel::data(const QModelIndex& index, int role) const
+{
+    if (!index.isValid())
+        return {};
+    const Finding& f = finding(index);
+    if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
+        return (f.severity == Severity::Stop ? tr("Stops: %1. %2") : tr("Look: %1. %2")).arg(f.message, f.reason);
+    if (role == Qt::ToolTipRole)
+        return plainTip(f.reason);
+    return {};
+}
+
+ReleaseStage::ReleaseStage(Document& document, Exporter& exporter, FacePainter& painter, Actions& actions, QWidget* parent)
+    : QWidget(parent), document_(document), exporter_(exporter), model_(document), checks_(document)
+{
+    setObjectName(QStringLiteral("releaseStage"));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    row->addWidget(makeFindings(), 5);
+    row->addWidget(makeFiles(painter, actions), 5);
+    connect(&document_, &Document::changed, this, &ReleaseStage::refresh);
+    connect(&exporter_, &Exporter::started, this, [this](const QString& target) {
+        state_->setText(tr("Writing %1 …").arg(QFileInfo(target).fileName()));
+        progress_->setValue(0);
+        progress_->show();
+        stop_->show();
+        showFile_->hide();
+    });
+    connect(&exporter_, &Exporter::progressed, progress_, &QProgressBar::setValue);
+    connect(&exporter_, &Exporter::finished, this,
+            [this](const QString& target, const QString& trouble, const QStringList& obstacles) {
+                progress_->hide();
+                stop_->hide();
+                lastFile_ = target;
+                showFile_->setVisible(trouble.isEmpty());
+                const QFileInfo file(target);
+                const QString standard = obstacles.isEmpty()
+                                             ? tr("PDF/X-4")
+                                             : tr("not PDF/X-4, because %1").arg(obstacles.join(QStringLiteral("; ")));
+                state_->setText(trouble.isEmpty()
+                                    ? tr("Written: %1, 2 pages, %2, %3")
+                                          .arg(file.fileName(), QLocale().formattedDataSize(file.size()), standard)
+                                    : trouble);
+                const Theme& t = Theme::of(this);
+                state_->setStyleSheet(QStringLiteral("color: %1").arg((trouble.isEmpty() ? t.accent : t.brick).name()));
+            });
+    refresh();
+}
+
+QWidget* ReleaseStage::makeFindings()
+{
+    auto* slip = new Slip;
+    auto* column = new QVBoxLayout(slip);
+    column->setContentsMargins(24, 20, 24, 24);
+    column->setSpacing(8);
+    auto* title = plainLabel(tr("To settle"));
+    title->setFont(uiFont(type::title, QFont::Bold));
+    title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
+    column->addWidget(title);
+    verdict_ = plainLabel();
+    verdict_->setObjectName(QStringLiteral("release.verdict"));
+    verdict_->setWordWrap(true);
+    column->addWidget(verdict_);
+    list_ = new QListView;
+    list_->setObjectName(QStringLiteral("release.findings"));
+    list_->setAccessibleName(tr("Findings to settle"));
+    list_->setModel(&model_);
+    list_->setMouseTracking(true);
+    list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    auto* delegate = new FindingDelegate(model_, list_);
+    const auto act = [this](const Finding& f) {
+        if (f.remedy != Remedy::None)
+            settle(document_, f);
+        else
+            Q_EMIT showRequested(f);
+    };
+    delegate->act = act;
+    list_->setItemDelegate(delegate);
+    connect(list_, &QListView::activated, this, [this, act](const QModelIndex& index) { act(Finding(model_.finding(index))); });
+    column->addWidget(list_, 3);
+    column->addSpacing(8);
+
+    auto* checked = plainLabel(tr("What was checked").toUpper());
+    checked->setProperty("role", QStringLiteral("section"));
+    column->addWidget(checked);
+    auto* checks = new QListView;
+    checks->setObjectName(QStringLiteral("release.checks"));
+    checks->setAccessibleName(tr("What was checked"));
+    checks->setModel(&checks_);
+    checks->setItemDelegate(new CheckDelegate(checks));
+    checks->setSelectionMode(QAbstractItemView::NoSelection);
+    checks->setFixedHeight(30 * checks_.rowCount() + 4);
+    checks->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    column->addWidget(checks);
+    column->addStretch(1);
+    return slip;
+}
+
+QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
+{
+    auto* slip = new Slip;
+    auto* column = new QVBoxLayout(slip);
+    column->setContentsMargins(24, 20, 24, 24);
+    column->setSpacing(10);
+    auto* title = plainLabel(tr("Files for the printer"));
+    title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
+    column->addWidget(title);
+    extent_ = plainLabel();
+    extent_->setObjectName(QStringLiteral("release.extent"));
+    extent_->setWordWrap(true);
+    extent_->setStyleSheet(QStringLiteral("font-weight: 600;"));
+    column->addWidget(extent_);
+
+    const auto offer = [&](const QString& name, const QString& about, ExportKind kind, QAction* action, const char* objectName) {
+        auto* pair = new QHBoxLayout;
+        pair->setSpacing(16);
+        pair->addWidget(new FilePreview(document_, painter, kind), 0, Qt::AlignTop);
+        auto* beside = new QVBoxLayout;
+        beside->setSpacing(6);
+        pair->addLayout(beside, 1);
+        auto* heading = plainLabel(name);
+        heading->setProperty("role", QStringLiteral("title"));
+        beside->addWidget(heading);
+        auto* text = plainLabel(about);
+        text->setProperty("role", QStringLiteral("note"));
+        text->setWordWrap(true);
+        beside->addWidget(text);
+        auto* button = new QPushButton(tr("Write the PDF…"));
+        button->setProperty("leading", true);
+        button->setObjectName(QString::fromLatin1(objectName));
+        button->setAccessibleName(tr("%1: write the PDF").arg(name));
+        button->setToolTip(QStringLiteral("%1 (%2)").arg(action->statusTip(), action->shortcut().toString(QKeySequence::NativeText)));
+        connect(button, &QPushButton::clicked, action, &QAction::trigger);
+        auto* left = new QHBoxLayout;
+        left->addWidget(button);
+        left->addStretch(1);
+        beside->addLayout(left);
+        beside->addStretch(1);
+        column->addSpacing(8);
+        column->addLayout(pair);
+        connect(&exporter_, &Exporter::started, button, [button] { button->setEnabled(false); });
+        connect(&exporter_, &Exporter::finished, button, [button] { button->setEnabled(true); });
+    };
+    offer(tr("The flat"), tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who lays it out."), ExportKind::Flat, actions.exportFlat, "release.flat");
+    offer(tr("The press sheet"), tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for the plates or the digital press."), ExportKind::Sheets, actions.exportSheets, "release.sheets");
+    auto* standard = plainLabel();
+    standard->setObjectName(QStringLiteral("release.standard"));
+    const auto tell = [this, standard, shown = std::make_shared<QString>()] {
+        // The profile is read again only when the job names another.
+        const QString path = document_.folder() + document_.job().press.profile.path;
+        if (*shown == path)
+            return;
+        *shown = path;
+        const auto press = pressProfileOf(document_.job(), document_.folder());
+        standard->setText(
+            tr("PDF/X-4 for %1: process colours stay as they are, fonts go in as subsets, JPEG data untouched. Pages of other PDFs are looked through; where one holds what the standard forbids, you are told what, and the file does not call itself PDF/X-4.")
+                .arg(press ? press->name : tr("a press profile that is missing")));
+    };
+    connect(&document_, &Document::changed, standard, tell);
+    tell();
+    standard->setProperty("role", QStringLiteral("note"));
+    standard->setWordWrap(true);
+    column->addSpacing(10);
+    column->addWidget(standard);
+    column->addStretch(1);
+
+    state_ = plainLabel();
+    state_->setObjectName(QStringLiteral("release.state"));
+    state_->setTextFormat(Qt::PlainText);
+    state_->setWordWrap(true);
+    column->addWidget(state_);
+    auto* row = new QHBoxLayout;
+    progress_ = new QProgressBar;
+    progress_->setTextVisible(false);
+    progress_->hide();
+    stop_ = new QPushButton(tr("Stop"));
+    stop_->setObjectName(QStringLiteral("release.stop"));
+    stop_->hide();
+    connect(stop_, &QPushButton::clicked, &exporter_, &Exporter::stop);
+    showFile_ = new QPushButton(tr("Show in its folder"));
+    showFile_->setObjectName(QStringLiteral("release.showFile"));
+    showFile_->hide();
+    connect(showFile_, &QPushButton::clicked, this, [this] { QDesktopServices::openUrl(QUrl::fromLocalFile(QFileInfo(lastFile_).absolutePath())); });
+    row->addWidget(progress_, 1);
+    row->addWidget(stop_);
+    row->addWidget(showFile_);
+    row->addStretch(0);
+    column->addLayout(row);
+    return slip;
+}
+
+void ReleaseStage::refresh()
+{
+    const auto& findings = document_.findings();
+    const auto stops = std::ranges::count(findings, Severity::Stop, &Finding::severity);
+    const Theme& t = Theme::of(this);
+    QString text;
+    if (findings.empty())
+        text = tr("Nothing: %1; text stands in the safe area, and every file is there.").arg(allIsWell(document_.job(), document_.plan()));
+    else if (stops > 0)
+        text = stops == 1 ? tr("One finding stops the piece; look at the others, too.") : tr("%1 findings stop the piece; look at the others, too.").arg(stops);
+    else
+        text = tr("Nothing stops the piece. These are worth a look before it goes out.");
+    if (isBare(document_.job()))
+        text += tr(" Nothing stands on it yet.");
+    const QString extent = extentNote(extentOf(document_.job()));
+    extent_->setText(extent);
+    extent_->setVisible(!extent.isEmpty());
+    list_->setVisible(!findings.empty());
+    verdict_->setText(text);
+    const QString style = QStringLiteral("color: %1").arg((findings.empty() ? t.accent : stops > 0 ? t.brick : t.ink).name());
+    if (verdict_->styleSheet() != style) // setting one is slow
+        verdict_->setStyleSheet(style);
+}
+
+} // namespace hinge

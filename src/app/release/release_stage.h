@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/document/document.h"
+#include "app/document/exporter.h"
+#include "core/plan/check_list.h"
+
+#include <QAbstractListModel>
+#include <QWidget>
+
+class QLabel;
+class QListView;
+class QProgressBar;
+class QPushButton;
+
+namespace hinge {
+
+struct Actions;
+class FacePainter;
+
+class FindingsModel : public QAbstractListModel {
+    Q_OBJECT
+
+public:
+    explicit FindingsModel(Document& document, QObject* parent = nullptr);
+    int rowCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    [[nodiscard]] const Finding& finding(const QModelIndex& index) const;
+
+private:
+    Document& document_;
+    std::vector<Finding> shown_;
+};
+
+/// What was checked, each point with its state, as rows.
+class CheckListModel : public QAbstractListModel {
+    Q_OBJECT
+
+public:
+    enum Role { Detail = Qt::UserRole, Trouble };
+    explicit CheckListModel(Document& document, QObject* parent = nullptr);
+    int rowCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+
+private:
+    std::vector<CheckedPoint> points_;
+};
+
+/// The last stage: what is still to settle, and the files for the printer.
+class ReleaseStage : public QWidget {
+    Q_OBJECT
+
+public:
+    ReleaseStage(Document& document, Exporter& exporter, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
+
+Q_SIGNALS:
+    void showRequested(const hinge::Finding& finding);
+
+private:
+    QWidget* makeFindings();
+    QWidget* makeFiles(FacePainter& painter, Actions& actions);
+    void refresh();
+
+    Document& document_;
+    Exporter& exporter_;
+    FindingsModel model_;
+    CheckListModel checks_;
+    QListView* list_ = nullptr;
+    QLabel* extent_ = nullptr; ///< what the files leave out
+    QLabel* verdict_ = nullptr;
+    QLabel* state_ = nullptr;
+    QProgressBar* progress_ = nullptr;
+    QPushButton* stop_ = nullptr;
+    QPushButton* showFile_ = nullptr;
+    QString lastFile_;
+};
+
+} // namespace hinge

@@ -1,0 +1,570 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/window/main_window.h"
+
+#include "app/look/plain_text.h"
+#include "app/brief/brief_stage.h"
+#include "app/window/docket.h"
+#include "app/dialogs/files_dialog.h"
+#include "app/fields/findings_bar.h"
+#include "app/flat/flat_stage.h"
+#include "app/document/linked_files.h"
+#include "app/dialogs/press_dialog.h"
+#include "app/release/release_stage.h"
+#include "app/sheet/sheet_stage.h"
+#include "app/window/stage_strip.h"
+#include "app/brief/start_gallery.h"
+#include "app/dialogs/stock_dialog.h"
+#include "app/look/theme.h"
+#include "core/file/embedded_files.h"
+#include "core/piece/extent.h"
+#include "core/file/job_file.h"
+#include "core/file/links.h"
+#include "core/file/packed_job.h"
+#include "core/units/version.h"
+#include "paint/docket_page.h"
+#include "colour/press_profile.h"
+
+#include <QAbstractButton>
+#include <QApplication>
+#include <QCloseEvent>
+#include <QDialogButtonBox>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QInputDialog>
+#include <QLocale>
+#include <QPushButton>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QSettings>
+#include <QStackedWidget>
+#include <QTimer>
+#include <QUrl>
+#include <QVBoxLayout>
+
+namespace hinge {
+namespace {
+
+const QString darkKey = QStringLiteral("darkTheme");
+
+} // namespace
+
+MainWindow::MainWindow()
+    : placing_(document_, selection_), recovery_(document_),
+      painter_(FontLibrary::installed(), document_.files(), Patience::DoesWithout), actions_(this)
+{
+    setObjectName(QStringLiteral("mainWindow"));
+    setAcceptDrops(true);
+    resize(1280, 800);
+    setMinimumSize(900, 600);
+
+    strip_ = new StageStrip(document_);
+    flat_ = new FlatStage(document_, selection_, placing_, painter_, actions_);
+    sheet_ = new SheetStage(document_, painter_);
+    auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
+    stages_ = new QStackedWidget;
+    stages_->addWidget(new BriefStage(document_, painter_, stocks_));
+    stages_->addWidget(flat_);
+    stages_->addWidget(sheet_);
+    stages_->addWidget(release);
+
+    auto* centre = new QWidget;
+    auto* column = new QVBoxLayout(centre);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* top = new QHBoxLayout;
+    top->setContentsMargins(16, 6, 16, 4);
+    top->addWidget(strip_);
+    column->addLayout(top);
+    auto* body = new QHBoxLayout;
+    body->setContentsMargins(12, 4, 12, 4);
+    body->setSpacing(6);
+    auto* docket = new Docket(document_);
+    body->addWidget(docket);
+    body->addWidget(stages_, 1);
+    column->addLayout(body, 1);
+    auto* findings = new FindingsBar(document_);
+    column->addWidget(findings);
+    setCentralWidget(centre);
+
+    buildMenus();
+    connectActions();
+    connect(strip_, &StageStrip::chosen, stages_, [this, docket](Stage stage) {
+        stages_->setCurrentIndex(int(stage));
+        docket->setStage(stage);
+        if (!focusWidget() && stage == Stage::Flat)
+            flat_->setFocus(Qt::OtherFocusReason);
+    });
+    connect(&document_, &Document::fileStateChanged, this, &MainWindow::refreshTitle);
+    connect(&document_, &Document::replaced, this, [this] {
+        selection_.clearItem();
+        selection_.setFace(Face::Outside);
+        selection_.setPanel(0);
+    });
+    connect(&document_, &Document::changed, this, [this] {
+        // What an undo took away is no longer taken in hand.
+        QStringList left;
+        for (const QString& id : selection_.items())
+            if (document_.job().findItem(id))
+                left << id;
+        if (left.size() != selection_.items().size())
+            selection_.setItems(selection_.face(), left);
+    });
+    connect(findings, &FindingsBar::showRequested, this, &MainWindow::showFinding);
+    connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
+    connect(release, &ReleaseStage::showRequested, this, &MainWindow::showFinding);
+    placing_.setAskPassword([this](const QString& name, bool again) -> std::optional<QString> {
+        QInputDialog ask(this);
+        ask.setObjectName(QStringLiteral("passwordDialog"));
+        ask.setWindowTitle(tr("Locked PDF"));
+        ask.setLabelText(again ? tr("That is not the password of %1. Its password:").arg(name)
+                               : tr("%1 is locked. Its password:").arg(name));
+        ask.setTextEchoMode(QLineEdit::Password);
+        return ask.exec() == QDialog::Accepted ? std::optional(ask.textValue()) : std::nullopt;
+    });
+    connect(&placing_, &Placing::refused, this, [this](const QString& message) { tell(tr("Not placed"), message); });
+    connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
+    refreshTitle();
+    refreshRecent();
+}
+
+MainWindow::~MainWindow()
+{
+    // Fields commit when they lose the keyboard: they must go while the document is still there.
+    if (QWidget* field = focusWidget())
+        field->clearFocus();
+    delete takeCentralWidget();
+}
+
+void MainWindow::refreshPress()
+{
+    const QString path = document_.job().press.profile.path;
+    const QString now = path.isEmpty() ? QString() : resolvedPath(path, document_.folder()) + u' ' + document_.files().facts().value(path).sha256;
+    if (now == pressShown_)
+        return;
+    pressShown_ = now;
+    // One that is not there is a finding; colours are shown through the shipped one until it is back.
+    const auto profile = pressProfileOf(document_.job(), document_.folder());
+    const QByteArray icc = profile ? profile->icc : shippedPressProfile().icc;
+    painter_.usePress(icc);
+    document_.files().usePress(icc);
+}
+
+void MainWindow::buildMenus()
+{
+    QMenu* file = menuBar()->addMenu(tr("&File"));
+    file->addActions({actions_.newJob, actions_.keepPreset, actions_.open});
+    recentMenu_ = file->addMenu(tr("Open &recent"));
+    file->addSeparator();
+    file->addActions({actions_.save, actions_.saveAs});
+    file->addSeparator();
+    file->addActions({actions_.exportFlat, actions_.exportSheets, actions_.exportDocket});
+    file->addSeparator();
+    file->addAction(actions_.stocks);
+    file->addSeparator();
+    file->addAction(actions_.quit);
+
+    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    actions_.undo = document_.history().createUndoAction(this, tr("&Undo"));
+    actions_.undo->setShortcut(QKeySequence::Undo);
+    actions_.undo->setObjectName(QStringLiteral("undo"));
+    actions_.undo->setStatusTip(tr("Take the last change back"));
+    actions_.undo->setProperty("iconName", QStringLiteral("undo-2"));
+    actions_.redo = document_.history().createRedoAction(this, tr("&Redo"));
+    actions_.redo->setShortcut(QKeySequence::Redo);
+    actions_.redo->setObjectName(QStringLiteral("redo"));
+    actions_.redo->setStatusTip(tr("Make the change again"));
+    actions_.redo->setProperty("iconName", QStringLiteral("redo-2"));
+    addActions({actions_.undo, actions_.redo});
+    edit->addActions({actions_.undo, actions_.redo});
+    edit->addSeparator();
+    edit->addActions({actions_.cut, actions_.copy, actions_.paste, actions_.selectAll});
+    edit->addSeparator();
+    edit->addActions({actions_.duplicate, actions_.repeatOnPanels, actions_.repeatInColumns, actions_.remove});
+    edit->addSeparator();
+    edit->addActions({actions_.bringForward, actions_.sendBack});
+    QMenu* align = edit->addMenu(tr("Bring in &line"));
+    align->addActions({actions_.alignLeft, actions_.alignCentre, actions_.alignRight});
+    align->addSeparator();
+    align->addActions({actions_.alignHead, actions_.alignMiddle, actions_.alignFoot});
+    align->addSeparator();
+    align->addActions({actions_.distributeAcross, actions_.distributeDown});
+    edit->addActions({actions_.group, actions_.ungroup, actions_.lock});
+
+    QMenu* view = menuBar()->addMenu(tr("&View"));
+    view->addActions({actions_.stageBrief, actions_.stageFlat, actions_.stageSheet, actions_.stageRelease});
+    view->addSeparator();
+    view->addActions({actions_.turnOver, actions_.nextView});
+    view->addSeparator();
+    view->addActions({actions_.zoomIn, actions_.zoomOut, actions_.zoomFit});
+    view->addSeparator();
+    view->addAction(actions_.darkTheme);
+
+    QMenu* panel = menuBar()->addMenu(tr("&Panel"));
+    panel->addActions({actions_.placePicture, actions_.addText, actions_.addShape, actions_.addCode});
+    panel->addSeparator();
+    panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk});
+    panel->addSeparator();
+    panel->addActions({actions_.files, actions_.press});
+    panel->addSeparator();
+    panel->addActions({actions_.takeSupplied, actions_.dropSupplied});
+
+    QMenu* help = menuBar()->addMenu(tr("&Help"));
+    help->addActions({actions_.keys, actions_.about});
+    actions_.refreshIcons(this);
+}
+
+void MainWindow::connectActions()
+{
+    const auto on = [this](QAction* action, auto what) { connect(action, &QAction::triggered, this, what); };
+    on(actions_.newJob, [this] {
+        StartGallery gallery(presets_, document_.job().unit, this);
+        if (gallery.exec() == QDialog::Accepted && mayLeave()) {
+            document_.start(gallery.chosen());
+            showStage(Stage::Brief);
+        }
+    });
+    on(actions_.open, [this] {
+        if (!mayLeave())
+            return;
+        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(), tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
+        if (!path.isEmpty())
+            openJob(path);
+    });
+    on(actions_.save, [this] { save(); });
+    on(actions_.saveAs, [this] { saveAs(); });
+    on(actions_.exportFlat, [this] { askExport(ExportKind::Flat); });
+    on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
+    on(actions_.exportDocket, [this] { askDocket(); });
+    on(actions_.keepPreset, [this] { askPreset(); });
+    on(actions_.stocks, [this] { StockDialog(stocks_, document_.job().unit, this).exec(); });
+    on(actions_.quit, [this] { close(); });
+
+    on(actions_.copy, [this] { placing_.copy(); });
+    on(actions_.cut, [this] { placing_.cut(); });
+    on(actions_.paste, [this] {
+        showStage(Stage::Flat);
+        placing_.paste();
+    });
+    on(actions_.selectAll, [this] { placing_.selectAll(); });
+    on(actions_.repeatOnPanels, [this] { placing_.repeatOnPanels(); });
+    on(actions_.repeatInColumns, [this] { placing_.repeatInColumns(); });
+    on(actions_.group, [this] { placing_.group(); });
+    on(actions_.ungroup, [this] { placing_.ungroup(); });
+    on(actions_.lock, [this] { placing_.toggleLock(); });
+    const std::pair<QAction*, AlignEdge> edges[] = {{actions_.alignLeft, AlignEdge::Left}, {actions_.alignCentre, AlignEdge::Centre}, {actions_.alignRight, AlignEdge::Right},
+                                                    {actions_.alignHead, AlignEdge::Head}, {actions_.alignMiddle, AlignEdge::Middle}, {actions_.alignFoot, AlignEdge::Foot}};
+    for (const auto& [action, edge] : edges)
+        on(action, [this, edge = edge] { placing_.align(edge); });
+    on(actions_.distributeAcross, [this] { placing_.distribute(Axis::Horizontal); });
+    on(actions_.distributeDown, [this] { placing_.distribute(Axis::Vertical); });
+    on(actions_.duplicate, [this] { placing_.duplicate(); });
+    on(actions_.remove, [this] { placing_.removeSelected(); });
+    on(actions_.bringForward, [this] { placing_.restack(1); });
+    on(actions_.sendBack, [this] { placing_.restack(-1); });
+    const auto panel = [this] {
+        showStage(Stage::Flat);
+        return std::clamp(selection_.panel(), 0, int(document_.plan().paper.face(selection_.face()).size()) - 1);
+    };
+    on(actions_.placePicture, [this, panel] {
+        const int at = panel();
+        const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Place a picture"), document_.folder(), tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
+        placing_.placeFiles(paths, at);
+    });
+    on(actions_.addText, [this, panel] { placing_.addText(panel()); });
+    on(actions_.addTint, [this, panel] { placing_.addTint(panel()); });
+    on(actions_.tintFace, [this, panel] {
+        panel();
+        placing_.tintFace();
+    });
+    on(actions_.addShape, [this, panel] { placing_.addShape(panel()); });
+    on(actions_.addCode, [this, panel] { placing_.addCode(panel()); });
+    on(actions_.pickInk, [this, panel] {
+        panel();
+        flat_->pickInk();
+    });
+    on(actions_.files, [this] { FilesDialog(document_, selection_, this).exec(); });
+    on(actions_.press, [this] { PressDialog(document_, this).exec(); });
+    on(actions_.takeSupplied, [this, panel] {
+        panel();
+        const QString path = QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
+        if (!path.isEmpty())
+            placing_.takeSupplied(path);
+    });
+    on(actions_.dropSupplied, [this] { placing_.dropSupplied(); });
+
+    on(actions_.turnOver, [this] {
+        const Paper& paper = document_.plan().paper;
+        const auto& panels = paper.face(selection_.face());
+        const int behind = paper.behind(panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))]).position;
+        selection_.setFace(otherFace(selection_.face()));
+        selection_.setPanel(behind); // the same paper, seen from behind
+    });
+    on(actions_.nextView, [this] { flat_->nextView(); });
+    const auto canvas = [this]() -> PaperCanvas& {
+        if (stages_->currentIndex() == int(Stage::Sheet))
+            return sheet_->canvas();
+        return flat_->canvas();
+    };
+    on(actions_.zoomIn, [canvas] { canvas().zoomIn(); });
+    on(actions_.zoomOut, [canvas] { canvas().zoomOut(); });
+    on(actions_.zoomFit, [canvas] { canvas().zoomToFit(); });
+    connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
+        QSettings().setValue(darkKey, dark);
+        setDark(dark);
+    });
+    on(actions_.stageBrief, [this] { showStage(Stage::Brief); });
+    on(actions_.stageFlat, [this] { showStage(Stage::Flat); });
+    on(actions_.stageSheet, [this] { showStage(Stage::Sheet); });
+    on(actions_.stageRelease, [this] { showStage(Stage::Release); });
+    on(actions_.keys, [this] {
+        QString rows;
+        for (const QAction* action : actions())
+            if (!action->shortcut().isEmpty())
+                rows += QStringLiteral("<tr><td style='padding: 2px 24px 2px 0'><b>%1</b></td><td>%2</td></tr>")
+                            .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(), action->statusTip().toHtmlEscaped());
+        rows += tr("<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
+                   "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
+                   "<tr><td><b>H</b></td><td>Sides near a line of the paper take hold of it; again, and all let go</td></tr>"
+                   "<tr><td><b>Shift and click</b></td><td>Take one more item</td></tr>"
+                   "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
+                   "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
+                   "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
+        tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows), Qt::RichText);
+    });
+    on(actions_.about, [this] {
+        tell(
+            tr("About Upper Hinge"),
+            tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press sheet.</p>"
+               "<p>Free software under the GNU General Public License, version 3 or later.<br>"
+               "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
+               "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
+                .arg(QLatin1String(programVersion)),
+            Qt::RichText);
+    });
+}
+
+void MainWindow::showStage(Stage stage)
+{
+    // The keyboard goes along, unless it is at work in the stage already.
+    if (QWidget* focus = focusWidget(); focus && strip_->isAncestorOf(focus))
+        focus->clearFocus();
+    strip_->setCurrent(stage);
+    stages_->setCurrentIndex(int(stage));
+    if (!focusWidget() && stage == Stage::Flat)
+        flat_->setFocus(Qt::OtherFocusReason);
+}
+
+void MainWindow::showDialog(const QString& name)
+{
+    if (name == QStringLiteral("gallery"))
+        actions_.newJob->trigger();
+    else if (name == QStringLiteral("stocks"))
+        actions_.stocks->trigger();
+    else if (name == QStringLiteral("files"))
+        actions_.files->trigger();
+    else if (name == QStringLiteral("press"))
+        actions_.press->trigger();
+    else if (auto* view = name.startsWith(QStringLiteral("view.")) ? findChild<QAbstractButton*>(name) : nullptr)
+        view->click();
+    else if (name == QStringLiteral("sheets"))
+        if (auto* pill = findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets")))
+            pill->click();
+}
+
+void MainWindow::setDark(bool dark)
+{
+    applyTheme(*qApp, dark);
+    const QSignalBlocker quiet(actions_.darkTheme);
+    actions_.darkTheme->setChecked(dark);
+    actions_.refreshIcons(this);
+    Q_EMIT document_.changed(); // labels that carry colours are written again
+}
+
+void MainWindow::refreshTitle()
+{
+    setWindowTitle(QStringLiteral("%1[*] · Upper Hinge").arg(document_.displayName()));
+    setWindowModified(document_.isDirty());
+}
+
+void MainWindow::askExport(ExportKind kind)
+{
+    if (!mayRelease(kind))
+        return;
+    const QString extent = extentName(extentOf(document_.job())).replace(u' ', u'-');
+    const QString part = extent.isEmpty() ? QString() : u'-' + extent;
+    const QString proposed = document_.folder() + u'/' + document_.fileStem() + part +
+                             (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
+    QString path = QFileDialog::getSaveFileName(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed, tr("PDF (*.pdf)"));
+    if (path.isEmpty())
+        return;
+    if (!path.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive))
+        path += QStringLiteral(".pdf");
+    showStage(Stage::Release);
+    exportTo(kind, path);
+}
+
+bool MainWindow::mayRelease(ExportKind kind)
+{
+    std::vector<Finding> stops;
+    std::ranges::copy_if(document_.findings(), std::back_inserter(stops),
+                         [](const Finding& f) { return f.severity == Severity::Stop; });
+    if (stops.empty())
+        return true;
+    QMessageBox box(this);
+    box.setObjectName(QStringLiteral("stopsDialog"));
+    box.setTextFormat(Qt::PlainText);
+    const QString first = stops.front().message;
+    box.setText(stops.size() == 1
+                    ? tr("This stops the piece: %1.").arg(first)
+                    : tr("This stops the piece: %1, and %2 more.").arg(first, QString::number(stops.size() - 1)));
+    box.setInformativeText(stops.front().reason);
+    QPushButton* show = box.addButton(tr("Show it"), QMessageBox::AcceptRole);
+    QPushButton* write = box.addButton(kind == ExportKind::Flat ? tr("Write the flat all the same")
+                                                                : tr("Write the press sheet all the same"),
+                                       QMessageBox::DestructiveRole);
+    box.addButton(QMessageBox::Cancel);
+    box.setDefaultButton(show);
+    box.exec();
+    if (box.clickedButton() == show)
+        showFinding(stops.front());
+    return box.clickedButton() == write;
+}
+
+void MainWindow::askDocket()
+{
+    const QString stem = document_.path().isEmpty() ? document_.job().title.simplified().toLower().replace(u' ', u'-')
+                                                    : QFileInfo(document_.path()).fileName().section(u'.', 0, 0);
+    const QString path = QFileDialog::getSaveFileName(this, tr("Write the docket"), document_.folder() + u'/' + stem + QStringLiteral("-docket.pdf"), tr("PDF (*.pdf);;HTML (*.html)"));
+    if (!path.isEmpty())
+        writeDocket(path);
+}
+
+bool MainWindow::writeDocket(const QString& path)
+{
+    const bool html = path.endsWith(QStringLiteral(".html"), Qt::CaseInsensitive) || path.endsWith(QStringLiteral(".htm"), Qt::CaseInsensitive);
+    const auto written = html ? writeDocketHtml(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path)
+                              : writeDocketPdf(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path);
+    if (!written)
+        tell(tr("Not written"), written.error().text());
+    return written.has_value();
+}
+
+void MainWindow::askPreset()
+{
+    QDialog dialog(this);
+    dialog.setObjectName(QStringLiteral("presetDialog"));
+    dialog.setWindowTitle(tr("Keep as a preset"));
+    auto* column = new QVBoxLayout(&dialog);
+    column->setContentsMargins(20, 16, 20, 16);
+    column->setSpacing(8);
+    const auto line = [&](const QString& label, const char* name, const QString& text) {
+        auto* l = plainLabel(label);
+        l->setProperty("role", QStringLiteral("note"));
+        auto* edit = new QLineEdit(text);
+        edit->setObjectName(QString::fromLatin1(name));
+        edit->setAccessibleName(label);
+        edit->setMinimumWidth(380);
+        l->setBuddy(edit);
+        column->addWidget(l);
+        column->addWidget(edit);
+        return edit;
+    };
+    auto* name = line(tr("Its name"), "preset.name", document_.job().title);
+    auto* about = line(tr("What it is for"), "preset.about", {});
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Save | QDialogButtonBox::Cancel);
+    column->addSpacing(8);
+    column->addWidget(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    if (const auto kept = presets_.keep(presetFrom(document_.job(), name->text(), about->text())); !kept)
+        tell(tr("Not kept"), kept.error().text());
+}
+
+bool MainWindow::exportTo(ExportKind kind, const QString& target)
+{
+    if (!document_.files().blocked().isEmpty()) {
+        tell(
+            tr("Not written"),
+            tr("The job uses files outside its folder that you have not allowed: %1. Place them again, or open the job once more.")
+                .arg(Problem::quoted(*document_.files().blocked().begin())));
+        return false;
+    }
+    return exporter_.start(document_.job(), kind, document_.folder(), target);
+}
+
+void MainWindow::showFinding(const Finding& finding)
+{
+    if (!finding.face) {
+        showStage(finding.code.startsWith(QStringLiteral("sheet.")) ? Stage::Sheet : Stage::Brief);
+        return;
+    }
+    showStage(Stage::Flat);
+    selection_.setItem(*finding.face, finding.itemId);
+}
+
+void MainWindow::tell(const QString& title, const QString& message, Qt::TextFormat format)
+{
+    auto* box = new QMessageBox(QMessageBox::NoIcon, title, {}, QMessageBox::Ok, this);
+    box->setTextFormat(format);
+    box->setText(message);
+    box->setObjectName(QStringLiteral("message"));
+    box->setAttribute(Qt::WA_DeleteOnClose);
+    box->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    box->open();
+}
+
+void MainWindow::closeEvent(QCloseEvent* event)
+{
+    if (!mayLeave()) {
+        event->ignore();
+        return;
+    }
+    exporter_.stop(); // what it was writing goes away
+    event->accept();
+}
+
+void MainWindow::changeEvent(QEvent* event)
+{
+    QMainWindow::changeEvent(event);
+    // Back at the window: what happened to the file meanwhile is asked about once.
+    if (event->type() == QEvent::ActivationChange && isActiveWindow() && !QApplication::activeModalWidget() &&
+        document_.isChangedOnDisk())
+        QTimer::singleShot(0, this, [this] {
+            if (!document_.isChangedOnDisk() || QApplication::activeModalWidget())
+                return;
+            if (askAboutDisk() != DiskAnswer::Settled)
+                document_.acceptDisk(); // what it is now is known
+        });
+    if (event->type() == QEvent::PaletteChange && centralWidget())
+        centralWidget()->update();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event)
+{
+    if (event->mimeData()->hasUrls())
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event)
+{
+    // Anywhere in the window: a job opens, anything else goes to the panel at work.
+    for (const QUrl& url : event->mimeData()->urls()) {
+        const QString path = url.toLocalFile();
+        if (path.endsWith(u'.' + jobFileSuffix()) || isPackedName(path)) {
+            if (mayLeave())
+                openJob(path);
+        } else if (!path.isEmpty()) {
+            showStage(Stage::Flat);
+            placing_.placeFile(path, selection_.panel());
+        }
+    }
+    event->acceptProposedAction();
+}
+
+} // namespace hinge

@@ -1,0 +1,112 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/look/actions.h"
+#include "app/document/document.h"
+#include "app/document/exporter.h"
+#include "app/flat/placing.h"
+#include "app/document/preset_store.h"
+#include "app/document/recovery.h"
+#include "app/document/selection.h"
+#include "app/document/stock_store.h"
+#include "app/window/stage.h"
+#include "paint/face_painter.h"
+
+#include <QMainWindow>
+
+class QMenu;
+class QStackedWidget;
+
+namespace hinge {
+
+class BriefStage;
+class FlatStage;
+class SheetStage;
+class ReleaseStage;
+class StageStrip;
+
+/// The window: the strip of stages, the docket, the stage at work, and the findings at the foot.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+public:
+    MainWindow();
+    ~MainWindow() override;
+
+    [[nodiscard]] Document& document() { return document_; }
+    [[nodiscard]] Selection& selection() { return selection_; }
+    /// Opens a job; tells the user when that fails. The job that is open then stays.
+    bool openJob(const QString& path);
+    void showStage(Stage stage);
+    void setDark(bool dark);
+    /// Opens "gallery", "stocks" or "files" as its menu entry does, or shows the "sheets" of the Brief, or a view of the Flat by its pill ("view.4").
+    void showDialog(const QString& name);
+    /// Offers unsaved work that an earlier program left behind. True when it was taken up.
+    bool offerRecovery();
+    /// Takes away unpacked files that nothing has used for a month. After unsaved work was offered: that may need them.
+    void tidy();
+    [[nodiscard]] Recovery& recovery() { return recovery_; }
+    /// Writes a PDF without asking for its name.
+    bool exportTo(ExportKind kind, const QString& target);
+    /// Writes the docket as PDF, or as HTML when the name says so; tells the user when that fails.
+    bool writeDocket(const QString& path);
+    [[nodiscard]] StockStore& stocks() { return stocks_; }
+    [[nodiscard]] PresetStore& presets() { return presets_; }
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+    void changeEvent(QEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    void buildMenus();
+    void connectActions();
+    /// Shows colours through the press profile of the job.
+    void refreshPress();
+    void refreshTitle();
+    void refreshRecent();
+    void remember(const QString& path);
+    bool save();
+    bool saveAs();
+    bool saveTo(const QString& path);
+    /// Asks what to do with unsaved changes; false to stay.
+    bool mayLeave();
+    void askExport(ExportKind kind);
+    /// When a finding stops the piece: names it, and asks whether to write all the same.
+    bool mayRelease(ExportKind kind);
+    void askDocket();
+    void askPreset();
+    void showFinding(const Finding& finding);
+    void tell(const QString& title, const QString& message, Qt::TextFormat format = Qt::PlainText);
+    /// A job that was never open here and leads out of its folder: names the files and waits for a yes.
+    void askForOutside();
+    enum class DiskAnswer { KeepMine, Settled, NotNow };
+    /// The file was changed by somebody else: keep both, take theirs, or keep mine.
+    DiskAnswer askAboutDisk();
+    /// False when the file on disk is somebody else's by now, and is to stay.
+    bool mayOverwrite(const QString& path);
+    /// False when the job would be saved without files that it names, and the user does not want that.
+    bool mayLoseFiles();
+    /// Packs and writes in another thread, with progress; can be stopped.
+    Result<void> savePacked(const QString& path);
+
+    Document document_;
+    Selection selection_;
+    Placing placing_;
+    Exporter exporter_;
+    Recovery recovery_;
+    StockStore stocks_;
+    PresetStore presets_;
+    FacePainter painter_;
+    Actions actions_;
+    StageStrip* strip_ = nullptr;
+    QStackedWidget* stages_ = nullptr;
+    FlatStage* flat_ = nullptr;
+    SheetStage* sheet_ = nullptr;
+    QMenu* recentMenu_ = nullptr;
+    QStringList lossAccepted_; ///< lost files the user knows of
+    QString pressShown_; ///< the press profile in use: its path and hash
+};
+
+} // namespace hinge

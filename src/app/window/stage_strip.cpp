@@ -1,0 +1,202 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/window/stage_strip.h"
+
+#include "app/look/theme.h"
+#include "core/piece/extent.h"
+#include "core/units/page_sizes.h"
+
+#include <QKeyEvent>
+#include <QPainter>
+#include <QPainterPath>
+
+namespace hinge {
+namespace {
+
+constexpr double openShare = 1.45; ///< width of the open leaf against a folded one
+
+class StripLeaf : public QAbstractButton {
+public:
+    StripLeaf(int index, QWidget* parent) : QAbstractButton(parent), index_(index)
+    {
+        setCheckable(true);
+        setAutoExclusive(true);
+        setCursor(Qt::PointingHandCursor);
+        setFocusPolicy(Qt::TabFocus);
+    }
+
+    void setNote(const QString& note)
+    {
+        note_ = note;
+        setAccessibleDescription(note);
+        update();
+    }
+    void setOpenness(double openness)
+    {
+        openness_ = openness;
+        update();
+    }
+
+protected:
+    void enterEvent(QEnterEvent*) override { update(); }
+    void leaveEvent(QEvent*) override { update(); }
+
+    void paintEvent(QPaintEvent*) override
+    {
+        const Theme& t = Theme::of(this);
+        QPainter p(this);
+        p.setRenderHint(QPainter::Antialiasing);
+        const double w = width();
+        const double h = height() - 6;
+        // A folded leaf leans: one end a little higher than the other, by turns.
+        const double lean = 7 * (1 - openness_);
+        const bool rising = index_ % 2 == 0;
+        const double left = rising ? 4 + lean : 4;
+        const double right = rising ? 4 : 4 + lean;
+        QPainterPath shape;
+        shape.moveTo(0, left);
+        shape.lineTo(w, right);
+        shape.lineTo(w, h);
+        shape.lineTo(0, h);
+        shape.closeSubpath();
+        if (openness_ > 0.5) {
+            for (int i = 3; i > 0; --i)
+                p.fillPath(shape.translated(0, i * 0.8), QColor(0, 0, 0, 12));
+        }
+        const QColor folded = rising ? t.slip : t.fold;
+        p.fillPath(shape, openness_ > 0.5 ? t.work : underMouse() ? t.work : folded);
+        if (openness_ <= 0.5) {
+            QLinearGradient shade(0, 0, w, 0);
+            shade.setColorAt(rising ? 1 : 0, QColor(0, 0, 0, t.dark ? 36 : 16));
+            shade.setColorAt(rising ? 0.7 : 0.3, QColor(0, 0, 0, 0));
+            p.fillPath(shape, shade);
+        }
+        if (isChecked())
+            p.fillRect(QRectF(0, h - 4, w, 4), t.accent);
+        const double x = isChecked() ? 18 : 16;
+        p.setPen(t.ink);
+        p.setFont(uiFont(isChecked() ? type::title : type::heading, isChecked() ? QFont::Bold : QFont::DemiBold));
+        p.drawText(QRectF(x, 11, w - x - 8, 22), Qt::AlignVCenter, text());
+        p.setPen(t.ink2);
+        const QFont note = uiFont(type::label);
+        p.setFont(note);
+        p.drawText(QRectF(x, 34, w - x - 8, 18), Qt::AlignVCenter, QFontMetrics(note).elidedText(note_, Qt::ElideRight, int(w - x - 8)));
+        if (hasFocus()) {
+            p.setPen(QPen(t.accent, 2));
+            p.setBrush(Qt::NoBrush);
+            p.drawRoundedRect(QRectF(3, 7, w - 6, h - 13), 3, 3);
+        }
+    }
+
+private:
+    int index_;
+    QString note_;
+    double openness_ = 0;
+};
+
+} // namespace
+
+StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), document_(document)
+{
+    setObjectName(QStringLiteral("stageStrip"));
+    setAccessibleName(tr("Stages of the piece"));
+    setFixedHeight(68);
+    const std::array<QString, 4> names{tr("Brief"), tr("Flat"), tr("Sheet"), tr("Release")};
+    const std::array<QString, 4> tips{tr("What it is: sizes, paper, folds"), tr("Fill the panels of both faces"),
+                                      tr("Lay the piece out on the press sheet"), tr("Settle findings and write the files")};
+    for (std::size_t i = 0; i < 4; ++i) {
+        auto* leaf = new StripLeaf(int(i), this);
+        leaf->setText(names[i]);
+        leaf->setAccessibleName(names[i]);
+        leaf->setToolTip(tips[i]);
+        leaf->setObjectName(QStringLiteral("stage.") + stageKey(allStages[i]));
+        connect(leaf, &QAbstractButton::clicked, this, [this, leaf, stage = allStages[i]] {
+            // Clicked with the mouse, no other leaf keeps the keyboard.
+            if (QWidget* focus = window()->focusWidget(); focus && focus != leaf && isAncestorOf(focus))
+                focus->clearFocus();
+            setCurrent(stage);
+        });
+        leaves_[i] = leaf;
+    }
+    leaves_[0]->setChecked(true);
+    unfolding_.setDuration(160);
+    unfolding_.setStartValue(0.0);
+    unfolding_.setEndValue(1.0);
+    unfolding_.setEasingCurve(QEasingCurve::OutCubic);
+    connect(&unfolding_, &QVariantAnimation::valueChanged, this, &StageStrip::place);
+    connect(&document_, &Document::changed, this, &StageStrip::refresh);
+    refresh();
+}
+
+void StageStrip::setCurrent(Stage stage)
+{
+    if (stage == current_) {
+        leaves_[std::size_t(stage)]->setChecked(true);
+        return;
+    }
+    previous_ = current_;
+    current_ = stage;
+    leaves_[std::size_t(stage)]->setChecked(true);
+    if (isVisible()) {
+        unfolding_.stop();
+        unfolding_.start();
+    }
+    place();
+    Q_EMIT chosen(stage);
+}
+
+void StageStrip::place()
+{
+    const double progress = unfolding_.state() == QAbstractAnimation::Running ? unfolding_.currentValue().toDouble() : 1.0;
+    const auto openness = [&](std::size_t i) {
+        if (Stage(i) == current_)
+            return progress;
+        return Stage(i) == previous_ ? 1 - progress : 0.0;
+    };
+    double total = 0;
+    for (std::size_t i = 0; i < 4; ++i)
+        total += 1 + (openShare - 1) * openness(i);
+    double x = 0;
+    for (std::size_t i = 0; i < 4; ++i) {
+        const double w = width() * (1 + (openShare - 1) * openness(i)) / total;
+        leaves_[i]->setGeometry(QRect(int(std::round(x)), 0, int(std::round(x + w)) - int(std::round(x)), height()));
+        static_cast<StripLeaf*>(leaves_[i])->setOpenness(openness(i));
+        x += w;
+    }
+}
+
+void StageStrip::refresh()
+{
+    const Job& job = document_.job();
+    const Plan& plan = document_.plan();
+    const auto note = [this](Stage s, const QString& text) { static_cast<StripLeaf*>(leaves_[std::size_t(s)])->setNote(text); };
+    const Size told = job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card || job.kind == PieceKind::Leaf ? job.flat : job.page;
+    const QString size = nameOfSize(told);
+    const QString what = job.kind == PieceKind::Leaflet ? foldName(job.fold) : kindName(job.kind);
+    note(Stage::Brief, tr("%1 %2, %3 g/m²").arg(size.isEmpty() ? formatSize(told, job.unit) : QString(size).remove(tr(" landscape")), what).arg(textStockOf(job).grammage));
+    const int panels = int(plan.paper.face(Face::Outside).size());
+    note(Stage::Flat, hasOwnCover(job) ? tr("the cover, 2 faces") : panels == 1 ? tr("2 faces") : tr("%1 panels, 2 faces").arg(panels * 2));
+    const Figure* sheet = plan.findFigure(QStringLiteral("sheet"));
+    note(Stage::Sheet, plan.sheet.up() > 0 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet.up()) : tr("does not fit"));
+    const auto count = document_.findings().size();
+    const QString found = count == 1 ? tr("1 finding") : tr("%1 findings").arg(count);
+    const QString extent = extentName(extentOf(job));
+    const QString state = count > 0          ? found
+                          : isBare(job)      ? tr("nothing on it yet")
+                          : extent.isEmpty() ? tr("ready")
+                                             : QString();
+    note(Stage::Release, extent.isEmpty() ? state : state.isEmpty() ? extent : tr("%1, %2").arg(extent, state));
+}
+
+void StageStrip::resizeEvent(QResizeEvent*) { place(); }
+
+void StageStrip::keyPressEvent(QKeyEvent* event)
+{
+    const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
+    if (step == 0)
+        return QWidget::keyPressEvent(event);
+    const int next = std::clamp(int(current_) + step, 0, 3);
+    setCurrent(Stage(next));
+    leaves_[std::size_t(next)]->setFocus(Qt::TabFocusReason);
+}
+
+} // namespace hinge

@@ -1,0 +1,259 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/edit/arrange.h"
+
+#include <algorithm>
+
+namespace hinge {
+namespace {
+
+Point middleOf(const Rect& r) { return {r.x + r.w.part(2), r.y + r.h.part(2)}; }
+
+Rect aligned(Rect frame, const Rect& to, AlignEdge edge)
+{
+    switch (edge) {
+    case AlignEdge::Left: frame.x = to.x; break;
+    case AlignEdge::Centre: frame.x = to.x + (to.w - frame.w).part(2); break;
+    case AlignEdge::Right: frame.x = to.right() - frame.w; break;
+    case AlignEdge::Head: frame.y = to.y; break;
+    case AlignEdge::Middle: frame.y = to.y + (to.h - frame.h).part(2); break;
+    case AlignEdge::Foot: frame.y = to.bottom() - frame.h; break;
+    }
+    return frame;
+}
+
+/// The area with the middle of an item in it, or the nearest to it along one axis.
+template <class Middle>
+Rect nearestOf(const std::vector<Rect>& areas, const Rect& frame, const Middle& middle)
+{
+    return *std::ranges::min_element(areas, {}, [&](const Rect& r) { return abs(middle(r) - middle(frame)); });
+}
+
+/// What an item is brought in line with; for `AlignTo::EachOther` that is the caller's to say.
+Rect targetOf(const Plan& plan, const PlacedItem& placed, AlignTo to)
+{
+    const Panel& panel = plan.paper.face(placed.face)[std::size_t(panelAt(plan.paper, placed.face, middleOf(placed.frame)))];
+    if (to == AlignTo::Panel)
+        return panel.area;
+    if (to == AlignTo::SafeArea)
+        return panel.safeArea;
+    const Rect column = nearestOf(panel.columnAreas, placed.frame, [](const Rect& r) { return r.x + r.w.part(2); });
+    const Rect row = nearestOf(panel.rowAreas, placed.frame, [](const Rect& r) { return r.y + r.h.part(2); });
+    return {column.x, row.y, column.w, row.h};
+}
+
+/// Changes every item that is not locked; refused when all are.
+template <class Change>
+Result<void> changeUnlocked(Job& job, const Plan& plan, const QStringList& ids, const Change& change)
+{
+    bool any = false;
+    for (const QString& id : ids) {
+        Item* item = job.findItem(id);
+        const PlacedItem* placed = plan.findItem(id);
+        if (!item || !placed || item->locked)
+            continue;
+        any = true;
+        if (auto ok = change(*item, *placed); !ok)
+            return ok;
+    }
+    if (!any)
+        return problem({}, ids.size() == 1 ? QStringLiteral("It is locked; unlock it first.") : QStringLiteral("All of them are locked; unlock them first."));
+    return {};
+}
+
+} // namespace
+
+void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame)
+{
+    const Rect before = frameOf(paper, face, item);
+    const Point middle = middleOf(frame);
+    const auto settle = [&](ItemSide side, Length at, bool moved) {
+        if (!moved)
+            return;
+        const Length across = isHorizontal(side) ? middle.y : middle.x;
+        const auto line = nearestLine(paper, face, side, at, across, Length());
+        item.side(side) = line ? *line : freeSide(paper, face, side, at, across);
+    };
+    settle(ItemSide::Left, frame.x, frame.x != before.x);
+    settle(ItemSide::Top, frame.y, frame.y != before.y);
+    settle(ItemSide::Right, frame.right(), frame.right() != before.right());
+    settle(ItemSide::Bottom, frame.bottom(), frame.bottom() != before.bottom());
+}
+
+void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, AlignEdge edge)
+{
+    const Rect all = frameAround(plan, ids);
+    for (const QString& id : ids) {
+        Item* item = job.findItem(id);
+        const PlacedItem* placed = plan.findItem(id);
+        if (!item || !placed || item->locked)
+            continue;
+        const Rect target = to == AlignTo::EachOther ? all : targetOf(plan, *placed, to);
+        moveTo(plan.paper, placed->face, *item, aligned(placed->frame, target, edge));
+    }
+}
+
+Rect frameAround(const Plan& plan, const QStringList& ids)
+{
+    Rect all;
+    for (const QString& id : ids) {
+        const Rect& f = plan.findItem(id)->frame;
+        all = all.isEmpty() ? f : Rect::fromEdges(std::min(all.x, f.x), std::min(all.y, f.y), std::max(all.right(), f.right()), std::max(all.bottom(), f.bottom()));
+    }
+    return all;
+}
+
+Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy)
+{
+    return changeUnlocked(job, plan, ids, [&](Item& item, const PlacedItem& placed) -> Result<void> {
+        Rect frame = placed.frame;
+        frame.x += dx;
+        frame.y += dy;
+        moveTo(plan.paper, placed.face, item, frame);
+        return {};
+    });
+}
+
+namespace
+{
+
+/// Makes an item as wide (or high) as `extent` by moving one of the two sides.
+void sizeAlong(const Paper& paper, Face face, Item& item, Axis along, Length extent)
+{
+    const bool across = along == Axis::Horizontal;
+    const ItemSide low = across ? ItemSide::Left : ItemSide::Top;
+    const ItemSide high = across ? ItemSide::Right : ItemSide::Bottom;
+    const Rect before = frameOf(paper, face, item);
+    const bool lowMoves = item.side(high).holds && !item.side(low).holds;
+    const ItemSide moves = lowMoves ? low : high;
+    const ItemSide stays = lowMoves ? high : low;
+    const Length kept = sidePosition(paper, face, stays, item.side(stays));
+    const Length at = lowMoves ? kept - extent : kept + extent;
+    if (at == sidePosition(paper, face, moves, item.side(moves)))
+        return;
+    const int panel = item.side(stays).holds ? item.side(stays).panel : panelAt(paper, face, middleOf(before));
+    const Length middle = across ? before.y + before.h.part(2) : before.x + before.w.part(2);
+    const auto line = nearestLine(paper, face, moves, at, middle, Length());
+    item.side(moves) = line && line->panel == panel ? *line : freeSideOn(paper, face, moves, at, panel);
+}
+
+} // namespace
+
+Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height)
+{
+    return changeUnlocked(job, plan, ids, [&](Item& item, const PlacedItem& placed) -> Result<void> {
+        Rect wanted = placed.frame;
+        wanted.w = width.value_or(wanted.w);
+        wanted.h = height.value_or(wanted.h);
+        if (wanted.w < Length() || wanted.h < Length() || isVoid(item, wanted))
+            return problem({}, QStringLiteral("An item needs a size above 0."));
+        if (width)
+            sizeAlong(plan.paper, placed.face, item, Axis::Horizontal, *width);
+        if (height)
+            sizeAlong(plan.paper, placed.face, item, Axis::Vertical, *height);
+        return {};
+    });
+}
+
+void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis along, AlignTo within)
+{
+    if (ids.size() < (within == AlignTo::EachOther ? 3 : 2))
+        return;
+    const bool across = along == Axis::Horizontal;
+    std::vector<const PlacedItem*> placed;
+    for (const QString& id : ids)
+        placed.push_back(plan.findItem(id));
+    const auto start = [across](const PlacedItem* p) { return across ? p->frame.x : p->frame.y; };
+    const auto size = [across](const PlacedItem* p) { return across ? p->frame.w : p->frame.h; };
+    std::ranges::sort(placed, {}, start);
+    Length used;
+    for (const PlacedItem* p : placed)
+        used += size(p);
+    Rect span = Rect::fromEdges(placed.front()->frame.x, placed.front()->frame.y, placed.back()->frame.right(), placed.back()->frame.bottom());
+    if (within != AlignTo::EachOther)
+        span = targetOf(plan, *placed.front(), within);
+    const Length whole = across ? span.w : span.h;
+    const std::vector<Length> gaps = share(whole - used, int(placed.size()) - 1);
+    Length at = across ? span.x : span.y;
+    for (std::size_t i = 0; i < placed.size(); ++i) {
+        Rect frame = placed[i]->frame;
+        (across ? frame.x : frame.y) = at;
+        Item* item = job.findItem(placed[i]->id);
+        if (!item->locked)
+            moveTo(plan.paper, placed[i]->face, *item, frame);
+        at += size(placed[i]) + (i < gaps.size() ? gaps[i] : Length());
+    }
+}
+
+std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QStringList& without, ItemSide side, Length position, Length reach)
+{
+    std::optional<Length> best;
+    for (const PlacedItem& other : plan.itemsOn(face)) {
+        if (!other.shown || without.contains(other.id))
+            continue;
+        const Rect& f = other.frame;
+        for (const Length at : isHorizontal(side) ? std::array{f.x, f.x + f.w.part(2), f.right()} : std::array{f.y, f.y + f.h.part(2), f.bottom()})
+            if (abs(at - position) <= reach && (!best || abs(at - position) < abs(*best - position)))
+                best = at;
+    }
+    return best;
+}
+
+void removeGuide(Job& job, const Paper& paper, Face face, int number)
+{
+    for (Item& item : job.face(face).items) {
+        const Point middle = middleOf(frameOf(paper, face, item));
+        for (const ItemSide s : allSides)
+            if (item.side(s).line == PaperLine::Guide && item.side(s).column == number)
+                item.side(s) = freeSide(paper, face, s, sidePosition(paper, face, s, item.side(s)), isHorizontal(s) ? middle.y : middle.x);
+    }
+    std::erase_if(job.face(face).guides, [number](const Guide& guide) { return guide.number == number; });
+}
+
+std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId)
+{
+    std::vector<Item> out = items;
+    QHash<QString, QString> ids;
+    for (Item& item : out) {
+        const QString fresh = freshId();
+        ids.insert(item.id, fresh);
+        item.id = fresh;
+        for (Placed& side : item.sides)
+            side.panel = std::max(0, side.panel + toPanel - fromPanel);
+    }
+    for (Item& item : out)
+        item.next = ids.value(item.next); // empty when the next frame was not copied
+    return out;
+}
+
+std::vector<Item> repeatedOnPanels(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId)
+{
+    const int at = panelAt(plan.paper, face, middleOf(plan.findItem(item.id)->frame));
+    std::vector<Item> out;
+    for (const Panel& panel : plan.paper.face(face))
+        if (panel.position != at)
+            out.push_back(copiesFor({item}, at, panel.position, freshId).front());
+    return out;
+}
+
+std::vector<Item> repeatedInColumns(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId)
+{
+    const Rect frame = plan.findItem(item.id)->frame;
+    const int at = panelAt(plan.paper, face, middleOf(frame));
+    const auto& columns = plan.paper.face(face)[std::size_t(at)].columnAreas;
+    const auto here = std::ranges::find_if(columns, [&](const Rect& c) { return c.x <= middleOf(frame).x && middleOf(frame).x <= c.right(); });
+    std::vector<Item> out;
+    if (here == columns.end())
+        return out;
+    for (const Rect& column : columns) {
+        if (column == *here)
+            continue;
+        Item copy = copiesFor({item}, at, at, freshId).front();
+        Rect moved = frame;
+        moved.x += column.x - here->x;
+        moveTo(plan.paper, face, copy, moved);
+        out.push_back(std::move(copy));
+    }
+    return out;
+}
+
+} // namespace hinge

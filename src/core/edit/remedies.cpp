@@ -1,0 +1,156 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/edit/remedies.h"
+
+#include "core/job/stories.h"
+#include "core/piece/binding.h"
+#include "core/piece/lines.h"
+#include "core/plan/item_checks.h"
+
+#include <algorithm>
+
+namespace hinge {
+
+QString remedyText(Remedy remedy)
+{
+    switch (remedy) {
+    case Remedy::None: return {};
+    case Remedy::UseStockTuck: return QStringLiteral("Use the stock's allowance");
+    case Remedy::PullToBleed: return QStringLiteral("Pull out to the bleed");
+    case Remedy::TurnGrain: return QStringLiteral("Turn the grain");
+    case Remedy::Score: return QStringLiteral("Score it");
+    case Remedy::MakeUpPages: return QStringLiteral("Ask for the full pages");
+    case Remedy::MoveBlanks: return QStringLiteral("Put blanks before the back");
+    case Remedy::GlueInstead: return QStringLiteral("Glue it instead");
+    case Remedy::ReckonSpine: return QStringLiteral("Use the reckoned spine");
+    case Remedy::Sheetwise: return QStringLiteral("Print it sheetwise");
+    case Remedy::MoveToSafe: return QStringLiteral("Keep it in the safe zone");
+    case Remedy::CloseGap: return QStringLiteral("Close the gap");
+    case Remedy::ThickenStroke: return QStringLiteral("Make it a quarter point");
+    case Remedy::RemoveItem: return QStringLiteral("Take it off");
+    case Remedy::MatchLook: return QStringLiteral("Set it like the others");
+    case Remedy::WidenSafe: return QStringLiteral("Keep 3 mm clear");
+    }
+    return {};
+}
+
+namespace {
+
+/// Pulls sides that lie outside the safe area of the item's panel back to it.
+void moveToSafe(Job& job, Face face, Item& item)
+{
+    const auto paper = foldPaper(job);
+    if (!paper)
+        return;
+    const Rect frame = frameOf(*paper, face, item);
+    const int at = panelAt(*paper, face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)});
+    const Rect safe = paper->face(face)[std::size_t(at)].safeArea;
+    const auto hold = [&](ItemSide side, bool outside) {
+        if (outside)
+            item.side(side) = {PaperLine::Safe, at, side == ItemSide::Right || side == ItemSide::Bottom, 0, Length(), true};
+    };
+    hold(ItemSide::Left, frame.x < safe.x);
+    hold(ItemSide::Top, frame.y < safe.y);
+    hold(ItemSide::Right, frame.right() > safe.right());
+    hold(ItemSide::Bottom, frame.bottom() > safe.bottom());
+}
+
+void closeGap(Job& job, Face face, Item& item, ItemSide side, Length target)
+{
+    const auto paper = foldPaper(job);
+    if (!paper)
+        return;
+    const Rect frame = frameOf(*paper, face, item);
+    const Length across = isHorizontal(side) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2);
+    // Where a line of the paper lies the side takes hold of it.
+    const auto line = nearestLine(*paper, face, side, target, across, Length());
+    item.side(side) = line ? *line : freeSide(*paper, face, side, target, across);
+}
+
+void matchLook(Job& job, Item& item)
+{
+    for (const OddLook& odd : oddLooks(job)) {
+        if (odd.itemId != item.id)
+            continue;
+        TextStyle& style = item.paragraphs[odd.paragraph].style;
+        style.font = odd.font;
+        style.size = odd.size;
+    }
+}
+
+} // namespace
+
+Job settled(Job job, const Finding& finding)
+{
+    switch (finding.remedy) {
+    case Remedy::None:
+        break;
+    case Remedy::UseStockTuck:
+        job.fold.tuckAllowance.reset();
+        job.fold.widths.clear();
+        break;
+    case Remedy::TurnGrain:
+        job.stock.grain = job.stock.grain == Grain::AlongHeight ? Grain::AlongWidth : Grain::AlongHeight;
+        break;
+    case Remedy::Score:
+        if (job.kind == PieceKind::Cover || job.kind == PieceKind::Book)
+            job.cover.hinge = CoverShape().hinge;
+        else
+            job.fold.scored = true;
+        break;
+    case Remedy::MakeUpPages: job.pages.count = madeUpPages(job); break;
+    case Remedy::MoveBlanks: job.pages.blanks = Blanks::BeforeBack; break;
+    case Remedy::GlueInstead:
+        // The cover of a self-cover booklet is among its pages; glued, it is a component of its own.
+        if (!job.pages.plusCover)
+            job.pages.count = std::max(4, job.pages.count - 4);
+        setOwnCover(job, true);
+        job.kind = PieceKind::Book;
+        break;
+    case Remedy::ReckonSpine: job.cover.spine.reset(); break;
+    case Remedy::Sheetwise: job.pages.workStyle = WorkStyle::Sheetwise; break;
+    case Remedy::MoveToSafe:
+        if (Item* item = job.findItem(finding.itemId); item && finding.face)
+            moveToSafe(job, *finding.face, *item);
+        break;
+    case Remedy::CloseGap:
+        if (Item* item = job.findItem(finding.itemId); item && finding.face)
+            closeGap(job, *finding.face, *item, finding.side, finding.target);
+        break;
+    case Remedy::ThickenStroke:
+        if (Item* item = job.findItem(finding.itemId))
+            item->stroke.width = std::max(item->stroke.width, thinnestStroke);
+        break;
+    case Remedy::RemoveItem: removeItem(job, finding.itemId); break;
+    case Remedy::MatchLook:
+        if (Item* item = job.findItem(finding.itemId))
+            matchLook(job, *item);
+        break;
+    case Remedy::WidenSafe:
+        job.zones.safe = std::max(job.zones.safe, Length::mm(3));
+        job.zones.foldClearance = std::max(job.zones.foldClearance, Length::mm(3));
+        break;
+    case Remedy::PullToBleed:
+        if (Item* item = job.findItem(finding.itemId)) {
+            const bool farEdge = finding.side == ItemSide::Right || finding.side == ItemSide::Bottom;
+            // The outermost panel of that side: known once the paper is folded.
+            const auto paper = foldPaper(job);
+            if (!paper)
+                break;
+            int panel = item->side(finding.side).panel;
+            const int columns = paper->columns();
+            const int rows = paper->rows();
+            const int row = std::min(panel / columns, rows - 1);
+            switch (finding.side) {
+            case ItemSide::Left: panel = row * columns; break;
+            case ItemSide::Right: panel = row * columns + columns - 1; break;
+            case ItemSide::Top: panel %= columns; break;
+            case ItemSide::Bottom: panel = (rows - 1) * columns + panel % columns; break;
+            }
+            item->side(finding.side) = {PaperLine::Bleed, panel, farEdge, 0, Length(), true};
+        }
+        break;
+    }
+    return job;
+}
+
+} // namespace hinge

@@ -1,0 +1,479 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/file/content_file.h"
+
+#include "core/file/embedded_files.h"
+
+#include <QCryptographicHash>
+
+namespace hinge {
+namespace {
+
+// The words of the file. Reading and writing both look here.
+constexpr Word<ItemKind> kindWords[] = {{"picture", ItemKind::Picture}, {"text", ItemKind::Text}, {"shape", ItemKind::Shape}, {"code", ItemKind::Code}};
+constexpr Word<Outline> outlineWords[] = {{"rectangle", Outline::Rectangle}, {"ellipse", Outline::Ellipse}, {"line", Outline::Line}, {"polygon", Outline::Polygon}};
+constexpr Word<VerticalAlign> verticalWords[] = {{"head", VerticalAlign::Head}, {"middle", VerticalAlign::Middle}, {"foot", VerticalAlign::Foot}};
+constexpr Word<TextRun> runWords[] = {{"across", TextRun::Across}, {"down", TextRun::Down}, {"up", TextRun::Up}};
+constexpr Word<Symbology> symbologyWords[] = {{"qr", Symbology::Qr}, {"ean-13", Symbology::Ean13}, {"code 128", Symbology::Code128}};
+constexpr Word<PictureFit> fitWords[] = {{"fill", PictureFit::Fill}, {"whole", PictureFit::Whole}, {"own scale", PictureFit::Own}};
+constexpr Word<Align> alignWords[] = {{"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
+constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed}, {"edge", PaperLine::Edge}, {"safe", PaperLine::Safe}, {"column", PaperLine::Column}, {"guide", PaperLine::Guide}};
+constexpr Word<bool> endWords[] = {{"start", false}, {"end", true}};
+constexpr Word<ItemSide> itemSideWords[] = {{"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
+
+/// Writes fields that differ from what a fresh item has.
+class Sparse {
+public:
+    Sparse(QJsonObject& out, Unit unit) : out_(out), unit_(unit) {}
+    void add(const char* key, Length value, Length usual)
+    {
+        if (value != usual)
+            out_[QLatin1String(key)] = exactText(value, unit_);
+    }
+    void add(const char* key, int value, int usual)
+    {
+        if (value != usual)
+            out_[QLatin1String(key)] = value;
+    }
+    void add(const char* key, const QString& value)
+    {
+        if (!value.isEmpty())
+            out_[QLatin1String(key)] = value;
+    }
+    void addFlag(const char* key, bool value)
+    {
+        if (value)
+            out_[QLatin1String(key)] = true;
+    }
+    template <class T, std::size_t N>
+    void add(const char* key, T value, T usual, const Word<T> (&words)[N])
+    {
+        if (value != usual)
+            out_[QLatin1String(key)] = wordFor(words, value);
+    }
+
+private:
+    QJsonObject& out_;
+    Unit unit_;
+};
+
+QJsonObject sideToJson(const Placed& p, Unit unit)
+{
+    QJsonObject o{{QStringLiteral("line"), wordFor(lineWords, p.line)},
+                  {QStringLiteral("panel"), p.panel + 1},
+                  {QStringLiteral("at"), wordFor(endWords, p.farEdge)},
+                  {QStringLiteral("offset"), exactText(p.offset, unit)},
+                  {QStringLiteral("holds"), p.holds}};
+    if (p.line == PaperLine::Column || p.line == PaperLine::Guide)
+        o[QStringLiteral("column")] = p.column + 1;
+    return o;
+}
+
+void readSide(JsonReader& r, Placed& p)
+{
+    readWord(r, "line", p.line, lineWords);
+    readOrdinal(r, "panel", p.panel);
+    readWord(r, "at", p.farEdge, endWords);
+    readOrdinal(r, "column", p.column);
+    r.read("offset", p.offset);
+    r.read("holds", p.holds);
+}
+
+void addStyle(QJsonObject& o, const TextStyle& style)
+{
+    const TextStyle usual;
+    o[QStringLiteral("font")] = style.font;
+    o[QStringLiteral("size")] = exactText(style.size, Unit::Point);
+    o[QStringLiteral("leading")] = exactText(style.leading, Unit::Point);
+    o[QStringLiteral("align")] = wordFor(alignWords, style.align);
+    o[QStringLiteral("ink")] = style.ink;
+    Sparse out(o, Unit::Point);
+    out.add("leadingShare", style.leadingShare, 0);
+    out.add("spaceBefore", style.spaceBefore, usual.spaceBefore);
+    out.add("spaceAfter", style.spaceAfter, usual.spaceAfter);
+    out.add("firstIndent", style.firstIndent, usual.firstIndent);
+    out.add("ruleBelow", style.ruleBelow, usual.ruleBelow);
+    out.add("hyphenation", style.hyphenation);
+    QJsonArray tabs;
+    for (const TabStop& tab : style.tabs)
+        tabs.append(QJsonObject{{QStringLiteral("at"), exactText(tab.at, Unit::Point)}, {QStringLiteral("align"), wordFor(alignWords, tab.align)}});
+    if (!tabs.isEmpty())
+        o[QStringLiteral("tabs")] = tabs;
+}
+
+void readStyle(JsonReader& r, TextStyle& style)
+{
+    r.read("font", style.font);
+    r.read("size", style.size);
+    r.read("leading", style.leading);
+    r.read("leadingShare", style.leadingShare);
+    r.read("spaceBefore", style.spaceBefore);
+    r.read("spaceAfter", style.spaceAfter);
+    r.read("firstIndent", style.firstIndent);
+    r.read("ruleBelow", style.ruleBelow);
+    r.read("hyphenation", style.hyphenation);
+    readWord(r, "align", style.align, alignWords);
+    r.read("ink", style.ink);
+    r.readArray("tabs", [&](JsonReader& o) {
+        TabStop tab;
+        o.read("at", tab.at);
+        readWord(o, "align", tab.align, alignWords);
+        style.tabs.push_back(tab);
+    });
+}
+
+QJsonObject paragraphToJson(const Paragraph& p)
+{
+    QJsonObject o{{QStringLiteral("text"), p.text}};
+    // One that follows a style of the job keeps no look of its own.
+    if (p.styleName.isEmpty())
+        addStyle(o, p.style);
+    else
+        o[QStringLiteral("style")] = p.styleName;
+    QJsonArray spans;
+    for (const CharacterStyle& span : p.spans) {
+        QJsonObject s{{QStringLiteral("start"), span.start + 1}, {QStringLiteral("length"), span.length}};
+        Sparse out(s, Unit::Point);
+        out.add("font", span.font);
+        out.add("ink", span.ink);
+        out.add("style", span.styleName);
+        spans.append(s);
+    }
+    if (!spans.isEmpty())
+        o[QStringLiteral("characters")] = spans;
+    return keptBeside(p.extra, o);
+}
+
+void readParagraph(JsonReader& r, Paragraph& p)
+{
+    r.read("text", p.text);
+    r.read("style", p.styleName);
+    readStyle(r, p.style);
+    r.readArray("characters", [&](JsonReader& o) {
+        CharacterStyle span;
+        readOrdinal(o, "start", span.start);
+        o.read("length", span.length);
+        o.read("font", span.font);
+        o.read("ink", span.ink);
+        o.read("style", span.styleName);
+        p.spans.push_back(span);
+    });
+    p.extra = r.takeLeftOver();
+}
+
+void addText(QJsonObject& o, const Item& item, Unit unit)
+{
+    const Item usual;
+    QJsonArray paragraphs;
+    for (const Paragraph& p : item.paragraphs)
+        paragraphs.append(paragraphToJson(p));
+    o[QStringLiteral("paragraphs")] = paragraphs;
+    Sparse out(o, unit);
+    out.add("textColumns", item.textColumns, usual.textColumns);
+    out.add("textGutter", item.textGutter, usual.textGutter);
+    out.add("verticalAlign", item.verticalAlign, usual.verticalAlign, verticalWords);
+    out.add("textRun", item.textRun, usual.textRun, runWords);
+    out.addFlag("onGrid", item.onGrid);
+    out.add("next", item.next);
+}
+
+void addLook(QJsonObject& o, const Item& item, Unit unit)
+{
+    const Item usual;
+    Sparse out(o, unit);
+    out.add("outline", item.outline, usual.outline, outlineWords);
+    out.add("corners", item.corners, usual.corners);
+    out.add("cornerRadius", item.cornerRadius, usual.cornerRadius);
+    out.add("opacity", item.opacity, usual.opacity);
+    if (item.stroke != usual.stroke) {
+        QJsonObject stroke{{QStringLiteral("width"), exactText(item.stroke.width, unit)}, {QStringLiteral("ink"), item.stroke.ink}};
+        Sparse(stroke, unit).add("strength", item.stroke.strength, 100);
+        o[QStringLiteral("stroke")] = stroke;
+    }
+    if (item.shadow)
+        o[QStringLiteral("shadow")] = QJsonObject{{QStringLiteral("right"), exactText(item.shadow->dx, unit)}, {QStringLiteral("down"), exactText(item.shadow->dy, unit)},
+                                                  {QStringLiteral("blur"), exactText(item.shadow->blur, unit)}, {QStringLiteral("ink"), item.shadow->ink},
+                                                  {QStringLiteral("strength"), item.shadow->strength}};
+    out.addFlag("locked", item.locked);
+    out.addFlag("keepWhole", item.keepWhole);
+    out.add("group", item.group);
+}
+
+QJsonObject itemToJson(const Item& item, Unit unit)
+{
+    QJsonObject o;
+    o[QStringLiteral("id")] = item.id;
+    o[QStringLiteral("kind")] = wordFor(kindWords, item.kind);
+    o[QStringLiteral("name")] = item.name;
+    QJsonObject sides;
+    for (std::size_t i = 0; i < 4; ++i)
+        sides[QLatin1String(sideKeys[i])] = sideToJson(item.sides[i], unit);
+    o[QStringLiteral("sides")] = sides;
+    Sparse out(o, unit);
+    switch (item.kind) {
+    case ItemKind::Picture:
+        o[QStringLiteral("file")] = fileToJson(item.file);
+        o[QStringLiteral("fit")] = wordFor(fitWords, item.fit);
+        if (item.crop != PictureCrop{})
+            o[QStringLiteral("crop")] = QJsonObject{{QStringLiteral("focusX"), item.crop.focusX / 1000.0}, {QStringLiteral("focusY"), item.crop.focusY / 1000.0},
+                                                    {QStringLiteral("scale"), item.crop.scaleMilli / 1000.0}};
+        break;
+    case ItemKind::Text: addText(o, item, unit); break;
+    case ItemKind::Code:
+        o[QStringLiteral("code")] = QJsonObject{{QStringLiteral("kind"), wordFor(symbologyWords, item.code.symbology)}, {QStringLiteral("data"), item.code.data}};
+        [[fallthrough]];
+    case ItemKind::Shape:
+        out.add("ink", item.ink);
+        out.add("strength", item.strength, 100);
+        break;
+    }
+    addLook(o, item, unit);
+    return keptBeside(item.extra, o);
+}
+
+void readItem(JsonReader& r, Item& item)
+{
+    r.read("id", item.id);
+    readWord(r, "kind", item.kind, kindWords);
+    r.read("name", item.name);
+    r.readObject("sides", [&](JsonReader& sides) {
+        for (std::size_t i = 0; i < 4; ++i)
+            sides.readObject(sideKeys[i], [&](JsonReader& o) { readSide(o, item.sides[i]); });
+    });
+    r.readObject("file", [&](JsonReader& o) { readFile(o, item.file); });
+    readWord(r, "fit", item.fit, fitWords);
+    r.readObject("crop", [&](JsonReader& o) {
+        o.readMilli("focusX", item.crop.focusX);
+        o.readMilli("focusY", item.crop.focusY);
+        o.readMilli("scale", item.crop.scaleMilli);
+    });
+    r.readArray("paragraphs", [&](JsonReader& o) { readParagraph(o, item.paragraphs.emplace_back()); });
+    r.read("textColumns", item.textColumns);
+    r.read("textGutter", item.textGutter);
+    readWord(r, "verticalAlign", item.verticalAlign, verticalWords);
+    readWord(r, "textRun", item.textRun, runWords);
+    r.read("onGrid", item.onGrid);
+    r.read("next", item.next);
+    r.readObject("code", [&](JsonReader& o) {
+        readWord(o, "kind", item.code.symbology, symbologyWords);
+        o.read("data", item.code.data);
+    });
+    r.read("ink", item.ink);
+    r.read("strength", item.strength);
+    readWord(r, "outline", item.outline, outlineWords);
+    r.read("corners", item.corners);
+    r.read("cornerRadius", item.cornerRadius);
+    r.read("opacity", item.opacity);
+    r.readObject("stroke", [&](JsonReader& o) {
+        o.read("width", item.stroke.width);
+        o.read("ink", item.stroke.ink);
+        o.read("strength", item.stroke.strength);
+    });
+    r.readObject("shadow", [&](JsonReader& o) {
+        Shadow shadow;
+        o.read("right", shadow.dx);
+        o.read("down", shadow.dy);
+        o.read("blur", shadow.blur);
+        o.read("ink", shadow.ink);
+        o.read("strength", shadow.strength);
+        item.shadow = shadow;
+    });
+    r.read("locked", item.locked);
+    r.read("keepWhole", item.keepWhole);
+    r.read("group", item.group);
+    item.extra = r.takeLeftOver();
+    if (item.kind == ItemKind::Picture && item.file.path.isEmpty())
+        r.fail("file", QStringLiteral("A picture needs a file."));
+}
+
+} // namespace
+
+QJsonObject fileToJson(const LinkedFile& f)
+{
+    QJsonObject o{{QStringLiteral("path"), f.path}};
+    if (f.page != 1)
+        o[QStringLiteral("page")] = f.page;
+    if (f.bytes > 0)
+        o[QStringLiteral("bytes")] = f.bytes;
+    if (!f.sha256.isEmpty())
+        o[QStringLiteral("sha256")] = f.sha256;
+    return o;
+}
+
+void readFile(JsonReader& r, LinkedFile& file)
+{
+    r.read("path", file.path);
+    r.read("page", file.page);
+    r.read("bytes", file.bytes);
+    r.read("sha256", file.sha256);
+    if (file.path.isEmpty())
+        r.fail("path", QStringLiteral("The file has no path."));
+    if (file.page < 1)
+        r.fail("page", QStringLiteral("Pages count from 1."));
+}
+
+QJsonObject faceToJson(const FaceContent& content, Unit unit)
+{
+    QJsonObject o;
+    if (content.supplied)
+        o[QStringLiteral("supplied")] = fileToJson(*content.supplied);
+    QJsonArray items;
+    for (const Item& i : content.items)
+        items.append(itemToJson(i, unit));
+    o[QStringLiteral("items")] = items;
+    QJsonArray columns;
+    for (const ColumnGrid& g : content.columns) {
+        QJsonObject grid{{QStringLiteral("panel"), g.panel + 1}, {QStringLiteral("columns"), g.columns}, {QStringLiteral("gutter"), exactText(g.gutter, unit)}};
+        Sparse out(grid, unit);
+        out.add("rows", g.rows, 1);
+        out.add("rowGutter", g.rowGutter, ColumnGrid{}.rowGutter);
+        columns.append(grid);
+    }
+    if (!columns.isEmpty())
+        o[QStringLiteral("columns")] = columns;
+    QJsonArray margins;
+    for (const PanelMargin& m : content.margins)
+        margins.append(QJsonObject{{QStringLiteral("panel"), m.panel + 1},
+                                   {QStringLiteral("side"), QLatin1String(sideKeys[std::size_t(m.side)])},
+                                   {QStringLiteral("width"), exactText(m.width, unit)}});
+    if (!margins.isEmpty())
+        o[QStringLiteral("margins")] = margins;
+    QJsonArray guides;
+    for (const Guide& g : content.guides)
+        guides.append(keptBeside(g.extra, {{QStringLiteral("number"), g.number + 1},
+                                           {QStringLiteral("panel"), g.panel + 1},
+                                           {QStringLiteral("upright"), g.upright},
+                                           {QStringLiteral("at"), exactText(g.at, unit)}}));
+    if (!guides.isEmpty())
+        o[QStringLiteral("guides")] = guides;
+    return o;
+}
+
+void readFace(JsonReader& r, FaceContent& content)
+{
+    r.readObject("supplied", [&](JsonReader& o) {
+        content.supplied.emplace();
+        readFile(o, *content.supplied);
+    });
+    r.readArray("items", [&](JsonReader& o) { readItem(o, content.items.emplace_back()); });
+    r.readArray("columns", [&](JsonReader& o) {
+        ColumnGrid grid;
+        readOrdinal(o, "panel", grid.panel);
+        o.read("columns", grid.columns);
+        o.read("gutter", grid.gutter);
+        o.read("rows", grid.rows);
+        o.read("rowGutter", grid.rowGutter);
+        content.columns.push_back(grid);
+    });
+    r.readArray("margins", [&](JsonReader& o) {
+        PanelMargin margin;
+        readOrdinal(o, "panel", margin.panel);
+        readWord(o, "side", margin.side, itemSideWords);
+        o.read("width", margin.width);
+        content.margins.push_back(margin);
+    });
+    r.readArray("guides", [&](JsonReader& o) {
+        Guide guide;
+        guide.number = freshGuideNumber(content);
+        readOrdinal(o, "number", guide.number);
+        readOrdinal(o, "panel", guide.panel);
+        o.read("upright", guide.upright);
+        o.read("at", guide.at);
+        guide.extra = o.takeLeftOver();
+        content.guides.push_back(guide);
+    });
+}
+
+QJsonObject inkToJson(const Ink& ink)
+{
+    QJsonObject o{{QStringLiteral("name"), ink.name}, {QStringLiteral("cmyk"), QJsonArray{ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k}}};
+    if (ink.spot)
+        o[QStringLiteral("spot")] = true;
+    return keptBeside(ink.extra, o);
+}
+
+void readInk(JsonReader& r, Ink& ink)
+{
+    r.read("name", ink.name);
+    r.read("spot", ink.spot);
+    const QJsonArray parts = r.takeArray("cmyk");
+    int* const out[] = {&ink.cmyk.c, &ink.cmyk.m, &ink.cmyk.y, &ink.cmyk.k};
+    if (parts.size() != 4)
+        return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
+    for (qsizetype i = 0; i < 4; ++i) {
+        if (!parts[i].isDouble())
+            return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
+        *out[i] = parts[i].toInt(-1);
+    }
+    ink.extra = r.takeLeftOver();
+}
+
+QJsonObject namedStyleToJson(const NamedStyle& style)
+{
+    QJsonObject o{{QStringLiteral("name"), style.name}};
+    addStyle(o, style.style);
+    return keptBeside(style.extra, o);
+}
+
+void readNamedStyle(JsonReader& r, NamedStyle& style)
+{
+    r.read("name", style.name);
+    readStyle(r, style.style);
+    style.extra = r.takeLeftOver();
+}
+
+QJsonObject characterStyleToJson(const NamedCharacterStyle& style)
+{
+    QJsonObject o{{QStringLiteral("name"), style.name}};
+    Sparse out(o, Unit::Point);
+    out.add("font", style.font);
+    out.add("ink", style.ink);
+    return keptBeside(style.extra, o);
+}
+
+void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style)
+{
+    r.read("name", style.name);
+    r.read("font", style.font);
+    r.read("ink", style.ink);
+    style.extra = r.takeLeftOver();
+}
+
+namespace {
+
+bool isWhole(const EmbeddedFile& file) { return QString::fromLatin1(QCryptographicHash::hash(file.bytes, QCryptographicHash::Sha256).toHex()) == file.sha256; }
+
+} // namespace
+
+QJsonObject embeddedToJson(const EmbeddedFile& file, bool withBytes)
+{
+    QJsonObject o{{QStringLiteral("name"), file.name}, {QStringLiteral("sha256"), file.sha256}};
+    if (withBytes)
+        o[QStringLiteral("data")] = QString::fromLatin1(file.bytes.toBase64());
+    return keptBeside(file.extra, o);
+}
+
+void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteArray(const EmbeddedFile&)>& bytesOf)
+{
+    r.read("name", file.name);
+    r.read("sha256", file.sha256);
+    if (!isFileName(file.name))
+        return r.fail("name", QStringLiteral("“%1” is no name of a file.").arg(Problem::quoted(file.name)));
+    if (!r.has("data")) {
+        file.extra = r.takeLeftOver();
+        file.bytes = bytesOf ? bytesOf(file) : QByteArray();
+        if (!isWhole(file))
+            file.bytes.clear();
+        return;
+    }
+    QString data;
+    r.read("data", data);
+    file.extra = r.takeLeftOver();
+    const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding | QByteArray::AbortOnBase64DecodingErrors);
+    file.bytes = decoded.decoded;
+    if (!decoded || !isWhole(file))
+        r.fail("data",
+               QStringLiteral("The file “%1” inside the job is damaged: its bytes are not those it was saved with.")
+                   .arg(Problem::quoted(file.name)));
+}
+
+} // namespace hinge

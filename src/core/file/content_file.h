@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job/content.h"
+#include "core/file/json_reader.h"
+
+namespace hinge {
+
+/// What stands on the faces of a piece, as it is written in a job file (docs/job.schema.json). Values that are as usual are
+/// left out; lengths are in `unit`, those of type in points.
+
+inline constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
+
+[[nodiscard]] QJsonObject faceToJson(const FaceContent& content, Unit unit);
+void readFace(JsonReader& r, FaceContent& content);
+[[nodiscard]] QJsonObject fileToJson(const LinkedFile& file);
+void readFile(JsonReader& r, LinkedFile& file);
+[[nodiscard]] QJsonObject inkToJson(const Ink& ink);
+void readInk(JsonReader& r, Ink& ink);
+[[nodiscard]] QJsonObject namedStyleToJson(const NamedStyle& style);
+void readNamedStyle(JsonReader& r, NamedStyle& style);
+[[nodiscard]] QJsonObject characterStyleToJson(const NamedCharacterStyle& style);
+void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style);
+/// With its bytes, in Base64 (RFC 4648, 4), unless they are kept elsewhere.
+[[nodiscard]] QJsonObject embeddedToJson(const EmbeddedFile& file, bool withBytes);
+/// Refuses bytes that are not those of the hash. `bytesOf` gives those that are kept elsewhere; without them the file stays empty.
+void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteArray(const EmbeddedFile&)>& bytesOf);
+
+} // namespace hinge

@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/units/length.h"
+
+#include <QHash>
+#include <QString>
+#include <QStringList>
+#include <array>
+#include <vector>
+
+namespace hinge {
+
+/// What is known of one page of a PDF. Boxes as ISO 32000-1, 14.11.2, after any rotation.
+struct PageFacts {
+    Size trim; ///< TrimBox, else CropBox, else MediaBox
+    /// How far print reaches beyond the trim: left, top, right, bottom.
+    std::array<Length, 4> bleed;
+    bool hasTrimBox = false;
+    bool isUsable = true; ///< false when nobody can tell how large it is
+    /// Fonts that it uses but that are not in the file.
+    QStringList missingFonts{};
+};
+
+enum class PixelColour { Unknown, Gray, Rgb, Cmyk };
+/// "grey", "RGB", "CMYK"; empty when not known.
+[[nodiscard]] inline QString colourName(PixelColour colour)
+{
+    return colour == PixelColour::Gray ? QStringLiteral("grey") : colour == PixelColour::Rgb ? QStringLiteral("RGB") : colour == PixelColour::Cmyk ? QStringLiteral("CMYK") : QString();
+}
+
+/// What reading a linked file told. Filled outside core; core only draws conclusions.
+struct FileFacts {
+    /// There is no such file.
+    bool missing = false;
+    /// Empty when the file could be read; else the reason, in words for the user.
+    QString error;
+    bool isPdf = false; ///< or a drawing (SVG), which is taken as a page
+    /// PDF: one entry a page.
+    std::vector<PageFacts> pages;
+    /// Pictures: size in pixels, standing upright.
+    int pixelWidth = 0;
+    int pixelHeight = 0;
+    PixelColour colour = PixelColour::Unknown;
+    bool hasProfile = false; ///< an ICC profile says what its numbers mean
+    /// It came with a profile of other colours than its own, or with a damaged one: it is taken as if it had none.
+    bool profileMisfit = false;
+    int bitsPerChannel = 8;
+    /// CMYK pictures: the ink of their heaviest parts, in percent of the four together; 0 when not known.
+    int heaviestInk = 0;
+    /// A press profile: what it calls itself, and how much ink its darkest colours take, in percent; empty and 0 for all else.
+    QString profileName;
+    int profileInkLimit = 0;
+    bool isSvg = false;
+    /// It can only be opened with a password.
+    bool isLocked = false;
+    qint64 bytes = 0;
+    /// Hex; of files over 32 MB only of their size, beginning, middle and end.
+    QString sha256;
+};
+
+/// Facts by the path as it stands in the job.
+using FileFactsMap = QHash<QString, FileFacts>;
+
+} // namespace hinge

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/file/preset.h"
+
+#include "core/file/job_file.h"
+#include "core/piece/panels.h"
+
+#include <QJsonDocument>
+#include <QJsonObject>
+
+namespace hinge {
+
+Preset presetFrom(const Job& job, const QString& name, const QString& description)
+{
+    Preset preset{name.simplified(), description.simplified(), job, {}};
+    preset.job.title.clear();
+    preset.job.customer.clear();
+    preset.job.faces = {};
+    return preset;
+}
+
+Job startFrom(const Preset& preset)
+{
+    Job job = preset.job;
+    job.title = QStringLiteral("Untitled %1").arg(kindName(job.kind));
+    if (job.inks.empty())
+        job.inks = newLeaflet().inks;
+    return job;
+}
+
+QByteArray writePreset(const Preset& preset)
+{
+    QJsonObject o = QJsonDocument::fromJson(writeJob(preset.job)).object();
+    o[QStringLiteral("preset")] = QJsonObject{{QStringLiteral("name"), preset.name}, {QStringLiteral("description"), preset.description}};
+    return QJsonDocument(o).toJson();
+}
+
+Result<Preset> readPreset(const QByteArray& json, const QString& name)
+{
+    auto job = readJob(json, name);
+    if (!job)
+        return tl::unexpected(job.error());
+    const QJsonObject about = job->extra.value(QStringLiteral("preset")).toObject();
+    const QString title = about.value(QStringLiteral("name")).toString();
+    if (title.isEmpty())
+        return problem(name, QStringLiteral("This is not a preset: it has no name of its own. Open it as a job instead."));
+    job->extra.remove(QStringLiteral("preset"));
+    Preset preset = presetFrom(*job, title, about.value(QStringLiteral("description")).toString());
+    if (const auto planned = foldPaper(preset.job); !planned)
+        return problem(name, planned.error().text());
+    return preset;
+}
+
+QString presetFileName(const QString& name)
+{
+    QString out;
+    for (const QChar c : name.simplified().toLower())
+        out += c.isLetterOrNumber() ? c : u'-';
+    while (out.contains(QStringLiteral("--")))
+        out.replace(QStringLiteral("--"), QStringLiteral("-"));
+    return out.left(60) + u'.' + jobFileSuffix();
+}
+
+} // namespace hinge

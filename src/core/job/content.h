@@ -1,0 +1,305 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/units/length.h"
+
+#include <QJsonObject>
+#include <QString>
+#include <array>
+#include <optional>
+#include <vector>
+
+namespace hinge {
+
+/// A process colour in hundredths of a percent would be false precision; presses hold whole percents.
+struct Cmyk {
+    int c = 0, m = 0, y = 0, k = 0; ///< percent, 0 to 100
+    bool operator==(const Cmyk&) const = default;
+    /// Sum of the four, the ink that lies on one spot of paper.
+    [[nodiscard]] int total() const { return c + m + y + k; }
+};
+
+/// A named ink of the job. Items name it, so that one change recolours all of them.
+struct Ink {
+    QString name;
+    Cmyk cmyk; ///< of a spot ink: what stands in for it on screen and in proofs
+    /// Mixed before printing and put on a plate of its own, under this name.
+    bool spot = false;
+    QJsonObject extra{};
+    bool operator==(const Ink&) const = default;
+};
+
+/// A line of the paper that the side of an item may hold on to.
+enum class PaperLine {
+    Bleed, ///< where print ends: beyond a cut edge by the bleed; the fold itself at a folded edge
+    Edge, ///< the edge of the panel: trim where it is cut, fold where it is folded
+    Safe, ///< where live matter ends: the safe zone at a cut edge, the fold clearance at a fold
+    Column, ///< an edge of a column of the panel, or of a row for sides at head and foot
+    Guide, ///< a guide the user put on the panel
+};
+
+/// The four sides in the order in which they are stored.
+enum class ItemSide { Left = 0, Top = 1, Right = 2, Bottom = 3 };
+inline constexpr std::array<ItemSide, 4> allSides{ItemSide::Left, ItemSide::Top, ItemSide::Right, ItemSide::Bottom};
+[[nodiscard]] constexpr bool isHorizontal(ItemSide s) { return s == ItemSide::Left || s == ItemSide::Right; }
+
+/// How one side of an item is placed: at a line of the paper plus an offset.
+///
+/// Every side is stored like this. A side that `holds` was put there by the user and keeps to that
+/// line; a free side keeps its distance from the nearer panel edge, which is the line named here.
+struct Placed {
+    PaperLine line = PaperLine::Edge;
+    /// The panel the line belongs to, counted from the left of the face, from 0. Meaningless for
+    /// top and bottom sides other than for naming.
+    int panel = 0;
+    /// Which edge of that panel (or column): true for its right or bottom edge.
+    bool farEdge = false;
+    /// Which column or row of the panel, from 0, or the number of a guide; only for `PaperLine::Column` and `PaperLine::Guide`.
+    int column = 0;
+    /// From the line to the side, right and down positive.
+    Length offset;
+    bool holds = false;
+    bool operator==(const Placed&) const = default;
+};
+
+enum class Align { Left, Centre, Right, Justified };
+enum class VerticalAlign { Head, Middle, Foot };
+
+/// Where a tab leads to, from the left of the column; the text after it is aligned there.
+struct TabStop {
+    Length at;
+    Align align = Align::Left;
+    bool operator==(const TabStop&) const = default;
+};
+
+/// How a paragraph looks.
+struct TextStyle {
+    /// "Family Style" of a shipped font, e.g. "Cabin Regular".
+    QString font = QStringLiteral("Cabin Regular");
+    Length size = Length::points(9);
+    Length leading = Length::points(13);
+    /// The leading as a share of the size in percent, in place of `leading`; 0 for none.
+    int leadingShare = 0;
+    Length spaceBefore; ///< not at the head of a column
+    Length spaceAfter;
+    Length firstIndent; ///< of the first line
+    Align align = Align::Left;
+    QString ink = QStringLiteral("Black");
+    /// Words are parted by the patterns of this language, as "en-GB"; empty for none.
+    QString hyphenation;
+    /// Thickness of a rule below the paragraph, as wide as the column; 0 for none.
+    Length ruleBelow;
+    std::vector<TabStop> tabs; ///< in order
+    bool operator==(const TextStyle&) const = default;
+    /// From baseline to baseline.
+    [[nodiscard]] Length lineStep() const { return leadingShare > 0 ? Length::units(size.count() * leadingShare / 100) : leading; }
+};
+
+/// A style under a name: one change to it changes every paragraph that uses it.
+struct NamedStyle {
+    QString name;
+    TextStyle style;
+    QJsonObject extra{};
+    bool operator==(const NamedStyle&) const = default;
+};
+
+/// Characters of a paragraph that differ from its style.
+struct CharacterStyle {
+    int start = 0;
+    int length = 0;
+    QString font; ///< empty for that of the paragraph
+    QString ink; ///< likewise
+    /// The character style of the job that they follow, which then says font and ink; empty for a look of their own.
+    QString styleName{};
+    bool operator==(const CharacterStyle&) const = default;
+};
+
+/// A look of characters under a name: one change to it changes all that follow it.
+struct NamedCharacterStyle {
+    QString name;
+    QString font; ///< empty for that of the paragraph
+    QString ink; ///< likewise
+    QJsonObject extra{};
+    bool operator==(const NamedCharacterStyle&) const = default;
+};
+
+struct Paragraph {
+    QString text; ///< without line ends; U+2028 forces a line
+    /// How it looks, unless it follows a style of the job.
+    TextStyle style;
+    /// The style of the job that it follows; empty for its own.
+    QString styleName{};
+    std::vector<CharacterStyle> spans{}; ///< in order, without overlaps
+    QJsonObject extra{};
+    bool operator==(const Paragraph&) const = default;
+};
+
+/// A file that lies in the job itself. Links name it by `embeddedPath`.
+struct EmbeddedFile {
+    QString name; ///< without folders, as "harbour.jpg"
+    QString sha256; ///< of all bytes, hex; tells it from every other
+    QByteArray bytes;
+    QJsonObject extra{};
+    /// True when its bytes were not those it was saved with, and are not kept.
+    [[nodiscard]] bool isDamaged() const { return bytes.isEmpty(); }
+    /// The hash stands for the bytes, which may be many.
+    bool operator==(const EmbeddedFile& other) const { return name == other.name && sha256 == other.sha256; }
+};
+
+/// A file that the job uses: by a path relative to the job's folder, or inside the job (see `embeddedPath`).
+struct LinkedFile {
+    QString path;
+    int page = 1; ///< for PDF; from 1
+    qint64 bytes = 0; ///< size when it was placed; 0 when not known
+    QString sha256; ///< hex; empty when not known
+    bool operator==(const LinkedFile&) const = default;
+};
+
+enum class PictureFit {
+    Fill, ///< covers the frame; what is over is cropped
+    Whole, ///< lies in the frame whole, centred
+    Own, ///< at a scale of its own
+};
+
+/// The part of a picture that shows in its frame.
+struct PictureCrop {
+    /// The point that matters, in thousandths of the picture from its head-left corner: it stays in sight, as near to the
+    /// middle of the frame as the picture allows.
+    int focusX = 500;
+    int focusY = 500;
+    /// For `PictureFit::Own`: in thousandths of the scale at which the picture just fills the frame.
+    int scaleMilli = 1000;
+    bool operator==(const PictureCrop&) const = default;
+};
+
+enum class ItemKind { Picture, Text, Shape, Code };
+
+/// The outline of a shape, or of the frame of a picture.
+enum class Outline {
+    Rectangle,
+    Ellipse,
+    Line, ///< from the head-left to the foot-right corner; only for shapes
+    Polygon, ///< regular, inscribed in the frame; only for shapes
+};
+
+struct Stroke {
+    Length width; ///< 0 for none; centred on the outline
+    QString ink = QStringLiteral("Black");
+    int strength = 100;
+    bool operator==(const Stroke&) const = default;
+};
+
+/// A soft shadow under an item.
+struct Shadow {
+    Length dx = Length::mm(1);
+    Length dy = Length::mm(1);
+    Length blur = Length::mm(2); ///< how far it fades
+    QString ink = QStringLiteral("Black");
+    int strength = 40;
+    bool operator==(const Shadow&) const = default;
+};
+
+/// Which way text runs.
+enum class TextRun {
+    Across,
+    Down, ///< the head of the letters to the right, as on most spines
+    Up, ///< the head of the letters to the left
+};
+
+enum class Symbology { Qr, Ean13, Code128 };
+
+/// A code for machines.
+struct Code {
+    Symbology symbology = Symbology::Qr;
+    QString data; ///< text, a link, twelve or thirteen digits
+    bool operator==(const Code&) const = default;
+};
+
+/// Something placed on a face.
+struct Item {
+    /// Unique in the job, never shown.
+    QString id;
+    ItemKind kind = ItemKind::Shape;
+    QString name;
+    /// Left, top, right, bottom.
+    std::array<Placed, 4> sides;
+    LinkedFile file; ///< pictures
+    PictureFit fit = PictureFit::Fill; ///< pictures
+    PictureCrop crop; ///< pictures
+    std::vector<Paragraph> paragraphs; ///< text; empty when it runs on from another frame
+    int textColumns = 1; ///< text
+    Length textGutter = Length::mm(4); ///< text, between its columns
+    VerticalAlign verticalAlign = VerticalAlign::Head; ///< text
+    bool onGrid = false; ///< text: stands on the baseline grid of the job
+    TextRun textRun = TextRun::Across; ///< text
+    QString next; ///< text: id of the frame it runs on into; empty for none
+    Code code; ///< codes
+    Outline outline = Outline::Rectangle; ///< shapes and pictures
+    int corners = 6; ///< polygons: 3 to 24
+    Length cornerRadius; ///< rectangles; 0 for square corners
+    QString ink; ///< shapes and codes: name of the ink; empty for a shape without a fill
+    int strength = 100; ///< shapes and codes: percent of the ink, 1 to 100
+    Stroke stroke; ///< shapes and pictures
+    int opacity = 100; ///< percent
+    std::optional<Shadow> shadow; ///< shapes and pictures
+    bool locked = false; ///< cannot be moved or changed on the paper
+    QString group; ///< items with the same word are taken together; empty for none
+    bool keepWhole = false; ///< must not be cut by the knife or crossed by a fold
+    QJsonObject extra{};
+    bool operator==(const Item&) const = default;
+
+    [[nodiscard]] const Placed& side(ItemSide s) const { return sides[std::size_t(s)]; }
+    [[nodiscard]] Placed& side(ItemSide s) { return sides[std::size_t(s)]; }
+};
+
+/// Columns of a panel; only panels that differ from one column are listed.
+struct ColumnGrid {
+    int panel = 0;
+    int columns = 1; ///< 1 to 12
+    Length gutter = Length::mm(4);
+    int rows = 1; ///< 1 to 24
+    Length rowGutter = Length::mm(4);
+    bool operator==(const ColumnGrid&) const = default;
+};
+
+/// A margin of one panel that differs from what the zones say: tighter beside a fold, wider at a staple.
+struct PanelMargin {
+    int panel = 0;
+    ItemSide side = ItemSide::Left;
+    Length width;
+    bool operator==(const PanelMargin&) const = default;
+};
+
+/// A line of help on a panel that items may hold on to; never printed.
+struct Guide {
+    /// Tells it from the other guides of the face for good: what holds on to it finds it wherever it is moved.
+    int number = 0;
+    int panel = 0;
+    bool upright = true;
+    Length at; ///< from the left or the head of the panel
+    QJsonObject extra{};
+    bool operator==(const Guide&) const = default;
+};
+
+/// Everything printed on one face.
+struct FaceContent {
+    /// A customer's finished page that is the whole face; items lie over it.
+    std::optional<LinkedFile> supplied;
+    /// In painting order, the last on top.
+    std::vector<Item> items;
+    std::vector<ColumnGrid> columns;
+    std::vector<PanelMargin> margins;
+    std::vector<Guide> guides;
+    bool operator==(const FaceContent&) const = default;
+};
+
+/// A number no guide of the face has yet.
+[[nodiscard]] inline int freshGuideNumber(const FaceContent& content)
+{
+    int number = 0;
+    for (const Guide& guide : content.guides)
+        number = guide.number >= number ? guide.number + 1 : number;
+    return number;
+}
+
+} // namespace hinge

@@ -1,0 +1,137 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/job/item_rules.h"
+
+#include "core/units/ranges.h"
+
+#include <QSet>
+
+namespace hinge {
+namespace {
+
+Result<void> checkText(const Job& job, const QString& where, const Item& item)
+{
+    if (auto r = checkNumber(where, QStringLiteral("The columns of the text"), item.textColumns, 1, 12, {}); !r)
+        return r;
+    if (auto r = checkLength(where, QStringLiteral("The gutter of the text"), item.textGutter, Length(), Length::mm(100)); !r)
+        return r;
+    for (const Paragraph& p : item.paragraphs) {
+        if (!p.styleName.isEmpty() && !job.findTextStyle(p.styleName))
+            return problem(where, QStringLiteral("The job has no style named “%1”.").arg(Problem::quoted(p.styleName)));
+        if (p.styleName.isEmpty())
+            if (auto r = validateStyle(job, where, p.style); !r)
+                return r;
+        int end = 0;
+        for (const CharacterStyle& span : p.spans) {
+            if (span.start < end || span.length < 1 || qint64(span.start) + span.length > p.text.size())
+                return problem(where, QStringLiteral("A character style lies outside its paragraph, or over another one."));
+            end = span.start + span.length;
+            if (!span.styleName.isEmpty() && !job.findCharacterStyle(span.styleName))
+                return problem(
+                    where,
+                    QStringLiteral("The job has no character style named “%1”.").arg(Problem::quoted(span.styleName)));
+            if (!span.ink.isEmpty() && !job.findInk(span.ink))
+                return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(span.ink)));
+        }
+    }
+    if (item.next.isEmpty())
+        return {};
+    const Item* next = job.findItem(item.next);
+    if (!next || next->kind != ItemKind::Text)
+        return problem(where, QStringLiteral("Its text runs on into a frame that is not there."));
+    if (!next->paragraphs.empty())
+        return problem(where, QStringLiteral("Its text runs on into a frame that has words of its own."));
+    QSet<QString> seen;
+    for (const Item* at = &item; at; at = job.findItem(at->next)) {
+        if (seen.contains(at->id))
+            return problem(where, QStringLiteral("Its text would run in a circle. Let it run on into a frame further on."));
+        seen.insert(at->id);
+    }
+    for (const FaceContent& content : job.faces)
+        for (const Item& other : content.items)
+            if (other.next == item.next && other.id != item.id)
+                return problem(where, QStringLiteral("Two texts cannot run on into the same frame."));
+    return {};
+}
+
+Result<void> checkLook(const Job& job, const QString& where, const Item& item)
+{
+    const bool painted = (item.kind == ItemKind::Shape && !item.ink.isEmpty()) || item.kind == ItemKind::Code;
+    if (painted && !job.findInk(item.ink))
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(item.ink)));
+    if (item.stroke.width > Length() && !job.findInk(item.stroke.ink))
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(item.stroke.ink)));
+    if (item.shadow && !job.findInk(item.shadow->ink))
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(item.shadow->ink)));
+    const struct {
+        const char* what;
+        int value, least, most;
+        const char* unit;
+    } numbers[] = {{"The strength of the tint", item.strength, 1, 100, "%"},
+                   {"The strength of the stroke", item.stroke.strength, 1, 100, "%"},
+                   {"The strength of the shadow", item.shadow ? item.shadow->strength : 1, 1, 100, "%"},
+                   {"The opacity", item.opacity, 1, 100, "%"},
+                   {"The number of corners", item.corners, 3, 24, ""},
+                   {"The focus of the picture", item.crop.focusX, 0, 1000, ""},
+                   {"The focus of the picture", item.crop.focusY, 0, 1000, ""},
+                   {"The scale of the picture", item.crop.scaleMilli, 10, 50000, ""}};
+    for (const auto& n : numbers)
+        if (auto r = checkNumber(where, QString::fromLatin1(n.what), n.value, n.least, n.most, QString::fromLatin1(n.unit)); !r)
+            return r;
+    if (auto r = checkLength(where, QStringLiteral("The stroke"), item.stroke.width, Length(), Length::mm(100)); !r)
+        return r;
+    if (auto r = checkLength(where, QStringLiteral("The corner radius"), item.cornerRadius, Length(), Length::mm(1000)); !r)
+        return r;
+    if (item.shadow)
+        for (const Length l : {item.shadow->blur, abs(item.shadow->dx), abs(item.shadow->dy)})
+            if (auto r = checkLength(where, QStringLiteral("The shadow"), l, Length(), Length::mm(100)); !r)
+                return r;
+    return {};
+}
+
+} // namespace
+
+Result<void> validateStyle(const Job& job, const QString& where, const TextStyle& style)
+{
+    if (!job.findInk(style.ink))
+        return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
+    if (style.leadingShare != 0)
+        if (auto r = checkNumber(where, QStringLiteral("The leading"), style.leadingShare, 50, 400, QStringLiteral("%")); !r)
+            return r;
+    for (std::size_t i = 1; i < style.tabs.size(); ++i)
+        if (style.tabs[i].at <= style.tabs[i - 1].at)
+            return problem(where, QStringLiteral("Tab stops go from left to right; each is further on than the one before."));
+    if (style.tabs.size() > 20)
+        return problem(where, QStringLiteral("A paragraph has up to 20 tab stops."));
+    const struct {
+        const char* what;
+        Length value, least, most;
+    } lengths[] = {{"The type size", style.size, Length::points(2), Length::points(800)},
+                   {"The leading", style.leading, Length::points(2), Length::points(1600)},
+                   {"The space before", style.spaceBefore, Length(), Length::points(1600)},
+                   {"The space after", style.spaceAfter, Length(), Length::points(1600)},
+                   {"The first indent", style.firstIndent, -Length::mm(200), Length::mm(200)},
+                   {"The rule below", style.ruleBelow, Length(), Length::mm(20)}};
+    for (const auto& l : lengths)
+        if (auto r = checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most); !r)
+            return r;
+    for (const TabStop& tab : style.tabs)
+        if (auto r = checkLength(where, QStringLiteral("A tab stop"), tab.at, Length::micrometres(1), limits::largestSide); !r)
+            return r;
+    return {};
+}
+
+Result<void> validateItem(const Job& job, const Item& item)
+{
+    const QString where = QStringLiteral("item “%1”").arg(Problem::quoted(item.name.isEmpty() ? item.id : item.name));
+    for (const Placed& side : item.sides) {
+        if (side.panel < 0 || side.panel >= limits::mostPanels * 2)
+            return problem(where, QStringLiteral("One of its sides names panel %1, which no piece has.").arg(side.panel + 1));
+        if (auto r = checkLength(where, QStringLiteral("One of its offsets"), abs(side.offset), Length(), limits::largestSide); !r)
+            return r;
+    }
+    if (auto r = checkLook(job, where, item); !r)
+        return r;
+    return item.kind == ItemKind::Text ? checkText(job, where, item) : Result<void>{};
+}
+
+} // namespace hinge

@@ -1,0 +1,255 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job/content.h"
+#include "core/paper/fold.h"
+#include "core/units/length_text.h"
+#include "core/paper/stock.h"
+
+#include <array>
+
+namespace hinge {
+
+/// The outside face carries the front cover; the inside face is what lies behind it.
+enum class Face { Outside = 0, Inside = 1 };
+inline constexpr std::array<Face, 2> bothFaces{Face::Outside, Face::Inside};
+[[nodiscard]] constexpr Face otherFace(Face f) { return f == Face::Outside ? Face::Inside : Face::Outside; }
+/// "outside", "inside".
+[[nodiscard]] QString faceName(Face face);
+
+/// What kind of piece it is. The kind says which of the job's parts count; the others keep their values, so that a
+/// change of mind loses nothing.
+enum class PieceKind {
+    Leaflet, ///< a sheet, folded
+    Card, ///< a sheet of board, folded once
+    Cover, ///< wraps about a block: back, spine, front, and flaps when wanted
+    Booklet, ///< folded sheets, nested and stapled through the fold
+    Book, ///< signatures, gathered and glued into a cover
+    Leaf, ///< not folded: cards, tickets, postcards
+    WireBook, ///< cut leaves, punched and bound with wire, comb or rings
+};
+inline constexpr std::array<PieceKind, 7> allPieceKinds{PieceKind::Leaflet, PieceKind::Card, PieceKind::Cover, PieceKind::Booklet,
+                                                        PieceKind::Book, PieceKind::Leaf, PieceKind::WireBook};
+/// "leaflet", "stapled booklet", ...
+[[nodiscard]] QString kindName(PieceKind kind);
+/// What the faces of that kind are called: "front" and "back" where nothing is folded.
+[[nodiscard]] QString faceName(Face face, PieceKind kind);
+/// True when it has pages of its own: booklets, books, wire-bound books.
+[[nodiscard]] bool hasPages(PieceKind kind);
+
+/// The shape of a cover that wraps about a block.
+struct CoverShape {
+    /// Typed in place of what the block asks for.
+    std::optional<Length> spine{};
+    Length flap; ///< width of each folded-in flap; 0 for none
+    /// A score beside the spine, on both sides; 0 for none. Common practice: 6 to 8 mm.
+    Length hinge = Length::mm(6);
+    /// Glue in the spine, part of its thickness. Common practice: 0.3 to 0.5 mm.
+    Length glue = Length::micrometres(300);
+    /// Glue up the inside of the cover on both sides of the spine. Common practice: 3 to 7 mm.
+    Length sideGlue = Length::mm(5);
+    QJsonObject extra{};
+    bool operator==(const CoverShape&) const = default;
+};
+
+/// Which pages have a number.
+enum class CountedCovers {
+    All, ///< every page, the front cover being the first
+    NotOuter, ///< front and back cover have none
+    None, ///< the four pages of the cover have none
+};
+/// Where the pages go that are there only to fill a sheet.
+enum class Blanks {
+    AtEnd, ///< the last pages of all
+    BeforeBack, ///< before the back cover
+    InsideCovers, ///< the insides of the covers first, then before the back cover
+};
+/// How the second side of a signature's sheet is printed.
+enum class WorkStyle {
+    Sheetwise, ///< from a form of its own
+    WorkAndTurn, ///< from the same form, the sheet turned about its short edge: one sheet gives two signatures
+};
+
+/// The pages of a booklet or book, and how they are bound.
+struct Pages {
+    /// As wanted: with the cover when it is of the same stock, else without.
+    int count = 16;
+    /// The cover is on its own stock, which is then the job's `stock`; the pages are on `textStock`.
+    bool plusCover = false;
+    Stock textStock;
+    Blanks blanks = Blanks::BeforeBack;
+    CountedCovers counted = CountedCovers::All;
+    int firstNumber = 1;
+    /// Pages of a full signature: 4, 8, 16 or 32; for glued books.
+    int signature = 16;
+    WorkStyle workStyle = WorkStyle::Sheetwise;
+    /// Milled off at the spine of a glued block. Common practice: 2 to 3 mm.
+    Length mill = Length::mm(3);
+    /// Thousandths of a caliper by which a nested sheet pushes those inside it outward. 1.0 by experience.
+    int creepMilli = 1000;
+    /// A lip on one half of each nested sheet, by which a machine opens it in the middle; trimmed off. 0 for none.
+    Length lap{};
+    /// Sheets of a small booklet cut as strips from one sheet; 1 for none.
+    int strips = 1;
+    /// Live matter keeps this far from the binding, where a page is punched, or curves away from the reader. Common
+    /// practice: 10 to 13 mm at a wire, 10 to 15 mm at glue, 6 to 10 mm at a staple.
+    Length bindingClearance = Length::mm(12);
+    QJsonObject extra{};
+    bool operator==(const Pages&) const = default;
+};
+
+/// A leaf that is not folded.
+struct Leaf {
+    Length stub; ///< torn off along a perforation at the right; 0 for none
+    int holes = 0; ///< drilled in a row along the left edge
+    Length holeDiameter = Length::mm(6);
+    Length holePitch = Length::mm(80); ///< from middle to middle; two holes: ISO 838
+    Length holeEdge = Length::mm(12); ///< from the left edge to the middle of a hole
+    Length cornerRadius; ///< 0 for square corners
+    bool postal = false; ///< the back is written to and stamped
+    int firstNumber = 0; ///< of a numbered run; 0 for none
+    int padSheets = 0; ///< glued into pads of so many; 0 for none
+    QJsonObject extra{};
+    bool operator==(const Leaf&) const = default;
+};
+
+/// What is printed on a face: process inks and spots, and what goes over them.
+struct FaceInks {
+    int process = 4; ///< 0, 1 (black alone) or 4
+    int spots = 0;
+    bool operator==(const FaceInks&) const = default;
+    [[nodiscard]] int count() const { return process + spots; }
+};
+enum class Coating { None, Varnish, GlossFilm, MattFilm };
+
+/// What is kept free along edges. Common practice: 3 mm bleed, 5 mm safe zone, 3 mm clear of folds.
+struct Zones {
+    Length bleed = Length::mm(3);
+    Length safe = Length::mm(5);
+    Length foldClearance = Length::mm(3);
+    /// Bleed of single outer edges of the outside face (left, top, right, bottom) where it differs; 0 at an edge that
+    /// is cut once for two pieces that touch.
+    std::array<std::optional<Length>, 4> edgeBleeds{};
+    QJsonObject extra{};
+    bool operator==(const Zones&) const = default;
+};
+
+/// The edge about which the press sheet is turned for its second side.
+enum class FlipEdge { Long, Short };
+
+/// What the press does with a sheet.
+struct Press {
+    /// As fed: the gripper holds the head edge.
+    Size sheet{Length::mm(640), Length::mm(450)};
+    Length gripper = Length::mm(10);
+    /// Unprinted along the three other edges.
+    Length margin = Length::mm(3);
+    FlipEdge flip = FlipEdge::Short;
+    /// The ICC profile of press and paper that colours are converted and shown through; an empty path for the one that ships.
+    LinkedFile profile{};
+    /// How much ink the paper takes on one spot, in percent of the four together. Common practice: 300 to 330 on coated paper,
+    /// 240 in newspapers.
+    int inkLimit = 300;
+    /// Full black of text and thin lines is printed over what lies under it, so that a slight misregister shows no
+    /// white about letters.
+    bool overprintBlack = true;
+    QJsonObject extra{};
+    bool operator==(const Press&) const = default;
+};
+
+/// Everything the user decided about a piece. All else follows from it: see `plan`.
+struct Job {
+    PieceKind kind = PieceKind::Leaflet;
+    QString title;
+    QString customer;
+    /// The unit lengths are shown in, and the one a bare number means.
+    Unit unit = Unit::Mm;
+    /// Trimmed but open; for pieces whose flat is the user's to say: leaflets, cards, single leaves.
+    Size flat{Length::mm(297), Length::mm(210)};
+    /// Finished size of a page; for covers, booklets and books, whose flat follows from it.
+    Size page{Length::mm(148), Length::mm(210)};
+    /// Of the flat: of everything, or of the cover where the pages have a stock of their own.
+    Stock stock;
+    Fold fold;
+    CoverShape cover;
+    Pages pages;
+    Leaf leaf;
+    /// The piece is read, and opens, from right to left.
+    bool rightToLeft = false;
+    std::array<FaceInks, 2> faceInks{};
+    std::array<Coating, 2> coatings{Coating::None, Coating::None};
+    Zones zones;
+    int quantity = 1000;
+    /// Spoiled sheets to allow for, in percent of the run.
+    int oversPercent = 5;
+    Press press;
+    std::vector<Ink> inks;
+    std::vector<NamedStyle> textStyles;
+    std::vector<NamedCharacterStyle> characterStyles;
+    /// Files that travel in the job; those that no link uses any more are not saved.
+    std::vector<EmbeddedFile> embedded;
+    /// Baselines of text that stands on the grid: from the head trim of the flat, and from one to the next; 0 for no grid.
+    Length gridStart = Length::mm(12);
+    Length gridStep;
+    std::array<FaceContent, 2> faces;
+    QJsonObject extra{};
+
+    bool operator==(const Job&) const = default;
+
+    [[nodiscard]] const FaceContent& face(Face f) const { return faces[std::size_t(f)]; }
+    [[nodiscard]] FaceContent& face(Face f) { return faces[std::size_t(f)]; }
+    /// The process colour behind a name; nullptr when the job has no such ink.
+    [[nodiscard]] const Ink* findInk(const QString& name) const;
+    /// nullptr when the job has no such style.
+    [[nodiscard]] const NamedStyle* findTextStyle(const QString& name) const;
+    /// How a paragraph looks: by its named style, or its own.
+    [[nodiscard]] const TextStyle& styleOf(const Paragraph& paragraph) const;
+    /// nullptr when the job has no such character style.
+    [[nodiscard]] const NamedCharacterStyle* findCharacterStyle(const QString& name) const;
+    /// Characters with font and ink worked out from the style they follow.
+    [[nodiscard]] CharacterStyle lookOf(CharacterStyle characters) const;
+    /// nullptr when there is no such item on either face.
+    [[nodiscard]] const Item* findItem(const QString& id) const;
+    [[nodiscard]] Item* findItem(const QString& id);
+};
+
+/// A fresh leaflet: A4 landscape, roll fold, with a small set of inks and nothing on it.
+[[nodiscard]] Job newLeaflet();
+/// A fresh piece of any kind, of a usual size on a usual stock.
+[[nodiscard]] Job newPiece(PieceKind kind);
+
+/// True when the cover is a component of its own, beside the pages.
+[[nodiscard]] bool hasOwnCover(const Job& job);
+/// Gives the pages a cover of its own, or takes it away again; the text stays on the stock it has.
+void setOwnCover(Job& job, bool own);
+/// The stock of the pages.
+[[nodiscard]] const Stock& textStockOf(const Job& job);
+/// "4/4", "4/1 + 1 spot".
+[[nodiscard]] QString inksText(const std::array<FaceInks, 2>& inks);
+/// Reads "4/4", "4/1", "5/4" (what goes beyond four, or beyond one, is spots), "1/0".
+[[nodiscard]] Result<std::array<FaceInks, 2>> parseInks(const QString& text);
+/// The holes of a drilled leaf, as squares about them, on the outside face.
+[[nodiscard]] std::vector<Rect> drillHoles(const Leaf& leaf, Size flat);
+
+/// True for the names that no spot ink may have: those of the process plates, and All and None, which mean every plate
+/// and none (ISO 32000-1, 8.6.6.4).
+[[nodiscard]] bool isPlateOfItsOwn(const QString& name);
+
+/// Refuses what no paper can be: sizes, weights and counts out of range, own folds that name lines
+/// that are not there, items with inks or panels the job lacks. The problem names the field.
+[[nodiscard]] Result<void> validate(const Job& job);
+
+/// The limits that `validate` applies, for fields that want to refuse early.
+namespace limits {
+inline constexpr Length smallestSide = Length::mm(20);
+inline constexpr Length largestSide = Length::mm(2000);
+inline constexpr int lightest = 30; ///< g/m2
+inline constexpr int heaviest = 800;
+inline constexpr int thinnestBulk = 500; ///< thousandths of cm3/g
+inline constexpr int thickestBulk = 3000;
+inline constexpr int mostPanels = 12;
+inline constexpr int mostPages = 4000;
+inline constexpr int largestRun = 10'000'000;
+} // namespace limits
+
+} // namespace hinge

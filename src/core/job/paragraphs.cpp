@@ -1,0 +1,136 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/job/paragraphs.h"
+
+#include <algorithm>
+
+namespace hinge {
+
+namespace {
+
+/// A paragraph with other words: what is styled keeps to the letters it was on.
+Paragraph withText(Paragraph p, const QString& text)
+{
+    const QString old = p.text;
+    const auto shorter = std::min(old.size(), text.size());
+    qsizetype head = 0;
+    while (head < shorter && old[head] == text[head])
+        ++head;
+    qsizetype tail = 0;
+    while (tail < shorter - head && old[old.size() - 1 - tail] == text[text.size() - 1 - tail])
+        ++tail;
+    const auto moved = [&](int at, bool end) {
+        if (at < head || (end && at == head))
+            return at;
+        return at >= old.size() - tail ? at + int(text.size() - old.size()) : int(head);
+    };
+    std::vector<CharacterStyle> spans;
+    for (CharacterStyle span : p.spans) {
+        const int from = moved(span.start, false);
+        const int to = moved(span.start + span.length, true);
+        span.start = from;
+        span.length = to - from;
+        if (span.length > 0)
+            spans.push_back(span);
+    }
+    p.spans = std::move(spans);
+    p.text = text;
+    return p;
+}
+
+} // namespace
+
+std::vector<Paragraph> withTexts(const std::vector<Paragraph>& before, const QStringList& texts)
+{
+    const auto oldCount = std::ssize(before);
+    const auto newCount = texts.size();
+    qsizetype head = 0;
+    while (head < std::min<qsizetype>(oldCount, newCount) && before[std::size_t(head)].text == texts[head])
+        ++head;
+    qsizetype tail = 0;
+    while (tail < std::min<qsizetype>(oldCount, newCount) - head
+           && before[std::size_t(oldCount - 1 - tail)].text == texts[newCount - 1 - tail])
+        ++tail;
+
+    std::vector<Paragraph> after;
+    for (qsizetype i = 0; i < newCount; ++i) {
+        qsizetype from = i;
+        if (i >= newCount - tail)
+            from = i - newCount + oldCount; // counted from the end
+        else
+            from = std::min(i, std::max<qsizetype>(head, oldCount - tail - 1));
+        const Paragraph model = oldCount == 0 ? Paragraph{} : before[std::size_t(std::clamp<qsizetype>(from, 0, oldCount - 1))];
+        after.push_back(withText(model, texts[i]));
+    }
+    return after;
+}
+
+void takeFromAll(Paragraph& paragraph, bool font, bool ink)
+{
+    for (CharacterStyle& span : paragraph.spans) {
+        if (!span.styleName.isEmpty())
+            continue;
+        if (font)
+            span.font.clear();
+        if (ink)
+            span.ink.clear();
+    }
+    std::erase_if(paragraph.spans, [](const CharacterStyle& span) {
+        return span.styleName.isEmpty() && span.font.isEmpty() && span.ink.isEmpty();
+    });
+}
+
+CharacterStyle charactersAt(const Paragraph& p, int at)
+{
+    for (const CharacterStyle& span : p.spans)
+        if (at >= span.start && at < span.start + span.length)
+            return span;
+    return {at, 1, {}, {}, {}};
+}
+
+void changeCharacters(Job& job, Paragraph& p, int start, int length, const CharacterChange& change)
+{
+    const int end = std::min(start + length, int(p.text.size()));
+    start = std::max(0, start);
+    if (end <= start)
+        return;
+    const QString followed = charactersAt(p, start).styleName;
+    if (const auto style = std::ranges::find(job.characterStyles, followed, &NamedCharacterStyle::name);
+        change.styleName.isNull() && !followed.isEmpty() && style != job.characterStyles.end()) {
+        if (!change.font.isNull())
+            style->font = change.font;
+        if (!change.ink.isNull())
+            style->ink = change.ink;
+        return;
+    }
+    // Letter by letter, then joined again where neighbours look alike.
+    std::vector<CharacterStyle> each;
+    for (int i = 0; i < p.text.size(); ++i)
+        each.push_back(charactersAt(p, i));
+    for (int i = start; i < end; ++i) {
+        CharacterStyle& c = each[std::size_t(i)];
+        if (!change.styleName.isNull() || !c.styleName.isEmpty()) {
+            c = job.lookOf(c);
+            c.styleName.clear();
+        }
+        if (!change.styleName.isEmpty())
+            c = {i, 1, {}, {}, change.styleName};
+        if (!change.font.isNull())
+            c.font = change.font;
+        if (!change.ink.isNull())
+            c.ink = change.ink;
+    }
+    p.spans.clear();
+    for (int i = 0; i < int(each.size()); ++i) {
+        const CharacterStyle& c = each[std::size_t(i)];
+        if (c.font.isEmpty() && c.ink.isEmpty() && c.styleName.isEmpty())
+            continue;
+        const bool goesOn = !p.spans.empty() && p.spans.back().start + p.spans.back().length == i && p.spans.back().font == c.font && p.spans.back().ink == c.ink
+                            && p.spans.back().styleName == c.styleName;
+        if (goesOn)
+            ++p.spans.back().length;
+        else
+            p.spans.push_back({i, 1, c.font, c.ink, c.styleName});
+    }
+}
+
+} // namespace hinge

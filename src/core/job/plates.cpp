@@ -1,0 +1,113 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/job/plates.h"
+
+#include <algorithm>
+#include <functional>
+
+namespace hinge {
+namespace {
+
+const QString process[] = {QStringLiteral("Cyan"), QStringLiteral("Magenta"), QStringLiteral("Yellow"), QStringLiteral("Black")};
+
+/// Every place in a job that names an ink.
+void forEachInkName(Job& job, const std::function<void(QString&)>& visit)
+{
+    for (NamedStyle& style : job.textStyles)
+        visit(style.style.ink);
+    for (NamedCharacterStyle& style : job.characterStyles)
+        visit(style.ink);
+    for (FaceContent& content : job.faces)
+        for (Item& item : content.items) {
+            if (item.kind == ItemKind::Shape || item.kind == ItemKind::Code)
+                visit(item.ink);
+            if (item.stroke.width > Length())
+                visit(item.stroke.ink);
+            if (item.shadow)
+                visit(item.shadow->ink);
+            for (Paragraph& p : item.paragraphs) {
+                if (p.styleName.isEmpty())
+                    visit(p.style.ink);
+                for (CharacterStyle& span : p.spans)
+                    visit(span.ink);
+            }
+        }
+}
+
+} // namespace
+
+bool overprints(const Job& job, const QString& name, int strength)
+{
+    const Ink* ink = job.findInk(name);
+    return job.press.overprintBlack && ink && !ink->spot && strength == 100 && ink->cmyk == Cmyk{0, 0, 0, 100};
+}
+
+std::vector<std::pair<QString, int>> inksOf(const Job& job, const Item& item)
+{
+    std::vector<std::pair<QString, int>> out;
+    if ((item.kind == ItemKind::Shape || item.kind == ItemKind::Code) && !item.ink.isEmpty())
+        out.emplace_back(item.ink, item.strength);
+    if (item.stroke.width > Length())
+        out.emplace_back(item.stroke.ink, item.stroke.strength);
+    if (item.shadow)
+        out.emplace_back(item.shadow->ink, item.shadow->strength);
+    for (const Paragraph& p : item.paragraphs) {
+        out.emplace_back(job.styleOf(p).ink, 100);
+        for (const CharacterStyle& span : p.spans)
+            if (const QString ink = job.lookOf(span).ink; !ink.isEmpty())
+                out.emplace_back(ink, 100);
+    }
+    return out;
+}
+
+bool usesInk(const Job& job, const QString& name)
+{
+    Job copy = job;
+    bool used = false;
+    forEachInkName(copy, [&](QString& ink) { used = used || ink == name; });
+    return used;
+}
+
+QString inkOf(Job& job, const Cmyk& cmyk)
+{
+    const auto known = std::ranges::find_if(job.inks, [&](const Ink& ink) { return ink.cmyk == cmyk && !ink.spot; });
+    if (known != job.inks.end())
+        return known->name;
+    const QString parts = QStringLiteral("%1 %2 %3 %4").arg(cmyk.c).arg(cmyk.m).arg(cmyk.y).arg(cmyk.k);
+    QString name = parts;
+    for (int i = 2; job.findInk(name); ++i) // a spot ink, or one that was changed since, may be called so
+        name = QStringLiteral("%1 (%2)").arg(parts, QString::number(i));
+    job.inks.push_back({name, cmyk, false});
+    return name;
+}
+
+Job withInkRenamed(Job job, const QString& from, const QString& to)
+{
+    for (Ink& ink : job.inks)
+        if (ink.name == from)
+            ink.name = to;
+    forEachInkName(job, [&](QString& ink) {
+        if (ink == from)
+            ink = to;
+    });
+    return job;
+}
+
+QStringList platesOf(const Job& job)
+{
+    QStringList plates(std::begin(process), std::end(process));
+    for (const Ink& ink : job.inks)
+        if (ink.spot && usesInk(job, ink.name))
+            plates << ink.name;
+    return plates;
+}
+
+double amountOnPlate(const Ink& ink, int strength, const QString& plate)
+{
+    if (ink.spot)
+        return ink.name == plate ? strength : 0;
+    const int parts[] = {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k};
+    const auto at = std::ranges::find(process, plate);
+    return at == std::end(process) ? 0 : parts[at - std::begin(process)] * strength / 100.0;
+}
+
+} // namespace hinge

@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/piece/extent.h"
+
+#include "core/piece/binding.h"
+
+#include <algorithm>
+
+namespace hinge
+{
+
+Extent extentOf(const Job& job)
+{
+    if (job.kind == PieceKind::Leaf)
+        return job.leaf.firstNumber > 0 ? Extent::WithoutNumbers : Extent::Whole;
+    if (!hasPages(job.kind))
+        return Extent::Whole;
+    if (hasOwnCover(job))
+        return Extent::CoverOnly;
+    const int pagesOnFlat = job.kind == PieceKind::Booklet ? 4 : 2;
+    return madeUpPages(job) > pagesOnFlat ? Extent::OuterSheetOnly : Extent::Whole;
+}
+
+bool isBare(const Job& job)
+{
+    return std::ranges::all_of(job.faces,
+                               [](const FaceContent& content) { return content.items.empty() && !content.supplied; });
+}
+
+QString extentName(Extent extent)
+{
+    switch (extent) {
+    case Extent::Whole: return {};
+    case Extent::CoverOnly: return QStringLiteral("cover only");
+    case Extent::OuterSheetOnly: return QStringLiteral("outer sheet only");
+    case Extent::WithoutNumbers: return QStringLiteral("without numbers");
+    }
+    return {};
+}
+
+QString extentNote(Extent extent)
+{
+    switch (extent) {
+    case Extent::Whole: return {};
+    case Extent::CoverOnly:
+        return QStringLiteral(
+            "The files hold the cover only: the pages of the text are worked out, but cannot be filled and written yet.");
+    case Extent::OuterSheetOnly:
+        return QStringLiteral(
+            "The files hold the outer sheet only: the pages inside are worked out, but cannot be filled and written yet.");
+    case Extent::WithoutNumbers:
+        return QStringLiteral(
+            "The files are without numbers: every copy is the same, and numbers cannot be written yet.");
+    }
+    return {};
+}
+
+} // namespace hinge

@@ -1,0 +1,379 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/item_checks.h"
+
+#include "core/plan/finding_parts.h"
+#include "core/job/plates.h"
+
+#include <QSet>
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <map>
+
+namespace hinge {
+namespace {
+
+/// A strip narrower than this shows as a flaw. Common practice.
+constexpr Length widestSliver = Length::micrometres(500);
+/// Type in one ink, in several inks that must fit each other, and in paper colour. Common practice: 5, 7 and 7 points.
+constexpr Length smallestType = Length::points(5);
+constexpr Length smallestFineType = Length::points(7);
+/// Covers wander by a millimetre; a line of text on the spine wants that much on both sides. Common practice.
+constexpr Length spineRoom = Length::mm(1);
+
+/// An item and where it lies.
+struct Lying {
+    const Item& item;
+    const PlacedItem& placed;
+};
+
+/// What stands on a face; the plan keeps the order of the job.
+std::vector<Lying> lyingOn(const Job& job, const Plan& plan, Face face)
+{
+    std::vector<Lying> out;
+    const auto& items = job.face(face).items;
+    const auto& places = plan.itemsOn(face);
+    out.reserve(items.size());
+    for (std::size_t i = 0; i < items.size(); ++i)
+        out.push_back({items[i], places[i]});
+    return out;
+}
+
+/// What must not be cut, folded or lost.
+bool isLive(const Item& item) { return item.kind == ItemKind::Text || item.kind == ItemKind::Code; }
+
+/// Content on glue, under a stamp, or where holes are punched.
+void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    for (const KeepClear& area : plan.paper.keepClear) {
+        if (area.face != face)
+            continue;
+        for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+            const bool matters = area.noPrint || isLive(item);
+            if (!matters || placed.frame.isEmpty() || !placed.frame.overlaps(area.area))
+                continue;
+            out.push_back(foundAt("area.covered", Severity::Warn, job, face, item,
+                                  QStringLiteral("%1 stands where the %3 is, %2"), area.reason, Remedy::None,
+                                  {area.what}));
+        }
+    }
+}
+
+/// Printed matter that reaches the edge of the paper must go on to the bleed.
+void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    const Rect trim = trimOf(plan.paper);
+    const Rect bleed = bleedOf(plan.paper, face);
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        if (isVoid(item, placed.frame)) {
+            out.push_back(foundAt("item.crossed", Severity::Stop, job, face, item, QStringLiteral("%1 has no size left, %2"),
+                                  QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.")));
+            continue;
+        }
+        if (!placed.shown) {
+            out.push_back(foundAt("item.off", Severity::Warn, job, face, item, QStringLiteral("%1 lies off the paper, %2"),
+                                  QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.")));
+            continue;
+        }
+        if (item.kind == ItemKind::Text || item.kind == ItemKind::Code || item.outline == Outline::Line)
+            continue;
+        const struct {
+            ItemSide side;
+            Length inside; ///< from the side to the trim, positive within the paper
+            Length toBleed; ///< from the side to the end of the bleed
+        } sides[] = {
+            {ItemSide::Left, placed.frame.x - trim.x, placed.frame.x - bleed.x},
+            {ItemSide::Top, placed.frame.y - trim.y, placed.frame.y - bleed.y},
+            {ItemSide::Right, trim.right() - placed.frame.right(), bleed.right() - placed.frame.right()},
+            {ItemSide::Bottom, trim.bottom() - placed.frame.bottom(), bleed.bottom() - placed.frame.bottom()},
+        };
+        for (const auto& s : sides) {
+            // Near the knife but not beyond it by the full bleed.
+            if (s.inside > Length::mm(1) || s.toBleed <= Length())
+                continue;
+            Finding f = foundAt("bleed.short", Severity::Warn, job, face, item,
+                                QStringLiteral("%1 ends %3 short of the bleed, %2"),
+                                QStringLiteral("Where the knife drifts outward a white edge would show."),
+                                Remedy::PullToBleed, {shown(job, s.toBleed)});
+            f.side = s.side;
+            out.push_back(f);
+        }
+    }
+}
+
+/// Live matter outside the safe zone or across a fold.
+void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        if (!isLive(item) || placed.frame.isEmpty())
+            continue;
+        const auto& panels = plan.paper.face(face);
+        const auto on = std::ranges::find_if(panels, [&](const Panel& p) { return p.area.contains(placed.frame); });
+        if (on != panels.end() && on->role == Role::Spine) {
+            if (std::min(placed.frame.x - on->area.x, on->area.right() - placed.frame.right()) < spineRoom)
+                out.push_back(foundAt("spine.tight", Severity::Warn, job, face, item, QStringLiteral("%1 stands too near the edge of the spine, %2"),
+                                      QStringLiteral("Covers wander by a millimetre; the line would run over onto front or back.")));
+            continue;
+        }
+        if (std::ranges::any_of(panels, [&](const Panel& p) { return p.safeArea.contains(placed.frame); }))
+            continue;
+        const QString what = item.kind == ItemKind::Code ? QStringLiteral("code") : QStringLiteral("text");
+        if (on != panels.end())
+            out.push_back(foundAt("text.unsafe", Severity::Warn, job, face, item, QStringLiteral("%1 leaves the safe zone, %2"),
+                                  QStringLiteral("So near an edge, drift of knife or folder cuts or folds the %1.").arg(what), Remedy::MoveToSafe));
+        else
+            out.push_back(foundAt("text.acrossFold", Severity::Warn, job, face, item, QStringLiteral("%1 runs across a fold or off the trim, %2"),
+                                  QStringLiteral("A %1 in a fold cracks and is hard to read.").arg(what)));
+    }
+}
+
+/// Items marked to be kept whole.
+void checkWhole(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        const Rect& frame = placed.frame;
+        if (!item.keepWhole || frame.isEmpty() || std::ranges::any_of(plan.paper.face(face), [&](const Panel& p) { return p.area.contains(frame); }))
+            continue;
+        out.push_back(foundAt("whole.cut", Severity::Warn, job, face, item, QStringLiteral("%1 should stay whole but is cut or folded, %2"),
+                              QStringLiteral("It reaches over the trim or a fold.")));
+    }
+}
+
+/// A side that stops a hair's breadth from a line of the paper or from another item leaves a white sliver.
+void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    const std::vector<Lying> all = lyingOn(job, plan, face);
+    const auto low = [](const Rect& r, bool level) { return level ? r.y : r.x; };
+    const auto high = [](const Rect& r, bool level) { return level ? r.bottom() : r.right(); };
+    struct Edge {
+        Length at;
+        std::size_t index;
+    };
+    // Left, right, upper and lower edges, each in order.
+    std::array<std::vector<Edge>, 4> facing;
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const Rect& r = all[i].placed.frame;
+        if (r.isEmpty())
+            continue;
+        for (const bool level : {false, true}) {
+            facing[level ? 2 : 0].push_back({low(r, level), i});
+            facing[level ? 3 : 1].push_back({high(r, level), i});
+        }
+    }
+    for (auto& edges : facing)
+        std::ranges::sort(edges, {}, &Edge::at);
+    for (const auto& [item, placed] : all) {
+        if (isLive(item) || item.outline != Outline::Rectangle)
+            continue;
+        const Rect& frame = placed.frame;
+        if (frame.isEmpty())
+            continue;
+        for (const ItemSide side : allSides) {
+            const bool level = !isHorizontal(side);
+            const bool far = side == ItemSide::Right || side == ItemSide::Bottom;
+            const Length at = far ? high(frame, level) : low(frame, level);
+            std::optional<Length> to;
+            QString beside;
+            const auto consider = [&](Length line, const QString& name) {
+                const Length gap = far ? line - at : at - line;
+                if (gap > Length() && gap <= widestSliver && (!to || abs(line - at) < abs(*to - at))) {
+                    to = line;
+                    beside = name;
+                }
+            };
+            for (const Panel& p : plan.paper.face(face))
+                for (const bool end : {false, true})
+                    if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right) : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded
+                        && p.area.overlaps(frame.grown(widestSliver)))
+                        consider(end ? high(p.area, level) : low(p.area, level), QStringLiteral("the fold"));
+            // Only those whose facing edge lies about here.
+            const auto& edges = facing[(level ? 2 : 0) + (far ? 0 : 1)];
+            for (auto near = std::ranges::lower_bound(edges, at - widestSliver, {}, &Edge::at); near != edges.end() && near->at <= at + widestSliver; ++near) {
+                const auto& [that, other] = all[near->index];
+                if (&that == &item)
+                    continue;
+                const Length line = near->at;
+                const bool faces = low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
+                if (faces && !isLive(that) && that.outline == Outline::Rectangle)
+                    consider(line, nameOf(that));
+            }
+            if (!to)
+                continue;
+            Finding f = foundAt(
+                "sliver", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 beside %4, %2"),
+                QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."),
+                Remedy::CloseGap, {shown(job, abs(*to - at)), beside});
+            f.side = side;
+            f.target = *to;
+            out.push_back(f);
+        }
+    }
+}
+
+void checkStrokes(const Job& job, Face face, std::vector<Finding>& out)
+{
+    for (const Item& item : job.face(face).items) {
+        if (item.stroke.width > Length() && item.stroke.width < thinnestStroke)
+            out.push_back(foundAt("stroke.hairline", Severity::Warn, job, face, item, QStringLiteral("%1 has a hairline, %2"),
+                                  QStringLiteral("Lines thinner than a quarter of a point break up on the plate."), Remedy::ThickenStroke));
+        if (item.kind == ItemKind::Shape && item.ink.isEmpty() && item.stroke.width == Length())
+            out.push_back(foundAt("item.empty", Severity::Warn, job, face, item, QStringLiteral("%1 prints nothing, %2"),
+                                  QStringLiteral("It has neither a tint nor a stroke."), Remedy::RemoveItem));
+    }
+}
+
+int inksIn(const Cmyk& c) { return (c.c > 0) + (c.m > 0) + (c.y > 0) + (c.k > 0); }
+
+/// Type that is too small for the inks it is printed in.
+void checkSmallType(const Job& job, Face face, std::vector<Finding>& out)
+{
+    for (const Item& item : job.face(face).items) {
+        if (item.kind != ItemKind::Text)
+            continue;
+        std::optional<Length> worst;
+        QString why;
+        for (const Paragraph& p : item.paragraphs) {
+            const TextStyle& style = job.styleOf(p);
+            const Ink* ink = job.findInk(style.ink);
+            const bool reversed = !ink->spot && ink->cmyk.total() == 0;
+            const bool several = !ink->spot && inksIn(ink->cmyk) > 1;
+            const Length least = reversed || several ? smallestFineType : smallestType;
+            if (p.text.trimmed().isEmpty() || style.size >= least || (worst && style.size >= *worst))
+                continue;
+            worst = style.size;
+            why = reversed ? QStringLiteral("In paper colour, ink runs into letters below 7 points.")
+                : several  ? QStringLiteral("It is printed in several inks, which never fit each other exactly; below 7 points that shows.")
+                           : QStringLiteral("Below 5 points type is hard to read and to print.");
+        }
+        if (worst)
+            out.push_back(foundAt("text.small", Severity::Warn, job, face, item,
+                                  QStringLiteral("%1 has type of %3, %2"), why, Remedy::None,
+                                  {formatLength(*worst, Unit::Point)}));
+    }
+}
+
+/// More ink than the paper takes.
+void checkInks(const Job& job, std::vector<Finding>& out)
+{
+    std::map<QString, std::pair<Face, QString>> used; // ink -> where it is seen first
+    for (const Face face : bothFaces)
+        for (const Item& item : job.face(face).items)
+            for (const auto& [ink, strength] : inksOf(job, item))
+                used.try_emplace(ink, face, item.id);
+    for (const Ink& ink : job.inks) {
+        const auto where = used.find(ink.name);
+        if (where == used.end() || ink.spot || ink.cmyk.total() <= job.press.inkLimit)
+            continue;
+        Finding f = found("ink.heavy", Severity::Warn,
+                          QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %")
+                              .arg(ink.name, QString::number(ink.cmyk.total()), QString::number(job.press.inkLimit)),
+                          QStringLiteral("So much ink does not dry; it sets off on the next sheet."));
+        f.face = where->second.first;
+        f.itemId = where->second.second;
+        out.push_back(f);
+    }
+}
+
+void checkEmptyAndDoubled(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+{
+    QSet<QString> runOnInto;
+    for (const FaceContent& content : job.faces)
+        for (const Item& item : content.items)
+            if (!item.next.isEmpty())
+                runOnInto.insert(item.next);
+    std::map<std::tuple<qint64, qint64, qint64, qint64, int>, const Item*> seen;
+    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        const bool wordless = std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
+        if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
+            out.push_back(foundAt("item.empty", Severity::Warn, job, face, item, QStringLiteral("%1 has no words, %2"),
+                                  QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
+        const Rect& frame = placed.frame;
+        const auto [it, isNew] = seen.try_emplace({frame.x.count(), frame.y.count(), frame.w.count(), frame.h.count(), int(item.kind)}, &item);
+        if (isNew)
+            continue;
+        Item same = *it->second;
+        same.id = item.id;
+        same.name = item.name;
+        same.sides = item.sides;
+        if (same == item)
+            out.push_back(foundAt("item.doubled", Severity::Warn, job, face, item, QStringLiteral("%1 lies twice on the same spot, %2"),
+                                  QStringLiteral("The one below cannot be seen; changes to one leave the other as it was."), Remedy::RemoveItem));
+    }
+}
+
+void checkOddLooks(const Job& job, std::vector<Finding>& out)
+{
+    for (const OddLook& odd : oddLooks(job)) {
+        const Item& item = *job.findItem(odd.itemId);
+        const TextStyle& style = job.styleOf(item.paragraphs[odd.paragraph]);
+        out.push_back(foundAt("text.odd", Severity::Warn, job, odd.face, item,
+                              QStringLiteral("%1 is set in %3 of %4, %2"),
+                              QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.")
+                                  .arg(odd.font, formatLength(odd.size, Unit::Point)),
+                              Remedy::MatchLook, {style.font, formatLength(style.size, Unit::Point)}));
+    }
+}
+
+} // namespace
+
+std::vector<OddLook> oddLooks(const Job& job)
+{
+    struct Use {
+        int own = 0; ///< paragraphs with a look of their own
+        int styled = 0; ///< those that follow a style: as they were meant, and they say what is usual
+        OddLook first;
+        [[nodiscard]] bool isUsual() const { return own >= 3 || styled > 0; }
+        [[nodiscard]] int times() const { return own + styled; }
+    };
+    std::map<std::pair<QString, Length>, Use> uses;
+    for (const Face face : bothFaces)
+        for (const Item& item : job.face(face).items)
+            for (std::size_t i = 0; i < item.paragraphs.size(); ++i) {
+                const Paragraph& p = item.paragraphs[i];
+                if (p.text.trimmed().isEmpty())
+                    continue;
+                const TextStyle& style = job.styleOf(p);
+                Use& use = uses[{style.font, style.size}];
+                ++(p.styleName.isEmpty() ? use.own : use.styled);
+                use.first = {item.id, face, i, style.font, style.size};
+            }
+    std::vector<OddLook> out;
+    for (const auto& [look, use] : uses) {
+        if (use.own != 1 || use.styled > 0)
+            continue;
+        const auto& [font, size] = look;
+        const Use* likes = nullptr;
+        for (const auto& [other, otherUse] : uses) {
+            const double ratio = other.second.toMm() / size.toMm();
+            // Another size on purpose differs by more than a sixth.
+            const bool alike = other.first == font ? std::abs(ratio - 1) > 1e-9 && std::abs(ratio - 1) < 0.16 : other.second == size;
+            if (alike && otherUse.isUsual() && (!likes || otherUse.times() > likes->times()))
+                likes = &otherUse;
+        }
+        if (!likes)
+            continue;
+        OddLook odd = use.first;
+        odd.font = likes->first.font;
+        odd.size = likes->first.size;
+        out.push_back(odd);
+    }
+    return out;
+}
+
+void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
+{
+    for (const Face face : bothFaces) {
+        checkKeepClear(job, plan, face, out);
+        checkBleeds(job, plan, face, out);
+        checkLiveMatter(job, plan, face, out);
+        checkWhole(job, plan, face, out);
+        checkSlivers(job, plan, face, out);
+        checkStrokes(job, face, out);
+        checkSmallType(job, face, out);
+        checkEmptyAndDoubled(job, plan, face, out);
+    }
+    checkInks(job, out);
+    checkOddLooks(job, out);
+}
+
+} // namespace hinge

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/plan.h"
+
+namespace hinge {
+
+/// Findings about what stands on the faces, as far as the job alone tells them: bleeds, slivers, live matter, folds, strokes,
+/// inks, small type, fonts that stand out, empty and doubled items. See `checkFiles` for pictures and
+/// ../typeset/content_checks.h for how text fits and codes read.
+void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out);
+
+/// Thinner lines break up on the plate. Common practice: a quarter of a point.
+inline constexpr Length thinnestStroke = Length::units(Length::points(1).count() / 4);
+
+/// A paragraph whose look stands alone, and the look that its likes have.
+struct OddLook {
+    QString itemId;
+    Face face = Face::Outside;
+    std::size_t paragraph = 0;
+    QString font; ///< of the others
+    Length size;
+};
+/// Paragraphs, on both faces, that differ a little in size, or in font at the same size, from at least three others or
+/// from a style of the job. Those that follow a style are as they were meant.
+[[nodiscard]] std::vector<OddLook> oddLooks(const Job& job);
+
+} // namespace hinge

@@ -1,0 +1,149 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/plan.h"
+
+#include "core/plan/checks.h"
+#include "core/plan/figures.h"
+
+#include <algorithm>
+
+namespace hinge {
+namespace {
+
+Rect within(const Rect& r, const Rect& bounds)
+{
+    return Rect::fromEdges(std::max(r.x, bounds.x), std::max(r.y, bounds.y), std::min(r.right(), bounds.right()),
+                           std::min(r.bottom(), bounds.bottom()));
+}
+
+Run makeRun(const Job& job, bool isText, int up, qint64 pieces, const QString& upWorking, const QString& piecesWorking)
+{
+    Run run;
+    run.isText = isText;
+    run.up = up;
+    run.upWorking = upWorking;
+    if (up > 0) {
+        run.sheets = int((pieces + up - 1) / up);
+        run.overs = int((qint64(run.sheets) * job.oversPercent + 99) / 100);
+        run.sheetsWorking = QStringLiteral("%1 ÷ %2, rounded up").arg(piecesWorking).arg(up);
+    }
+    return run;
+}
+
+std::vector<Run> makeRuns(const Job& job, const Plan& plan)
+{
+    const auto copies = groupedNumber(job.quantity);
+    const auto room = [&](Size cell) {
+        return QStringLiteral("%1 with bleed in %2 printable")
+            .arg(formatSize(cell, job.unit), formatSize(plan.sheet.fillArea.size(), job.unit));
+    };
+    std::vector<Run> runs;
+    const Size flatCell = bleedOf(plan.paper).size();
+    if (!plan.book) {
+        runs.push_back(makeRun(job, false, plan.sheet.up(), job.quantity, room(flatCell), copies));
+        return runs;
+    }
+    const Book& book = *plan.book;
+    if (hasOwnCover(job)) {
+        const int each = job.kind == PieceKind::WireBook ? 2 : 1;
+        runs.push_back(makeRun(job, false, plan.sheet.up(), qint64(job.quantity) * each, room(flatCell),
+                               each == 1 ? copies : QStringLiteral("%1 × 2 leaves").arg(copies)));
+    }
+    const bool isText = hasOwnCover(job);
+    int up = countOnSheet(job.press, book.sheetFlat);
+    qint64 pieces = 0;
+    QString working;
+    if (job.kind == PieceKind::Book) {
+        // A signature whose both sides are printed from one form comes twice off each sheet; the others need a sheet each.
+        pieces = qint64(job.quantity) * qint64(book.sheets.size());
+        working = QStringLiteral("%1 × %2 signatures").arg(copies).arg(book.sheets.size());
+        // Turned, the front of a signature backs its inner side: they lie on the sheet in pairs, and an odd place stays
+        // empty.
+        if (job.pages.workStyle == WorkStyle::WorkAndTurn && up > 1)
+            up -= up % 2;
+    } else if (job.kind == PieceKind::Booklet) {
+        pieces = qint64(job.quantity) * qint64(book.sheets.size());
+        working = QStringLiteral("%1 × %2 sheets").arg(copies).arg(book.sheets.size());
+    } else {
+        pieces = qint64(job.quantity) * book.leaves;
+        working = QStringLiteral("%1 × %2 leaves").arg(copies).arg(book.leaves);
+    }
+    runs.push_back(makeRun(job, isText, up, pieces, room(book.sheetFlat), working));
+    return runs;
+}
+
+} // namespace
+
+const Figure* Plan::findFigure(const QString& key) const
+{
+    const auto it = std::ranges::find(figures, key, &Figure::key);
+    return it == figures.end() ? nullptr : &*it;
+}
+
+const PlacedItem* Plan::findItem(const QString& id) const
+{
+    const auto it = byId.constFind(id);
+    return it == byId.constEnd() ? nullptr : &items[std::size_t(it->first)][it->second];
+}
+
+GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper)
+{
+    // A spine lies upright; else the fold made last is the one that is bent most often.
+    bool upright = true;
+    if (paper.spineColumn < 0 && !paper.steps.empty())
+        upright = paper.steps.back().axis == Axis::Vertical;
+    return upright == (job.stock.grain == Grain::AlongHeight) ? GrainAgainst::Along : GrainAgainst::Across;
+}
+
+QString grainWords(GrainAgainst grain) { return grain == GrainAgainst::Along ? QStringLiteral("along the folds") : QStringLiteral("across the folds"); }
+
+QString coatingName(Coating coating)
+{
+    switch (coating) {
+    case Coating::None: return QStringLiteral("none");
+    case Coating::Varnish: return QStringLiteral("varnish");
+    case Coating::GlossFilm: return QStringLiteral("gloss film");
+    case Coating::MattFilm: return QStringLiteral("matt film");
+    }
+    return {};
+}
+
+Result<Plan> plan(const Job& job)
+{
+    if (auto valid = validate(job); !valid)
+        return tl::unexpected(valid.error());
+    auto paper = foldPaper(job);
+    if (!paper)
+        return tl::unexpected(paper.error());
+    Plan plan;
+    plan.paper = std::move(*paper);
+    for (const Face face : bothFaces) {
+        for (const Item& item : job.face(face).items) {
+            const Rect frame = frameOf(plan.paper, face, item);
+            const int panel = panelAt(plan.paper, face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)});
+            const bool headDown = plan.paper.face(face)[std::size_t(panel)].headDown;
+            const Rect printed = within(frame, bleedOf(plan.paper, face));
+            const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down
+            const bool shown = !isVoid(item, frame) && (flat ? bleedOf(plan.paper, face).overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
+            plan.byId.insert(item.id, {face, plan.items[std::size_t(face)].size()});
+            plan.items[std::size_t(face)].push_back({item.id, face, frame, printed, shown, headDown});
+        }
+    }
+    if (hasPages(job.kind)) {
+        auto left = textPage(job, Hand::Left);
+        auto right = textPage(job, Hand::Right);
+        if (!left || !right)
+            return tl::unexpected((left ? right : left).error());
+        plan.textPages = {std::move(*left), std::move(*right)};
+        plan.book = makeBook(job);
+        plan.paper.closing.thickness = plan.book->block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
+    }
+    plan.arrangements = arrangements(job, plan.paper);
+    const auto own = std::ranges::find(plan.arrangements, job.press.sheet, &SheetLayout::sheet);
+    plan.sheet = *own; // `arrangements` always lists the job's own sheet
+    plan.runs = makeRuns(job, plan);
+    plan.figures = makeFigures(job, plan);
+    plan.findings = checkPiece(job, plan);
+    return plan;
+}
+
+} // namespace hinge

@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/piece/binding.h"
+#include "core/plan/figure.h"
+#include "core/file/file_facts.h"
+#include "core/plan/finding.h"
+#include "core/piece/lines.h"
+#include "core/plan/sheet_layout.h"
+
+#include <QHash>
+
+namespace hinge {
+
+/// What one component needs of the press.
+struct Run {
+    bool isText = false; ///< the pages, else the flat that is at work (a cover, or the whole piece)
+    int up = 0; ///< on one press sheet
+    int sheets = 0; ///< good press sheets, and the overs on top
+    int overs = 0;
+    QString upWorking;
+    QString sheetsWorking;
+};
+
+/// Everything that follows from a job. Views and files take all their geometry from here.
+struct Plan {
+    Paper paper;
+    /// Kinds with pages only.
+    std::optional<Book> book;
+    /// The left-hand and the right-hand page of the text; kinds with pages only.
+    std::optional<std::array<Paper, 2>> textPages;
+    /// Items with their frames, by face, in painting order.
+    std::array<std::vector<PlacedItem>, 2> items;
+    std::vector<SheetLayout> arrangements;
+    /// The one on the job's own press sheet.
+    SheetLayout sheet;
+    /// The flat first, then the pages where they are printed apart from it.
+    std::vector<Run> runs;
+    std::vector<Figure> figures;
+    /// What follows from the job alone; see `checkFiles` for the rest.
+    std::vector<Finding> findings;
+
+    /// Where an item stands in `items`, by its id; made once, so that looking one up does not depend on how many there
+    /// are.
+    QHash<QString, std::pair<Face, std::size_t>> byId;
+
+    [[nodiscard]] const std::vector<PlacedItem>& itemsOn(Face f) const { return items[std::size_t(f)]; }
+    /// nullptr when there is no such figure.
+    [[nodiscard]] const Figure* findFigure(const QString& key) const;
+    /// nullptr when there is no such item.
+    [[nodiscard]] const PlacedItem* findItem(const QString& id) const;
+};
+
+/// How the grain lies against the fold that matters most: the spine, or the last fold made.
+enum class GrainAgainst { Along, Across };
+[[nodiscard]] GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper);
+[[nodiscard]] QString grainWords(GrainAgainst grain);
+/// "varnish", "gloss film", "matt film".
+[[nodiscard]] QString coatingName(Coating coating);
+
+/// Works out everything. Pure: the same job gives the same plan, and nothing else is read.
+/// Fails with the first thing that makes the job impossible (see `validate` and `foldPaper`).
+[[nodiscard]] Result<Plan> plan(const Job& job);
+
+/// True when two trims are the same for the trade: PDF pages are rounded to a hundredth of a point or so,
+/// and a tenth of a millimetre is no mistake.
+[[nodiscard]] bool sameTrim(Size a, Size b);
+
+/// The resolution a picture prints at, in pixels per inch; 0 when its size is not known.
+[[nodiscard]] double effectivePpi(const Item& item, const Rect& frame, const FileFacts& facts);
+
+/// Findings about linked files: missing, changed, too coarse, or artwork that does not fit the face.
+[[nodiscard]] std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFactsMap& facts);
+
+} // namespace hinge

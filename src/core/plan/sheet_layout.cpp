@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/sheet_layout.h"
+
+#include "core/paper/guillotine_fill.h"
+#include "core/units/page_sizes.h"
+#include "core/plan/sheet_marks.h"
+
+#include <algorithm>
+
+namespace hinge {
+namespace {
+
+/// After turning the sheet, what was on the left is on the right (or what was at the head at the foot).
+SheetPlace turnedPlace(const SheetPlace& place, Size sheet, bool aboutVertical)
+{
+    SheetPlace back = place;
+    // The head of a piece points the same way on both of its faces; only the turning moves it.
+    if (aboutVertical) {
+        back.trim.x = sheet.w - place.trim.right();
+        if (place.turn == Turn::Quarter || place.turn == Turn::ThreeQuarters)
+            back.turn = place.turn == Turn::Quarter ? Turn::ThreeQuarters : Turn::Quarter;
+    } else {
+        back.trim.y = sheet.h - place.trim.bottom();
+        if (place.turn == Turn::None || place.turn == Turn::Half)
+            back.turn = place.turn == Turn::None ? Turn::Half : Turn::None;
+    }
+    return back;
+}
+
+bool turnsAboutVertical(Size sheet, FlipEdge flip)
+{
+    // Turning about the long edge of a landscape sheet moves head to foot; about its short edge, left to right.
+    const bool landscape = sheet.w >= sheet.h;
+    return landscape == (flip == FlipEdge::Short);
+}
+
+Rect printable(const Press& press, Size sheet)
+{
+    return Rect::fromEdges(press.margin, press.gripper, sheet.w - press.margin, sheet.h - press.margin);
+}
+
+/// Where pieces may lie: printable on the front, and on the back, too. Turned head to foot, the gripper takes the other
+/// edge for the second side, so that this must be free as well.
+Rect fillable(const Press& press, Size sheet)
+{
+    const Rect front = printable(press, sheet);
+    if (turnsAboutVertical(sheet, press.flip))
+        return front;
+    return Rect::fromEdges(front.x, front.y, front.right(), std::min(front.bottom(), sheet.h - press.gripper));
+}
+
+Turn turnedBy(Turn turn, Turn more) { return Turn((int(turn) + int(more)) % 360); }
+
+/// Bleeds of an upright piece (left, top, right, bottom) as they lie when it is turned clockwise.
+std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
+{
+    // A quarter turn brings the left edge to the head, the head to the right.
+    for (int quarters = int(turn) / 90; quarters > 0; --quarters)
+        b = {b[3], b[0], b[1], b[2]};
+    return b;
+}
+
+} // namespace
+
+int countOnSheet(const Press& press, Size cell)
+{
+    return int(bestGuillotineFill(cell, fillable(press, press.sheet).size()).size());
+}
+
+SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
+{
+    SheetLayout layout;
+    layout.sheet = sheet;
+    layout.frontArea = printable(job.press, sheet);
+    const bool aboutVertical = turnsAboutVertical(sheet, job.press.flip);
+    layout.backArea = layout.frontArea; // the gripper holds the head of either side
+    layout.fillArea = fillable(job.press, sheet);
+
+    const Size cell = bleedOf(paper).size();
+    const std::vector<CellPlace> cells = bestGuillotineFill(cell, layout.fillArea.size());
+    if (cells.empty())
+        return layout;
+
+    Length right;
+    Length bottom;
+    for (const CellPlace& c : cells) {
+        right = std::max(right, c.cell.right());
+        bottom = std::max(bottom, c.cell.bottom());
+    }
+    // The block stands in the middle of what can be filled, unless marks would not fit at both ends: then one end gets
+    // them, along the sheet the foot, away from the gripper.
+    const auto farRoom = [](Length free) { return free >= (markClearance + shortestMark) * 2 ? free.part(2) : free; };
+    const Point origin{layout.fillArea.right() - farRoom(layout.fillArea.w - right) - right,
+                       layout.fillArea.bottom() - farRoom(layout.fillArea.h - bottom) - bottom};
+
+    std::int64_t area = 0;
+    for (const CellPlace& c : cells) {
+        const Turn turn = c.turned ? Turn::Quarter : Turn::None;
+        const auto out = turnedBleeds(paper.bleeds, turn);
+        const Rect trim = Rect::fromEdges(c.cell.x + origin.x + out[0], c.cell.y + origin.y + out[1],
+                                          c.cell.right() + origin.x - out[2], c.cell.bottom() + origin.y - out[3]);
+        layout.front.push_back({trim, turn});
+        layout.back.push_back(turnedPlace(layout.front.back(), sheet, aboutVertical));
+        // The inside of a piece that opens upwards backs its outside head to foot.
+        if (paper.tumbled)
+            layout.back.back().turn = turnedBy(layout.back.back().turn, Turn::Half);
+        area += 1;
+    }
+    layout.usedPercent = 100.0 * double(area) * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
+    std::vector<Rect> trims;
+    for (const SheetPlace& place : layout.front)
+        trims.push_back(place.trim);
+    if (const auto tree = cutTreeOf(sheet, trims))
+        layout.cuts = pileCutsIn(*tree);
+    return layout;
+}
+
+std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper)
+{
+    std::vector<Size> sheets;
+    const auto addSheet = [&sheets](Size s) {
+        if (std::ranges::find(sheets, s) == sheets.end())
+            sheets.push_back(s);
+    };
+    addSheet(job.press.sheet);
+    for (const QString& name : {QStringLiteral("A3"), QStringLiteral("SRA3"), QStringLiteral("SRA2"), QStringLiteral("SRA1"),
+                                QStringLiteral("12 × 18 in"), QStringLiteral("13 × 19 in")})
+        if (const auto size = findPageSize(name))
+            addSheet(size->size.turned()); // fed long edge first
+    std::vector<SheetLayout> all;
+    for (const Size& sheet : sheets) {
+        SheetLayout layout = layOutSheet(job, paper, sheet);
+        if (layout.up() > 0 || sheet == job.press.sheet)
+            all.push_back(std::move(layout));
+    }
+    std::ranges::stable_sort(all, std::ranges::greater{}, &SheetLayout::usedPercent);
+    return all;
+}
+
+} // namespace hinge

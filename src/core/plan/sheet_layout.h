@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/paper/cut_tree.h"
+#include "core/piece/panels.h"
+
+namespace hinge {
+
+/// One piece on one side of a press sheet.
+struct SheetPlace {
+    /// Trim of the piece, in sheet coordinates (origin at the head-left corner of that side).
+    Rect trim;
+    Turn turn = Turn::None;
+    bool operator==(const SheetPlace&) const = default;
+};
+
+/// One way of filling one press sheet.
+struct SheetLayout {
+    Size sheet;
+    std::vector<SheetPlace> front;
+    /// The same pieces seen after the sheet has been turned about the flip edge, in the same order.
+    std::vector<SheetPlace> back;
+    /// Printable area of either side; the gripper lies at the head of the side that is printed.
+    Rect frontArea;
+    Rect backArea;
+    /// Where pieces may lie on the front, so that both sides are printable.
+    Rect fillArea;
+    /// Area of the pieces against the area of the sheet, in percent.
+    double usedPercent = 0;
+    /// How often the knife comes down to free every piece; parts that are cut alike are piled and cut together.
+    int cuts = 0;
+
+    [[nodiscard]] int up() const { return int(front.size()); }
+};
+
+/// Lays the piece out on `sheet`, both sides. Empty `front` when it does not fit at all.
+[[nodiscard]] SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet);
+
+/// The layouts on the usual press sheets and on the job's own, best first: by paper used.
+[[nodiscard]] std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper);
+
+/// How many pieces of a size, bleed and all, one side of a press sheet takes.
+[[nodiscard]] int countOnSheet(const Press& press, Size cell);
+
+} // namespace hinge

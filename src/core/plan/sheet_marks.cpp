@@ -1,0 +1,198 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/sheet_marks.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+namespace hinge
+{
+namespace
+{
+
+/// Half of what a mark, and its drift, may take up across.
+constexpr Length markBreadth = Length::micrometres(100);
+/// Where there is no room for a mark at its usual distance it may come this near to a bleed.
+constexpr Length leastClearance = Length::micrometres(500);
+
+/// Bleeds of an upright piece (left, top, right, bottom) as they lie when it is turned clockwise.
+std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
+{
+    // A quarter turn brings the left edge to the head, the head to the right.
+    for (int quarters = int(turn) / 90; quarters > 0; --quarters)
+        b = {b[3], b[0], b[1], b[2]};
+    return b;
+}
+
+/// A line of the flat as it lies on a turned piece: its place and direction on the sheet.
+std::pair<Length, bool> lineOnSheet(const SheetPlace& place, Length at, bool upright)
+{
+    const Rect& t = place.trim;
+    switch (place.turn) {
+    case Turn::None: return upright ? std::pair(t.x + at, true) : std::pair(t.y + at, false);
+    case Turn::Quarter: return upright ? std::pair(t.y + at, false) : std::pair(t.right() - at, true);
+    case Turn::Half: return upright ? std::pair(t.right() - at, true) : std::pair(t.bottom() - at, false);
+    case Turn::ThreeQuarters: return upright ? std::pair(t.bottom() - at, false) : std::pair(t.x + at, true);
+    }
+    return {};
+}
+
+/// A stretch along a line.
+struct Stretch {
+    Length from, to;
+};
+
+/// A line across the sheet that wants marks.
+struct MarkedLine {
+    bool upright = true;
+    bool fold = false;
+    Length at;
+    auto operator<=>(const MarkedLine&) const = default;
+};
+
+Stretch along(const Rect& r, bool upright) { return upright ? Stretch{r.y, r.bottom()} : Stretch{r.x, r.right()}; }
+Stretch across(const Rect& r, bool upright) { return upright ? Stretch{r.x, r.right()} : Stretch{r.y, r.bottom()}; }
+
+/// All lines, each with the stretches of the bleeds of the pieces that it belongs to.
+std::map<MarkedLine, std::vector<Stretch>> linesOf(const std::vector<SheetPlace>& places,
+                                                   const std::vector<Rect>& bleeds, const Paper& paper, Face face)
+{
+    std::map<MarkedLine, std::vector<Stretch>> lines;
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        const Rect& trim = places[i].trim;
+        const auto add = [&](bool upright, bool fold, Length at) {
+            lines[{upright, fold, at}].push_back(along(bleeds[i], upright));
+        };
+        for (const Length x : {trim.x, trim.right()})
+            add(true, false, x);
+        for (const Length y : {trim.y, trim.bottom()})
+            add(false, false, y);
+        for (const FoldLine& fold : paper.folds) {
+            const auto [at, upright] = lineOnSheet(places[i], fold.at[std::size_t(face)], fold.axis == Axis::Vertical);
+            add(upright, true, at);
+        }
+    }
+    return lines;
+}
+
+/// Where a line is free of bleeds, within the printable area: from one end to the other.
+std::vector<Stretch> freeStretches(const MarkedLine& line, const Rect& area, const std::vector<Rect>& bleeds)
+{
+    std::vector<Stretch> taken;
+    for (const Rect& bleed : bleeds) {
+        const Stretch width = across(bleed, line.upright);
+        if (width.from < line.at + markBreadth && line.at - markBreadth < width.to)
+            taken.push_back(along(bleed, line.upright));
+    }
+    std::ranges::sort(taken, {}, &Stretch::from);
+    const Stretch whole = along(area, line.upright);
+    std::vector<Stretch> free;
+    Length at = whole.from;
+    for (const Stretch& t : taken) {
+        if (t.from > at)
+            free.push_back({at, std::min(t.from, whole.to)});
+        at = std::max(at, t.to);
+    }
+    if (at < whole.to)
+        free.push_back({at, whole.to});
+    return free;
+}
+
+/// A mark along its line: it begins near its piece, so that dashes of both sides fall on each other.
+struct Mark {
+    Length begin, end;
+};
+
+/// The marks of one line in one free stretch: beside each piece of the line that ends there, or anywhere in it.
+std::vector<Mark> marksIn(const Stretch& free, const Stretch& whole, const std::vector<Stretch>& pieces,
+                          Length clearance, bool anywhere)
+{
+    const Length from = free.from == whole.from ? free.from : free.from + clearance;
+    const Length to = free.to == whole.to ? free.to : free.to - clearance;
+    if (to - from < (clearance < markClearance ? leastClearance * 2 : shortestMark))
+        return {};
+    const Mark first{from, std::min(from + markLength, to)};
+    const Mark last{to, std::max(to - markLength, from)};
+    const bool startsAtPiece = std::ranges::any_of(pieces, [&](const Stretch& p) { return p.to == free.from; });
+    const bool endsAtPiece = std::ranges::any_of(pieces, [&](const Stretch& p) { return p.from == free.to; });
+    if (startsAtPiece && endsAtPiece && first.end > last.end)
+        return {{from, to}}; // one mark serves both
+    std::vector<Mark> out;
+    if (startsAtPiece || (anywhere && std::ranges::any_of(pieces, [&](const Stretch& p) { return p.to <= free.from; })))
+        out.push_back(first);
+    if (endsAtPiece || (anywhere && out.empty()))
+        out.push_back(last);
+    return out;
+}
+
+std::vector<Mark> marksOf(const MarkedLine& line, const std::vector<Stretch>& pieces, const Rect& area,
+                          const std::vector<Rect>& bleeds)
+{
+    const Stretch room = across(area, line.upright);
+    if (line.at < room.from || line.at > room.to)
+        return {};
+    const Stretch whole = along(area, line.upright);
+    const std::vector<Stretch> free = freeStretches(line, area, bleeds);
+    // Beside its pieces; else anywhere along the line; else the same with less air.
+    for (const Length clearance : {markClearance, leastClearance})
+        for (const bool anywhere : {false, true}) {
+            std::vector<Mark> out;
+            for (const Stretch& stretch : free) {
+                const auto marks = marksIn(stretch, whole, pieces, clearance, anywhere);
+                out.insert(out.end(), marks.begin(), marks.end());
+            }
+            if (!out.empty())
+                return out;
+        }
+    return {};
+}
+
+} // namespace
+
+Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face)
+{
+    const Rect trim = trimOf(paper);
+    const Rect bleed = bleedOf(paper, face);
+    const auto out = turnedBleeds(
+        {trim.x - bleed.x, trim.y - bleed.y, bleed.right() - trim.right(), bleed.bottom() - trim.bottom()}, place.turn);
+    return Rect::fromEdges(place.trim.x - out[0], place.trim.y - out[1], place.trim.right() + out[2],
+                           place.trim.bottom() + out[3]);
+}
+
+Rect flatPage(const Paper& paper, Face face)
+{
+    return bleedOf(paper, face).grown(markClearance + markLength + Length::mm(2));
+}
+
+std::vector<MarkLine> flatMarks(const Paper& paper, Face face)
+{
+    const SheetPlace place{trimOf(paper), Turn::None};
+    const Rect everywhere = bleedOf(paper, face).grown(markClearance + markLength);
+    return sheetMarks({place}, everywhere, paper, face);
+}
+
+std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, const Paper& paper, Face face)
+{
+    std::vector<Rect> bleeds;
+    for (const SheetPlace& p : places)
+        bleeds.push_back(bleedOnSheet(p, paper, face));
+    std::vector<MarkLine> marks;
+    for (const auto& [line, pieces] : linesOf(places, bleeds, paper, face))
+        for (const Mark& m : marksOf(line, pieces, area, bleeds))
+            marks.push_back(line.upright ? MarkLine{{line.at, m.begin}, {line.at, m.end}, line.fold}
+                                         : MarkLine{{m.begin, line.at}, {m.end, line.at}, line.fold});
+    return marks;
+}
+
+int trimLinesWithoutMark(const std::vector<SheetPlace>& places, const std::vector<MarkLine>& marks)
+{
+    std::set<std::pair<bool, Length>> lines;
+    for (const SheetPlace& p : places)
+        lines.insert({{true, p.trim.x}, {true, p.trim.right()}, {false, p.trim.y}, {false, p.trim.bottom()}});
+    for (const MarkLine& mark : marks)
+        if (!mark.fold)
+            lines.erase(mark.from.x == mark.to.x ? std::pair(true, mark.from.x) : std::pair(false, mark.from.y));
+    return int(lines.size());
+}
+
+} // namespace hinge
