@@ -164,7 +164,7 @@ inline Gen<hinge::Job> anyPiece()
         job.coatings = {*gen::element(Coating::None, Coating::MattFilm), Coating::None};
         if (*gen::arbitrary<bool>())
             job.zones.edgeBleeds[std::size_t(*gen::inRange(0, 4))] = Length();
-        job.face(Face::Inside).margins = {{0, ItemSide::Left, Length::mm(*gen::inRange(0, 20))}};
+        job.edit(Face::Inside).margins = {{0, ItemSide::Left, Length::mm(*gen::inRange(0, 20))}};
         return job;
     });
 }

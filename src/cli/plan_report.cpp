@@ -211,8 +211,8 @@ QByteArray planJson(const Job& job, const Plan& plan, const std::vector<Finding>
     for (const Finding& f : findings) {
         QJsonObject o{{QStringLiteral("code"), f.code}, {QStringLiteral("severity"), severityName(f.severity)},
                       {QStringLiteral("message"), f.message}, {QStringLiteral("reason"), f.reason}};
-        if (f.face)
-            o[QStringLiteral("face")] = faceName(*f.face);
+        if (f.surface && f.surface->component == Component::Flat)
+            o[QStringLiteral("face")] = faceName(f.surface->face);
         if (!f.itemId.isEmpty())
             o[QStringLiteral("item")] = f.itemId;
         list.append(o);

@@ -97,7 +97,7 @@ bool PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& lay
     const bool same = any_ && layouts_ == layouts.revision() && flat_ == plan.paper.flat &&
                       bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles &&
                       characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) &&
-                      overprintBlack_ == job.press.overprintBlack && items_ == plan.items && faces_ == job.faces;
+                      overprintBlack_ == job.press.overprintBlack && items_ == plan.items && surfaces_ == job.surfaces;
     if (same)
         return false;
     any_ = true;
@@ -110,7 +110,7 @@ bool PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& lay
     grid_ = {job.gridStart, job.gridStep};
     overprintBlack_ = job.press.overprintBlack;
     items_ = plan.items;
-    faces_ = job.faces;
+    surfaces_ = job.surfaces;
     return true;
 }
 
@@ -249,14 +249,14 @@ void FacePainter::paintItem(const Work& w)
     painter.restore();
 }
 
-void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim, const InkView& view)
+void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, const InkView& view)
 {
     painter.save();
-    painter.setClipRect(toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face)), Qt::IntersectClip);
-    const FaceContent& content = job.face(face);
+    painter.setClipRect(toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face)), Qt::IntersectClip);
+    const SurfaceContent& content = job.on(surface);
     if (content.supplied)
-        paintSupplied(painter, plan.paper, *content.supplied, view);
-    const auto& places = plan.itemsOn(face); // in the order of the items
+        paintSupplied(painter, plan.paperOf(surface), *content.supplied, view);
+    const auto& places = plan.itemsOn(surface); // in the order of the items
     for (std::size_t i = 0; i < content.items.size(); ++i) {
         const PlacedItem& placed = places[i];
         if (placed.shown)

@@ -39,7 +39,7 @@ public:
     bool update(const Job& job, const Plan& plan, TextLayoutCache& layouts);
 
 private:
-    std::array<FaceContent, 2> faces_;
+    Surfaces surfaces_;
     std::vector<Ink> inks_;
     std::vector<NamedStyle> styles_;
     std::vector<NamedCharacterStyle> characterStyles_;
@@ -47,7 +47,7 @@ private:
     bool overprintBlack_ = true;
     Size flat_;
     std::array<Length, 4> bleeds_;
-    std::array<std::vector<PlacedItem>, 2> items_;
+    std::map<SurfaceId, std::vector<PlacedItem>> items_;
     int layouts_ = 0;
     bool any_ = false;
 };
@@ -71,7 +71,7 @@ public:
     }
 
     /// What is printed, clipped to the bleed (or to the trim).
-    void paintContent(QPainter& painter, const Job& job, const Plan& plan, Face face, bool toTrim, const InkView& view = {});
+    void paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, const InkView& view = {});
 
     [[nodiscard]] TextLayoutCache& layouts() { return layouts_; }
     [[nodiscard]] const ScreenColour& colour() const { return colour_; }

@@ -22,9 +22,9 @@ QTransform placeTransform(const SheetPlace& place)
     return t;
 }
 
-QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, Face face, bool toTrim, double pixel)
+QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, double pixel)
 {
-    const QRectF area = toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face));
+    const QRectF area = toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face));
     const QSize size(std::max(1, int(std::ceil(area.width() / pixel))), std::max(1, int(std::ceil(area.height() / pixel))));
     QImage image(size, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
@@ -32,7 +32,7 @@ QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, Face face
     p.setRenderHint(QPainter::Antialiasing);
     p.scale(size.width() / area.width(), size.height() / area.height());
     p.translate(-area.topLeft());
-    faces.paintContent(p, job, plan, face, toTrim);
+    faces.paintContent(p, job, plan, surface, toTrim);
     return image;
 }
 
@@ -50,14 +50,14 @@ void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, double pi
 
 } // namespace
 
-const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Plan& plan, Face face, bool toTrim, double pixel)
+const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, double pixel)
 {
     if (printed_.update(job, plan, faces.layouts()) || kept_.size() > 6)
         kept_.clear();
     for (const Kept& kept : kept_)
-        if (kept.face == face && kept.toTrim == toTrim && kept.pixel == pixel)
+        if (kept.surface == surface && kept.toTrim == toTrim && kept.pixel == pixel)
             return kept.image;
-    kept_.push_back({face, toTrim, pixel, faceImage(faces, job, plan, face, toTrim, pixel)});
+    kept_.push_back({surface, toTrim, pixel, faceImage(faces, job, plan, surface, toTrim, pixel)});
     return kept_.back().image;
 }
 

@@ -10,13 +10,13 @@ namespace hinge {
 class FaceImageCache {
 public:
     /// `pixel` is the size of one device pixel in millimetres.
-    const QImage& image(FacePainter& faces, const Job& job, const Plan& plan, Face face, bool toTrim, double pixel);
+    const QImage& image(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, double pixel);
     /// Pictures came or went.
     void forget() { kept_.clear(); }
 
 private:
     struct Kept {
-        Face face;
+        SurfaceId surface;
         bool toTrim;
         double pixel;
         QImage image;

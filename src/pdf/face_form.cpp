@@ -26,8 +26,8 @@ Result<void> FaceComposer::prepare()
     layouts_ = layOutAllText(job_, plan_, FontLibrary::installed());
     for (const auto& [id, layout] : layouts_)
         fonts_.collect(layout);
-    for (const FaceContent& content : job_.faces) {
-        for (const Item& item : content.items) {
+    for (const auto& [surface, content] : job_.surfaces) {
+        for (const Item& item : content->items) {
             if (item.kind != ItemKind::Code)
                 continue;
             auto code = layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::installed());
@@ -69,7 +69,7 @@ QByteArray FaceComposer::colour(const QString& name, double strength, bool strok
 
 QByteArray FaceComposer::path(const Item& item, const PlacedItem& placed) const
 {
-    const double height = plan_.paper.flat.h.toPoints();
+    const double height = paper().flat.h.toPoints();
     const auto at = [height](QPointF mm) { return pdfNumbers(mm.x() / mmPerPoint, height - mm.y() / mmPerPoint); };
     QByteArray out;
     for (const PathStep& step : outlinePath(placed.frame, item)) {
@@ -85,7 +85,7 @@ QByteArray FaceComposer::path(const Item& item, const PlacedItem& placed) const
 
 QByteArray FaceComposer::rectangle(const Rect& r) const
 {
-    return pdfNumbers(r.x.toPoints(), (plan_.paper.flat.h - r.bottom()).toPoints(), r.w.toPoints(), r.h.toPoints()) + "re ";
+    return pdfNumbers(r.x.toPoints(), (paper().flat.h - r.bottom()).toPoints(), r.w.toPoints(), r.h.toPoints()) + "re ";
 }
 
 /// On a panel that is read the other way up an item is turned by half about its middle.
@@ -95,7 +95,7 @@ QByteArray FaceComposer::turnFor(const PlacedItem& placed) const
         return {};
     const Rect& r = placed.frame;
     const double x = r.x.toPoints() + r.right().toPoints();
-    const double y = plan_.paper.flat.h.toPoints() * 2 - r.y.toPoints() - r.bottom().toPoints();
+    const double y = paper().flat.h.toPoints() * 2 - r.y.toPoints() - r.bottom().toPoints();
     return pdfNumbers(-1, 0, 0, -1, x, y) + "cm\n";
 }
 
@@ -119,17 +119,17 @@ Result<PlacedPage> FaceComposer::pageFor(const LinkedFile& file)
     return placed;
 }
 
-Result<void> FaceComposer::addSupplied(Content& content, Face face, const LinkedFile& file)
+Result<void> FaceComposer::addSupplied(Content& content, const SurfaceId& surface, const LinkedFile& file)
 {
     const auto page = pageFor(file);
     if (!page)
         return tl::unexpected(page.error());
     const Size trim = page->boxes.facts().trim;
-    const Point corner = suppliedCorner(plan_.paper.flat, trim);
+    const Point corner = suppliedCorner(paper().flat, trim);
     const auto m = page->boxes.toUprightTrim();
     const double x = corner.x.toPoints();
-    const double y = (plan_.paper.flat.h - corner.y - trim.h).toPoints();
-    content.operators += "q " + rectangle(bleedOf(plan_.paper, face)) + "W n\n"
+    const double y = (paper().flat.h - corner.y - trim.h).toPoints();
+    content.operators += "q " + rectangle(bleedOf(paper(), surface.face)) + "W n\n"
                          + pdfNumbers(m[0], m[1], m[2], m[3], m[4] + x, m[5] + y) + "cm " + useObject(content, page->form) + " Do Q\n";
     return {};
 }
@@ -147,7 +147,7 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         const double scale = area.w.toPoints() / size.width();
         const auto m = page->boxes.toUprightTrim();
         const double x = area.x.toPoints();
-        const double y = (plan_.paper.flat.h - area.bottom()).toPoints();
+        const double y = (paper().flat.h - area.bottom()).toPoints();
         // The trim of the page is the picture; its bleed would show beyond a frame that it lies in whole.
         content.operators += rectangle(area) + "W n\n"
                              + pdfNumbers(scale, 0, 0, scale, x, y) + "cm "
@@ -163,7 +163,7 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         }
         const Rect area = pictureArea(placed.frame, item.fit, item.crop, picture->second.ratio);
         content.operators += pdfNumbers(area.w.toPoints(), 0, 0, area.h.toPoints(), area.x.toPoints(),
-                                        (plan_.paper.flat.h - area.bottom()).toPoints()) +
+                                        (paper().flat.h - area.bottom()).toPoints()) +
                              "cm ";
         if (const auto& m = picture->second.upright; m != std::array<double, 6>{1, 0, 0, 1, 0, 0})
             content.operators += pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm ";
@@ -177,8 +177,8 @@ void FaceComposer::addText(Content& content, const Item& item, const PlacedItem&
 {
     const double left = placed.frame.x.toPoints();
     const double right = placed.frame.right().toPoints();
-    const double head = (plan_.paper.flat.h - placed.frame.y).toPoints();
-    const double foot = (plan_.paper.flat.h - placed.frame.bottom()).toPoints();
+    const double head = (paper().flat.h - placed.frame.y).toPoints();
+    const double foot = (paper().flat.h - placed.frame.bottom()).toPoints();
     content.operators += "q ";
     switch (item.textRun) {
     case TextRun::Across: content.operators += pdfNumbers(1, 0, 0, 1, left, head) + "cm\n"; break;
@@ -200,7 +200,7 @@ void FaceComposer::addCode(Content& content, const Item& item, const PlacedItem&
 {
     const CodeLayout& code = codes_.at(item.id);
     const double left = placed.frame.x.toPoints();
-    const double head = (plan_.paper.flat.h - placed.frame.y).toPoints();
+    const double head = (paper().flat.h - placed.frame.y).toPoints();
     content.operators += colour(item.ink, item.strength / 100.0);
     for (const QRectF& bar : code.bars)
         content.operators += pdfNumbers(left + bar.x(), head - bar.bottom(), bar.width(), bar.height()) + "re\n";
@@ -269,7 +269,7 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlacedIte
     transparent_ = true;
     constexpr double perMm = 1 / mmPerPoint;
     content.operators += "q " + pdfNumbers(mask.area.width() * perMm, 0, 0, mask.area.height() * perMm, mask.area.x() * perMm,
-                                           plan_.paper.flat.h.toPoints() - mask.area.bottom() * perMm)
+                                           paper().flat.h.toPoints() - mask.area.bottom() * perMm)
                          + "cm " + useObject(content, image) + " Do Q\n";
 }
 
@@ -288,7 +288,7 @@ Result<void> FaceComposer::addWhole(Content& content, const Item& item, const Pl
     return {};
 }
 
-Result<void> FaceComposer::addItem(Content& content, Face face, const Item& item, const PlacedItem& placed)
+Result<void> FaceComposer::addItem(Content& content, const SurfaceId& surface, const Item& item, const PlacedItem& placed)
 {
     const QByteArray turn = turnFor(placed);
     if (!turn.isEmpty())
@@ -304,7 +304,7 @@ Result<void> FaceComposer::addItem(Content& content, Face face, const Item& item
         Content inner;
         if (auto done = addWhole(inner, item, placed); !done)
             return done;
-        QPDFObjectHandle group = formOf(inner, face);
+        QPDFObjectHandle group = formOf(inner, surface);
         group.getDict().replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));
         const QByteArray name = "/O" + QByteArray::number(item.opacity);
         QPDFObjectHandle state = QPDFObjectHandle::newDictionary();
@@ -318,14 +318,14 @@ Result<void> FaceComposer::addItem(Content& content, Face face, const Item& item
     return {};
 }
 
-QPDFObjectHandle FaceComposer::formOf(const Content& content, Face face)
+QPDFObjectHandle FaceComposer::formOf(const Content& content, const SurfaceId& surface)
 {
     QPDFObjectHandle form = pdf_.newStream(content.operators.toStdString());
     QPDFObjectHandle d = form.getDict();
     d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
     d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Form"));
-    const Rect bleed = bleedOf(plan_.paper, face);
-    const double height = plan_.paper.flat.h.toPoints();
+    const Rect bleed = bleedOf(paper(), surface.face);
+    const double height = paper().flat.h.toPoints();
     d.replaceKey("/BBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(
                               bleed.x.toPoints(), height - bleed.bottom().toPoints(), bleed.right().toPoints(), height - bleed.y.toPoints())));
     QPDFObjectHandle resources = QPDFObjectHandle::newDictionary();
@@ -344,21 +344,22 @@ QPDFObjectHandle FaceComposer::formOf(const Content& content, Face face)
     return form;
 }
 
-Result<QPDFObjectHandle> FaceComposer::compose(Face face)
+Result<QPDFObjectHandle> FaceComposer::compose(const SurfaceId& surface)
 {
+    surface_ = surface;
     Content content;
-    const FaceContent& on = job_.face(face);
+    const SurfaceContent& on = job_.on(surface);
     if (on.supplied)
-        if (auto done = addSupplied(content, face, *on.supplied); !done)
+        if (auto done = addSupplied(content, surface, *on.supplied); !done)
             return tl::unexpected(done.error());
     for (const Item& item : on.items) {
         const PlacedItem& placed = *plan_.findItem(item.id);
         if (!placed.shown)
             continue;
-        if (auto done = addItem(content, face, item, placed); !done)
+        if (auto done = addItem(content, surface, item, placed); !done)
             return tl::unexpected(done.error());
     }
-    return formOf(content, face);
+    return formOf(content, surface);
 }
 
 } // namespace hinge

@@ -20,7 +20,7 @@ public:
 
     /// Lays out all text and embeds fonts; call once, before composing.
     [[nodiscard]] Result<void> prepare();
-    [[nodiscard]] Result<QPDFObjectHandle> compose(Face face);
+    [[nodiscard]] Result<QPDFObjectHandle> compose(const SurfaceId& surface);
     /// What keeps the file from being PDF/X-4, each with the name of the placed file it is about; empty when nothing
     /// does.
     [[nodiscard]] const QStringList& obstacles() const { return obstacles_; }
@@ -36,9 +36,9 @@ private:
         int nextObject = 1;
         bool overprinting = false; ///< what was last said of it, in the item at work
     };
-    [[nodiscard]] Result<void> addSupplied(Content& content, Face face, const LinkedFile& file);
+    [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const LinkedFile& file);
     [[nodiscard]] QByteArray turnFor(const PlacedItem& placed) const;
-    [[nodiscard]] Result<void> addItem(Content& content, Face face, const Item& item, const PlacedItem& placed);
+    [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item, const PlacedItem& placed);
     /// The item without its shadow and opacity.
     [[nodiscard]] Result<void> addWhole(Content& content, const Item& item, const PlacedItem& placed);
     [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlacedItem& placed);
@@ -47,13 +47,15 @@ private:
     void addCode(Content& content, const Item& item, const PlacedItem& placed) const;
     void addStroke(Content& content, const Item& item, const PlacedItem& placed) const;
     void addShadow(Content& content, const Item& item, const PlacedItem& placed);
-    [[nodiscard]] QPDFObjectHandle formOf(const Content& content, Face face);
+    [[nodiscard]] QPDFObjectHandle formOf(const Content& content, const SurfaceId& surface);
     /// Operators that choose an ink for filling (or stroking): process colours as numbers, a spot ink as its own space.
     [[nodiscard]] QByteArray colour(const QString& ink, double strength, bool stroke = false) const;
     /// The outline as operators, in form space.
     [[nodiscard]] QByteArray path(const Item& item, const PlacedItem& placed) const;
     void makeSpotSpaces();
     [[nodiscard]] Result<PlacedPage> pageFor(const LinkedFile& file);
+    /// Of the surface that is being composed.
+    [[nodiscard]] const Paper& paper() const { return plan_.paperOf(surface_); }
     /// "x y w h re" of a rectangle of the face, in form space.
     [[nodiscard]] QByteArray rectangle(const Rect& r) const;
     static QByteArray overprint(Content& content, bool wanted);
@@ -62,6 +64,7 @@ private:
     QPDF& pdf_;
     const Job& job_;
     const Plan& plan_;
+    SurfaceId surface_; ///< the one that is being composed
     QString jobFolder_;
     ExportRun& run_;
     LargeStreams& large_;

@@ -17,15 +17,15 @@ constexpr int lightestGround = 20;
 /// What is seen through as much as this hides nothing.
 constexpr int hardlyThere = 15;
 
-void checkLayout(const Job& job, const Item& item, Face face, const TextLayout& layout, std::vector<Finding>& out)
+void checkLayout(const Job& job, const Item& item, const SurfaceId& surface, const TextLayout& layout, std::vector<Finding>& out)
 {
     if (!layout.fits())
-        out.push_back(foundAt("text.over", Severity::Stop, job, face, item, QStringLiteral("%1 does not fit its frame, %2"),
+        out.push_back(foundAt("text.over", Severity::Stop, job, surface, item, QStringLiteral("%1 does not fit its frame, %2"),
                                   QStringLiteral("%1 of %2 lines are left out. Make the frame deeper, let it run on into another, or shorten the text.")
                                       .arg(layout.linesOver).arg(layout.lines)));
     for (const QString& font : layout.missingFonts)
         out.push_back(foundAt(
-            "text.font", Severity::Stop, job, face, item, QStringLiteral("%1 wants the font “%3”, %2"),
+            "text.font", Severity::Stop, job, surface, item, QStringLiteral("%1 wants the font “%3”, %2"),
             QStringLiteral("It is neither installed here nor does it ship with the program; another one stands in."),
             Remedy::None, {font}));
     QStringList locked;
@@ -34,18 +34,18 @@ void checkLayout(const Job& job, const Item& item, Face face, const TextLayout& 
             locked << run.font->name();
     for (const QString& font : locked)
         out.push_back(foundAt(
-            "text.fontLocked", Severity::Stop, job, face, item,
+            "text.fontLocked", Severity::Stop, job, surface, item,
             QStringLiteral("%1 is set in “%3”, which must not be embedded, %2"),
             QStringLiteral(
                 "Its maker forbids it; the printer would get the text in another font. Choose one that may go into the file."),
             Remedy::None, {font}));
     if (layout.missingGlyphs)
-        out.push_back(foundAt("text.glyph", Severity::Stop, job, face, item, QStringLiteral("%1 has letters that its font lacks, %2"),
+        out.push_back(foundAt("text.glyph", Severity::Stop, job, surface, item, QStringLiteral("%1 has letters that its font lacks, %2"),
                                   QStringLiteral("They would print as empty boxes. Choose another font.")));
 }
 
 /// What a code lies on, or is covered by, that keeps readers from finding it; nullptr when the paper around it is blank.
-const Item* disturbing(const Job& job, const Plan& plan, const FaceContent& content, const Item& code)
+const Item* disturbing(const Job& job, const Plan& plan, const SurfaceContent& content, const Item& code)
 {
     const Rect& frame = plan.findItem(code.id)->frame;
     const auto at = std::ranges::find(content.items, code.id, &Item::id);
@@ -66,27 +66,27 @@ const Item* disturbing(const Job& job, const Plan& plan, const FaceContent& cont
     return nullptr;
 }
 
-void checkCode(const Job& job, const Plan& plan, Face face, const Item& item, const FontLibrary& fonts, std::vector<Finding>& out)
+void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const Item& item, const FontLibrary& fonts, std::vector<Finding>& out)
 {
     const PlacedItem& placed = *plan.findItem(item.id);
     const auto code = layOutCode(item.code, item.ink, placed.frame.size(), fonts);
     if (!code) {
-        out.push_back(foundAt("code.wrong", Severity::Stop, job, face, item, QStringLiteral("%1 is no code yet, %2"), code.error().message));
+        out.push_back(foundAt("code.wrong", Severity::Stop, job, surface, item, QStringLiteral("%1 is no code yet, %2"), code.error().message));
         return;
     }
     const double module = code->module * mmPerPoint;
     if (module < leastModule(item.code.symbology) - 1e-6)
         out.push_back(foundAt(
-            "code.small", Severity::Warn, job, face, item, QStringLiteral("%1 has modules of %3 mm, %2"),
+            "code.small", Severity::Warn, job, surface, item, QStringLiteral("%1 has modules of %3 mm, %2"),
             QStringLiteral("A %1 wants %2 mm to be read well; make it larger or say less.")
                 .arg(symbologyName(item.code.symbology), QString::number(leastModule(item.code.symbology), 'f', 2)),
             Remedy::None, {QString::number(module, 'f', 2)}));
-    if (const Item* other = disturbing(job, plan, job.face(face), item))
-        out.push_back(foundAt("code.quiet", Severity::Warn, job, face, item, QStringLiteral("%1 needs the paper around it blank, %2"),
+    if (const Item* other = disturbing(job, plan, job.on(surface), item))
+        out.push_back(foundAt("code.quiet", Severity::Warn, job, surface, item, QStringLiteral("%1 needs the paper around it blank, %2"),
                                   QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.").arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name)));
     const Ink* ink = job.findInk(item.ink);
     if (ink && !ink->spot && (ink->cmyk.k + ink->cmyk.c) * item.strength / 100 < palestBar)
-        out.push_back(foundAt("code.pale", Severity::Warn, job, face, item, QStringLiteral("%1 is too pale to be read, %2"),
+        out.push_back(foundAt("code.pale", Severity::Warn, job, surface, item, QStringLiteral("%1 is too pale to be read, %2"),
                                   QStringLiteral("Readers see with red light: red, orange and yellow are white to them. Use black or a dark blue.")));
 }
 
@@ -95,16 +95,16 @@ void checkCode(const Job& job, const Plan& plan, Face face, const Item& item, co
 std::vector<Finding> checkText(const Job& job, const Plan& plan, TextLayoutCache& layouts)
 {
     std::vector<Finding> out;
-    for (const Face face : bothFaces) {
-        const auto& items = job.face(face).items;
+    for (const auto& [surface, content] : job.surfaces) {
+        const auto& items = content->items;
         for (std::size_t i = 0; i < items.size(); ++i) {
             const Item& item = items[i];
-            if (plan.itemsOn(face)[i].frame.isEmpty())
+            if (plan.itemsOn(surface)[i].frame.isEmpty())
                 continue;
             if (item.kind == ItemKind::Text)
-                checkLayout(job, item, face, layouts.layout(job, plan, item), out);
+                checkLayout(job, item, surface, layouts.layout(job, plan, item), out);
             if (item.kind == ItemKind::Code)
-                checkCode(job, plan, face, item, layouts.fonts(), out);
+                checkCode(job, plan, surface, item, layouts.fonts(), out);
         }
     }
     return out;

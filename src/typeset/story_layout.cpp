@@ -65,8 +65,8 @@ bool TextLayoutCache::refresh()
 std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts)
 {
     std::map<QString, TextLayout> out;
-    for (const FaceContent& content : job.faces)
-        for (const Item& item : content.items) {
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items) {
             if (item.kind != ItemKind::Text || out.contains(item.id))
                 continue;
             const StoryInput story = storyThrough(job, plan, item);

@@ -286,14 +286,14 @@ private Q_SLOTS:
         sea.name = QStringLiteral("Sea");
         sea.ink = QStringLiteral("Shallows");
         sea.sides = sidesFillingPanel(2);
-        filled.face(Face::Outside).items = {sea};
+        filled.edit(Face::Outside).items = {sea};
         Item words = sea;
         words.id = QStringLiteral("words");
         words.name = QStringLiteral("Opening hours");
         words.kind = ItemKind::Text;
         words.paragraphs = {{QStringLiteral("Daily"), {}}};
         words.sides = freeSides(plan().paper, Face::Outside, {len("205"), len("150"), len("60"), len("50")});
-        filled.face(Face::Outside).items.push_back(words);
+        filled.edit(Face::Outside).items.push_back(words);
         QVERIFY(window_->document().edit(QStringLiteral("fill"), filled));
         QVERIFY(!bar->isVisible());
         type("brief.height", QStringLiteral("180"));
@@ -323,7 +323,7 @@ private Q_SLOTS:
             sea.name = QStringLiteral("Sea");
             sea.ink = QStringLiteral("Shallows");
             sea.sides = sidesFillingPanel(1);
-            next.face(Face::Outside).items.push_back(sea);
+            next.edit(Face::Outside).items.push_back(sea);
             return next;
         };
         QVERIFY(window_->document().edit(QStringLiteral("fill"), filled("one")));
@@ -383,7 +383,7 @@ private Q_SLOTS:
         sea.id = QStringLiteral("sea");
         sea.ink = QStringLiteral("Shallows");
         sea.sides = sidesFillingPanel(1);
-        filled.face(Face::Inside).items = {sea};
+        filled.edit(Face::Inside).items = {sea};
         QVERIFY(window_->document().edit(QStringLiteral("fill"), filled));
         choose("brief.kind", kindName(PieceKind::Booklet));
         QCOMPARE(plan().findItem(QStringLiteral("sea"))->frame, plan().paper.face(Face::Inside)[1].bleedArea);
@@ -536,7 +536,7 @@ private Q_SLOTS:
             words.ink.clear(); // text has its inks in its paragraphs
             words.sides = sidesFillingSafeArea(0);
             words.paragraphs = {{QStringLiteral("High water at noon"), {}}};
-            filled.face(Face::Outside).items = {sea, words};
+            filled.edit(Face::Outside).items = {sea, words};
             QVERIFY(window_->document().edit(QStringLiteral("fill"), filled));
             const QString path = dir_->filePath(QStringLiteral("piece.hinge.json"));
             QVERIFY(window_->document().save(path));
@@ -601,7 +601,7 @@ private Q_SLOTS:
         field->selectAll();
         QTest::keyClick(field, Qt::Key_Delete);
         QTest::keyClick(field, Qt::Key_Return);
-        QVERIFY(job().face(Face::Outside).margins.empty());
+        QVERIFY(job().on(Face::Outside).margins.empty());
         COMPARE_MM(panel().safeArea.x - panel().area.x, 3);
     }
 

@@ -229,14 +229,14 @@ class TestBuilding : public testing::WindowDriver {
 
     void goTo(Face face, int panel)
     {
-        if (window_->selection().face() != face) {
+        if (window_->selection().surface() != face) {
             if (byMouse_)
                 QTest::mouseClick(&canvas(), Qt::LeftButton, {}, QPoint(canvas().width() - 32, canvas().height() - 24)); // the card of the other face
             else
                 shortcut("turnOver");
             QCoreApplication::processEvents();
         }
-        QCOMPARE(window_->selection().face(), face);
+        QCOMPARE(window_->selection().surface(), face);
         if (byMouse_) {
             const Rect& area = plan().paper.face(face)[std::size_t(panel)].area;
             // By its name, over whatever lies there.
@@ -267,7 +267,7 @@ class TestBuilding : public testing::WindowDriver {
         if (byMouse_) {
             QMimeData data;
             data.setUrls({QUrl::fromLocalFile(file)});
-            const Rect& area = plan().paper.face(window_->selection().face())[std::size_t(window_->selection().panel())].area;
+            const Rect& area = plan().panelsOf(window_->selection().surface())[std::size_t(window_->selection().panel())].area;
             const QPointF at = canvas().toPixels(QPointF((area.x + area.w.part(2)).toMm(), (area.y + area.h.part(2)).toMm()));
             QDragEnterEvent in(at.toPoint(), Qt::CopyAction, &data, Qt::LeftButton, {});
             QCoreApplication::sendEvent(&canvas(), &in);
@@ -379,8 +379,8 @@ class TestBuilding : public testing::WindowDriver {
     void build(const Job& wanted, const Plan& wantedPlan, const Item& want, const QDir& pictures)
     {
         const PlacedItem& place = *wantedPlan.findItem(want.id);
-        const auto& panels = plan().paper.face(place.face);
-        goTo(place.face, panelAt(plan().paper, place.face, {std::max(Length(), place.frame.x) + Length::mm(1), place.frame.y + place.frame.h.part(2)}) % int(panels.size()));
+        const auto& panels = plan().panelsOf(place.surface);
+        goTo(place.surface.face, panelAt(plan().paperOf(place.surface), place.surface.face, {std::max(Length(), place.frame.x) + Length::mm(1), place.frame.y + place.frame.h.part(2)}) % int(panels.size()));
         switch (want.kind) {
         case ItemKind::Picture: placePicture(pictures.filePath(want.file.path)); break;
         case ItemKind::Text: run("addText"); break;
@@ -418,8 +418,8 @@ class TestBuilding : public testing::WindowDriver {
     static void compareItems(const Job& built, const Job& wanted)
     {
         for (const Face face : bothFaces) {
-            const auto& have = built.face(face).items;
-            const auto& want = wanted.face(face).items;
+            const auto& have = built.on(face).items;
+            const auto& want = wanted.on(face).items;
             QCOMPARE(have.size(), want.size());
             for (std::size_t i = 0; i < want.size(); ++i) {
                 Item a = have[i];
@@ -515,8 +515,8 @@ private Q_SLOTS:
         else
             shortcut("stageFlat");
         QCoreApplication::processEvents();
-        for (const FaceContent& content : wanted->faces)
-            for (const Item& item : content.items) {
+        for (const auto& [surface, content] : wanted->surfaces)
+            for (const Item& item : content->items) {
                 build(*wanted, wantedPlan, item, folder);
                 if (QTest::currentTestFailed())
                     return;
@@ -539,8 +539,8 @@ private Q_SLOTS:
         text.start(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), pdf, QStringLiteral("-")});
         QVERIFY(text.waitForFinished());
         const QString read = QString::fromUtf8(text.readAllStandardOutput()).simplified();
-        for (const FaceContent& content : wanted->faces)
-            for (const Item& item : content.items)
+        for (const auto& [surface, content] : wanted->surfaces)
+            for (const Item& item : content->items)
                 if (!item.paragraphs.empty() && item.textRun == TextRun::Across)
                     QVERIFY2(read.contains(item.paragraphs.front().text.section(QChar(0x2028), 0, 0).simplified().left(12)), qPrintable(item.name));
     }

@@ -36,7 +36,7 @@ class TestFlat : public testing::WindowDriver {
     /// Adds by menu, on a panel of the outside.
     QString add(const char* name, int panel = 0)
     {
-        window_->selection().setFace(Face::Outside);
+        window_->selection().setSurface(Face::Outside);
         window_->selection().setPanel(panel);
         action(name)->trigger();
         QCoreApplication::processEvents();
@@ -117,7 +117,7 @@ private Q_SLOTS:
         QCOMPARE(item().corners, 8);
         for (int i = 0; i < 12; ++i)
             action("undo")->trigger();
-        QVERIFY(job().face(Face::Outside).items.empty());
+        QVERIFY(job().on(Face::Outside).items.empty());
     }
 
     void aCodeSaysWhatIsTyped()
@@ -162,13 +162,13 @@ private Q_SLOTS:
     {
         add("addText", 1);
         add("tintFace");
-        QCOMPARE(job().face(Face::Outside).items.front().id, window_->selection().item());
+        QCOMPARE(job().on(Face::Outside).items.front().id, window_->selection().item());
         QCOMPARE(frame(window_->selection().item()), bleedOf(plan().paper));
         // It follows when the bleed grows.
         Job wider = job();
         wider.zones.bleed = len("5");
         QVERIFY(window_->document().edit(QStringLiteral("bleed"), wider));
-        QCOMPARE(frame(job().face(Face::Outside).items.front().id), bleedOf(plan().paper));
+        QCOMPARE(frame(job().on(Face::Outside).items.front().id), bleedOf(plan().paper));
     }
 
     void oneChangeOfAnInkRecoloursAll()
@@ -389,7 +389,7 @@ private Q_SLOTS:
         QTest::mouseClick(&canvas(), Qt::LeftButton, Qt::ShiftModifier, at(now.x.toMm() + now.w.toMm() / 2, now.y.toMm() + now.h.toMm() / 2));
         QCOMPARE(window_->selection().items().size(), 2);
         action("remove")->trigger();
-        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(1));
     }
 
     void theKeyboardFollowsTheWork()
@@ -493,16 +493,16 @@ private Q_SLOTS:
     void severalFilesGoToColumnsInOrder()
     {
         Job columns = job();
-        columns.face(Face::Outside).columns = {{1, 2, len("4")}};
+        columns.edit(Face::Outside).columns = {{1, 2, len("4")}};
         QVERIFY(window_->document().edit(QStringLiteral("columns"), columns));
         QStringList files;
         for (const char* name : {"one.png", "two.png", "three.png"})
             files << pictureFile(name, {60, 120}, Qt::red, Qt::blue);
         Q_EMIT canvas().filesDropped(files, 1);
         waitForFiles();
-        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(3));
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(3));
         const Panel& middle = plan().paper.face(Face::Outside)[1];
-        for (const Item& i : job().face(Face::Outside).items) {
+        for (const Item& i : job().on(Face::Outside).items) {
             if (i.name == QStringLiteral("one"))
                 QCOMPARE(frame(i.id).x, middle.columnAreas[0].x);
             if (i.name == QStringLiteral("two"))
@@ -541,7 +541,7 @@ private Q_SLOTS:
         action("undo")->trigger();
         QVERIFY(window_->selection().items().isEmpty());
         action("redo")->trigger();
-        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(1));
     }
 
     void lockedItemsStay()
@@ -570,10 +570,10 @@ private Q_SLOTS:
         window_->selection().setPanel(2);
         action("paste")->trigger();
         QCOMPARE(frame(window_->selection().item()), plan().paper.face(Face::Outside)[2].bleedArea);
-        window_->selection().setFace(Face::Inside);
+        window_->selection().setSurface(Face::Inside);
         window_->selection().setPanel(1);
         action("paste")->trigger();
-        QCOMPARE(job().face(Face::Inside).items.size(), std::size_t(1));
+        QCOMPARE(job().on(Face::Inside).items.size(), std::size_t(1));
         QCOMPARE(frame(window_->selection().item()), plan().paper.face(Face::Inside)[1].bleedArea);
         // Plain words become a text, rubbish nothing.
         QGuiApplication::clipboard()->setText(QStringLiteral("Two lines\nof words"));
@@ -581,7 +581,7 @@ private Q_SLOTS:
         QCOMPARE(item().paragraphs.size(), std::size_t(2));
         window_->selection().setItem(Face::Outside, a);
         action("repeatOnPanels")->trigger();
-        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(4));
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(4));
     }
 
     void guidesArePulledFromBesideThePaper()
@@ -589,7 +589,7 @@ private Q_SLOTS:
         const double left = -plan().paper.bleeds[0].toMm();
         // From the left edge: an upright guide, let go 40 mm into the first panel.
         drag(at(left, 100) - QPoint(12, 0), at(40, 100));
-        const auto& guides = job().face(Face::Outside).guides;
+        const auto& guides = job().on(Face::Outside).guides;
         QCOMPARE(guides.size(), std::size_t(1));
         QVERIFY(guides.front().upright && std::abs(guides.front().at.toMm() - 40) <= 0.5);
         // A shape dragged near takes hold of it.
@@ -603,7 +603,7 @@ private Q_SLOTS:
         const Length held = frame(a).x;
         const QPoint end = at(guides.front().at.toMm(), 0) - QPoint(0, 9);
         drag(end, end + QPoint(0, -200));
-        QVERIFY(job().face(Face::Outside).guides.empty());
+        QVERIFY(job().on(Face::Outside).guides.empty());
         QVERIFY(abs(frame(a).x - held) < len("0.001")); // where it was
         QVERIFY(!job().findItem(a)->side(ItemSide::Left).holds);
     }
@@ -744,10 +744,10 @@ private Q_SLOTS:
         const QString other = pictureFile("b.png", {900, 2400}, Qt::green, Qt::green);
         dialog.replaceWith(other);
         waitForFiles();
-        for (const Item& i : job().face(Face::Outside).items)
+        for (const Item& i : job().on(Face::Outside).items)
             QVERIFY(i.file.path.endsWith(QStringLiteral("b.png")));
         action("undo")->trigger();
-        for (const Item& i : job().face(Face::Outside).items)
+        for (const Item& i : job().on(Face::Outside).items)
             QVERIFY(i.file.path.endsWith(QStringLiteral("a.png")));
         {
             // Closed while a file is being read: what comes then finds nobody, and nothing happens.
@@ -755,7 +755,7 @@ private Q_SLOTS:
             brief.replaceWith(other);
         }
         waitForFiles();
-        QVERIFY(job().face(Face::Outside).items.front().file.path.endsWith(QStringLiteral("a.png")));
+        QVERIFY(job().on(Face::Outside).items.front().file.path.endsWith(QStringLiteral("a.png")));
         QFile::remove(file);
         QTRY_COMPARE_WITH_TIMEOUT(state(), QStringLiteral("missing"), 5000);
     }
@@ -780,10 +780,10 @@ private Q_SLOTS:
         QVERIFY(window_->document().load(saved));
         QCOMPARE(job(), before);
         waitForFiles();
-        const QString path = job().face(Face::Outside).items.front().file.path;
+        const QString path = job().on(Face::Outside).items.front().file.path;
         QTRY_COMPARE_WITH_TIMEOUT(window_->document().files().facts().value(path).pixelWidth, 400, 5000);
         QVERIFY(!testing::hasFinding(window_->document().findings(), "file.unreadable"));
-        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().face(Face::Outside).items.front().file).image.isNull(), 8000);
+        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().on(Face::Outside).items.front().file).image.isNull(), 8000);
     }
 
     void aPackedJobHoldsItsFiles()
@@ -808,7 +808,7 @@ private Q_SLOTS:
         QVERIFY(window_->openJob(packed));
         QCOMPARE(job(), before);
         waitForFiles();
-        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().face(Face::Outside).items.front().file).image.isNull(), 8000);
+        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().on(Face::Outside).items.front().file).image.isNull(), 8000);
     }
 
     void thePressOfTheJob()

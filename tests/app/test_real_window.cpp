@@ -66,8 +66,8 @@ kill $program; echo 'the program did not end' >&2; exit 1)"));
         const auto job = loadJob(dir_.filePath(QStringLiteral("copy.hinge.json")));
         QVERIFY(job);
         const auto demo = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"));
-        QCOMPARE(job->face(Face::Outside).items.size(), demo->face(Face::Outside).items.size() + 1);
-        QCOMPARE(job->face(Face::Outside).items.back().kind, ItemKind::Shape);
+        QCOMPARE(job->on(Face::Outside).items.size(), demo->on(Face::Outside).items.size() + 1);
+        QCOMPARE(job->on(Face::Outside).items.back().kind, ItemKind::Shape);
     }
 };
 

@@ -110,7 +110,7 @@ private Q_SLOTS:
         item.kind = ItemKind::Picture;
         item.ink.clear();
         item.file.path = QStringLiteral("../outside.png");
-        sent.face(Face::Outside).items = {item};
+        sent.edit(Face::Outside).items = {item};
         const QString path = dir_->filePath(QStringLiteral("sent/piece.hinge.json"));
         QVERIFY(saveJob(sent, path));
         const QString asked = answered("outsideDialog", "Leave them out", [&] { window_->openJob(path); });
@@ -137,7 +137,7 @@ private Q_SLOTS:
         item.kind = ItemKind::Picture;
         item.ink.clear();
         item.file.path = QStringLiteral("embedded:%1/shore.png").arg(QString(64, u'a'));
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         window_->document().start(job);
         const QString path = dir_->filePath(QStringLiteral("lost.hinge.zip"));
         QVERIFY(window_->document().save(path));
@@ -245,7 +245,7 @@ private Q_SLOTS:
         Item item = tint(1);
         item.kind = ItemKind::Picture;
         item.file.path = QStringLiteral("gone.jpg");
-        gone.face(Face::Outside).items = {item};
+        gone.edit(Face::Outside).items = {item};
         QVERIFY(window_->document().edit(QStringLiteral("place"), gone));
         waitForFiles();
         const auto& findings = window_->document().findings();

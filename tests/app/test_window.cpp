@@ -227,13 +227,13 @@ private Q_SLOTS:
         const QString file = dir_->filePath(QStringLiteral("shore.jpg"));
         QVERIFY(picture.save(file));
         drop(file, at(250, 100));
-        QTRY_COMPARE(job().face(Face::Outside).items.size(), std::size_t(1));
+        QTRY_COMPARE(job().on(Face::Outside).items.size(), std::size_t(1));
         waitForFiles();
-        const Item& item = job().face(Face::Outside).items[0];
+        const Item& item = job().on(Face::Outside).items[0];
         QCOMPARE(item.kind, ItemKind::Picture);
         QCOMPARE(item.side(ItemSide::Right).line, PaperLine::Bleed);
-        COMPARE_MM(plan().items[0][0].frame.right(), 300);
-        COMPARE_MM(plan().items[0][0].frame.x, 197);
+        COMPARE_MM(plan().itemsOn(Face::Outside)[0].frame.right(), 300);
+        COMPARE_MM(plan().itemsOn(Face::Outside)[0].frame.x, 197);
         QCOMPARE(window_->selection().item(), item.id);
         QVERIFY(testing::hasFinding(window_->document().findings(), "picture.poor")); // 600 pixels on 103 mm: 148 ppi
         QVERIFY(find<QLabel>("drawer.file")->text().contains(QStringLiteral("600 × 900")));
@@ -262,15 +262,15 @@ private Q_SLOTS:
             p.drawEllipse(100, 100, 500, 500);
         }
         drop(file, at(50, 50));
-        QTRY_VERIFY(job().face(Face::Outside).supplied.has_value());
-        QCOMPARE(job().face(Face::Inside).supplied->page, 2);
+        QTRY_VERIFY(job().on(Face::Outside).supplied.has_value());
+        QCOMPARE(job().on(Face::Inside).supplied->page, 2);
         QTRY_VERIFY(testing::hasFinding(window_->document().findings(), "supplied.bleed")); // it was made without bleed
         type("drawer.suppliedPage", QStringLiteral("3"));
         QVERIFY(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("pages 1 to 2")));
         type("drawer.suppliedPage", QStringLiteral("2"));
-        QCOMPARE(job().face(Face::Outside).supplied->page, 2);
+        QCOMPARE(job().on(Face::Outside).supplied->page, 2);
         action("dropSupplied")->trigger();
-        QVERIFY(!job().face(Face::Outside).supplied);
+        QVERIFY(!job().on(Face::Outside).supplied);
     }
 
     void draggingAnEdgeNearALineTakesHold()
@@ -336,14 +336,14 @@ private Q_SLOTS:
         type("drawer.width", QStringLiteral("-4"));
         QVERIFY(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("above 0")));
         action("sendBack")->trigger();
-        QCOMPARE(job().face(Face::Outside).items[0].id, QStringLiteral("second"));
+        QCOMPARE(job().on(Face::Outside).items[0].id, QStringLiteral("second"));
         action("duplicate")->trigger();
-        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(3));
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(3));
         action("remove")->trigger();
         action("undo")->trigger();
-        QCOMPARE(job().face(Face::Outside).items.size(), std::size_t(3));
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(3));
         action("turnOver")->trigger();
-        QCOMPARE(window_->selection().face(), Face::Inside);
+        QCOMPARE(window_->selection().surface(), Face::Inside);
         QVERIFY(window_->selection().item().isEmpty());
     }
 
@@ -405,7 +405,7 @@ private Q_SLOTS:
     void columnsOfAPanel()
     {
         window_->showStage(Stage::Flat);
-        window_->selection().setFace(Face::Inside);
+        window_->selection().setSurface(Face::Inside);
         window_->selection().setPanel(1);
         type("drawer.columns", QStringLiteral("3"));
         QCOMPARE(plan().paper.face(Face::Inside)[1].columnAreas.size(), std::size_t(3));
@@ -512,7 +512,7 @@ private Q_SLOTS:
         QCOMPARE(state(), QStringLiteral("ready"));
         Job booklet = newPiece(PieceKind::Booklet);
         booklet.title = QStringLiteral("Notes");
-        booklet.face(Face::Outside).items = {tint(1)};
+        booklet.edit(Face::Outside).items = {tint(1)};
         window_->document().start(booklet);
         QVERIFY2(state().startsWith(QStringLiteral("outer sheet only")), qPrintable(state()));
         QVERIFY(find<QLabel>("release.extent")->text().contains(QStringLiteral("outer sheet only")));
@@ -558,10 +558,10 @@ private Q_SLOTS:
         type(QStringLiteral("wrong"));
         QTimer::singleShot(800, this, [&] { type(QStringLiteral("lamp")); });
         drop(locked, at(150, 100));
-        QTRY_COMPARE_WITH_TIMEOUT(job().face(Face::Outside).items.size(), std::size_t(1), 8000);
+        QTRY_COMPARE_WITH_TIMEOUT(job().on(Face::Outside).items.size(), std::size_t(1), 8000);
         QCOMPARE(asked.size(), 2);
         QVERIFY(asked[1].contains(QStringLiteral("not the password")));
-        const Item& item = job().face(Face::Outside).items.front();
+        const Item& item = job().on(Face::Outside).items.front();
         QVERIFY(isEmbedded(item.file.path));
         QCOMPARE(job().embedded.size(), std::size_t(1));
         QVERIFY(!job().embedded.front().bytes.contains("/Encrypt"));
@@ -656,7 +656,7 @@ private Q_SLOTS:
         QDropEvent event(at(150, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
         QApplication::sendEvent(&canvas(), &event);
         waitForFiles();
-        const auto& items = job().face(Face::Outside).items;
+        const auto& items = job().on(Face::Outside).items;
         QCOMPARE(items.size(), std::size_t(2));
         QCOMPARE(items[0].side(ItemSide::Left).panel, 1);
         QCOMPARE(items[1].side(ItemSide::Left).panel, 2);

@@ -107,7 +107,7 @@ protected:
     void put(const hinge::Item& item, hinge::Face face = hinge::Face::Outside)
     {
         hinge::Job next = job();
-        next.face(face).items.push_back(item);
+        next.edit(face).items.push_back(item);
         QVERIFY(window_->document().edit(QStringLiteral("put"), next));
     }
 };

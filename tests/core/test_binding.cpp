@@ -442,7 +442,7 @@ private Q_SLOTS:
         const Panel& right = (*planned->textPages)[1].face(Face::Outside).front();
         COMPARE_MM(right.area.x - right.bleedArea.x, 2.5);
         // What stands on the cover does not narrow the text.
-        book.face(Face::Outside).margins = {{0, ItemSide::Left, len("40")}};
+        book.edit(Face::Outside).margins = {{0, ItemSide::Left, len("40")}};
         QCOMPARE((*plan(book)->textPages)[1].face(Face::Outside).front().safeArea, right.safeArea);
         QVERIFY(!plan(newPiece(PieceKind::Leaflet))->textPages);
     }

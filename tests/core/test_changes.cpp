@@ -29,7 +29,7 @@ class TestChanges : public QObject {
         words.kind = ItemKind::Text;
         words.paragraphs = {{QStringLiteral("Daily"), {}}};
         words.sides = freeSides(plan.paper, Face::Outside, {len("20"), len("20"), len("60"), len("40")});
-        job.face(Face::Outside).items = {sea, words};
+        job.edit(Face::Outside).items = {sea, words};
         return job;
     }
 
@@ -61,7 +61,7 @@ private Q_SLOTS:
             QVERIFY(job.kind == kind);
             QVERIFY(hinge::plan(job));
             QVERIFY(abs(closedSize(job).w - len("100")) <= Length::units(12) && abs(closedSize(job).h - len("210")) <= Length::units(12));
-            QVERIFY(job.faces == leaflet.faces);
+            QVERIFY(job.surfaces == leaflet.surfaces);
             becomeKind(job, PieceKind::Leaflet);
             QVERIFY(abs(closedSize(job).w - len("100")) <= Length::units(12));
         }
@@ -152,7 +152,7 @@ private Q_SLOTS:
             becomeKind(there, *rc::gen::element(PieceKind::Card, PieceKind::Booklet, PieceKind::Leaf, PieceKind::Cover));
             there.flat.w = Length::mm(*rc::gen::inRange(200, 500));
             there.stock.grammage = *rc::gen::inRange(60, 300);
-            RC_ASSERT(there.faces == before.faces);
+            RC_ASSERT(there.surfaces == before.surfaces);
             Job back = there;
             back.kind = before.kind;
             back.flat = before.flat;
@@ -195,9 +195,9 @@ private Q_SLOTS:
         Job now = before;
         now.flat.h = len("180");
         now.stock.grammage = 90;
-        Item late = before.face(Face::Outside).items.front();
+        Item late = before.on(Face::Outside).items.front();
         late.id = QStringLiteral("late");
-        now.face(Face::Inside).items.push_back(late);
+        now.edit(Face::Inside).items.push_back(late);
         now.inks.push_back({QStringLiteral("New"), {0, 0, 0, 50}});
         const Job back = withPieceOf(now, before);
         QVERIFY(samePaper(testing::planned(back).paper, testing::planned(before).paper));
@@ -207,11 +207,11 @@ private Q_SLOTS:
         CHECK_PROPERTY("of any piece the paper comes back whole, and the content stays", [] {
             const Job was = *rc::anyPiece();
             Job is = *rc::anyPiece();
-            is.faces = {};
-            is.face(Face::Outside).items = filled().face(Face::Outside).items;
+            is.surfaces = {};
+            is.edit(Face::Outside).items = filled().on(Face::Outside).items;
             const Job again = withPieceOf(is, was);
             RC_ASSERT(samePaper(testing::planned(again).paper, testing::planned(was).paper));
-            RC_ASSERT(again.face(Face::Outside).items == is.face(Face::Outside).items);
+            RC_ASSERT(again.on(Face::Outside).items == is.on(Face::Outside).items);
         });
     }
 
@@ -278,7 +278,7 @@ private Q_SLOTS:
         QCOMPARE(back->description, QStringLiteral("for visitors"));
         QVERIFY(back->job == preset.job);
         const Job started = startFrom(*back);
-        QVERIFY(started.customer.isEmpty() && started.face(Face::Outside).items.empty());
+        QVERIFY(started.customer.isEmpty() && started.on(Face::Outside).items.empty());
         QCOMPARE(started.fold.tuckAllowance, job.fold.tuckAllowance);
         QCOMPARE(presetFileName(QStringLiteral("5 × 7 in: Ours/new")), QStringLiteral("5-7-in-ours-new.hinge.json"));
     }

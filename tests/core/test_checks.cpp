@@ -38,7 +38,7 @@ class TestChecks : public QObject {
     static Job with(const Item& item)
     {
         Job job = testing::a4Roll();
-        job.face(Face::Outside).items.push_back(item);
+        job.edit(Face::Outside).items.push_back(item);
         return job;
     }
 
@@ -169,7 +169,7 @@ private Q_SLOTS:
             job.leaf.postal = true;
             Item words = text({}, testing::planned(job));
             words.sides = sidesFillingSafeArea(0);
-            job.face(Face::Inside).items = {words};
+            job.edit(Face::Inside).items = {words};
             return job;
         }, false, false);
         row("sliver", [] {
@@ -188,8 +188,8 @@ private Q_SLOTS:
         }, false, true);
         row("item.doubled", [] {
             Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
-            job.face(Face::Outside).items.push_back(job.face(Face::Outside).items.front());
-            job.face(Face::Outside).items.back().id = QStringLiteral("twin");
+            job.edit(Face::Outside).items.push_back(job.on(Face::Outside).items.front());
+            job.edit(Face::Outside).items.back().id = QStringLiteral("twin");
             return job;
         }, false, true);
         row("whole.cut", [] {
@@ -222,7 +222,7 @@ private Q_SLOTS:
             words.sides = sidesFillingPanel(1);
             words.side(ItemSide::Top) = words.side(ItemSide::Bottom) = {PaperLine::Safe, 1, false, 0, Length(), true};
             words.side(ItemSide::Bottom).farEdge = true;
-            job.face(Face::Outside).items = {words};
+            job.edit(Face::Outside).items = {words};
             return job;
         }, false, false);
         row("text.acrossFold", [] { return with(text(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
@@ -292,7 +292,7 @@ private Q_SLOTS:
             Item words = text(mm(110, 20, 40, 40), testing::planned(testing::a4Roll()));
             Job job = with(words);
             job.inks.push_back({QStringLiteral("Tried"), cmyk, spot});
-            Item& item = job.face(Face::Outside).items.front();
+            Item& item = job.edit(Face::Outside).items.front();
             for (Paragraph& p : item.paragraphs) {
                 p.style.ink = QStringLiteral("Tried");
                 p.style.size = Length::points(points);
@@ -338,16 +338,16 @@ private Q_SLOTS:
         Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
         Item second = tint(mm(60.2, 20, 20, 40), testing::planned(testing::a4Roll()));
         second.id = QStringLiteral("second");
-        job.face(Face::Outside).items.push_back(second);
+        job.edit(Face::Outside).items.push_back(second);
         const auto findings = testing::planned(job).findings;
         const auto it = std::ranges::find(findings, QLatin1String("sliver"), &Finding::code);
         QVERIFY(it != findings.end());
         const Plan after = testing::planned(settled(job, *it));
         QVERIFY(!testing::hasFinding(after.findings, "sliver"));
-        QCOMPARE(after.items[0][0].frame.right(), after.items[0][1].frame.x);
+        QCOMPARE(after.itemsOn(Face::Outside)[0].frame.right(), after.itemsOn(Face::Outside)[1].frame.x);
         // Touching, overlapping and clearly apart is all right.
         for (const char* x : {"60", "58", "60.6"}) {
-            job.face(Face::Outside).items[1].sides = freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside, {len(x), len("20"), len("20"), len("40")});
+            job.edit(Face::Outside).items[1].sides = freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside, {len(x), len("20"), len("20"), len("40")});
             QVERIFY2(!testing::hasFinding(testing::planned(job).findings, "sliver"), x);
         }
     }
@@ -365,7 +365,7 @@ private Q_SLOTS:
         QVERIFY(testing::hasFinding(testing::planned(with(item)).findings, "text.odd"));
         Job job = with(item);
         job.textStyles = {{QStringLiteral("Lead"), item.paragraphs[0].style}};
-        job.face(Face::Outside).items[0].paragraphs[0].styleName = QStringLiteral("Lead");
+        job.edit(Face::Outside).items[0].paragraphs[0].styleName = QStringLiteral("Lead");
         QVERIFY(!testing::hasFinding(testing::planned(job).findings, "text.odd"));
     }
 
@@ -375,7 +375,7 @@ private Q_SLOTS:
         line.outline = Outline::Line;
         line.stroke = {len("1"), QStringLiteral("Black"), 100};
         const Plan plan = testing::planned(with(line));
-        QVERIFY(plan.items[0][0].shown && plan.findings.empty());
+        QVERIFY(plan.itemsOn(Face::Outside)[0].shown && plan.findings.empty());
         // But one without a stroke prints nothing.
         line.stroke.width = Length();
         line.ink.clear();

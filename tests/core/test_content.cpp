@@ -121,9 +121,9 @@ private Q_SLOTS:
             job.inks.push_back({QStringLiteral("Signal"), {0, 60, 100, 0}, true});
             job.gridStep = Length::points(*rc::gen::inRange(0, 20));
             for (int i = 0; i < 4; ++i)
-                job.face(Face::Outside).items.push_back(*anyItem(paper(), i));
-            job.face(Face::Inside).columns = {{1, 2, len("5"), *rc::gen::inRange(1, 25), len("3")}};
-            job.face(Face::Inside).guides = {{4, 2, *rc::gen::arbitrary<bool>(), len("31.5")}};
+                job.edit(Face::Outside).items.push_back(*anyItem(paper(), i));
+            job.edit(Face::Inside).columns = {{1, 2, len("5"), *rc::gen::inRange(1, 25), len("3")}};
+            job.edit(Face::Inside).guides = {{4, 2, *rc::gen::arbitrary<bool>(), len("31.5")}};
             RC_PRE(plan(job).has_value());
             const auto read = readJob(writeJob(job), QStringLiteral("kept"));
             RC_ASSERT(read.has_value());
@@ -137,7 +137,7 @@ private Q_SLOTS:
                        [this] {
                            Job job = testing::a4Roll();
                            for (int i = 0; i < 6; ++i)
-                               job.face(Face::Outside).items.push_back(*anyItem(paper(), i));
+                               job.edit(Face::Outside).items.push_back(*anyItem(paper(), i));
                            job.textStyles = {{QStringLiteral("Body"), {}}};
                            RC_PRE(plan(job).has_value());
                            job.flat.w = len("297") + Length::mm(*rc::gen::inRange(0, 100));
@@ -146,7 +146,7 @@ private Q_SLOTS:
                            job.zones.safe = Length::mm(*rc::gen::inRange(3, 9));
                            const auto after = plan(job);
                            RC_PRE(after.has_value());
-                           for (const Item& i : job.face(Face::Outside).items) {
+                           for (const Item& i : job.on(Face::Outside).items) {
                                const Placed& left = i.side(ItemSide::Left); // always holds
                                // From the panels and zones themselves, not by way of the lines that items ask for.
                                const Panel& panel = after->paper.face(Face::Outside).at(std::size_t(left.panel));
@@ -283,7 +283,7 @@ private Q_SLOTS:
         one = withTexts({one}, {QStringLiteral("So high water at noon")}).front();
         Item words = text("t", mm(20, 20, 60, 40), testing::planned(job).paper);
         words.paragraphs = {one};
-        job.face(Face::Outside).items = {words};
+        job.edit(Face::Outside).items = {words};
         const auto again = readJob(writeJob(job), QStringLiteral("again"));
         QVERIFY2(again, again ? "" : qPrintable(again.error().text()));
         QCOMPARE(*again, job);
@@ -343,7 +343,7 @@ private Q_SLOTS:
     void textsRunOnAndNeverInCircles()
     {
         Job job = testing::a4Roll();
-        auto& items = job.face(Face::Outside).items;
+        auto& items = job.edit(Face::Outside).items;
         for (const char* id : {"a", "b", "c"})
             items.push_back(text(id, mm(10, 10, 40, 40), paper(), *id == 'a' ? "words" : nullptr));
         items[0].next = QStringLiteral("b");
@@ -377,21 +377,21 @@ private Q_SLOTS:
         job.textStyles = {{QStringLiteral("Body"), {}}};
         Item t = text("t", mm(10, 10, 40, 40), paper(), "words");
         t.paragraphs.front().styleName = QStringLiteral("Body");
-        job.face(Face::Outside).items = {t};
+        job.edit(Face::Outside).items = {t};
         job.textStyles.front().style.size = Length::points(14);
         QCOMPARE(lookedUp(job, t).front().style.size, Length::points(14));
         t.paragraphs.front().styleName = QStringLiteral("Lost");
-        job.face(Face::Outside).items = {t};
+        job.edit(Face::Outside).items = {t};
         QVERIFY(!plan(job));
         job.textStyles.push_back(job.textStyles.front());
-        job.face(Face::Outside).items.clear();
+        job.edit(Face::Outside).items.clear();
         QVERIFY(!plan(job)); // one name, two styles
     }
 
     void itemsAreBroughtInLine()
     {
         Job job = testing::a4Roll();
-        auto& items = job.face(Face::Outside).items;
+        auto& items = job.edit(Face::Outside).items;
         items = {item("a", ItemKind::Shape, mm(10, 20, 20, 10), paper()), item("b", ItemKind::Shape, mm(40, 50, 30, 10), paper()), item("c", ItemKind::Shape, mm(15, 90, 10, 30), paper())};
         const QStringList all{QStringLiteral("a"), QStringLiteral("b"), QStringLiteral("c")};
         const auto frame = [&](const char* id) { return testing::planned(job).findItem(QString::fromLatin1(id))->frame; };
@@ -408,12 +408,12 @@ private Q_SLOTS:
         const Length gap = frame("b").y - frame("a").bottom();
         QCOMPARE(frame("c").y - frame("b").bottom(), gap);
         // Into the column and row that they are in: 97 mm less 5 and 3 in two columns with 4 between is 42.5 each.
-        job.face(Face::Outside).columns = {{0, 2, len("4"), 2, len("10")}};
+        job.edit(Face::Outside).columns = {{0, 2, len("4"), 2, len("10")}};
         alignItems(job, testing::planned(job), {QStringLiteral("a")}, AlignTo::Column, AlignEdge::Left);
         COMPARE_MM(frame("a").x, 5 + 42.5 + 4);
         alignItems(job, testing::planned(job), {QStringLiteral("a")}, AlignTo::Column, AlignEdge::Foot);
         COMPARE_MM(frame("a").bottom(), 5 + (200 - 10) / 2.0); // of the upper row
-        job.face(Face::Outside).columns.clear();
+        job.edit(Face::Outside).columns.clear();
         // Two are spread over the whole of the safe zone, from one end to the other.
         const QStringList two{QStringLiteral("a"), QStringLiteral("b")};
         const Rect untouched = frame("b");
@@ -437,7 +437,7 @@ private Q_SLOTS:
         Job job = testing::a4Roll();
         Item held = item("a", ItemKind::Shape, mm(120, 20, 74, 30), paper());
         held.side(ItemSide::Right) = {PaperLine::Safe, 1, true, 0, Length(), true};
-        job.face(Face::Outside).items = {held};
+        job.edit(Face::Outside).items = {held};
         const QStringList ids{QStringLiteral("a")};
         const auto resized = [&](const Job& from, std::optional<Length> w, std::optional<Length> h) {
             Job next = from;
@@ -477,10 +477,10 @@ private Q_SLOTS:
         Item held = item("held", ItemKind::Shape, mm(10, 20, 20, 10), paper());
         held.sides = sidesFillingPanel(1);
         Item free = item("free", ItemKind::Shape, mm(97 + 10, 20, 20, 10), paper());
-        job.face(Face::Outside).items = {held, free};
+        job.edit(Face::Outside).items = {held, free};
         const Plan plan = testing::planned(job);
         for (Item& copy : copiesFor({held, free}, 1, 2, counter()))
-            job.face(Face::Outside).items.push_back(copy);
+            job.edit(Face::Outside).items.push_back(copy);
         const Plan after = testing::planned(job);
         // The held one fills the front cover, bleed and all; the free one keeps its distance from the panel's edge.
         QCOMPARE(after.findItem(QStringLiteral("new1"))->frame, after.paper.face(Face::Outside)[2].bleedArea);
@@ -498,26 +498,26 @@ private Q_SLOTS:
     void repeatedInEveryColumn()
     {
         Job job = testing::a4Roll();
-        job.face(Face::Outside).columns = {{0, 3, len("4")}};
+        job.edit(Face::Outside).columns = {{0, 3, len("4")}};
         const Plan before = testing::planned(job);
         const auto& columns = before.paper.face(Face::Outside)[0].columnAreas;
         Item one = item("one", ItemKind::Shape, {columns[0].x, len("30"), columns[0].w, len("10")}, before.paper);
-        job.face(Face::Outside).items = {one};
+        job.edit(Face::Outside).items = {one};
         for (Item& copy : repeatedInColumns(testing::planned(job), Face::Outside, one, counter()))
-            job.face(Face::Outside).items.push_back(copy);
+            job.edit(Face::Outside).items.push_back(copy);
         const Plan after = testing::planned(job);
-        QCOMPARE(after.items[0].size(), std::size_t(3));
+        QCOMPARE(after.itemsOn(Face::Outside).size(), std::size_t(3));
         for (std::size_t i = 0; i < 3; ++i) {
-            QCOMPARE(after.items[0][i].frame.x, columns[i].x);
-            COMPARE_MM(after.items[0][i].frame.y, 30);
+            QCOMPARE(after.itemsOn(Face::Outside)[i].frame.x, columns[i].x);
+            COMPARE_MM(after.itemsOn(Face::Outside)[i].frame.y, 30);
         }
     }
 
     void rowsAndGuidesAreLinesToHoldOnTo()
     {
         Job job = testing::a4Roll();
-        job.face(Face::Outside).columns = {{0, 1, len("4"), 4, len("2")}};
-        job.face(Face::Outside).guides = {{0, 0, true, len("33")}, {1, 1, false, len("70")}, {2, 0, true, len("60")}};
+        job.edit(Face::Outside).columns = {{0, 1, len("4"), 4, len("2")}};
+        job.edit(Face::Outside).guides = {{0, 0, true, len("33")}, {1, 1, false, len("70")}, {2, 0, true, len("60")}};
         const Plan plan = testing::planned(job);
         const Panel& first = plan.paper.face(Face::Outside)[0];
         QCOMPARE(first.rowAreas.size(), std::size_t(4));
@@ -539,16 +539,16 @@ private Q_SLOTS:
         Item other = item("other", ItemKind::Shape, mm(60, 40, 10, 10), plan.paper);
         other.side(ItemSide::Left) = *nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("60"), len("45"), Length());
         QCOMPARE(other.side(ItemSide::Left).line, PaperLine::Guide);
-        job.face(Face::Outside).items = {held, other};
-        removeGuide(job, plan.paper, Face::Outside, 0);
+        job.edit(Face::Outside).items = {held, other};
+        removeGuide(job, plan, Face::Outside, 0);
         const Plan without = testing::planned(job);
         COMPARE_MM(without.findItem(QStringLiteral("first"))->frame.x, 33);
         QVERIFY(!job.findItem(QStringLiteral("first"))->side(ItemSide::Left).holds);
         COMPARE_MM(without.findItem(QStringLiteral("other"))->frame.x, 60);
         // Moved to another panel it takes along what holds on to it.
-        job.face(Face::Outside).guides.back().panel = 1;
+        job.edit(Face::Outside).guides.back().panel = 1;
         COMPARE_MM(testing::planned(job).findItem(QStringLiteral("other"))->frame.x, 97 + 60);
-        job.face(Face::Outside).guides.push_back(job.face(Face::Outside).guides.back());
+        job.edit(Face::Outside).guides.push_back(job.on(Face::Outside).guides.back());
         QVERIFY(!hinge::plan(job)); // two of one number
     }
 
@@ -561,7 +561,7 @@ private Q_SLOTS:
         shape.shadow = Shadow{};
         Item words = text("t", mm(30, 10, 10, 10), paper(), "words");
         words.paragraphs.front().spans = {{0, 2, {}, QStringLiteral("Black")}};
-        job.face(Face::Outside).items = {shape, words};
+        job.edit(Face::Outside).items = {shape, words};
         QVERIFY(usesInk(job, QStringLiteral("Black")));
         const Job renamed = withInkRenamed(job, QStringLiteral("Black"), QStringLiteral("Night"));
         QVERIFY(!usesInk(renamed, QStringLiteral("Black")));
@@ -596,7 +596,7 @@ private Q_SLOTS:
         QCOMPARE(platesOf(job).size(), 4); // not used, no plate
         Item shape = item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper());
         shape.ink = spot.name;
-        job.face(Face::Outside).items = {shape};
+        job.edit(Face::Outside).items = {shape};
         QCOMPARE(platesOf(job).last(), spot.name);
     }
 
@@ -612,7 +612,7 @@ private Q_SLOTS:
         Item small = large;
         small.id = QStringLiteral("small");
         small.sides = freeSides(paper(), Face::Outside, mm(10, 100, 25.4, 25.4));
-        job.face(Face::Outside).items = {small, large};
+        job.edit(Face::Outside).items = {small, large};
         const Plan plan = testing::planned(job);
         FileFactsMap facts;
         const auto state = [&] { return fileState(job, plan, QStringLiteral("a.png"), facts); };
@@ -634,18 +634,18 @@ private Q_SLOTS:
     {
         QTest::addColumn<Spoil>("spoil");
         const auto row = [](const char* name, Spoil spoil) { QTest::newRow(name) << spoil; };
-        row("opacity", [](Job& j) { j.face(Face::Outside).items[0].opacity = 0; });
-        row("corners", [](Job& j) { j.face(Face::Outside).items[0].corners = 2; });
-        row("stroke ink", [](Job& j) { j.face(Face::Outside).items[0].stroke = {len("1"), QStringLiteral("Nowhere"), 100}; });
-        row("stroke width", [](Job& j) { j.face(Face::Outside).items[0].stroke.width = len("-1"); });
-        row("focus", [](Job& j) { j.face(Face::Outside).items[0].crop.focusX = 1001; });
-        row("scale", [](Job& j) { j.face(Face::Outside).items[0].crop.scaleMilli = 0; });
-        row("columns", [](Job& j) { j.face(Face::Outside).items[1].textColumns = 0; });
-        row("leading", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].style.leadingShare = 9; });
-        row("tabs", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].style.tabs = {{len("20"), Align::Left}, {len("10"), Align::Left}}; });
-        row("span", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].spans = {{3, 40, {}, {}}}; });
-        row("overlapping spans", [](Job& j) { j.face(Face::Outside).items[1].paragraphs[0].spans = {{0, 3, {}, {}}, {2, 2, {}, {}}}; });
-        row("rows", [](Job& j) { j.face(Face::Outside).columns = {{0, 1, len("4"), 0, len("4")}}; });
+        row("opacity", [](Job& j) { j.edit(Face::Outside).items[0].opacity = 0; });
+        row("corners", [](Job& j) { j.edit(Face::Outside).items[0].corners = 2; });
+        row("stroke ink", [](Job& j) { j.edit(Face::Outside).items[0].stroke = {len("1"), QStringLiteral("Nowhere"), 100}; });
+        row("stroke width", [](Job& j) { j.edit(Face::Outside).items[0].stroke.width = len("-1"); });
+        row("focus", [](Job& j) { j.edit(Face::Outside).items[0].crop.focusX = 1001; });
+        row("scale", [](Job& j) { j.edit(Face::Outside).items[0].crop.scaleMilli = 0; });
+        row("columns", [](Job& j) { j.edit(Face::Outside).items[1].textColumns = 0; });
+        row("leading", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].style.leadingShare = 9; });
+        row("tabs", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].style.tabs = {{len("20"), Align::Left}, {len("10"), Align::Left}}; });
+        row("span", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].spans = {{3, 40, {}, {}}}; });
+        row("overlapping spans", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].spans = {{0, 3, {}, {}}, {2, 2, {}, {}}}; });
+        row("rows", [](Job& j) { j.edit(Face::Outside).columns = {{0, 1, len("4"), 0, len("4")}}; });
         row("two inks of one name", [](Job& j) { j.inks.push_back(j.inks.front()); });
         row("an ink without a name", [](Job& j) { j.inks.push_back({QStringLiteral(" "), {}, false}); });
         row("a style without a name", [](Job& j) { j.textStyles.push_back({}); });
@@ -655,7 +655,7 @@ private Q_SLOTS:
     {
         QFETCH(Spoil, spoil);
         Job job = testing::a4Roll();
-        job.face(Face::Outside).items = {item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper()), text("t", mm(30, 10, 30, 30), paper(), "words")};
+        job.edit(Face::Outside).items = {item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper()), text("t", mm(30, 10, 30, 30), paper(), "words")};
         QVERIFY(plan(job));
         spoil(job);
         const auto refused = plan(job);

@@ -35,9 +35,9 @@ class TestJobFile : public QObject {
         tint.id = QStringLiteral("c");
         tint.ink = QStringLiteral("Lamp");
         tint.strength = 40;
-        job.face(Face::Outside).items = {tint, picture, text};
-        job.face(Face::Inside).supplied = LinkedFile{QStringLiteral("art.pdf"), 2, 0, {}};
-        job.face(Face::Inside).columns = {{0, 2, len("5 mm")}};
+        job.edit(Face::Outside).items = {tint, picture, text};
+        job.edit(Face::Inside).supplied = LinkedFile{QStringLiteral("art.pdf"), 2, 0, {}};
+        job.edit(Face::Inside).columns = {{0, 2, len("5 mm")}};
         job.fold.widths = {std::nullopt, len("100"), std::nullopt};
         return job;
     }
@@ -126,12 +126,12 @@ private Q_SLOTS:
         job.fold.scheme = FoldScheme::Own;
         job.fold.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Over},
                           {Axis::Vertical, 2, LineSide::After, FoldWay::Over}};
-        job.face(Face::Outside).guides = {{0, 0, true, len("10 mm")}};
-        job.face(Face::Outside).columns = {{0, 2, len("4 mm")}};
-        job.face(Face::Outside).margins = {{0, ItemSide::Left, len("7 mm")}};
+        job.edit(Face::Outside).guides = {{0, 0, true, len("10 mm")}};
+        job.edit(Face::Outside).columns = {{0, 2, len("4 mm")}};
+        job.edit(Face::Outside).margins = {{0, ItemSide::Left, len("7 mm")}};
         job.characterStyles = {{QStringLiteral("Name"), {}, job.inks.front().name}};
         job.inks.push_back({QStringLiteral("Spare"), {1, 2, 3, 4}, true});
-        for (Item& item : job.face(Face::Outside).items)
+        for (Item& item : job.edit(Face::Outside).items)
             if (item.kind == ItemKind::Shape) {
                 item.shadow = Shadow{.ink = QStringLiteral("Lamp")};
                 item.stroke = {len("1 mm"), QStringLiteral("Lamp"), 50};
@@ -144,14 +144,15 @@ private Q_SLOTS:
 
         // What goes takes its strange keys along: the shadow's do not bring it back.
         Job without = *read;
-        for (FaceContent& content : without.faces)
+        without.surfaces.editEach([](SurfaceContent& content) {
             for (Item& item : content.items)
                 item.shadow.reset();
+        });
         std::swap(without.inks.front(), without.inks.back());
         const QJsonObject spare = without.inks.front().extra;
         const auto again = readJob(writeJob(without), {});
         QVERIFY2(again, qPrintable(again ? QString() : again.error().text()));
-        QVERIFY(std::ranges::none_of(again->face(Face::Outside).items,
+        QVERIFY(std::ranges::none_of(again->on(Face::Outside).items,
                                      [](const Item& item) { return item.shadow.has_value(); }));
         QCOMPARE(again->inks.front().name, QStringLiteral("Spare"));
         QCOMPARE(again->inks.front().extra, spare);

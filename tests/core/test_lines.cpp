@@ -35,7 +35,7 @@ private Q_SLOTS:
     void columnsFillTheSafeArea()
     {
         Job job = testing::a4Roll();
-        job.face(Face::Inside).columns = {{1, 3, len("4 mm")}};
+        job.edit(Face::Inside).columns = {{1, 3, len("4 mm")}};
         const Plan plan = testing::planned(job);
         const Panel& panel = plan.paper.face(Face::Inside)[1];
         QCOMPARE(panel.columnAreas.size(), std::size_t(3));
@@ -47,15 +47,15 @@ private Q_SLOTS:
     void heldSidesFollowThePaper()
     {
         Job job = testing::a4Roll();
-        job.face(Face::Outside).items = {tintOn(2)};
-        COMPARE_MM(testing::planned(job).items[0][0].frame.right(), 300);
+        job.edit(Face::Outside).items = {tintOn(2)};
+        COMPARE_MM(testing::planned(job).itemsOn(Face::Outside)[0].frame.right(), 300);
         job.zones.bleed = len("5 mm");
-        COMPARE_MM(testing::planned(job).items[0][0].frame.right(), 302);
+        COMPARE_MM(testing::planned(job).itemsOn(Face::Outside)[0].frame.right(), 302);
         job.fold.tuckAllowance = len("6 mm"); // 95, 101, 101
-        COMPARE_MM(testing::planned(job).items[0][0].frame.x, 196);
+        COMPARE_MM(testing::planned(job).itemsOn(Face::Outside)[0].frame.x, 196);
         // With the cover on the left the right edge of panel 3 is still cut, and the left still folded.
         job.flat.w = len("420 mm");
-        COMPARE_MM(testing::planned(job).items[0][0].frame.right(), 425);
+        COMPARE_MM(testing::planned(job).itemsOn(Face::Outside)[0].frame.right(), 425);
     }
 
     void freeSidesKeepTheirDistanceFromTheNearerEdge()
@@ -65,11 +65,11 @@ private Q_SLOTS:
         Item item = tintOn(0);
         item.sides = freeSides(before.paper, Face::Outside, {len("210 mm"), len("10 mm"), len("80 mm"), len("30 mm")});
         QVERIFY(!item.sides[0].holds);
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         job.flat.h = len("300 mm");
         job.flat.w = len("420 mm");
         const Plan after = testing::planned(job);
-        const Rect frame = after.items[0][0].frame;
+        const Rect frame = after.itemsOn(Face::Outside)[0].frame;
         const Rect panel = after.paper.face(Face::Outside)[2].area;
         COMPARE_MM(frame.x - panel.x, 13); // 210 - 197
         COMPARE_MM(panel.right() - frame.right(), 7);
@@ -129,7 +129,7 @@ private Q_SLOTS:
         Job job = testing::a4Roll();
         Item item = tintOn(2);
         item.side(ItemSide::Right) = {PaperLine::Edge, 2, true, 0, Length(), true};
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         const Plan plan = testing::planned(job);
         const auto finding = std::ranges::find(plan.findings, QStringLiteral("bleed.short"), &Finding::code);
         QVERIFY(finding != plan.findings.end());
@@ -137,7 +137,7 @@ private Q_SLOTS:
         QVERIFY(finding->message.contains(QStringLiteral("3 mm short of the bleed")));
         const Plan mended = testing::planned(settled(job, *finding));
         QVERIFY(!testing::hasFinding(mended.findings, "bleed.short"));
-        COMPARE_MM(mended.items[0][0].frame.right(), 300);
+        COMPARE_MM(mended.itemsOn(Face::Outside)[0].frame.right(), 300);
     }
 
     void textOutsideTheSafeZoneIsFound()
@@ -147,12 +147,12 @@ private Q_SLOTS:
         text.kind = ItemKind::Text;
         text.sides = sidesFillingSafeArea(1);
         text.paragraphs = {{QStringLiteral("Low water"), {}}};
-        job.face(Face::Inside).items = {text};
+        job.edit(Face::Inside).items = {text};
         QVERIFY(testing::planned(job).findings.empty());
-        job.face(Face::Inside).items[0].sides = sidesFillingPanel(1);
+        job.edit(Face::Inside).items[0].sides = sidesFillingPanel(1);
         QVERIFY(testing::hasFinding(testing::planned(job).findings, "text.acrossFold"));
-        job.face(Face::Inside).items[0].side(ItemSide::Top) = {PaperLine::Edge, 1, false, 0, Length(), true};
-        job.face(Face::Inside).items[0].side(ItemSide::Bottom) = {PaperLine::Edge, 1, true, 0, Length(), true};
+        job.edit(Face::Inside).items[0].side(ItemSide::Top) = {PaperLine::Edge, 1, false, 0, Length(), true};
+        job.edit(Face::Inside).items[0].side(ItemSide::Bottom) = {PaperLine::Edge, 1, true, 0, Length(), true};
         QVERIFY(testing::hasFinding(testing::planned(job).findings, "text.unsafe"));
     }
 };

@@ -132,7 +132,7 @@ private Q_SLOTS:
         QStringList codes;
         static const QRegularExpression named(QStringLiteral(
             "found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|picture|ink)\\.[A-Za-z]+)\"\\)"));
-        for (const char* source : {"core/checks.cpp", "core/item_checks.cpp", "typeset/content_checks.cpp"}) {
+        for (const char* source : {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "typeset/content_checks.cpp"}) {
             QFile file(QStringLiteral(HINGE_SOURCE_DIR "/src/") + QLatin1String(source));
             QVERIFY(file.open(QIODevice::ReadOnly));
             const QString text = QString::fromUtf8(file.readAll());
@@ -152,7 +152,7 @@ private Q_SLOTS:
         symbol.kind = ItemKind::Code;
         symbol.ink = QStringLiteral("Black");
         symbol.sides = sidesFillingSafeArea(2);
-        job.face(Face::Outside).items = {symbol};
+        job.edit(Face::Outside).items = {symbol};
         const Plan plan = testing::planned(job);
         for (const CheckedPoint& p : checkList(job, plan, {}))
             QVERIFY(!p.trouble && !p.detail.isEmpty());

@@ -294,7 +294,7 @@ private Q_SLOTS:
     void marginsMayDifferByPanelAndEdge()
     {
         Job job = testing::a4Roll();
-        job.face(Face::Inside).margins = {{1, ItemSide::Left, len("8")}};
+        job.edit(Face::Inside).margins = {{1, ItemSide::Left, len("8")}};
         const Plan plan = testing::planned(job);
         const auto& inside = plan.paper.face(Face::Inside);
         COMPARE_MM(inside[1].safeArea.x - inside[1].area.x, 8);
@@ -309,7 +309,7 @@ private Q_SLOTS:
         item.id = QStringLiteral("a");
         item.ink = QStringLiteral("Black");
         item.sides = sidesFillingPanel(0);
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         const Plan plan = testing::planned(job);
         QVERIFY(plan.findItem(QStringLiteral("a"))->headDown);
         QCOMPARE(plan.findItem(QStringLiteral("a"))->frame, plan.paper.face(Face::Outside)[0].bleedArea);

@@ -18,8 +18,8 @@ class TestPlan : public QObject {
     static Job withSupplied(const FileFacts& facts, FileFactsMap& map)
     {
         Job job = testing::a4Roll();
-        job.face(Face::Outside).supplied = LinkedFile{QStringLiteral("art.pdf"), 1, 0, {}};
-        job.face(Face::Inside).supplied = LinkedFile{QStringLiteral("art.pdf"), 2, 0, {}};
+        job.edit(Face::Outside).supplied = LinkedFile{QStringLiteral("art.pdf"), 1, 0, {}};
+        job.edit(Face::Inside).supplied = LinkedFile{QStringLiteral("art.pdf"), 2, 0, {}};
         map[QStringLiteral("art.pdf")] = facts;
         return job;
     }
@@ -131,7 +131,7 @@ private Q_SLOTS:
         findings = checkFiles(job, testing::planned(job), map);
         QCOMPARE(findings.size(), std::size_t(1));
         QCOMPARE(findings[0].code, QStringLiteral("supplied.bleed"));
-        QCOMPARE(*findings[0].face, Face::Inside);
+        QVERIFY(findings[0].surface == Face::Inside);
 
         wrong = goodArtwork();
         wrong.pages.resize(1);
@@ -158,9 +158,9 @@ private Q_SLOTS:
             return testing::hasFinding(checkFiles(job, testing::planned(job), map), code);
         };
         QVERIFY(!has("file.fonts") && !has("file.pageSize"));
-        job.face(Face::Outside).supplied->page = 3;
+        job.edit(Face::Outside).supplied->page = 3;
         QVERIFY(has("file.fonts") && !has("file.pageSize"));
-        job.face(Face::Outside).supplied->page = 4;
+        job.edit(Face::Outside).supplied->page = 4;
         QVERIFY(!has("file.fonts") && has("file.pageSize"));
     }
 

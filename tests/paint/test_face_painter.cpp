@@ -80,7 +80,7 @@ private Q_SLOTS:
         text.sides = sidesFillingSafeArea(1);
         text.paragraphs = {
             {QStringLiteral("Tides"), {}, QStringLiteral("Body"), {{0, 3, {}, {}, QStringLiteral("Name")}}}};
-        job.face(Face::Outside).items = {text};
+        job.edit(Face::Outside).items = {text};
         const struct {
             const char* what;
             void (*change)(Job&);
@@ -100,8 +100,8 @@ private Q_SLOTS:
             {"flat", [](Job& j) { j.flat.h = len("200"); }, true},
             {"order",
              [](Job& j) {
-                 j.face(Face::Inside).items.push_back(*j.findItem(QStringLiteral("t")));
-                 j.face(Face::Inside).items[0].id = QStringLiteral("u");
+                 j.edit(Face::Inside).items.push_back(*j.findItem(QStringLiteral("t")));
+                 j.edit(Face::Inside).items[0].id = QStringLiteral("u");
              },
              true},
         };
@@ -128,7 +128,7 @@ private Q_SLOTS:
         text.kind = ItemKind::Text;
         text.sides = sidesFillingSafeArea(1);
         text.paragraphs = {{QStringLiteral("MMMM"), large, {}, {{0, 4, {}, {}, QStringLiteral("Name")}}}};
-        job.face(Face::Outside).items = {text};
+        job.edit(Face::Outside).items = {text};
         FacePainter painter(FontLibrary::shipped(), none_);
         FaceImageCache cache;
         const auto image = [&] { return cache.image(painter, job, testing::planned(job), Face::Outside, false, 0.5); };
@@ -173,13 +173,13 @@ private Q_SLOTS:
         style.leading = Length::points(points + 4);
         style.align = Align::Justified;
         text.paragraphs = {{QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes. Waffle, fjord."), style}};
-        job.face(Face::Outside).items = {text};
+        job.edit(Face::Outside).items = {text};
         const Plan plan = testing::planned(job);
         QCOMPARE(plan.findItem(QStringLiteral("t"))->headDown, headDown);
         const QImage screen = painted(job, plan, Face::Outside, none_);
         const QImage print = printed(job);
         QVERIFY(std::abs(screen.width() - print.width()) <= 1);
-        const Rect frame = plan.items[0][0].frame;
+        const Rect frame = plan.itemsOn(Face::Outside)[0].frame;
         const int x0 = int((frame.x + testing::flatMargin(job)).toMm() * perMm);
         const int x1 = int((frame.right() + testing::flatMargin(job)).toMm() * perMm);
         int ink = 0;
@@ -217,7 +217,7 @@ private Q_SLOTS:
         p.end();
         picture.file.path = dir_.filePath(QStringLiteral("half.png"));
         QVERIFY(pixels.save(picture.file.path));
-        job.face(Face::Outside).items = {tint, picture};
+        job.edit(Face::Outside).items = {tint, picture};
         OnePicture source;
         source.shown = {pixels, {}, QRectF(pixels.rect()), 2.0, {}, false};
         const QImage screen = painted(job, testing::planned(job), Face::Outside, source);
@@ -251,8 +251,8 @@ private Q_SLOTS:
             item.kind = kind;
             item.ink = kind == ItemKind::Text ? QString() : QStringLiteral("Black");
             item.sides = freeSides(bare.paper, Face::Outside, {Length::nearestMm(x), Length::nearestMm(y), Length::nearestMm(w), Length::nearestMm(h)});
-            job.face(Face::Outside).items.push_back(item);
-            return job.face(Face::Outside).items.back();
+            job.edit(Face::Outside).items.push_back(item);
+            return job.edit(Face::Outside).items.back();
         };
         add(ItemKind::Shape, 10, 10, 30, 20).outline = Outline::Ellipse;
         Item& rounded = add(ItemKind::Shape, 50, 10, 30, 20);
@@ -286,8 +286,8 @@ private Q_SLOTS:
         const QImage screen = painted(job, plan, Face::Outside, none_);
         const QImage print = printed(job);
         const int margin = int(testing::flatMargin(job).toMm() * perMm) + 2;
-        for (std::size_t i = 0; i < plan.items[0].size(); ++i) {
-            const Rect& f = plan.items[0][i].frame;
+        for (std::size_t i = 0; i < plan.itemsOn(Face::Outside).size(); ++i) {
+            const Rect& f = plan.itemsOn(Face::Outside)[i].frame;
             int ink = 0;
             int apart = 0;
             for (int y = int(f.y.toMm() * perMm) + margin - 16; y < int(f.bottom().toMm() * perMm) + margin + 16; ++y)
@@ -313,7 +313,7 @@ private Q_SLOTS:
         glass.opacity = 50;
         glass.stroke = {len("4"), QStringLiteral("Black"), 100};
         glass.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("20"), len("20"), len("40"), len("40")});
-        job.face(Face::Outside).items = {glass};
+        job.edit(Face::Outside).items = {glass};
         const QImage screen = painted(job, testing::planned(job), Face::Outside, none_);
         const auto grey = [&](double x, double y) {
             const double margin = testing::flatMargin(job).toMm();

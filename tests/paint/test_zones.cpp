@@ -201,10 +201,10 @@ private Q_SLOTS:
             return item;
         };
         // Nothing alike when turned or mirrored.
-        job.face(Face::Outside).items = {tint("a", {len("5"), len("5"), len("30"), len("8")}),
+        job.edit(Face::Outside).items = {tint("a", {len("5"), len("5"), len("30"), len("8")}),
                                          tint("b", {len("5"), len("5"), len("6"), len("40")}),
                                          tint("c", {len("60"), len("40"), len("28"), len("18")})};
-        job.face(Face::Inside).items = {tint("d", {len("40"), len("10"), len("10"), len("30")})};
+        job.edit(Face::Inside).items = {tint("d", {len("40"), len("10"), len("10"), len("30")})};
         const Plan plan = testing::planned(job);
         QVERIFY(plan.sheet.up() >= 6);
         QVERIFY(exportPdf(job, ExportKind::Sheets, dir_.path(), dir_.filePath(QStringLiteral("sheet.pdf"))));

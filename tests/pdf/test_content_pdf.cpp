@@ -54,7 +54,7 @@ class TestContentPdf : public QObject {
     static Job with(std::vector<Item> items)
     {
         Job job = testing::a4Roll();
-        job.face(Face::Outside).items = std::move(items);
+        job.edit(Face::Outside).items = std::move(items);
         return job;
     }
 
@@ -265,7 +265,7 @@ private Q_SLOTS:
         p.style.size = Length::points(30);
         p.style.leading = Length::points(34);
         words.paragraphs = {p};
-        job.face(Face::Outside).items = {shape, words};
+        job.edit(Face::Outside).items = {shape, words};
         const QString file = exported(job);
         const QByteArray plain = clear(file);
         QVERIFY(plain.contains("/Signal#20orange"));

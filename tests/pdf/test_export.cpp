@@ -230,7 +230,7 @@ private Q_SLOTS:
             TextStyle style;
             style.font = QString::fromLatin1(font);
             text.paragraphs = {{typed, style}};
-            job.face(Face::Inside).items = {text};
+            job.edit(Face::Inside).items = {text};
             const QString file = exported(job, ExportKind::Flat, "text.pdf", dir_.path());
             const QString back = QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), QStringLiteral("-f"), QStringLiteral("2"), file, QStringLiteral("-")}));
             QCOMPARE(squeezed(back), squeezed(typed));
@@ -243,7 +243,7 @@ private Q_SLOTS:
         Item text = itemAt("t", ItemKind::Text, 0);
         text.sides = sidesFillingSafeArea(0);
         text.paragraphs = {{QStringLiteral("Hinge"), {}}};
-        job.face(Face::Outside).items = {text};
+        job.edit(Face::Outside).items = {text};
         const QString file = exported(job, ExportKind::Flat, "place.pdf", dir_.path());
         const QString out = QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-bbox"), QStringLiteral("-l"), QStringLiteral("1"), file, QStringLiteral("-")}));
         const auto m = QRegularExpression(QStringLiteral("<word xMin=\"([0-9.]+)\"[^>]*xMax=\"([0-9.]+)\"[^>]*>Hinge</word>")).match(out);
@@ -258,7 +258,7 @@ private Q_SLOTS:
         Job job = testing::a4Roll();
         Item picture = itemAt("p", ItemKind::Picture, 2);
         picture.file.path = jpeg("red.jpg", 400, 800, {200, 20, 20});
-        job.face(Face::Outside).items = {picture};
+        job.edit(Face::Outside).items = {picture};
         const QString file = exported(job, ExportKind::Flat, "bleed.pdf", dir_.path());
         const int dpi = 254; // ten pixels a millimetre
         const QImage page = rendered(file, 1, dpi);
@@ -316,7 +316,7 @@ private Q_SLOTS:
         rgb.file.path = jpeg("plain.jpg", 300, 300, {10, 120, 60});
         Item cmyk = itemAt("cmyk", ItemKind::Picture, 1);
         cmyk.file.path = jpeg("inks.jpg", 300, 300, {0, 200, 255, 255});
-        job.face(Face::Outside).items = {rgb, cmyk};
+        job.edit(Face::Outside).items = {rgb, cmyk};
         const QString file = exported(job, ExportKind::Flat, "jpeg.pdf", dir_.path());
         const QByteArray list = run(QStringLiteral("pdfimages"), {QStringLiteral("-list"), file});
         QVERIFY(list.contains("cmyk"));
@@ -336,7 +336,7 @@ private Q_SLOTS:
         Item tint = itemAt("m", ItemKind::Shape, 1);
         tint.ink = QStringLiteral("Only magenta");
         tint.strength = 50;
-        job.face(Face::Outside).items = {tint};
+        job.edit(Face::Outside).items = {tint};
         const QString file = exported(job, ExportKind::Flat, "tint.pdf", dir_.path());
         const QByteArray out = run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"), QStringLiteral("-sDEVICE=ink_cov"), QStringLiteral("-dLastPage=1"), QStringLiteral("-o"), QStringLiteral("-"), file});
         const QStringList inks = QString::fromLatin1(out).split(u' ', Qt::SkipEmptyParts);
@@ -350,7 +350,7 @@ private Q_SLOTS:
     void suppliedPageLiesTrimOnTrim()
     {
         Job job = testing::a4Roll();
-        job.face(Face::Outside).supplied = LinkedFile{artwork("art.pdf", a4Media(3), a4Trim(3), 2), 1, 0, {}};
+        job.edit(Face::Outside).supplied = LinkedFile{artwork("art.pdf", a4Media(3), a4Trim(3), 2), 1, 0, {}};
         const QString file = exported(job, ExportKind::Flat, "supplied.pdf", dir_.path());
         const QImage page = rendered(file, 1, 254);
         const double margin = testing::flatMargin(job).toMm();
@@ -379,7 +379,7 @@ private Q_SLOTS:
         QCOMPARE(facts.pages.size(), std::size_t(1));
         QVERIFY(sameTrim(facts.pages[0].trim, {len("297"), len("210")}));
         Job job = testing::a4Roll();
-        job.face(Face::Outside).supplied = LinkedFile{turned, 1, 0, {}};
+        job.edit(Face::Outside).supplied = LinkedFile{turned, 1, 0, {}};
         const QImage page = rendered(exported(job, ExportKind::Flat, "turned-out.pdf", dir_.path()), 1, 127);
         const double margin = testing::flatMargin(job).toMm();
         const auto dark = [&](double x, double y) { return page.pixelColor(int((margin + x) * 5), int((margin + y) * 5)).lightness() < 90; };
@@ -458,8 +458,8 @@ private Q_SLOTS:
         front.ink = QStringLiteral("Black");
         Item behind = itemAt("b", ItemKind::Shape, 0);
         behind.ink = QStringLiteral("Black");
-        job.face(Face::Outside).items = {front};
-        job.face(Face::Inside).items = {behind};
+        job.edit(Face::Outside).items = {front};
+        job.edit(Face::Inside).items = {behind};
         for (const FlipEdge flip : {FlipEdge::Short, FlipEdge::Long}) {
             job.press.flip = flip;
             const QString file = exported(job, ExportKind::Sheets, "turned-sheet.pdf", dir_.path());
@@ -495,7 +495,7 @@ private Q_SLOTS:
         Job job = testing::a4Roll();
         Item picture = itemAt("p", ItemKind::Picture, 0);
         picture.file.path = QStringLiteral("gone.jpg");
-        job.face(Face::Outside).items = {picture};
+        job.edit(Face::Outside).items = {picture};
         const auto gone = exportPdf(job, ExportKind::Flat, dir_.path(), path("x.pdf"));
         QVERIFY(!gone);
         QVERIFY2(gone.error().text().contains(QStringLiteral("gone.jpg")), qPrintable(gone.error().text()));
@@ -508,8 +508,8 @@ private Q_SLOTS:
         cut.write(whole.readAll().left(180));
         cut.close();
         QVERIFY(!readFileFacts(path("cut.pdf")).error.isEmpty());
-        job.face(Face::Outside).items.clear();
-        job.face(Face::Outside).supplied = LinkedFile{path("cut.pdf"), 1, 0, {}};
+        job.edit(Face::Outside).items.clear();
+        job.edit(Face::Outside).supplied = LinkedFile{path("cut.pdf"), 1, 0, {}};
         const auto truncated = exportPdf(job, ExportKind::Flat, dir_.path(), path("x.pdf"));
         QVERIFY(!truncated);
         QVERIFY2(truncated.error().text().contains(QStringLiteral("cut.pdf")), qPrintable(truncated.error().text()));

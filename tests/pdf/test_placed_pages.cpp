@@ -63,7 +63,7 @@ class TestPlacedPages : public QObject {
         item.fit = fit;
         item.file.path = file;
         item.sides = sidesFillingPanel(1);
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         const auto done = exportPdf(job, ExportKind::Flat, dir_.path(), path("flat.pdf"));
         if (!done)
             qFatal("%s", qPrintable(done.error().text()));

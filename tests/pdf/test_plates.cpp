@@ -101,7 +101,7 @@ class TestPlates : public QObject
         job.inks.push_back({QStringLiteral("Y alone"), {0, 0, 100, 0}});
         if (!job.findInk(QStringLiteral("Black")))
             job.inks.push_back({QStringLiteral("Black"), {0, 0, 0, 100}});
-        job.face(Face::Outside).items = std::move(items);
+        job.edit(Face::Outside).items = std::move(items);
         return job;
     }
 
@@ -236,7 +236,7 @@ private Q_SLOTS:
         const Plan plan = testing::planned(job);
         // An upright line in the middle of panel 3.
         const Rect third = plan.paper.face(Face::Outside)[2].area;
-        Item& upright = job.face(Face::Outside).items[3];
+        Item& upright = job.edit(Face::Outside).items[3];
         upright.sides = freeSides(plan.paper, Face::Outside, {third.x + third.w.part(2), third.y, Length(), third.h});
         // Where the letter stands: found on the plate itself.
         const auto letter = [&](const QMap<QString, QImage>& all) {
@@ -256,8 +256,8 @@ private Q_SLOTS:
         QCOMPARE(ink(out, "Yellow", letter(out), 60), 0);
         // Grey, and areas of black, knock out as ever.
         job.press.overprintBlack = true;
-        job.face(Face::Outside).items[2].paragraphs[0].style.ink = QStringLiteral("C alone");
-        job.face(Face::Outside).items[3] = tint("area", "Black", 2);
+        job.edit(Face::Outside).items[2].paragraphs[0].style.ink = QStringLiteral("C alone");
+        job.edit(Face::Outside).items[3] = tint("area", "Black", 2);
         const auto others = plates(exported(job));
         QCOMPARE(ink(others, "Yellow", 97 + 150, 60), 0);
         QCOMPARE(ink(others, "Black", 97 + 150, 60), 100);
@@ -335,7 +335,7 @@ private Q_SLOTS:
              QByteArray(space).replace("[0 1 0 0]", "[1 0 0 0]"));
         Job job = with({picture("spot.pdf", 0), picture("spot2.pdf", 2)});
         job.inks.push_back({QStringLiteral("Lighthouse #1"), {0, 20, 90, 0}, true});
-        job.face(Face::Outside).items.push_back(tint("own", "Lighthouse #1", 1, 75));
+        job.edit(Face::Outside).items.push_back(tint("own", "Lighthouse #1", 1, 75));
         const QString file = exported(job);
         const auto all = plates(file);
         QVERIFY2(all.contains(QStringLiteral("Lighthouse #1")), qPrintable(QStringList(all.keys()).join(u' ')));

@@ -91,7 +91,7 @@ class TestPress : public QObject {
         item.kind = ItemKind::Picture;
         item.file.path = file;
         item.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("10"), len("10"), len("5"), len("5")});
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         return job;
     }
 
@@ -258,8 +258,8 @@ private Q_SLOTS:
         QVERIFY(!testing::hasFinding(checkFiles(withPicture(light), testing::planned(job), {{light, readFileFacts(light)}}), "ink.picture"));
         // Named inks are measured against the same limit.
         job.inks.push_back({QStringLiteral("Deep"), {80, 80, 80, 70}, false});
-        job.face(Face::Outside).items.front().kind = ItemKind::Shape;
-        job.face(Face::Outside).items.front().ink = QStringLiteral("Deep");
+        job.edit(Face::Outside).items.front().kind = ItemKind::Shape;
+        job.edit(Face::Outside).items.front().ink = QStringLiteral("Deep");
         QVERIFY(!testing::hasFinding(testing::planned(job).findings, "ink.heavy"));
         job.press.inkLimit = 240;
         QVERIFY(testing::hasFinding(testing::planned(job).findings, "ink.heavy"));

@@ -41,7 +41,7 @@ class TestReadBack : public QObject
         style.size = Length::points(points);
         style.leading = Length::points(points * 2);
         text.paragraphs = {{words, style}};
-        job.face(Face::Outside).items = {text};
+        job.edit(Face::Outside).items = {text};
         const auto done = exportPdf(job, ExportKind::Flat, dir_.path(), path("text.pdf"));
         if (!done)
             qFatal("%s", qPrintable(done.error().text()));

@@ -45,7 +45,7 @@ class TestWickedFiles : public QObject
         item.kind = ItemKind::Picture;
         item.file.path = file;
         item.sides = sidesFillingPanel(1);
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         return job;
     }
     QString refusal(const char* name, const ExportProgress& progress = {})

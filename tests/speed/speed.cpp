@@ -98,7 +98,7 @@ int main(int argc, char** argv)
         // A crowded face: five hundred items, every tenth a text.
         Job crowded = *job;
         const auto base = plan(*job);
-        auto& items = crowded.face(Face::Outside).items;
+        auto& items = crowded.edit(Face::Outside).items;
         items.clear();
         for (int i = 0; i < 500; ++i) {
             Item item;
@@ -117,7 +117,7 @@ int main(int argc, char** argv)
         int i = 0;
         print(QStringLiteral("an edit on a face with 500 items, planned and shown"), median(41, [&] {
                   Job next = window.document().job();
-                  next.face(Face::Outside).items[7].side(ItemSide::Left).offset += Length::micrometres(10 * (++i % 5));
+                  next.on(Face::Outside).items[7].side(ItemSide::Left).offset += Length::micrometres(10 * (++i % 5));
                   (void)window.document().edit(QStringLiteral("speed"), next);
                   QApplication::processEvents();
               }), QStringLiteral("under 16"));

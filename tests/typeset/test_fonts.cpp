@@ -142,7 +142,7 @@ private Q_SLOTS:
             text.paragraphs = {{QStringLiteral("Low water"), {}}};
             text.paragraphs.front().style.font = QStringLiteral("Locked");
             text.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("20"), len("20"), len("60"), len("20")});
-            job.face(Face::Outside).items = {text};
+            job.edit(Face::Outside).items = {text};
             TextLayoutCache layouts(library);
             return checkText(job, testing::planned(job), layouts);
         };

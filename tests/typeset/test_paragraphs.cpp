@@ -310,7 +310,7 @@ private Q_SLOTS:
             item.paragraphs = {paragraph(tide)};
             const bool first = *id == 'a';
             item.sides = freeSides(before.paper, Face::Outside, {len(first ? "10" : "110"), len(first ? "20" : "33.3"), len("60"), len("100")});
-            job.face(Face::Outside).items.push_back(item);
+            job.edit(Face::Outside).items.push_back(item);
         }
         const Plan plan = testing::planned(job);
         for (const auto& [id, layout] : layOutAllText(job, plan, fonts_)) {
@@ -329,7 +329,7 @@ private Q_SLOTS:
         item.textRun = TextRun::Down;
         item.paragraphs = {paragraph(tide)};
         item.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("10"), len("20"), len("30"), len("150")});
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         const Plan plan = testing::planned(job);
         QCOMPARE(textFrame(job, item, *plan.findItem(item.id)).size, (Size{len("150"), len("30")}));
     }
@@ -409,7 +409,7 @@ private Q_SLOTS:
         code.code = {Symbology::Qr, QStringLiteral("low water")};
         TextLayoutCache layouts(fonts_);
         const auto has = [&](std::vector<Item> items, const char* what) {
-            job.face(Face::Outside).items = std::move(items);
+            job.edit(Face::Outside).items = std::move(items);
             return testing::hasFinding(checkText(job, testing::planned(job), layouts), what);
         };
         for (const char* what : {"code.wrong", "code.small", "code.quiet", "code.pale"})

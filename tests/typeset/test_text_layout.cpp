@@ -161,9 +161,9 @@ private Q_SLOTS:
         item.sides = sidesFillingSafeArea(0);
         item.side(ItemSide::Bottom) = {PaperLine::Safe, 0, false, 0, len("10 mm"), false};
         item.paragraphs = {para(QStringLiteral("one\u2028two\u2028three"))};
-        job.face(Face::Outside).items = {item};
+        job.edit(Face::Outside).items = {item};
         QVERIFY(testing::hasFinding(checkText(job, testing::planned(job), layouts), "text.over"));
-        job.faces[0].items[0].paragraphs = {para(QStringLiteral("один ☃"), "No Such Font")};
+        job.edit(Face::Outside).items[0].paragraphs = {para(QStringLiteral("один ☃"), "No Such Font")};
         const auto found = checkText(job, testing::planned(job), layouts);
         QVERIFY(testing::hasFinding(found, "text.font"));
         QVERIFY(testing::hasFinding(found, "text.glyph"));

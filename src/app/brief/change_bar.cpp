@@ -61,7 +61,7 @@ void ChangeBar::look()
     if (std::exchange(fresh_, false))
         return accept();
     // Nothing stands on it yet, or only content was edited: that is what the next change is compared with.
-    const bool any = std::ranges::any_of(before_.faces, [](const FaceContent& c) { return !c.items.empty(); });
+    const bool any = std::ranges::any_of(before_.surfaces, [](const auto& s) { return !s.second->items.empty(); });
     const auto was = plan(before_);
     const Plan& now = document_.plan();
     if (!any || !was || samePaper(was->paper, now.paper))

@@ -262,12 +262,11 @@ void FilesDialog::showCurrent()
         note_->setText(tr("The profile of the press; see Press and paper."));
         return;
     }
-    for (const Face face : bothFaces) {
-        const FaceContent& content = document_.job().face(face);
-        const auto item = std::ranges::find_if(content.items, [&](const Item& i) { return i.kind == ItemKind::Picture && i.file.path == current(); });
-        if (item == content.items.end() && !(content.supplied && content.supplied->path == current()))
+    for (const auto& [surface, content] : document_.job().surfaces) {
+        const auto item = std::ranges::find_if(content->items, [&](const Item& i) { return i.kind == ItemKind::Picture && i.file.path == current(); });
+        if (item == content->items.end() && !(content->supplied && content->supplied->path == current()))
             continue;
-        selection_.setItem(face, item == content.items.end() ? QString() : item->id);
+        selection_.setItem(surface, item == content->items.end() ? QString() : item->id);
         accept();
         return;
     }

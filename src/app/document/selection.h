@@ -7,7 +7,7 @@
 
 namespace hinge {
 
-/// What the user is looking at: a face, one of its panels, perhaps items on it. Shared by the
+/// What the user is looking at: a surface, one of its panels, perhaps items on it. Shared by the
 /// canvas, the drawer and the findings; not part of the job.
 class Selection : public QObject {
     Q_OBJECT
@@ -15,19 +15,19 @@ class Selection : public QObject {
 public:
     using QObject::QObject;
 
-    [[nodiscard]] Face face() const { return face_; }
-    /// Position from the left of the face.
+    [[nodiscard]] const SurfaceId& surface() const { return surface_; }
+    /// Position from the left of the surface.
     [[nodiscard]] int panel() const { return panel_; }
     /// The item at work, the last one taken; empty when none is.
     [[nodiscard]] QString item() const { return items_.isEmpty() ? QString() : items_.last(); }
     /// All that are taken together, in the order in which they were.
     [[nodiscard]] const QStringList& items() const { return items_; }
 
-    void setFace(Face face)
+    void setSurface(const SurfaceId& surface)
     {
-        if (face == face_)
+        if (surface == surface_)
             return;
-        face_ = face;
+        surface_ = surface;
         items_.clear();
         Q_EMIT changed();
     }
@@ -39,12 +39,12 @@ public:
         items_.clear();
         Q_EMIT changed();
     }
-    void setItem(Face face, const QString& item) { setItems(face, item.isEmpty() ? QStringList() : QStringList{item}); }
-    void setItems(Face face, const QStringList& items)
+    void setItem(const SurfaceId& surface, const QString& item) { setItems(surface, item.isEmpty() ? QStringList() : QStringList{item}); }
+    void setItems(const SurfaceId& surface, const QStringList& items)
     {
-        if (face == face_ && items == items_)
+        if (surface == surface_ && items == items_)
             return;
-        face_ = face;
+        surface_ = surface;
         items_ = items;
         Q_EMIT changed();
     }
@@ -55,13 +55,13 @@ public:
             items_ << item;
         Q_EMIT changed();
     }
-    void clearItem() { setItem(face_, {}); }
+    void clearItem() { setItem(surface_, {}); }
 
 Q_SIGNALS:
     void changed();
 
 private:
-    Face face_ = Face::Outside;
+    SurfaceId surface_;
     int panel_ = 0;
     QStringList items_;
 };

@@ -9,7 +9,7 @@
 
 namespace hinge {
 
-MarginFields::MarginFields(Document& document, Face face, int panel, const QString& prefix, QWidget* parent) : QWidget(parent)
+MarginFields::MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix, QWidget* parent) : QWidget(parent)
 {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
@@ -26,14 +26,14 @@ MarginFields::MarginFields(Document& document, Face face, int panel, const QStri
         const ItemSide side = s.side;
         auto* edit = new JobField(
             document, tr("Change the margin"),
-            [&document, face, panel, side](const Job& job) {
-                const auto& panels = document.plan().paper.face(face);
+            [&document, surface, panel, side](const Job& job) {
+                const auto& panels = document.plan().panelsOf(surface);
                 if (std::size_t(panel) >= panels.size())
                     return QString();
                 return formatNumber(panels[std::size_t(panel)].margin(side), job.unit);
             },
-            [face, panel, side](Job& job, const QString& text) -> Result<void> {
-                auto& margins = job.face(face).margins;
+            [surface, panel, side](Job& job, const QString& text) -> Result<void> {
+                auto& margins = job.edit(surface).margins;
                 std::erase_if(margins, [&](const PanelMargin& m) { return m.panel == panel && m.side == side; });
                 if (text.trimmed().isEmpty())
                     return {};

@@ -14,7 +14,7 @@ class MarginFields : public QWidget {
 
 public:
     /// `prefix` begins the object names of the fields: "drawer.marginLeft".
-    MarginFields(Document& document, Face face, int panel, const QString& prefix, QWidget* parent = nullptr);
+    MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix, QWidget* parent = nullptr);
 };
 
 } // namespace hinge

@@ -93,11 +93,11 @@ void Drawer::rebuild()
     // The same drawer stays as long as it speaks of the same thing: its fields refresh themselves.
     QString key = item ? item->id : QString();
     if (!item) {
-        const auto& panels = document_.plan().paper.face(selection_.face());
+        const auto& panels = document_.plan().panelsOf(selection_.surface());
         const Panel& panel = panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))];
         key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(panel.face)).arg(panel.position).arg(panels.size()).arg(panel.roleName, formatSize(panel.area.size(), document_.job().unit));
     }
-    key += document_.job().face(selection_.face()).supplied ? QStringLiteral("/supplied") : QString();
+    key += document_.job().on(selection_.surface()).supplied ? QStringLiteral("/supplied") : QString();
     if (item) {
         key += QStringLiteral("/%1/%2/%3/%4").arg(int(item->outline)).arg(int(item->fit)).arg(item->shadow.has_value()).arg(selection_.items().size());
         for (const Ink& ink : document_.job().inks)
@@ -178,10 +178,10 @@ void Drawer::rebuild()
 
 void Drawer::buildPanel(QVBoxLayout* column)
 {
-    const auto& panels = document_.plan().paper.face(selection_.face());
+    const auto& panels = document_.plan().panelsOf(selection_.surface());
     const int at = std::clamp(selection_.panel(), 0, int(panels.size()) - 1);
     const Panel& panel = panels[std::size_t(at)];
-    const Face face = selection_.face();
+    const SurfaceId surface = selection_.surface();
 
     auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
     title->setProperty("role", QStringLiteral("title"));
@@ -190,8 +190,8 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addSpacing(6);
 
     column->addWidget(section(tr("Columns and rows of this panel")));
-    const auto grid = [face, at](Job& job) -> ColumnGrid& {
-        auto& grids = job.face(face).columns;
+    const auto grid = [surface, at](Job& job) -> ColumnGrid& {
+        auto& grids = job.edit(surface).columns;
         const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
         if (it != grids.end())
             return *it;
@@ -205,7 +205,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addSpacing(6);
 
     column->addWidget(section(tr("Margins of this panel")));
-    column->addWidget(new MarginFields(document_, face, at, QStringLiteral("drawer")));
+    column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer")));
     column->addSpacing(6);
 
     column->addWidget(section(tr("Add to the panel")));
@@ -221,17 +221,17 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addSpacing(6);
 
     column->addWidget(section(tr("Supplied artwork")));
-    if (const auto& supplied = document_.job().face(face).supplied) {
+    if (const auto& supplied = document_.job().on(surface).supplied) {
         column->addWidget(note(tr("%1 is this whole face.").arg(shownPath(supplied->path))));
         field(column, tr("Page"), new JobField(
                   document_, tr("Take another page"),
-                  [face](const Job& j) { return j.face(face).supplied ? QString::number(j.face(face).supplied->page) : QString(); },
-                  [this, face](Job& j, const QString& text) -> Result<void> {
-                      const auto page = readPage(text, document_.files().facts().value(j.face(face).supplied ? j.face(face).supplied->path : QString()));
+                  [surface](const Job& j) { return j.on(surface).supplied ? QString::number(j.on(surface).supplied->page) : QString(); },
+                  [this, surface](Job& j, const QString& text) -> Result<void> {
+                      const auto page = readPage(text, document_.files().facts().value(j.on(surface).supplied ? j.on(surface).supplied->path : QString()));
                       if (!page)
                           return tl::unexpected(page.error());
-                      if (j.face(face).supplied)
-                          j.face(face).supplied->page = *page;
+                      if (auto& now = j.edit(surface).supplied)
+                          now->page = *page;
                       return {};
                   }), "drawer.suppliedPage");
         column->addWidget(actionButton(actions_.dropSupplied, tr("Remove")));
@@ -241,7 +241,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
     }
     column->addSpacing(6);
 
-    column->addWidget(section(tr("On this face, top first")));
+    column->addWidget(section(tr("On this surface, top first")));
     auto* list = new QListView;
     list->setObjectName(QStringLiteral("drawer.items"));
     list->setAccessibleName(tr("Items on this face"));
@@ -251,7 +251,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
     list->setMinimumHeight(90);
     const auto pick = [this](const QModelIndex& index) {
         if (const QString id = items_.idAt(index); !id.isEmpty())
-            selection_.setItem(selection_.face(), id);
+            selection_.setItem(selection_.surface(), id);
     };
     connect(list, &QListView::clicked, this, pick);
     connect(list, &QListView::activated, this, pick);

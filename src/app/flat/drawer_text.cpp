@@ -534,12 +534,12 @@ void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
     std::vector<JobChoice::Option> next{{tr("ends here"), [id](const Job& j) { const Item* i = j.findItem(id); return i && i->next.isEmpty(); }, [](Job&) {}}};
     const Job& job = document_.job();
     std::vector<QString> targets{QString()};
-    for (const Face face : bothFaces)
-        for (const Item& other : job.face(face).items) {
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& other : content->items) {
             if (other.kind != ItemKind::Text || other.id == id)
                 continue;
             const QString name = other.name.isEmpty() ? tr("a text") : other.name;
-            next.push_back({tr("into %1, %2").arg(name, faceName(face, job.kind)), [id, to = other.id](const Job& j) { const Item* i = j.findItem(id); return i && i->next == to; }, [](Job&) {}});
+            next.push_back({tr("into %1, %2").arg(name, surfaceName(surface, job.kind)), [id, to = other.id](const Job& j) { const Item* i = j.findItem(id); return i && i->next == to; }, [](Job&) {}});
             targets.push_back(other.id);
         }
     auto* flow = new JobChoice(document_, tr("Let the text run on"), std::move(next));

@@ -61,10 +61,10 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, Placing& placin
         update();
     });
     connect(&document_.files(), &LinkedFiles::picturesChanged, this, stale);
-    connect(&selection_, &Selection::changed, this, [this, stale, face = selection_.face()]() mutable {
-        if (face != selection_.face())
+    connect(&selection_, &Selection::changed, this, [this, stale, face = selection_.surface()]() mutable {
+        if (face != selection_.surface())
             stale();
-        face = selection_.face();
+        face = selection_.surface();
         update();
     });
     connect(&document_, &Document::replaced, this, [this] { port_.fit(); });
@@ -103,7 +103,7 @@ void FaceCanvas::pickInk()
 
 void FaceCanvas::layOutPort()
 {
-    port_.setGeometry(toMm(bleedOf(document_.plan().paper, selection_.face())), QRectF(rect()).adjusted(56, 54, -24, -124));
+    port_.setGeometry(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)), QRectF(rect()).adjusted(56, 54, -24, -124));
 }
 
 const PlacedItem* FaceCanvas::selected() const
@@ -111,7 +111,7 @@ const PlacedItem* FaceCanvas::selected() const
     if (selection_.item().isEmpty())
         return nullptr;
     const PlacedItem* placed = document_.plan().findItem(selection_.item());
-    return placed && placed->face == selection_.face() ? placed : nullptr;
+    return placed && placed->surface == selection_.surface() ? placed : nullptr;
 }
 
 // --- hit testing ---------------------------------------------------------------------------------
@@ -119,7 +119,7 @@ const PlacedItem* FaceCanvas::selected() const
 QString FaceCanvas::itemAt(QPointF px) const
 {
     const QPointF mm = port_.toMm(px);
-    const auto& items = document_.plan().itemsOn(selection_.face());
+    const auto& items = document_.plan().itemsOn(selection_.surface());
     for (auto it = items.rbegin(); it != items.rend(); ++it)
         if (toMm(it->frame).contains(mm))
             return it->id;
@@ -150,7 +150,7 @@ FaceCanvas::Grip FaceCanvas::gripAt(QPointF px) const
 int FaceCanvas::panelUnder(QPointF px) const
 {
     const QPointF mm = port_.toMm(px);
-    return panelAt(document_.plan().paper, selection_.face(), {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
+    return panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
 }
 
 void FaceCanvas::updateCursor(QPointF px)
@@ -160,7 +160,7 @@ void FaceCanvas::updateCursor(QPointF px)
         return;
     }
     if (const auto number = guideAt(px)) {
-        setCursor(std::ranges::find(document_.job().face(selection_.face()).guides, *number, &Guide::number)->upright ? Qt::SplitHCursor : Qt::SplitVCursor);
+        setCursor(std::ranges::find(document_.job().on(selection_.surface()).guides, *number, &Guide::number)->upright ? Qt::SplitHCursor : Qt::SplitVCursor);
         return;
     }
     if (panning_ || spaceDown_) {
@@ -195,13 +195,13 @@ void FaceCanvas::pickAt(QPointF px)
     const QPointF mm = port_.toMm(px);
     p.scale(port_.scale(), port_.scale());
     p.translate(-mm);
-    painter_.paintContent(p, document_.job(), document_.plan(), selection_.face(), false);
+    painter_.paintContent(p, document_.job(), document_.plan(), selection_.surface(), false);
     p.end();
     const QColor seen = spot.pixelColor(0, 0);
     if (seen.alpha() == 0)
         return;
     // What an ink of an item there makes is that ink; all else (pictures, blends) is a colour.
-    const auto& items = document_.job().face(selection_.face()).items;
+    const auto& items = document_.job().on(selection_.surface()).items;
     for (auto item = items.rbegin(); item != items.rend(); ++item) {
         const PlacedItem* placed = document_.plan().findItem(item->id);
         if (!placed || !toMm(placed->frame).contains(mm))
@@ -268,12 +268,12 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         // Inside the selected item a press keeps it; elsewhere it takes what lies on top there.
         const QString& hit = under;
         if (grip_.all() && hit != selection_.item() && !hit.isEmpty() && !(event->modifiers() & Qt::AltModifier))
-            selection_.setItems(selection_.face(), placing_.withGroup(hit));
+            selection_.setItems(selection_.surface(), placing_.withGroup(hit));
         else if (!grip_.all()) {
             if (hit.isEmpty())
                 selection_.setPanel(panelUnder(px));
             else
-                selection_.setItems(selection_.face(), placing_.withGroup(hit));
+                selection_.setItems(selection_.surface(), placing_.withGroup(hit));
         }
         grip_ = hit.isEmpty() && !grip_.all() ? Grip{} : gripAt(px);
     }
@@ -318,8 +318,9 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
 
 void FaceCanvas::dragTo(QPointF px, bool free)
 {
-    const Paper& paper = document_.plan().paper;
-    const Face face = selection_.face();
+    const SurfaceId surface = selection_.surface();
+    const Paper& paper = document_.plan().paperOf(surface);
+    const Face face = surface.face;
     const QPointF by = (px - dragStart_) / port_.scale();
     const Length dx = Length::nearestMm(by.x());
     const Length dy = Length::nearestMm(by.y());
@@ -333,7 +334,7 @@ void FaceCanvas::dragTo(QPointF px, bool free)
     const auto acrossOf = [&](ItemSide s) { return isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2); };
     const auto near = [&](ItemSide s) { return nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), reach); };
     // Lines of the paper come first; where none is near, a side stands in line with another item.
-    const auto inLine = [&](ItemSide s) { return free ? std::nullopt : nearestItemEdge(document_.plan(), face, selection_.items(), s, edgeOf(frame, s), reach); };
+    const auto inLine = [&](ItemSide s) { return free ? std::nullopt : nearestItemEdge(document_.plan(), surface, selection_.items(), s, edgeOf(frame, s), reach); };
     if (grip_.all()) {
         // The side nearest to a line pulls the whole item onto it.
         for (const bool horizontal : {true, false}) {
@@ -385,14 +386,14 @@ void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
     Q_EMIT hint({});
     updateCursor(event->position());
     if (!alone.isEmpty())
-        selection_.setItems(selection_.face(), placing_.withGroup(alone));
+        selection_.setItems(selection_.surface(), placing_.withGroup(alone));
 }
 
 void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)
 {
     const Item* item = document_.job().findItem(itemAt(event->position()));
     if (item && item->kind == ItemKind::Text) {
-        selection_.setItem(selection_.face(), item->id);
+        selection_.setItem(selection_.surface(), item->id);
         Q_EMIT editTextRequested();
     }
 }
@@ -418,7 +419,7 @@ void FaceCanvas::nudge(Length dx, Length dy)
         frame.y += dy;
         for (const ItemSide s : allSides)
             if ((isHorizontal(s) && dx != Length()) || (!isHorizontal(s) && dy != Length()))
-                item->side(s) = freeSide(paper, selection_.face(), s, edgeOf(frame, s), isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
+                item->side(s) = freeSide(paper, selection_.surface().face, s, edgeOf(frame, s), isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
     }
     const QString what = tr("Nudge %1").arg(job.findItem(selection_.item())->name);
     (void)document_.edit(what, std::move(job), QStringLiteral("nudge/") + selection_.items().join(u' '));
@@ -436,26 +437,26 @@ void FaceCanvas::holdNear()
     for (const ItemSide s : allSides) {
         if (item->side(s).holds)
             continue;
-        if (const auto line = nearestLine(document_.plan().paper, selection_.face(), s, edgeOf(placed->frame, s), acrossOf(s), Length::mm(6))) {
+        if (const auto line = nearestLine(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s, edgeOf(placed->frame, s), acrossOf(s), Length::mm(6))) {
             item->side(s) = *line;
             changed = true;
         }
     }
     if (!changed)
         for (const ItemSide s : allSides)
-            item->side(s) = freeSide(document_.plan().paper, selection_.face(), s, edgeOf(placed->frame, s), acrossOf(s));
+            item->side(s) = freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s, edgeOf(placed->frame, s), acrossOf(s));
     (void)document_.edit(changed ? tr("Take hold") : tr("Let go"), std::move(job));
 }
 
 void FaceCanvas::selectNext(int step)
 {
-    const auto& items = document_.plan().itemsOn(selection_.face());
+    const auto& items = document_.plan().itemsOn(selection_.surface());
     if (items.empty())
         return;
     const auto it = std::ranges::find(items, selection_.item(), &PlacedItem::id);
     const int count = int(items.size());
     const int now = it == items.end() ? (step > 0 ? -1 : count) : int(it - items.begin());
-    selection_.setItem(selection_.face(), items[std::size_t((now + step + count) % count)].id);
+    selection_.setItem(selection_.surface(), items[std::size_t((now + step + count) % count)].id);
 }
 
 void FaceCanvas::keyPressEvent(QKeyEvent* event)
@@ -469,7 +470,7 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_PageDown: selectNext(1); break;
     case Qt::Key_PageUp: selectNext(-1); break;
     case Qt::Key_Home: selection_.setPanel(std::max(0, selection_.panel() - 1)); break;
-    case Qt::Key_End: selection_.setPanel(std::min(int(document_.plan().paper.face(selection_.face()).size()) - 1, selection_.panel() + 1)); break;
+    case Qt::Key_End: selection_.setPanel(std::min(int(document_.plan().panelsOf(selection_.surface()).size()) - 1, selection_.panel() + 1)); break;
     case Qt::Key_Escape:
         if (picking_) {
             picking_ = false;

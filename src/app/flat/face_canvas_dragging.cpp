@@ -37,7 +37,7 @@ bool FaceCanvas::beginPictureDrag(QPointF px)
     const Item* item = document_.job().findItem(itemAt(px));
     if (!item || item->kind != ItemKind::Picture || item->fit == PictureFit::Whole || item->locked)
         return false;
-    selection_.setItem(selection_.face(), item->id);
+    selection_.setItem(selection_.surface(), item->id);
     dragsPicture_ = true;
     dragJob_ = document_.job();
     dragStart_ = px;
@@ -84,7 +84,7 @@ std::optional<int> FaceCanvas::guideAt(QPointF px) const
 {
     if (view_ != PaperView::Working)
         return std::nullopt;
-    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+    for (const Panel& panel : document_.plan().panelsOf(selection_.surface())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         for (const GuideLine& guide : panel.guides) {
             const double at = guide.upright ? port_.toPixels(QPointF(guide.at.toMm(), 0)).x() : port_.toPixels(QPointF(0, guide.at.toMm())).y();
@@ -101,18 +101,18 @@ bool FaceCanvas::beginGuideDrag(QPointF px)
 {
     if (view_ != PaperView::Working || gripAt(px).any())
         return false;
-    const QRectF bleed = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face())));
+    const QRectF bleed = port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)));
     const bool left = px.x() < bleed.left() - 2 && px.x() > bleed.left() - rulerReach && px.y() > bleed.top() && px.y() < bleed.bottom();
     const bool below = px.y() > bleed.bottom() + 2 && px.y() < bleed.bottom() + rulerReach && px.x() > bleed.left() && px.x() < bleed.right();
     const auto taken = guideAt(px);
     if (!taken && !left && !below)
         return false;
     dragJob_ = document_.job();
-    auto& guides = dragJob_->face(selection_.face()).guides;
+    auto& guides = dragJob_->edit(selection_.surface()).guides;
     if (taken) {
         guide_ = *taken;
     } else {
-        guide_ = freshGuideNumber(dragJob_->face(selection_.face()));
+        guide_ = freshGuideNumber(dragJob_->on(selection_.surface()));
         guides.push_back({*guide_, 0, left, Length()});
         Q_EMIT hint(tr("Pull a guide onto a panel; back off the paper to be rid of it"));
     }
@@ -122,18 +122,18 @@ bool FaceCanvas::beginGuideDrag(QPointF px)
 
 void FaceCanvas::dragGuide(QPointF px)
 {
-    const Paper& paper = document_.plan().paper;
-    const Face face = selection_.face();
+    const SurfaceId surface = selection_.surface();
+    const Paper& paper = document_.plan().paperOf(surface);
     const QPointF mm = port_.toMm(px);
     Job job = *dragJob_;
     if (!toMm(trimOf(paper)).contains(mm)) {
         // What holds on to it is let go where it stood before the drag.
-        if (const auto before = foldPaper(*dragJob_))
-            removeGuide(job, *before, face, *guide_);
+        if (const auto before = plan(*dragJob_))
+            removeGuide(job, *before, surface, *guide_);
     } else {
-        auto& guide = *std::ranges::find(job.face(face).guides, *guide_, &Guide::number);
-        guide.panel = panelAt(paper, face, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
-        const QRectF area = toMm(paper.face(face)[std::size_t(guide.panel)].area);
+        auto& guide = *std::ranges::find(job.edit(surface).guides, *guide_, &Guide::number);
+        guide.panel = panelAt(paper, surface.face, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
+        const QRectF area = toMm(paper.face(surface.face)[std::size_t(guide.panel)].area);
         // To half millimetres, as a hand would do it with a ruler.
         guide.at = Length::nearestMm(std::round((guide.upright ? mm.x() - area.x() : mm.y() - area.y()) * 2) / 2);
     }
@@ -143,7 +143,7 @@ void FaceCanvas::dragGuide(QPointF px)
 void FaceCanvas::paintGuides(QPainter& p)
 {
     p.setPen(QPen(Theme::lightTheme().ochre, 1, Qt::DashLine));
-    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+    for (const Panel& panel : document_.plan().panelsOf(selection_.surface())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         for (const GuideLine& guide : panel.guides) {
             const QPointF at = port_.toPixels(QPointF(guide.at.toMm(), guide.at.toMm()));
@@ -159,13 +159,13 @@ void FaceCanvas::paintFlows(QPainter& p)
 {
     // From the foot of a frame to the head of the one its text runs on into.
     const Theme& t = Theme::lightTheme();
-    for (const Item& item : document_.job().face(selection_.face()).items) {
+    for (const Item& item : document_.job().on(selection_.surface()).items) {
         const PlacedItem* from = document_.plan().findItem(item.id);
         const PlacedItem* to = item.next.isEmpty() ? nullptr : document_.plan().findItem(item.next);
         if (!from || !to)
             continue;
         const QPointF begin = port_.toPixels(toMm(from->frame)).bottomRight();
-        const bool here = to->face == selection_.face();
+        const bool here = to->surface == selection_.surface();
         const QPointF end = here ? port_.toPixels(toMm(to->frame)).topLeft() : begin + QPointF(14, 10);
         p.setPen(QPen(t.accent, 1.4, Qt::DotLine));
         p.setBrush(t.accent);

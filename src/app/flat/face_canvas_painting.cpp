@@ -45,10 +45,12 @@ void FaceCanvas::paintPaper(QPainter& p)
 {
     const Job& job = document_.job();
     const Plan& plan = document_.plan();
-    const Face face = selection_.face();
+    const SurfaceId surface = selection_.surface();
+    const Paper& paper = plan.paperOf(surface);
+    const Face face = surface.face;
     const bool toTrim = isTrimmedView();
-    const QRectF area = port_.toPixels(toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face)));
-    const QRectF trim = port_.toPixels(toMm(trimOf(plan.paper)));
+    const QRectF area = port_.toPixels(toMm(toTrim ? trimOf(paper) : bleedOf(paper, face)));
+    const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
 
     for (int i = 5; i > 0; --i)
         p.fillRect((toTrim ? trim : area).adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 8));
@@ -59,11 +61,11 @@ void FaceCanvas::paintPaper(QPainter& p)
     const ZoneColours zones;
     // Paper is white for the eye, but not in a proof, and a plate has no paper.
     const QColor ground = view_ == PaperView::Proof || view_ == PaperView::Plate ? painter_.colour().paper(inkView()) : zones.paper;
-    p.fillRect(toMm(trimOf(plan.paper)), ground);
+    p.fillRect(toMm(trimOf(paper)), ground);
     if (view_ == PaperView::Printed || view_ == PaperView::Plate)
-        p.fillRect(toMm(bleedOf(plan.paper, face)), ground);
+        p.fillRect(toMm(bleedOf(paper, face)), ground);
     if (view_ == PaperView::Working)
-        paintBleed(p, plan.paper, face, zones);
+        paintBleed(p, paper, face, zones);
     p.restore();
 
     // What is printed is painted once and kept; only what is visible of it.
@@ -91,17 +93,17 @@ void FaceCanvas::paintPaper(QPainter& p)
     if (view_ == PaperView::Working) {
         // Over printed matter the hatch of the bleed must stay visible.
         p.setOpacity(0.55);
-        paintBleed(p, plan.paper, face, zones);
+        paintBleed(p, paper, face, zones);
         p.setOpacity(1);
-        paintUnsafe(p, plan.paper, face, zones);
-        paintColumns(p, plan.paper, face, zones, pixel);
+        paintUnsafe(p, paper, face, zones);
+        paintColumns(p, paper, face, zones, pixel);
     }
     if (view_ != PaperView::Printed && view_ != PaperView::Plate)
-        paintCreases(p, plan.paper, face, pixel);
+        paintCreases(p, paper, face, pixel);
     if (view_ == PaperView::Working) {
-        paintKeepClear(p, plan.paper, face, zones, pixel);
-        paintTrim(p, plan.paper, face, zones, pixel);
-        paintFoldEnds(p, plan.paper, face, Theme::of(this).accent, pixel);
+        paintKeepClear(p, paper, face, zones, pixel);
+        paintTrim(p, paper, face, zones, pixel);
+        paintFoldEnds(p, paper, face, Theme::of(this).accent, pixel);
     }
     if (dropPanel_ >= 0) {
         const Panel& panel = plan.paper.face(face)[std::size_t(dropPanel_)];
@@ -122,7 +124,7 @@ double FaceCanvas::roomForRole(const Panel& panel) const
 
 QRectF FaceCanvas::roleTag(const Panel& panel) const
 {
-    const double head = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face()))).top();
+    const double head = port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face))).top();
     const QRectF area = port_.toPixels(toMm(panel.area));
     const double w = std::min(QFontMetricsF(uiFont(type::label, QFont::DemiBold)).horizontalAdvance(panel.roleName), roomForRole(panel)) + 26;
     // The roles stay in sight when the head of the paper is scrolled away.
@@ -134,7 +136,7 @@ QRectF FaceCanvas::roleTag(const Panel& panel) const
 
 std::optional<int> FaceCanvas::roleAt(QPointF px) const
 {
-    for (const Panel& panel : document_.plan().paper.face(selection_.face()))
+    for (const Panel& panel : document_.plan().panelsOf(selection_.surface()))
         if (roleTag(panel).contains(px))
             return panel.position;
     return std::nullopt;
@@ -146,7 +148,7 @@ void FaceCanvas::paintRoles(QPainter& p)
     const QFont font = uiFont(type::label, QFont::DemiBold);
     const QFontMetricsF metrics(font);
     p.setFont(font);
-    for (const Panel& panel : document_.plan().paper.face(selection_.face())) {
+    for (const Panel& panel : document_.plan().panelsOf(selection_.surface())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         const QRectF tag = roleTag(panel);
         const QString text = metrics.elidedText(panel.roleName, Qt::ElideRight, roomForRole(panel));
@@ -172,10 +174,10 @@ void FaceCanvas::paintDimensions(QPainter& p)
     const Theme& t = Theme::of(this);
     const Job& job = document_.job();
     const Paper& paper = document_.plan().paper;
-    const QRectF bleed = port_.toPixels(toMm(bleedOf(paper, selection_.face())));
+    const QRectF bleed = port_.toPixels(toMm(bleedOf(paper, selection_.surface().face)));
     const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
     const DimensionStyle style{t.ink2, t.ink, uiFont(type::label, QFont::DemiBold)};
-    for (const Panel& panel : paper.face(selection_.face())) {
+    for (const Panel& panel : paper.face(selection_.surface().face)) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         if (paper.columns() > 1 && panel.position < paper.columns())
             paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 30, formatNumber(panel.area.w, job.unit), style);
@@ -194,11 +196,11 @@ void FaceCanvas::paintSelection(QPainter& p)
     const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
     const Item* item = document_.job().findItem(selection_.item());
     const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
-    const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.plan().paper, selection_.face())));
+    const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)));
     p.setBrush(Qt::NoBrush);
     for (const QString& id : selection_.items()) {
         const PlacedItem* other = document_.plan().findItem(id);
-        if (!other || other->face != selection_.face())
+        if (!other || other->surface != selection_.surface())
             continue;
         const QRectF r = port_.toPixels(toMm(other->frame)).normalized();
         // Around the item, not over it: the first letters of a line stay whole.
@@ -232,7 +234,7 @@ void FaceCanvas::paintSelection(QPainter& p)
         const Placed& side = item->side(s);
         const QPointF at = handleOf(frame, s);
         if (side.holds) {
-            QString name = lineName(document_.plan().paper, placed->face, s, side);
+            QString name = lineName(document_.plan().paper, placed->surface.face, s, side);
             if (side.offset != Length())
                 name += (side.offset > Length() ? QStringLiteral(" +") : QStringLiteral(" −")) + formatLength(abs(side.offset), document_.job().unit);
             const double w = metrics.horizontalAdvance(name) + 16;
@@ -286,7 +288,7 @@ void FaceCanvas::paintOtherFace(QPainter& p)
         c.setRenderHint(QPainter::Antialiasing);
         const double perMm = card_.width() / document_.plan().paper.flat.w.toMm();
         c.scale(perMm, perMm);
-        painter_.paintContent(c, job, document_.plan(), otherFace(selection_.face()), true);
+        painter_.paintContent(c, job, document_.plan(), otherFace(selection_.surface().face), true);
         cardStale_ = false;
     }
     p.setRenderHint(QPainter::SmoothPixmapTransform);

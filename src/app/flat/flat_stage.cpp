@@ -68,7 +68,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     drawer_ = new Drawer(document, selection, placing, painter, actions);
     row->addWidget(drawer_);
 
-    const auto nameFace = [this, faceLabel] { faceLabel->setText(tr("%1 face").arg(faceName(selection_.face(), document_.job().kind))); };
+    const auto nameFace = [this, faceLabel] { faceLabel->setText(tr("%1 face").arg(surfaceName(selection_.surface(), document_.job().kind))); };
     connect(&selection_, &Selection::changed, this, nameFace);
     connect(&document_, &Document::changed, this, nameFace);
     nameFace();

@@ -53,7 +53,7 @@ void HoldsSquare::refresh()
         return;
     for (const ItemSide s : allSides) {
         const Placed& side = item->side(s);
-        QString text = side.holds ? lineName(document_.plan().paper, placed->face, s, side) : tr("free");
+        QString text = side.holds ? lineName(document_.plan().paperOf(placed->surface), placed->surface.face, s, side) : tr("free");
         QPushButton* button = buttons_[std::size_t(s)];
         button->setText(text);
         button->setAccessibleName(tr("%1 side: %2").arg(sideName(s), text));
@@ -97,19 +97,19 @@ void HoldsSquare::choose(ItemSide side)
     };
     for (const PaperLine line : {PaperLine::Bleed, PaperLine::Edge, PaperLine::Safe}) {
         const Placed candidate{line, now.panel, farEdge, 0, Length(), true};
-        const QString name = lineName(paper, placed->face, side, candidate);
+        const QString name = lineName(paper, placed->surface.face, side, candidate);
         if (line == PaperLine::Edge && name == QStringLiteral("fold"))
             continue; // at a fold, bleed and edge are the same place
         offer(name, candidate, now.holds && now.line == line);
     }
-    const auto& panels = paper.face(placed->face);
+    const auto& panels = paper.face(placed->surface.face);
     const Panel& panel = panels[std::size_t(std::clamp(now.panel, 0, int(panels.size()) - 1))];
     if (isHorizontal(side) && panel.columnAreas.size() > 1)
         for (int c = 0; c < int(panel.columnAreas.size()); ++c)
             offer(tr("column %1").arg(c + 1), {PaperLine::Column, now.panel, farEdge, c, Length(), true},
                   now.holds && now.line == PaperLine::Column && now.column == c);
     menu.addSeparator();
-    offer(tr("free"), freeSide(paper, placed->face, side, sidePosition(paper, placed->face, side, now),
+    offer(tr("free"), freeSide(paper, placed->surface.face, side, sidePosition(paper, placed->surface.face, side, now),
                               isHorizontal(side) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2)), !now.holds);
     QPushButton* button = buttons_[std::size_t(side)];
     menu.exec(button->mapToGlobal(QPoint(0, button->height())));

@@ -37,8 +37,8 @@ ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent
     : QAbstractListModel(parent), document_(document), selection_(selection)
 {
     const auto reset = [this] {
-        QString key = QString::number(int(selection_.face()));
-        for (const Item& item : document_.job().face(selection_.face()).items)
+        QString key = QString::number(int(selection_.surface().face));
+        for (const Item& item : document_.job().on(selection_.surface()).items)
             key += u'\n' + item.id + u' ' + item.name + (item.locked ? u'!' : u' ');
         if (key == shownKey_)
             return;
@@ -50,11 +50,11 @@ ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent
     connect(&selection_, &Selection::changed, this, reset);
 }
 
-int ItemsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(document_.job().face(selection_.face()).items.size()); }
+int ItemsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(document_.job().on(selection_.surface()).items.size()); }
 
 const Item& ItemsModel::at(int row) const
 {
-    const auto& items = document_.job().face(selection_.face()).items;
+    const auto& items = document_.job().on(selection_.surface()).items;
     return items[items.size() - 1 - std::size_t(row)];
 }
 

@@ -34,13 +34,13 @@ void Placing::add(const QString& what, Item item)
 {
     Job job = document_.job();
     const QString id = item.id;
-    const Face face = selection_.face();
-    job.face(face).items.push_back(std::move(item));
+    const SurfaceId surface = selection_.surface();
+    job.edit(surface).items.push_back(std::move(item));
     completeEmbedded(job); // an opened copy of a locked file
     if (const auto done = document_.edit(what, std::move(job)); !done)
         Q_EMIT refused(done.error().message);
     else
-        selection_.setItem(face, id);
+        selection_.setItem(surface, id);
 }
 
 Result<QString> Placing::readWords(const QString& path)
@@ -88,8 +88,8 @@ void Placing::placeFile(const QString& path, int panel, std::optional<int> colum
         return;
     }
     const QString link = isEmbedded(path) ? path : document_.linkFor(path);
-    const Face face = selection_.face();
-    document_.files().withFacts(link, [this, link, panel, column, face, then,
+    const SurfaceId surface = selection_.surface();
+    document_.files().withFacts(link, [this, link, panel, column, surface, then,
                                        name = QFileInfo(shownPath(path)).completeBaseName()](const FileFacts& facts) {
         if (facts.isLocked) {
             if (const auto open = unlocked(resolvedPath(link, document_.folder()))) {
@@ -122,14 +122,14 @@ void Placing::placeFile(const QString& path, int panel, std::optional<int> colum
                 item.side(s).column = *column;
             }
         }
-        selection_.setFace(face);
+        selection_.setSurface(surface);
         add(tr("Place %1").arg(name), std::move(item));
     });
 }
 
 void Placing::placeFiles(const QStringList& paths, int panel)
 {
-    const auto& panels = document_.plan().paper.face(selection_.face());
+    const auto& panels = document_.plan().panelsOf(selection_.surface());
     std::vector<std::pair<int, std::optional<int>>> slots;
     for (std::size_t i = 0; i < panels.size(); ++i) {
         const Panel& p = panels[(std::size_t(panel) + i) % panels.size()];
@@ -159,8 +159,8 @@ void Placing::placeInOrder(std::vector<Destined> files)
 void Placing::takeSupplied(const QString& path, int page)
 {
     const QString link = isEmbedded(path) ? path : document_.linkFor(path);
-    const Face face = selection_.face();
-    document_.files().withFacts(link, [this, link, page, face](const FileFacts& facts) {
+    const SurfaceId surface = selection_.surface();
+    document_.files().withFacts(link, [this, link, page, surface](const FileFacts& facts) {
         if (facts.isLocked) {
             if (const auto open = unlocked(resolvedPath(link, document_.folder())))
                 takeSupplied(*open, page);
@@ -174,11 +174,11 @@ void Placing::takeSupplied(const QString& path, int page)
         }
         Job job = document_.job();
         // Of a finished two-page file the second page is the inside.
-        const int wanted = facts.pages.size() == 2 && page == 1 && face == Face::Inside ? 2 : page;
-        job.face(face).supplied = LinkedFile{link, wanted, facts.bytes, facts.sha256};
+        const int wanted = facts.pages.size() == 2 && page == 1 && surface == Face::Inside ? 2 : page;
+        job.edit(surface).supplied = LinkedFile{link, wanted, facts.bytes, facts.sha256};
         // A finished two-page file is both faces of the leaflet.
-        if (facts.pages.size() == 2 && page == 1 && face == Face::Outside)
-            job.face(Face::Inside).supplied = LinkedFile{link, 2, facts.bytes, facts.sha256};
+        if (facts.pages.size() == 2 && page == 1 && surface == Face::Outside)
+            job.edit(Face::Inside).supplied = LinkedFile{link, 2, facts.bytes, facts.sha256};
         completeEmbedded(job); // an opened copy
         if (const auto done = document_.edit(tr("Take supplied artwork"), std::move(job)); !done)
             Q_EMIT refused(done.error().message);
@@ -188,7 +188,7 @@ void Placing::takeSupplied(const QString& path, int page)
 void Placing::dropSupplied()
 {
     Job job = document_.job();
-    job.face(selection_.face()).supplied.reset();
+    job.edit(selection_.surface()).supplied.reset();
     (void)document_.edit(tr("Remove supplied artwork"), std::move(job));
 }
 
@@ -205,8 +205,8 @@ void Placing::addText(int panel)
     item.paragraphs = {{tr("Heading"), style}};
     item.sides = sidesFillingSafeArea(panel);
     // As deep as a few lines; the foot stays free to be pulled down.
-    const Panel& on = document_.plan().paper.face(selection_.face())[std::size_t(panel)];
-    item.side(ItemSide::Bottom) = freeSide(document_.plan().paper, selection_.face(), ItemSide::Bottom,
+    const Panel& on = document_.plan().panelsOf(selection_.surface())[std::size_t(panel)];
+    item.side(ItemSide::Bottom) = freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, ItemSide::Bottom,
                                            std::min(on.safeArea.y + Length::mm(30), on.safeArea.bottom()), on.safeArea.x + on.safeArea.w.part(2));
     add(tr("Add text"), std::move(item));
     Q_EMIT textAdded();
@@ -233,7 +233,7 @@ void Placing::addTint(int panel)
 
 void Placing::tintFace()
 {
-    const auto& panels = document_.plan().paper.face(selection_.face());
+    const auto& panels = document_.plan().panelsOf(selection_.surface());
     Item item;
     item.id = freshId();
     item.kind = ItemKind::Shape;
@@ -247,27 +247,27 @@ void Placing::tintFace()
     Job job = document_.job();
     const QString id = item.id;
     // Below everything else on the face.
-    job.face(selection_.face()).items.insert(job.face(selection_.face()).items.begin(), std::move(item));
+    job.edit(selection_.surface()).items.insert(job.on(selection_.surface()).items.begin(), std::move(item));
     if (document_.edit(tr("Tint the face"), std::move(job)))
-        selection_.setItem(selection_.face(), id);
+        selection_.setItem(selection_.surface(), id);
 }
 
 void Placing::addShape(int panel)
 {
-    const Panel& on = document_.plan().paper.face(selection_.face())[std::size_t(panel)];
+    const Panel& on = document_.plan().panelsOf(selection_.surface())[std::size_t(panel)];
     const Length side = std::min(on.safeArea.w, on.safeArea.h).part(2);
     Item item;
     item.id = freshId();
     item.kind = ItemKind::Shape;
     item.name = tr("Shape");
     item.ink = inkForTint();
-    item.sides = freeSides(document_.plan().paper, selection_.face(), {on.safeArea.x + (on.safeArea.w - side).part(2), on.safeArea.y + (on.safeArea.h - side).part(2), side, side});
+    item.sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {on.safeArea.x + (on.safeArea.w - side).part(2), on.safeArea.y + (on.safeArea.h - side).part(2), side, side});
     add(tr("Add a shape"), std::move(item));
 }
 
 void Placing::addCode(int panel)
 {
-    const Panel& on = document_.plan().paper.face(selection_.face())[std::size_t(panel)];
+    const Panel& on = document_.plan().panelsOf(selection_.surface())[std::size_t(panel)];
     const Length side = std::min({on.safeArea.w, on.safeArea.h, Length::mm(25)});
     Item item;
     item.id = freshId();
@@ -277,7 +277,7 @@ void Placing::addCode(int panel)
     if (!document_.job().findInk(item.ink))
         item.ink = inkForTint();
     item.keepWhole = true;
-    item.sides = freeSides(document_.plan().paper, selection_.face(), {on.safeArea.right() - side, on.safeArea.bottom() - side, side, side});
+    item.sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {on.safeArea.right() - side, on.safeArea.bottom() - side, side, side});
     item.side(ItemSide::Right) = {PaperLine::Safe, panel, true, 0, Length(), true};
     item.side(ItemSide::Bottom) = {PaperLine::Safe, panel, true, 0, Length(), true};
     add(tr("Add a code"), std::move(item));
@@ -287,7 +287,7 @@ std::vector<Item> Placing::selectedItems() const
 {
     std::vector<Item> out;
     // In painting order, whatever order they were taken in.
-    for (const Item& item : document_.job().face(selection_.face()).items)
+    for (const Item& item : document_.job().on(selection_.surface()).items)
         if (selection_.items().contains(item.id))
             out.push_back(item);
     return out;
@@ -301,13 +301,13 @@ void Placing::addAll(const QString& what, std::vector<Item> items)
     QStringList ids;
     for (Item& item : items) {
         ids << item.id;
-        job.face(selection_.face()).items.push_back(std::move(item));
+        job.edit(selection_.surface()).items.push_back(std::move(item));
     }
     completeEmbedded(job); // pasted from another job
     if (const auto done = document_.edit(what, std::move(job)); !done)
         Q_EMIT refused(done.error().message);
     else
-        selection_.setItems(selection_.face(), ids);
+        selection_.setItems(selection_.surface(), ids);
 }
 
 void Placing::duplicate()
@@ -320,7 +320,7 @@ void Placing::duplicate()
         frame.x += Length::mm(5);
         frame.y += Length::mm(5);
         copies[i].name = tr("%1 copy").arg(copies[i].name);
-        copies[i].sides = freeSides(document_.plan().paper, selection_.face(), frame);
+        copies[i].sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face, frame);
     }
     const QString name = job.findItem(selection_.item()) ? job.findItem(selection_.item())->name : QString();
     addAll(copies.size() == 1 ? tr("Duplicate %1").arg(name) : tr("Duplicate %1 items").arg(copies.size()), std::move(copies));
@@ -349,13 +349,13 @@ const QString clipboardType = QStringLiteral("application/x-upper-hinge-items+js
 
 void Placing::copy()
 {
-    FaceContent content;
+    SurfaceContent content;
     content.items = selectedItems();
     if (content.items.empty())
         return;
     const Rect frame = document_.plan().findItem(content.items.front().id)->frame;
     QJsonObject json = faceToJson(content, Unit::Mm);
-    json[QStringLiteral("panel")] = panelAt(document_.plan().paper, selection_.face(), {frame.x + frame.w.part(2), frame.y + frame.h.part(2)}) + 1;
+    json[QStringLiteral("panel")] = panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)}) + 1;
     auto* data = new QMimeData; // the clipboard takes it over
     data->setData(clipboardType, QJsonDocument(json).toJson());
     QGuiApplication::clipboard()->setMimeData(data);
@@ -372,14 +372,14 @@ void Placing::paste()
     const QMimeData* data = QGuiApplication::clipboard()->mimeData();
     if (!data)
         return;
-    const int panels = int(document_.plan().paper.face(selection_.face()).size());
+    const int panels = int(document_.plan().panelsOf(selection_.surface()).size());
     const int to = std::clamp(selection_.panel(), 0, panels - 1);
     if (data->hasFormat(clipboardType)) {
         std::optional<Problem> found;
         JsonReader reader(QJsonDocument::fromJson(data->data(clipboardType)).object(), {}, found);
         int from = 0;
         readOrdinal(reader, "panel", from);
-        FaceContent content;
+        SurfaceContent content;
         readFace(reader, content);
         if (found) {
             Q_EMIT refused(tr("What lies on the clipboard cannot be pasted: %1").arg(found->message));
@@ -417,13 +417,13 @@ void Placing::placeWords(const QString& words, int panel)
 void Placing::repeatOnPanels()
 {
     if (const Item* item = document_.job().findItem(selection_.item()))
-        addAll(tr("Repeat %1 on every panel").arg(item->name), repeatedOnPanels(document_.plan(), selection_.face(), *item, [this] { return freshId(); }));
+        addAll(tr("Repeat %1 on every panel").arg(item->name), repeatedOnPanels(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
 }
 
 void Placing::repeatInColumns()
 {
     if (const Item* item = document_.job().findItem(selection_.item()))
-        addAll(tr("Repeat %1 in every column").arg(item->name), repeatedInColumns(document_.plan(), selection_.face(), *item, [this] { return freshId(); }));
+        addAll(tr("Repeat %1 in every column").arg(item->name), repeatedInColumns(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
 }
 
 AlignTo Placing::alignTo() const
@@ -483,9 +483,9 @@ void Placing::toggleLock()
 void Placing::selectAll()
 {
     QStringList ids;
-    for (const Item& item : document_.job().face(selection_.face()).items)
+    for (const Item& item : document_.job().on(selection_.surface()).items)
         ids << item.id;
-    selection_.setItems(selection_.face(), ids);
+    selection_.setItems(selection_.surface(), ids);
 }
 
 QStringList Placing::withGroup(const QString& id) const
@@ -494,7 +494,7 @@ QStringList Placing::withGroup(const QString& id) const
     if (!item || item->group.isEmpty())
         return {id};
     QStringList ids;
-    for (const Item& other : document_.job().face(selection_.face()).items)
+    for (const Item& other : document_.job().on(selection_.surface()).items)
         if (other.group == item->group && other.id != id)
             ids << other.id;
     return ids << id; // the one that was meant comes last
@@ -525,18 +525,16 @@ void Placing::runOnInto(const QString& from, const QString& to)
 void Placing::restack(int step)
 {
     Job job = document_.job();
-    for (FaceContent& content : job.faces) {
-        const auto it = std::ranges::find(content.items, selection_.item(), &Item::id);
-        if (it == content.items.end())
-            continue;
-        const auto at = it - content.items.begin();
-        const auto to = at + step;
-        if (to < 0 || to >= std::ssize(content.items))
-            return;
-        std::swap(content.items[std::size_t(at)], content.items[std::size_t(to)]);
-        (void)document_.edit(step > 0 ? tr("Bring forward") : tr("Send back"), std::move(job));
+    const Item* item = job.findItem(selection_.item());
+    if (!item)
         return;
-    }
+    auto& items = job.edit(document_.plan().findItem(item->id)->surface).items;
+    const auto at = std::ranges::find(items, selection_.item(), &Item::id) - items.begin();
+    const auto to = at + step;
+    if (to < 0 || to >= std::ssize(items))
+        return;
+    std::swap(items[std::size_t(at)], items[std::size_t(to)]);
+    (void)document_.edit(step > 0 ? tr("Bring forward") : tr("Send back"), std::move(job));
 }
 
 } // namespace hinge

@@ -64,7 +64,7 @@ public:
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
         p->drawText(text.adjusted(0, 21, 0, 0), Qt::AlignTop | Qt::AlignLeft, QFontMetrics(p->font()).elidedText(f.reason, Qt::ElideRight, int(text.width())));
-        if (f.face || f.remedy != Remedy::None) {
+        if (f.surface || f.remedy != Remedy::None) {
             p->setPen(QPen(t.accent, 1));
             p->setBrush((option.state & QStyle::State_MouseOver) != 0 ? t.accentTint : t.work);
             p->drawRoundedRect(button, 13, 13);

@@ -87,9 +87,9 @@ int main(int argc, char** argv)
         return window.writeDocket(parser.value(docket)) ? 0 : 1;
     window.showStage(*wanted);
     if (parser.value(face) == QStringLiteral("inside"))
-        window.selection().setFace(Face::Inside);
+        window.selection().setSurface(Face::Inside);
     if (parser.isSet(item))
-        window.selection().setItem(window.selection().face(), parser.value(item));
+        window.selection().setItem(window.selection().surface(), parser.value(item));
     window.show();
     if (parser.isSet(show))
         QTimer::singleShot(0, &window, [&window, name = parser.value(show)] { window.showDialog(name); });

@@ -101,7 +101,7 @@ MainWindow::MainWindow()
     connect(&document_, &Document::fileStateChanged, this, &MainWindow::refreshTitle);
     connect(&document_, &Document::replaced, this, [this] {
         selection_.clearItem();
-        selection_.setFace(Face::Outside);
+        selection_.setSurface(Face::Outside);
         selection_.setPanel(0);
     });
     connect(&document_, &Document::changed, this, [this] {
@@ -111,7 +111,7 @@ MainWindow::MainWindow()
             if (document_.job().findItem(id))
                 left << id;
         if (left.size() != selection_.items().size())
-            selection_.setItems(selection_.face(), left);
+            selection_.setItems(selection_.surface(), left);
     });
     connect(findings, &FindingsBar::showRequested, this, &MainWindow::showFinding);
     connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
@@ -267,7 +267,7 @@ void MainWindow::connectActions()
     on(actions_.sendBack, [this] { placing_.restack(-1); });
     const auto panel = [this] {
         showStage(Stage::Flat);
-        return std::clamp(selection_.panel(), 0, int(document_.plan().paper.face(selection_.face()).size()) - 1);
+        return std::clamp(selection_.panel(), 0, int(document_.plan().panelsOf(selection_.surface()).size()) - 1);
     };
     on(actions_.placePicture, [this, panel] {
         const int at = panel();
@@ -298,9 +298,9 @@ void MainWindow::connectActions()
 
     on(actions_.turnOver, [this] {
         const Paper& paper = document_.plan().paper;
-        const auto& panels = paper.face(selection_.face());
+        const auto& panels = paper.face(selection_.surface().face);
         const int behind = paper.behind(panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))]).position;
-        selection_.setFace(otherFace(selection_.face()));
+        selection_.setSurface(otherFace(selection_.surface().face));
         selection_.setPanel(behind); // the same paper, seen from behind
     });
     on(actions_.nextView, [this] { flat_->nextView(); });
@@ -500,12 +500,12 @@ bool MainWindow::exportTo(ExportKind kind, const QString& target)
 
 void MainWindow::showFinding(const Finding& finding)
 {
-    if (!finding.face) {
+    if (!finding.surface) {
         showStage(finding.code.startsWith(QStringLiteral("sheet.")) ? Stage::Sheet : Stage::Brief);
         return;
     }
     showStage(Stage::Flat);
-    selection_.setItem(*finding.face, finding.itemId);
+    selection_.setItem(*finding.surface, finding.itemId);
 }
 
 void MainWindow::tell(const QString& title, const QString& message, Qt::TextFormat format)

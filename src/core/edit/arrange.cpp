@@ -31,7 +31,7 @@ Rect nearestOf(const std::vector<Rect>& areas, const Rect& frame, const Middle& 
 /// What an item is brought in line with; for `AlignTo::EachOther` that is the caller's to say.
 Rect targetOf(const Plan& plan, const PlacedItem& placed, AlignTo to)
 {
-    const Panel& panel = plan.paper.face(placed.face)[std::size_t(panelAt(plan.paper, placed.face, middleOf(placed.frame)))];
+    const Panel& panel = plan.panelsOf(placed.surface)[std::size_t(panelAt(plan.paperOf(placed.surface), placed.surface.face, middleOf(placed.frame)))];
     if (to == AlignTo::Panel)
         return panel.area;
     if (to == AlignTo::SafeArea)
@@ -88,7 +88,7 @@ void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, 
         if (!item || !placed || item->locked)
             continue;
         const Rect target = to == AlignTo::EachOther ? all : targetOf(plan, *placed, to);
-        moveTo(plan.paper, placed->face, *item, aligned(placed->frame, target, edge));
+        moveTo(plan.paperOf(placed->surface), placed->surface.face, *item, aligned(placed->frame, target, edge));
     }
 }
 
@@ -108,7 +108,7 @@ Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Lengt
         Rect frame = placed.frame;
         frame.x += dx;
         frame.y += dy;
-        moveTo(plan.paper, placed.face, item, frame);
+        moveTo(plan.paperOf(placed.surface), placed.surface.face, item, frame);
         return {};
     });
 }
@@ -147,9 +147,9 @@ Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::
         if (wanted.w < Length() || wanted.h < Length() || isVoid(item, wanted))
             return problem({}, QStringLiteral("An item needs a size above 0."));
         if (width)
-            sizeAlong(plan.paper, placed.face, item, Axis::Horizontal, *width);
+            sizeAlong(plan.paperOf(placed.surface), placed.surface.face, item, Axis::Horizontal, *width);
         if (height)
-            sizeAlong(plan.paper, placed.face, item, Axis::Vertical, *height);
+            sizeAlong(plan.paperOf(placed.surface), placed.surface.face, item, Axis::Vertical, *height);
         return {};
     });
 }
@@ -179,15 +179,15 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
         (across ? frame.x : frame.y) = at;
         Item* item = job.findItem(placed[i]->id);
         if (!item->locked)
-            moveTo(plan.paper, placed[i]->face, *item, frame);
+            moveTo(plan.paperOf(placed[i]->surface), placed[i]->surface.face, *item, frame);
         at += size(placed[i]) + (i < gaps.size() ? gaps[i] : Length());
     }
 }
 
-std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QStringList& without, ItemSide side, Length position, Length reach)
+std::optional<Length> nearestItemEdge(const Plan& plan, const SurfaceId& surface, const QStringList& without, ItemSide side, Length position, Length reach)
 {
     std::optional<Length> best;
-    for (const PlacedItem& other : plan.itemsOn(face)) {
+    for (const PlacedItem& other : plan.itemsOn(surface)) {
         if (!other.shown || without.contains(other.id))
             continue;
         const Rect& f = other.frame;
@@ -198,15 +198,18 @@ std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QString
     return best;
 }
 
-void removeGuide(Job& job, const Paper& paper, Face face, int number)
+void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int number)
 {
-    for (Item& item : job.face(face).items) {
-        const Point middle = middleOf(frameOf(paper, face, item));
+    const Paper& paper = plan.paperOf(surface);
+    SurfaceContent& content = job.edit(surface);
+    for (Item& item : content.items) {
+        const Point middle = middleOf(frameOf(paper, surface.face, item));
         for (const ItemSide s : allSides)
             if (item.side(s).line == PaperLine::Guide && item.side(s).column == number)
-                item.side(s) = freeSide(paper, face, s, sidePosition(paper, face, s, item.side(s)), isHorizontal(s) ? middle.y : middle.x);
+                item.side(s) = freeSide(paper, surface.face, s, sidePosition(paper, surface.face, s, item.side(s)),
+                                        isHorizontal(s) ? middle.y : middle.x);
     }
-    std::erase_if(job.face(face).guides, [number](const Guide& guide) { return guide.number == number; });
+    std::erase_if(content.guides, [number](const Guide& guide) { return guide.number == number; });
 }
 
 std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId)
@@ -225,21 +228,21 @@ std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int t
     return out;
 }
 
-std::vector<Item> repeatedOnPanels(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId)
+std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, const Item& item, const std::function<QString()>& freshId)
 {
-    const int at = panelAt(plan.paper, face, middleOf(plan.findItem(item.id)->frame));
+    const int at = panelAt(plan.paperOf(surface), surface.face, middleOf(plan.findItem(item.id)->frame));
     std::vector<Item> out;
-    for (const Panel& panel : plan.paper.face(face))
+    for (const Panel& panel : plan.panelsOf(surface))
         if (panel.position != at)
             out.push_back(copiesFor({item}, at, panel.position, freshId).front());
     return out;
 }
 
-std::vector<Item> repeatedInColumns(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId)
+std::vector<Item> repeatedInColumns(const Plan& plan, const SurfaceId& surface, const Item& item, const std::function<QString()>& freshId)
 {
     const Rect frame = plan.findItem(item.id)->frame;
-    const int at = panelAt(plan.paper, face, middleOf(frame));
-    const auto& columns = plan.paper.face(face)[std::size_t(at)].columnAreas;
+    const int at = panelAt(plan.paperOf(surface), surface.face, middleOf(frame));
+    const auto& columns = plan.panelsOf(surface)[std::size_t(at)].columnAreas;
     const auto here = std::ranges::find_if(columns, [&](const Rect& c) { return c.x <= middleOf(frame).x && middleOf(frame).x <= c.right(); });
     std::vector<Item> out;
     if (here == columns.end())
@@ -250,7 +253,7 @@ std::vector<Item> repeatedInColumns(const Plan& plan, Face face, const Item& ite
         Item copy = copiesFor({item}, at, at, freshId).front();
         Rect moved = frame;
         moved.x += column.x - here->x;
-        moveTo(plan.paper, face, copy, moved);
+        moveTo(plan.paperOf(surface), surface.face, copy, moved);
         out.push_back(std::move(copy));
     }
     return out;

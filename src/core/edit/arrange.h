@@ -38,18 +38,18 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
 
 /// The edge or middle of another item nearest to where a side is wanted, within `reach`: where the side would stand in line with it.
 /// Items in `without` do not count.
-[[nodiscard]] std::optional<Length> nearestItemEdge(const Plan& plan, Face face, const QStringList& without, ItemSide side, Length position, Length reach);
+[[nodiscard]] std::optional<Length> nearestItemEdge(const Plan& plan, const SurfaceId& surface, const QStringList& without, ItemSide side, Length position, Length reach);
 
 /// Takes a guide away; what held on to it stays where it is, free.
-void removeGuide(Job& job, const Paper& paper, Face face, int number);
+void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int number);
 
 /// Copies of items for another panel, of this face or the other one: every side keeps its line, of the panel they come to.
 /// `freshId` gives their ids. Texts that run through several frames come as they are cut.
 [[nodiscard]] std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId);
 
 /// A copy of an item for every other panel of its face.
-[[nodiscard]] std::vector<Item> repeatedOnPanels(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId);
+[[nodiscard]] std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, const Item& item, const std::function<QString()>& freshId);
 /// A copy for every other column of its panel; nothing when it does not stand in one.
-[[nodiscard]] std::vector<Item> repeatedInColumns(const Plan& plan, Face face, const Item& item, const std::function<QString()>& freshId);
+[[nodiscard]] std::vector<Item> repeatedInColumns(const Plan& plan, const SurfaceId& surface, const Item& item, const std::function<QString()>& freshId);
 
 } // namespace hinge

@@ -32,8 +32,8 @@ Job withPieceOf(Job now, const Job& before)
     now.rightToLeft = before.rightToLeft;
     now.zones = before.zones;
     for (const Face face : bothFaces) {
-        now.face(face).columns = before.face(face).columns;
-        now.face(face).margins = before.face(face).margins;
+        now.edit(face).columns = before.on(face).columns;
+        now.edit(face).margins = before.on(face).margins;
     }
     return now;
 }
@@ -49,8 +49,8 @@ ChangeSummary summarize(const Job& before, const Plan& was, const Job& after, co
             out.sizes << (a ? QStringLiteral("%1 %2, was %3").arg(b->label.toLower(), b->value, a->value) : QStringLiteral("%1 %2").arg(b->label.toLower(), b->value));
     }
     const auto troubledIn = [](const Plan& plan, const QString& id) { return std::ranges::any_of(plan.findings, [&](const Finding& f) { return f.itemId == id; }); };
-    for (const Face face : bothFaces) {
-        for (const Item& item : after.face(face).items) {
+    for (const auto& [surface, content] : after.surfaces) {
+        for (const Item& item : content->items) {
             if (!before.findItem(item.id))
                 continue;
             const PlacedItem* a = was.findItem(item.id);

@@ -109,12 +109,12 @@ Job settled(Job job, const Finding& finding)
     case Remedy::ReckonSpine: job.cover.spine.reset(); break;
     case Remedy::Sheetwise: job.pages.workStyle = WorkStyle::Sheetwise; break;
     case Remedy::MoveToSafe:
-        if (Item* item = job.findItem(finding.itemId); item && finding.face)
-            moveToSafe(job, *finding.face, *item);
+        if (Item* item = job.findItem(finding.itemId); item && finding.surface)
+            moveToSafe(job, finding.surface->face, *item);
         break;
     case Remedy::CloseGap:
-        if (Item* item = job.findItem(finding.itemId); item && finding.face)
-            closeGap(job, *finding.face, *item, finding.side, finding.target);
+        if (Item* item = job.findItem(finding.itemId); item && finding.surface)
+            closeGap(job, finding.surface->face, *item, finding.side, finding.target);
         break;
     case Remedy::ThickenStroke:
         if (Item* item = job.findItem(finding.itemId))

@@ -311,7 +311,7 @@ void readFile(JsonReader& r, LinkedFile& file)
         r.fail("page", QStringLiteral("Pages count from 1."));
 }
 
-QJsonObject faceToJson(const FaceContent& content, Unit unit)
+QJsonObject faceToJson(const SurfaceContent& content, Unit unit)
 {
     QJsonObject o;
     if (content.supplied)
@@ -348,7 +348,7 @@ QJsonObject faceToJson(const FaceContent& content, Unit unit)
     return o;
 }
 
-void readFace(JsonReader& r, FaceContent& content)
+void readFace(JsonReader& r, SurfaceContent& content)
 {
     r.readObject("supplied", [&](JsonReader& o) {
         content.supplied.emplace();

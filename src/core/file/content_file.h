@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job/content.h"
+#include "core/job/surface.h"
 #include "core/file/json_reader.h"
 
 namespace hinge {
@@ -11,8 +11,8 @@ namespace hinge {
 
 inline constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
 
-[[nodiscard]] QJsonObject faceToJson(const FaceContent& content, Unit unit);
-void readFace(JsonReader& r, FaceContent& content);
+[[nodiscard]] QJsonObject faceToJson(const SurfaceContent& content, Unit unit);
+void readFace(JsonReader& r, SurfaceContent& content);
 [[nodiscard]] QJsonObject fileToJson(const LinkedFile& file);
 void readFile(JsonReader& r, LinkedFile& file);
 [[nodiscard]] QJsonObject inkToJson(const Ink& ink);

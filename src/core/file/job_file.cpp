@@ -106,7 +106,7 @@ public:
             o[QStringLiteral("baselineGrid")] = QJsonObject{{QStringLiteral("start"), length(job.gridStart)}, {QStringLiteral("step"), exactText(job.gridStep, Unit::Point)}};
         QJsonObject faces;
         for (const Face f : bothFaces)
-            faces[QLatin1String(faceKeys[std::size_t(f)])] = faceToJson(job.face(f), unit_);
+            faces[QLatin1String(faceKeys[std::size_t(f)])] = faceToJson(job.on(f), unit_);
         o[QStringLiteral("faces")] = faces;
         return keptBeside(job.extra, o);
     }
@@ -339,7 +339,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
     });
     r.readObject("faces", [&](JsonReader& o) {
         for (const Face f : bothFaces)
-            o.readObject(faceKeys[std::size_t(f)], [&](JsonReader& face) { readFace(face, job.face(f)); });
+            o.readObject(faceKeys[std::size_t(f)], [&](JsonReader& face) { readFace(face, job.edit(f)); });
     });
     job.extra = r.takeLeftOver();
 }

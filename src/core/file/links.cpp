@@ -14,19 +14,15 @@ namespace {
 const QString scheme = QStringLiteral("embedded:");
 constexpr qsizetype hashLength = 64; ///< SHA-256 in hex
 
-/// Visits the links of a job, changeable or not.
-template <class AnyJob, class Visit>
-void visitLinks(AnyJob& job, const Visit& visit)
+/// Visits the links of a surface, changeable or not.
+template <class AnyContent, class Visit>
+void visitLinksOn(AnyContent& content, const Visit& visit)
 {
-    for (auto& content : job.faces) {
-        if (content.supplied)
-            visit(*content.supplied);
-        for (auto& item : content.items)
-            if (item.kind == ItemKind::Picture)
-                visit(item.file);
-    }
-    if (!job.press.profile.path.isEmpty())
-        visit(job.press.profile);
+    if (content.supplied)
+        visit(*content.supplied);
+    for (auto& item : content.items)
+        if (item.kind == ItemKind::Picture)
+            visit(item.file);
 }
 
 } // namespace
@@ -49,11 +45,16 @@ QString resolvedPath(const QString& path, const QString& jobFolder)
     return QDir::isAbsolutePath(path) ? path : QDir(jobFolder).filePath(path);
 }
 
-void forEachLink(Job& job, const std::function<void(LinkedFile&)>& visit) { visitLinks(job, visit); }
+void forEachLink(Job& job, const std::function<void(LinkedFile&)>& visit)
+{
+    job.surfaces.editEach([&](SurfaceContent& content) { visitLinksOn(content, visit); });
+    if (!job.press.profile.path.isEmpty())
+        visit(job.press.profile);
+}
 
 void forEachLink(Job& job, const QString& path, const std::function<void(LinkedFile&)>& visit)
 {
-    visitLinks(job, [&](LinkedFile& link) {
+    forEachLink(job, [&](LinkedFile& link) {
         if (link.path == path)
             visit(link);
     });
@@ -63,12 +64,16 @@ QStringList linkedPaths(const Job& job)
 {
     QStringList paths;
     QSet<QString> seen;
-    visitLinks(job, [&](const LinkedFile& link) {
+    const auto add = [&](const LinkedFile& link) {
         if (!seen.contains(link.path)) {
             seen.insert(link.path);
             paths << link.path;
         }
-    });
+    };
+    for (const auto& [surface, content] : job.surfaces)
+        visitLinksOn(*content, add);
+    if (!job.press.profile.path.isEmpty())
+        add(job.press.profile);
     return paths;
 }
 

@@ -14,7 +14,7 @@ Preset presetFrom(const Job& job, const QString& name, const QString& descriptio
     Preset preset{name.simplified(), description.simplified(), job, {}};
     preset.job.title.clear();
     preset.job.customer.clear();
-    preset.job.faces = {};
+    preset.job.surfaces = {};
     return preset;
 }
 

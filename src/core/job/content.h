@@ -281,25 +281,4 @@ struct Guide {
     bool operator==(const Guide&) const = default;
 };
 
-/// Everything printed on one face.
-struct FaceContent {
-    /// A customer's finished page that is the whole face; items lie over it.
-    std::optional<LinkedFile> supplied;
-    /// In painting order, the last on top.
-    std::vector<Item> items;
-    std::vector<ColumnGrid> columns;
-    std::vector<PanelMargin> margins;
-    std::vector<Guide> guides;
-    bool operator==(const FaceContent&) const = default;
-};
-
-/// A number no guide of the face has yet.
-[[nodiscard]] inline int freshGuideNumber(const FaceContent& content)
-{
-    int number = 0;
-    for (const Guide& guide : content.guides)
-        number = guide.number >= number ? guide.number + 1 : number;
-    return number;
-}
-
 } // namespace hinge

@@ -46,8 +46,8 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
             return problem(where, QStringLiteral("Its text would run in a circle. Let it run on into a frame further on."));
         seen.insert(at->id);
     }
-    for (const FaceContent& content : job.faces)
-        for (const Item& other : content.items)
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& other : content->items)
             if (other.next == item.next && other.id != item.id)
                 return problem(where, QStringLiteral("Two texts cannot run on into the same frame."));
     return {};

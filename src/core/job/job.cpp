@@ -67,6 +67,11 @@ QString faceName(Face face)
     return face == Face::Outside ? QStringLiteral("outside") : QStringLiteral("inside");
 }
 
+QString surfaceName(const SurfaceId& surface, PieceKind kind)
+{
+    return surface.component == Component::Flat ? faceName(surface.face, kind) : QStringLiteral("page");
+}
+
 QString faceName(Face face, PieceKind kind)
 {
     if (kind != PieceKind::Leaf)
@@ -109,14 +114,21 @@ const TextStyle& Job::styleOf(const Paragraph& paragraph) const
 
 const Item* Job::findItem(const QString& id) const
 {
-    for (const FaceContent& content : faces)
-        for (const Item& item : content.items)
-            if (item.id == id)
-                return &item;
+    for (const auto& [surface, content] : surfaces)
+        if (const auto it = std::ranges::find(content->items, id, &Item::id); it != content->items.end())
+            return &*it;
     return nullptr;
 }
 
-Item* Job::findItem(const QString& id) { return const_cast<Item*>(std::as_const(*this).findItem(id)); }
+Item* Job::findItem(const QString& id)
+{
+    for (const auto& [surface, content] : std::as_const(surfaces))
+        if (const auto it = std::ranges::find(content->items, id, &Item::id); it != content->items.end()) {
+            const auto at = it - content->items.begin();
+            return &surfaces.edit(surface).items[std::size_t(at)];
+        }
+    return nullptr;
+}
 
 Job newLeaflet()
 {
@@ -453,23 +465,23 @@ Result<void> validate(const Job& job)
         || !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep, Length(), Length::mm(200))))
         return r;
     QSet<QString> ids;
-    for (const FaceContent& content : job.faces) {
-        for (const ColumnGrid& grid : content.columns)
+    for (const auto& [surface, content] : job.surfaces) {
+        for (const ColumnGrid& grid : content->columns)
             if (grid.columns < 1 || grid.columns > 12 || grid.rows < 1 || grid.rows > 24 || grid.gutter < Length() || grid.rowGutter < Length() || grid.panel < 0)
                 return problem(QStringLiteral("columns"), QStringLiteral("A panel has 1 to 12 columns, 1 to 24 rows and gutters of 0 or more."));
         QSet<int> guideNumbers;
-        for (const Guide& guide : content.guides)
+        for (const Guide& guide : content->guides)
             if (guideNumbers.contains(guide.number))
                 return problem(QStringLiteral("guides"), QStringLiteral("Two guides of a face have the number %1.").arg(guide.number + 1));
             else
                 guideNumbers.insert(guide.number);
-        for (const Guide& guide : content.guides)
+        for (const Guide& guide : content->guides)
             if (guide.panel < 0 || abs(guide.at) > limits::largestSide)
                 return problem(QStringLiteral("guides"), QStringLiteral("A guide lies far off the paper."));
-        for (const PanelMargin& m : content.margins)
+        for (const PanelMargin& m : content->margins)
             if (m.panel < 0 || m.width < Length() || m.width > Length::mm(100))
                 return problem(QStringLiteral("margins"), QStringLiteral("A margin lies between 0 and 100 mm."));
-        for (const Item& item : content.items) {
+        for (const Item& item : content->items) {
             if (item.id.isEmpty() || ids.contains(item.id))
                 return problem(
                     QStringLiteral("items"),

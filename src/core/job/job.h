@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job/content.h"
+#include "core/job/surface.h"
 #include "core/paper/fold.h"
 #include "core/units/length_text.h"
 #include "core/paper/stock.h"
@@ -9,13 +9,6 @@
 #include <array>
 
 namespace hinge {
-
-/// The outside face carries the front cover; the inside face is what lies behind it.
-enum class Face { Outside = 0, Inside = 1 };
-inline constexpr std::array<Face, 2> bothFaces{Face::Outside, Face::Inside};
-[[nodiscard]] constexpr Face otherFace(Face f) { return f == Face::Outside ? Face::Inside : Face::Outside; }
-/// "outside", "inside".
-[[nodiscard]] QString faceName(Face face);
 
 /// What kind of piece it is. The kind says which of the job's parts count; the others keep their values, so that a
 /// change of mind loses nothing.
@@ -34,6 +27,8 @@ inline constexpr std::array<PieceKind, 7> allPieceKinds{PieceKind::Leaflet, Piec
 [[nodiscard]] QString kindName(PieceKind kind);
 /// What the faces of that kind are called: "front" and "back" where nothing is folded.
 [[nodiscard]] QString faceName(Face face, PieceKind kind);
+/// The same of a surface; a page is a "page".
+[[nodiscard]] QString surfaceName(const SurfaceId& surface, PieceKind kind);
 /// True when it has pages of its own: booklets, books, wire-bound books.
 [[nodiscard]] bool hasPages(PieceKind kind);
 
@@ -191,13 +186,16 @@ struct Job {
     /// Baselines of text that stands on the grid: from the head trim of the flat, and from one to the next; 0 for no grid.
     Length gridStart = Length::mm(12);
     Length gridStep;
-    std::array<FaceContent, 2> faces;
+    /// What stands on the faces of the flat, and on pages.
+    Surfaces surfaces;
     QJsonObject extra{};
 
     bool operator==(const Job&) const = default;
 
-    [[nodiscard]] const FaceContent& face(Face f) const { return faces[std::size_t(f)]; }
-    [[nodiscard]] FaceContent& face(Face f) { return faces[std::size_t(f)]; }
+    /// What stands on a surface.
+    [[nodiscard]] const SurfaceContent& on(const SurfaceId& surface) const { return surfaces.on(surface); }
+    /// The same, to be changed.
+    [[nodiscard]] SurfaceContent& edit(const SurfaceId& surface) { return surfaces.edit(surface); }
     /// The process colour behind a name; nullptr when the job has no such ink.
     [[nodiscard]] const Ink* findInk(const QString& name) const;
     /// nullptr when the job has no such style.

@@ -2,35 +2,28 @@
 #include "core/job/plates.h"
 
 #include <algorithm>
-#include <functional>
 
 namespace hinge {
 namespace {
 
 const QString process[] = {QStringLiteral("Cyan"), QStringLiteral("Magenta"), QStringLiteral("Yellow"), QStringLiteral("Black")};
 
-/// Every place in a job that names an ink.
-void forEachInkName(Job& job, const std::function<void(QString&)>& visit)
+/// Every place of an item that names an ink; `AnyItem` may be changed or not.
+template <class AnyItem, class Visit>
+void visitInksOf(AnyItem& item, const Visit& visit)
 {
-    for (NamedStyle& style : job.textStyles)
-        visit(style.style.ink);
-    for (NamedCharacterStyle& style : job.characterStyles)
-        visit(style.ink);
-    for (FaceContent& content : job.faces)
-        for (Item& item : content.items) {
-            if (item.kind == ItemKind::Shape || item.kind == ItemKind::Code)
-                visit(item.ink);
-            if (item.stroke.width > Length())
-                visit(item.stroke.ink);
-            if (item.shadow)
-                visit(item.shadow->ink);
-            for (Paragraph& p : item.paragraphs) {
-                if (p.styleName.isEmpty())
-                    visit(p.style.ink);
-                for (CharacterStyle& span : p.spans)
-                    visit(span.ink);
-            }
-        }
+    if (item.kind == ItemKind::Shape || item.kind == ItemKind::Code)
+        visit(item.ink);
+    if (item.stroke.width > Length())
+        visit(item.stroke.ink);
+    if (item.shadow)
+        visit(item.shadow->ink);
+    for (auto& p : item.paragraphs) {
+        if (p.styleName.isEmpty())
+            visit(p.style.ink);
+        for (auto& span : p.spans)
+            visit(span.ink);
+    }
 }
 
 } // namespace
@@ -61,9 +54,13 @@ std::vector<std::pair<QString, int>> inksOf(const Job& job, const Item& item)
 
 bool usesInk(const Job& job, const QString& name)
 {
-    Job copy = job;
+    if (std::ranges::any_of(job.textStyles, [&](const NamedStyle& style) { return style.style.ink == name; }) ||
+        std::ranges::any_of(job.characterStyles, [&](const NamedCharacterStyle& style) { return style.ink == name; }))
+        return true;
     bool used = false;
-    forEachInkName(copy, [&](QString& ink) { used = used || ink == name; });
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
+            visitInksOf(item, [&](const QString& ink) { used = used || ink == name; });
     return used;
 }
 
@@ -85,9 +82,17 @@ Job withInkRenamed(Job job, const QString& from, const QString& to)
     for (Ink& ink : job.inks)
         if (ink.name == from)
             ink.name = to;
-    forEachInkName(job, [&](QString& ink) {
+    const auto rename = [&](QString& ink) {
         if (ink == from)
             ink = to;
+    };
+    for (NamedStyle& style : job.textStyles)
+        rename(style.style.ink);
+    for (NamedCharacterStyle& style : job.characterStyles)
+        rename(style.ink);
+    job.surfaces.editEach([&](SurfaceContent& content) {
+        for (Item& item : content.items)
+            visitInksOf(item, rename);
     });
     return job;
 }

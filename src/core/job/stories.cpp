@@ -7,8 +7,8 @@ namespace {
 /// The frame that runs on into this one; nullptr for the first of a chain.
 const Item* before(const Job& job, const QString& itemId)
 {
-    for (const FaceContent& content : job.faces)
-        for (const Item& item : content.items)
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
             if (item.kind == ItemKind::Text && item.next == itemId && !itemId.isEmpty())
                 return &item;
     return nullptr;
@@ -55,12 +55,12 @@ void removeItem(Job& job, const QString& itemId)
     const QString next = gone->next;
     if (Item* follower = job.findItem(next); follower && !gone->paragraphs.empty())
         follower->paragraphs = gone->paragraphs;
-    for (FaceContent& content : job.faces)
+    job.surfaces.editEach([&](SurfaceContent& content) {
         for (Item& item : content.items)
             if (item.next == itemId)
                 item.next = next;
-    for (FaceContent& content : job.faces)
         std::erase_if(content.items, [&](const Item& item) { return item.id == itemId; });
+    });
 }
 
 bool wouldLoop(const Job& job, const QString& from, const QString& to) { return chainOf(job, from).contains(to); }

@@ -22,8 +22,9 @@ Extent extentOf(const Job& job)
 
 bool isBare(const Job& job)
 {
-    return std::ranges::all_of(job.faces,
-                               [](const FaceContent& content) { return content.items.empty() && !content.supplied; });
+    return std::ranges::all_of(job.surfaces, [](const auto& surface) {
+        return surface.second->items.empty() && !surface.second->supplied;
+    });
 }
 
 QString extentName(Extent extent)

@@ -8,8 +8,8 @@ namespace hinge {
 /// An item with its sides worked out.
 struct PlacedItem {
     QString id;
-    Face face = Face::Outside;
-    /// In face coordinates. May be empty when its sides have crossed; then a finding says so.
+    SurfaceId surface;
+    /// In coordinates of the surface: from the head-left corner of its trim. May be empty when its sides have crossed; then a finding says so.
     Rect frame;
     /// What of it is printed: the frame within the bleed of the face.
     Rect printed;

@@ -27,7 +27,7 @@ Length inset(EdgeFate fate, const Job& job, Face face)
     return {};
 }
 
-ColumnGrid gridOf(const FaceContent& content, int position)
+ColumnGrid gridOf(const SurfaceContent& content, int position)
 {
     const auto it = std::ranges::find(content.columns, position, &ColumnGrid::panel);
     return it == content.columns.end() ? ColumnGrid{} : *it;
@@ -149,7 +149,7 @@ Panel makePanel(const Job& job, const Paper& paper, const Flat& flat, Face face,
         const EdgeFate fate = fateOf(job, paper, flat, column, row, o);
         panel.edges[std::size_t(s)] = fate;
         out[std::size_t(s)] = bleedOver(job, fate, o);
-        const auto& margins = job.face(face).margins;
+        const auto& margins = job.on(face).margins;
         const auto own = std::ranges::find_if(margins, [&](const PanelMargin& m) { return m.panel == panel.position && m.side == s; });
         const Length hinge = isBesideSpine(flat, column, o) ? job.cover.hinge : Length(); // it is folded, too
         in[std::size_t(s)] = own != margins.end() ? own->width : hinge > Length() ? hinge + job.zones.foldClearance : flat.bound == o ? std::max(job.zones.safe, job.pages.bindingClearance) : inset(fate, job, face);
@@ -157,10 +157,10 @@ Panel makePanel(const Job& job, const Paper& paper, const Flat& flat, Face face,
     const Rect& a = panel.area;
     panel.bleedArea = Rect::fromEdges(a.x - out[0], a.y - out[1], a.right() + out[2], a.bottom() + out[3]);
     panel.safeArea = Rect::fromEdges(a.x + in[0], a.y + in[1], a.right() - in[2], a.bottom() - in[3]);
-    const ColumnGrid grid = gridOf(job.face(face), panel.position);
+    const ColumnGrid grid = gridOf(job.on(face), panel.position);
     panel.columnAreas = columnsOf(panel.safeArea, grid);
     panel.rowAreas = rowsOf(panel.safeArea, grid);
-    for (const Guide& guide : job.face(face).guides)
+    for (const Guide& guide : job.on(face).guides)
         if (guide.panel == panel.position)
             panel.guides.push_back({guide.number, guide.upright, (guide.upright ? a.x : a.y) + guide.at});
     return panel;
@@ -491,7 +491,7 @@ Result<Paper> textPage(const Job& job, Hand hand)
 {
     // What stands on the cover's panels is no business of the text.
     Job page = job;
-    page.faces = {};
+    page.surfaces = {};
     Flat flat;
     flat.widths = {job.page.w};
     flat.heights = {job.page.h};

@@ -16,10 +16,10 @@ struct Count {
 Count countOf(const Job& job)
 {
     Count count;
-    for (const FaceContent& content : job.faces) {
-        count.items += int(content.items.size());
-        count.files += content.supplied ? 1 : 0;
-        for (const Item& item : content.items) {
+    for (const auto& [surface, content] : job.surfaces) {
+        count.items += int(content->items.size());
+        count.files += content->supplied ? 1 : 0;
+        for (const Item& item : content->items) {
             count.files += item.kind == ItemKind::Picture ? 1 : 0;
             count.codes += item.kind == ItemKind::Code ? 1 : 0;
             count.texts += item.kind == ItemKind::Text ? 1 : 0;

@@ -175,20 +175,20 @@ void checkSizeName(const Job& job, const Plan& plan, std::vector<Finding>& out)
                         QStringLiteral("One name stands for two sizes. Make sure that this is the one the customer means.")));
 }
 
-Finding fileFinding(const QString& code, Severity severity, Face face, const QString& itemId, QString message, QString reason)
+Finding fileFinding(const QString& code, Severity severity, const SurfaceId& surface, const QString& itemId, QString message, QString reason)
 {
     Finding f;
     f.code = code;
     f.severity = severity;
     f.message = std::move(message);
     f.reason = std::move(reason);
-    f.face = face;
+    f.surface = surface;
     f.itemId = itemId;
     return f;
 }
 
 /// What is wrong with the file itself, for pictures and supplied artwork alike. True when it can be used.
-bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, Face face, const QString& itemId,
+bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, const SurfaceId& surface, const QString& itemId,
                std::vector<Finding>& out)
 {
     if (!facts.error.isEmpty()) {
@@ -196,7 +196,7 @@ bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, F
             return held.isDamaged() && embeddedPath(held) == file.path;
         });
         out.push_back(fileFinding(
-            QStringLiteral("file.unreadable"), Severity::Stop, face, itemId,
+            QStringLiteral("file.unreadable"), Severity::Stop, surface, itemId,
             QStringLiteral("%1 cannot be used").arg(shownPath(file.path)),
             damaged
                 ? QStringLiteral(
@@ -206,14 +206,14 @@ bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, F
     }
     if (facts.isPdf && file.page > int(facts.pages.size())) {
         out.push_back(
-            fileFinding(QStringLiteral("file.pageMissing"), Severity::Stop, face, itemId,
+            fileFinding(QStringLiteral("file.pageMissing"), Severity::Stop, surface, itemId,
                         QStringLiteral("%1 has %2 pages; page %3 is wanted")
                             .arg(shownPath(file.path), QString::number(facts.pages.size()), QString::number(file.page)),
                         QStringLiteral("Choose a page the file has, or ask for the complete file.")));
         return false;
     }
     if (hasChanged(file, facts))
-        out.push_back(fileFinding(QStringLiteral("file.changed"), Severity::Warn, face, itemId,
+        out.push_back(fileFinding(QStringLiteral("file.changed"), Severity::Warn, surface, itemId,
                                   QStringLiteral("%1 has changed since it was placed").arg(shownPath(file.path)),
                                   QStringLiteral("The new contents will be printed. Look at it once more.")));
     if (!facts.isPdf)
@@ -221,7 +221,7 @@ bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, F
     const PageFacts& page = facts.pages[std::size_t(file.page - 1)];
     if (!page.isUsable) {
         out.push_back(fileFinding(
-            QStringLiteral("file.pageSize"), Severity::Stop, face, itemId,
+            QStringLiteral("file.pageSize"), Severity::Stop, surface, itemId,
             QStringLiteral("Page %1 of %2 does not say how large it is")
                 .arg(QString::number(file.page), shownPath(file.path)),
             QStringLiteral("Its media box is missing, or has no size a page can have. Ask for the file again.")));
@@ -229,19 +229,19 @@ bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, F
     }
     if (!page.missingFonts.isEmpty())
         out.push_back(fileFinding(
-            QStringLiteral("file.fonts"), Severity::Stop, face, itemId,
+            QStringLiteral("file.fonts"), Severity::Stop, surface, itemId,
             QStringLiteral("%1 lacks the font %2").arg(shownPath(file.path), page.missingFonts.first()),
             QStringLiteral("A font that is not in the file is replaced by another one on the way to the plate.")));
     return true;
 }
 
-void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts& facts, std::vector<Finding>& out)
+void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, const FileFacts& facts, std::vector<Finding>& out)
 {
-    const LinkedFile& file = *job.face(face).supplied;
-    if (!checkFile(job, file, facts, face, {}, out))
+    const LinkedFile& file = *job.on(surface).supplied;
+    if (!checkFile(job, file, facts, surface, {}, out))
         return;
     if (!facts.isPdf) {
-        out.push_back(fileFinding(QStringLiteral("supplied.notPdf"), Severity::Stop, face, {},
+        out.push_back(fileFinding(QStringLiteral("supplied.notPdf"), Severity::Stop, surface, {},
                                   QStringLiteral("%1 is not a PDF").arg(shownPath(file.path)),
                                   QStringLiteral("Supplied artwork is taken from a PDF page, which knows its trim and bleed.")));
         return;
@@ -250,25 +250,25 @@ void checkSupplied(const Job& job, const Plan& plan, Face face, const FileFacts&
     const Size flat = plan.paper.flat;
     if (!sameTrim(page.trim, flat)) {
         const bool turned = sameTrim(page.trim.turned(), flat);
-        out.push_back(fileFinding(QStringLiteral("supplied.size"), Severity::Stop, face, {},
+        out.push_back(fileFinding(QStringLiteral("supplied.size"), Severity::Stop, surface, {},
                                   QStringLiteral("%1 is %2, the flat is %3").arg(shownPath(file.path), formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
                                   turned ? QStringLiteral("The page is turned by 90 degrees.")
                                          : QStringLiteral("Its trim box does not match; folds and cuts would fall in the wrong places.")));
     } else if (!page.hasTrimBox) {
-        out.push_back(fileFinding(QStringLiteral("supplied.noTrimBox"), Severity::Warn, face, {},
+        out.push_back(fileFinding(QStringLiteral("supplied.noTrimBox"), Severity::Warn, surface, {},
                                   QStringLiteral("%1 has no trim box; its page edge is taken").arg(shownPath(file.path)),
                                   QStringLiteral("Without a trim box nobody can tell page edge from bleed.")));
     }
     const Length least = *std::ranges::min_element(page.bleed);
     if (least + sizeTolerance < job.zones.bleed)
-        out.push_back(fileFinding(QStringLiteral("supplied.bleed"), Severity::Warn, face, {},
+        out.push_back(fileFinding(QStringLiteral("supplied.bleed"), Severity::Warn, surface, {},
                                   QStringLiteral("%1 has %2 bleed, %3 is wanted").arg(shownPath(file.path), shown(job, std::max(least, Length())), shown(job, job.zones.bleed)),
                                   QStringLiteral("Where the knife drifts outward a white edge would show.")));
-    const bool single = !job.face(otherFace(face)).supplied && job.face(otherFace(face)).items.empty();
+    const bool single = !job.on(otherFace(surface.face)).supplied && job.on(otherFace(surface.face)).items.empty();
     const int wanted = single ? 1 : 2;
-    const bool sameFile = job.face(otherFace(face)).supplied && job.face(otherFace(face)).supplied->path == file.path;
-    if (int(facts.pages.size()) > wanted && (single || sameFile) && face == Face::Outside)
-        out.push_back(fileFinding(QStringLiteral("supplied.pages"), Severity::Warn, face, {},
+    const bool sameFile = job.on(otherFace(surface.face)).supplied && job.on(otherFace(surface.face)).supplied->path == file.path;
+    if (int(facts.pages.size()) > wanted && (single || sameFile) && surface == Face::Outside)
+        out.push_back(fileFinding(QStringLiteral("supplied.pages"), Severity::Warn, surface, {},
                                   QStringLiteral("%1 has %2 pages; two faces are printed")
                                       .arg(shownPath(file.path), QString::number(facts.pages.size())),
                                   QStringLiteral("Single pages may have been exported in place of whole faces.")));
@@ -304,45 +304,44 @@ double effectivePpi(const Item& item, const Rect& frame, const FileFacts& facts)
 std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFactsMap& facts)
 {
     std::vector<Finding> out;
-    for (const Face face : bothFaces) {
-        const FaceContent& content = job.face(face);
-        if (content.supplied && facts.contains(content.supplied->path))
-            checkSupplied(job, plan, face, facts[content.supplied->path], out);
-        for (const Item& item : content.items) {
+    for (const auto& [surface, content] : job.surfaces) {
+        if (content->supplied && facts.contains(content->supplied->path))
+            checkSupplied(job, plan, surface, facts[content->supplied->path], out);
+        for (const Item& item : content->items) {
             if (item.kind != ItemKind::Picture || !facts.contains(item.file.path))
                 continue;
             const FileFacts& known = facts[item.file.path];
-            if (!checkFile(job, item.file, known, face, item.id, out))
+            if (!checkFile(job, item.file, known, surface, item.id, out))
                 continue;
             if (known.profileMisfit)
                 out.push_back(fileFinding(
-                    QStringLiteral("picture.wrongProfile"), Severity::Warn, face, item.id,
+                    QStringLiteral("picture.wrongProfile"), Severity::Warn, surface, item.id,
                     QStringLiteral("%1 has a profile that does not fit its colours, %2")
-                        .arg(nameOf(item), faceName(face, job.kind)),
+                        .arg(nameOf(item), surfaceName(surface, job.kind)),
                     known.colour == PixelColour::Rgb
                         ? QStringLiteral(
                               "It is printed as sRGB, as if it had none. Save it again with the profile it was made in.")
                         : QStringLiteral(
                               "Its numbers go to the plates as they are. Save it again with the profile it was made in.")));
             else if (known.pixelWidth > 0 && known.colour == PixelColour::Rgb && !known.hasProfile)
-                out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, face, item.id,
-                                          QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), faceName(face, job.kind)),
+                out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, surface, item.id,
+                                          QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), surfaceName(surface, job.kind)),
                                           QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));
             if (known.heaviestInk > job.press.inkLimit)
                 out.push_back(fileFinding(
-                    QStringLiteral("ink.picture"), Severity::Warn, face, item.id,
+                    QStringLiteral("ink.picture"), Severity::Warn, surface, item.id,
                     QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4")
                         .arg(nameOf(item), QString::number(known.heaviestInk), QString::number(job.press.inkLimit),
-                             faceName(face, job.kind)),
+                             surfaceName(surface, job.kind)),
                     QStringLiteral(
                         "So much ink does not dry; it sets off on the next sheet. Convert the picture anew for this press.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
             if (const FileState fineness = finenessOf(ppi); fineness != FileState::Fine)
                 out.push_back(fileFinding(
                     fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
-                    Severity::Warn, face, item.id,
+                    Severity::Warn, surface, item.id,
                     QStringLiteral("%1 prints at %2 ppi, %3")
-                        .arg(nameOf(item), QString::number(std::lround(ppi)), faceName(face, job.kind)),
+                        .arg(nameOf(item), QString::number(std::lround(ppi)), surfaceName(surface, job.kind)),
                     QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
         }
     }

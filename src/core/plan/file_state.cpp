@@ -22,8 +22,8 @@ bool hasChanged(const LinkedFile& link, const FileFacts& facts) { return !link.s
 double coarsestPpi(const Job& job, const Plan& plan, const QString& path, const FileFacts& facts)
 {
     double least = 0;
-    for (const Face face : bothFaces)
-        for (const Item& item : job.face(face).items)
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
             if (item.kind == ItemKind::Picture && item.file.path == path)
                 if (const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, facts); ppi > 0 && (least == 0 || ppi < least))
                     least = ppi;

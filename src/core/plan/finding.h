@@ -39,8 +39,8 @@ struct Finding {
     QString message;
     /// Why it matters, in the trade's words.
     QString reason;
-    /// Where it is: a face, and an item on it when `itemId` is not empty.
-    std::optional<Face> face;
+    /// Where it is: a surface, and an item on it when `itemId` is not empty.
+    std::optional<SurfaceId> surface;
     QString itemId;
     ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed` and `Remedy::CloseGap`
     Length target{}; ///< for `Remedy::CloseGap`: where the side belongs, on the face

@@ -23,19 +23,19 @@ namespace hinge {
     return f;
 }
 
-/// About an item; the message has its name as %1, its face as %2, and up to two `more` after them. All are put in at
+/// About an item; the message has its name as %1, its surface as %2, and up to two `more` after them. All are put in at
 /// once: a name that holds a percent sign and a digit stays what it is.
-[[nodiscard]] inline Finding foundAt(const char* code, Severity severity, const Job& job, Face face, const Item& item,
+[[nodiscard]] inline Finding foundAt(const char* code, Severity severity, const Job& job, const SurfaceId& surface, const Item& item,
                                      const QString& message, QString reason, Remedy remedy = Remedy::None,
                                      const QStringList& more = {})
 {
     const QString name = nameOf(item);
-    const QString where = faceName(face, job.kind);
+    const QString where = surfaceName(surface, job.kind);
     const QString text = more.isEmpty()     ? message.arg(name, where)
                          : more.size() == 1 ? message.arg(name, where, more[0])
                                             : message.arg(name, where, more[0], more[1]);
     Finding f = found(code, severity, text, std::move(reason), remedy);
-    f.face = face;
+    f.surface = surface;
     f.itemId = item.id;
     return f;
 }

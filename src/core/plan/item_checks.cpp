@@ -27,12 +27,12 @@ struct Lying {
     const PlacedItem& placed;
 };
 
-/// What stands on a face; the plan keeps the order of the job.
-std::vector<Lying> lyingOn(const Job& job, const Plan& plan, Face face)
+/// What stands on a surface; the plan keeps the order of the job.
+std::vector<Lying> lyingOn(const Job& job, const Plan& plan, const SurfaceId& surface)
 {
     std::vector<Lying> out;
-    const auto& items = job.face(face).items;
-    const auto& places = plan.itemsOn(face);
+    const auto& items = job.on(surface).items;
+    const auto& places = plan.itemsOn(surface);
     out.reserve(items.size());
     for (std::size_t i = 0; i < items.size(); ++i)
         out.push_back({items[i], places[i]});
@@ -43,16 +43,16 @@ std::vector<Lying> lyingOn(const Job& job, const Plan& plan, Face face)
 bool isLive(const Item& item) { return item.kind == ItemKind::Text || item.kind == ItemKind::Code; }
 
 /// Content on glue, under a stamp, or where holes are punched.
-void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+void checkKeepClear(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
 {
-    for (const KeepClear& area : plan.paper.keepClear) {
-        if (area.face != face)
+    for (const KeepClear& area : plan.paperOf(surface).keepClear) {
+        if (area.face != surface.face)
             continue;
-        for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+        for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
             const bool matters = area.noPrint || isLive(item);
             if (!matters || placed.frame.isEmpty() || !placed.frame.overlaps(area.area))
                 continue;
-            out.push_back(foundAt("area.covered", Severity::Warn, job, face, item,
+            out.push_back(foundAt("area.covered", Severity::Warn, job, surface, item,
                                   QStringLiteral("%1 stands where the %3 is, %2"), area.reason, Remedy::None,
                                   {area.what}));
         }
@@ -60,18 +60,18 @@ void checkKeepClear(const Job& job, const Plan& plan, Face face, std::vector<Fin
 }
 
 /// Printed matter that reaches the edge of the paper must go on to the bleed.
-void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+void checkBleeds(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
 {
     const Rect trim = trimOf(plan.paper);
-    const Rect bleed = bleedOf(plan.paper, face);
-    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+    const Rect bleed = bleedOf(plan.paperOf(surface), surface.face);
+    for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
         if (isVoid(item, placed.frame)) {
-            out.push_back(foundAt("item.crossed", Severity::Stop, job, face, item, QStringLiteral("%1 has no size left, %2"),
+            out.push_back(foundAt("item.crossed", Severity::Stop, job, surface, item, QStringLiteral("%1 has no size left, %2"),
                                   QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.")));
             continue;
         }
         if (!placed.shown) {
-            out.push_back(foundAt("item.off", Severity::Warn, job, face, item, QStringLiteral("%1 lies off the paper, %2"),
+            out.push_back(foundAt("item.off", Severity::Warn, job, surface, item, QStringLiteral("%1 lies off the paper, %2"),
                                   QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.")));
             continue;
         }
@@ -91,7 +91,7 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
             // Near the knife but not beyond it by the full bleed.
             if (s.inside > Length::mm(1) || s.toBleed <= Length())
                 continue;
-            Finding f = foundAt("bleed.short", Severity::Warn, job, face, item,
+            Finding f = foundAt("bleed.short", Severity::Warn, job, surface, item,
                                 QStringLiteral("%1 ends %3 short of the bleed, %2"),
                                 QStringLiteral("Where the knife drifts outward a white edge would show."),
                                 Remedy::PullToBleed, {shown(job, s.toBleed)});
@@ -102,16 +102,16 @@ void checkBleeds(const Job& job, const Plan& plan, Face face, std::vector<Findin
 }
 
 /// Live matter outside the safe zone or across a fold.
-void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+void checkLiveMatter(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
 {
-    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+    for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
         if (!isLive(item) || placed.frame.isEmpty())
             continue;
-        const auto& panels = plan.paper.face(face);
+        const auto& panels = plan.panelsOf(surface);
         const auto on = std::ranges::find_if(panels, [&](const Panel& p) { return p.area.contains(placed.frame); });
         if (on != panels.end() && on->role == Role::Spine) {
             if (std::min(placed.frame.x - on->area.x, on->area.right() - placed.frame.right()) < spineRoom)
-                out.push_back(foundAt("spine.tight", Severity::Warn, job, face, item, QStringLiteral("%1 stands too near the edge of the spine, %2"),
+                out.push_back(foundAt("spine.tight", Severity::Warn, job, surface, item, QStringLiteral("%1 stands too near the edge of the spine, %2"),
                                       QStringLiteral("Covers wander by a millimetre; the line would run over onto front or back.")));
             continue;
         }
@@ -119,30 +119,30 @@ void checkLiveMatter(const Job& job, const Plan& plan, Face face, std::vector<Fi
             continue;
         const QString what = item.kind == ItemKind::Code ? QStringLiteral("code") : QStringLiteral("text");
         if (on != panels.end())
-            out.push_back(foundAt("text.unsafe", Severity::Warn, job, face, item, QStringLiteral("%1 leaves the safe zone, %2"),
+            out.push_back(foundAt("text.unsafe", Severity::Warn, job, surface, item, QStringLiteral("%1 leaves the safe zone, %2"),
                                   QStringLiteral("So near an edge, drift of knife or folder cuts or folds the %1.").arg(what), Remedy::MoveToSafe));
         else
-            out.push_back(foundAt("text.acrossFold", Severity::Warn, job, face, item, QStringLiteral("%1 runs across a fold or off the trim, %2"),
+            out.push_back(foundAt("text.acrossFold", Severity::Warn, job, surface, item, QStringLiteral("%1 runs across a fold or off the trim, %2"),
                                   QStringLiteral("A %1 in a fold cracks and is hard to read.").arg(what)));
     }
 }
 
 /// Items marked to be kept whole.
-void checkWhole(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+void checkWhole(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
 {
-    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+    for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
         const Rect& frame = placed.frame;
-        if (!item.keepWhole || frame.isEmpty() || std::ranges::any_of(plan.paper.face(face), [&](const Panel& p) { return p.area.contains(frame); }))
+        if (!item.keepWhole || frame.isEmpty() || std::ranges::any_of(plan.panelsOf(surface), [&](const Panel& p) { return p.area.contains(frame); }))
             continue;
-        out.push_back(foundAt("whole.cut", Severity::Warn, job, face, item, QStringLiteral("%1 should stay whole but is cut or folded, %2"),
+        out.push_back(foundAt("whole.cut", Severity::Warn, job, surface, item, QStringLiteral("%1 should stay whole but is cut or folded, %2"),
                               QStringLiteral("It reaches over the trim or a fold.")));
     }
 }
 
 /// A side that stops a hair's breadth from a line of the paper or from another item leaves a white sliver.
-void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+void checkSlivers(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
 {
-    const std::vector<Lying> all = lyingOn(job, plan, face);
+    const std::vector<Lying> all = lyingOn(job, plan, surface);
     const auto low = [](const Rect& r, bool level) { return level ? r.y : r.x; };
     const auto high = [](const Rect& r, bool level) { return level ? r.bottom() : r.right(); };
     struct Edge {
@@ -181,7 +181,7 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
                     beside = name;
                 }
             };
-            for (const Panel& p : plan.paper.face(face))
+            for (const Panel& p : plan.panelsOf(surface))
                 for (const bool end : {false, true})
                     if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right) : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded
                         && p.area.overlaps(frame.grown(widestSliver)))
@@ -200,7 +200,7 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
             if (!to)
                 continue;
             Finding f = foundAt(
-                "sliver", Severity::Warn, job, face, item, QStringLiteral("%1 ends %3 beside %4, %2"),
+                "sliver", Severity::Warn, job, surface, item, QStringLiteral("%1 ends %3 beside %4, %2"),
                 QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."),
                 Remedy::CloseGap, {shown(job, abs(*to - at)), beside});
             f.side = side;
@@ -210,14 +210,14 @@ void checkSlivers(const Job& job, const Plan& plan, Face face, std::vector<Findi
     }
 }
 
-void checkStrokes(const Job& job, Face face, std::vector<Finding>& out)
+void checkStrokes(const Job& job, const SurfaceId& surface, std::vector<Finding>& out)
 {
-    for (const Item& item : job.face(face).items) {
+    for (const Item& item : job.on(surface).items) {
         if (item.stroke.width > Length() && item.stroke.width < thinnestStroke)
-            out.push_back(foundAt("stroke.hairline", Severity::Warn, job, face, item, QStringLiteral("%1 has a hairline, %2"),
+            out.push_back(foundAt("stroke.hairline", Severity::Warn, job, surface, item, QStringLiteral("%1 has a hairline, %2"),
                                   QStringLiteral("Lines thinner than a quarter of a point break up on the plate."), Remedy::ThickenStroke));
         if (item.kind == ItemKind::Shape && item.ink.isEmpty() && item.stroke.width == Length())
-            out.push_back(foundAt("item.empty", Severity::Warn, job, face, item, QStringLiteral("%1 prints nothing, %2"),
+            out.push_back(foundAt("item.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 prints nothing, %2"),
                                   QStringLiteral("It has neither a tint nor a stroke."), Remedy::RemoveItem));
     }
 }
@@ -225,9 +225,9 @@ void checkStrokes(const Job& job, Face face, std::vector<Finding>& out)
 int inksIn(const Cmyk& c) { return (c.c > 0) + (c.m > 0) + (c.y > 0) + (c.k > 0); }
 
 /// Type that is too small for the inks it is printed in.
-void checkSmallType(const Job& job, Face face, std::vector<Finding>& out)
+void checkSmallType(const Job& job, const SurfaceId& surface, std::vector<Finding>& out)
 {
-    for (const Item& item : job.face(face).items) {
+    for (const Item& item : job.on(surface).items) {
         if (item.kind != ItemKind::Text)
             continue;
         std::optional<Length> worst;
@@ -246,7 +246,7 @@ void checkSmallType(const Job& job, Face face, std::vector<Finding>& out)
                            : QStringLiteral("Below 5 points type is hard to read and to print.");
         }
         if (worst)
-            out.push_back(foundAt("text.small", Severity::Warn, job, face, item,
+            out.push_back(foundAt("text.small", Severity::Warn, job, surface, item,
                                   QStringLiteral("%1 has type of %3, %2"), why, Remedy::None,
                                   {formatLength(*worst, Unit::Point)}));
     }
@@ -255,11 +255,11 @@ void checkSmallType(const Job& job, Face face, std::vector<Finding>& out)
 /// More ink than the paper takes.
 void checkInks(const Job& job, std::vector<Finding>& out)
 {
-    std::map<QString, std::pair<Face, QString>> used; // ink -> where it is seen first
-    for (const Face face : bothFaces)
-        for (const Item& item : job.face(face).items)
+    std::map<QString, std::pair<SurfaceId, QString>> used; // ink -> where it is seen first
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
             for (const auto& [ink, strength] : inksOf(job, item))
-                used.try_emplace(ink, face, item.id);
+                used.try_emplace(ink, surface, item.id);
     for (const Ink& ink : job.inks) {
         const auto where = used.find(ink.name);
         if (where == used.end() || ink.spot || ink.cmyk.total() <= job.press.inkLimit)
@@ -268,24 +268,24 @@ void checkInks(const Job& job, std::vector<Finding>& out)
                           QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %")
                               .arg(ink.name, QString::number(ink.cmyk.total()), QString::number(job.press.inkLimit)),
                           QStringLiteral("So much ink does not dry; it sets off on the next sheet."));
-        f.face = where->second.first;
+        f.surface = where->second.first;
         f.itemId = where->second.second;
         out.push_back(f);
     }
 }
 
-void checkEmptyAndDoubled(const Job& job, const Plan& plan, Face face, std::vector<Finding>& out)
+void checkEmptyAndDoubled(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
 {
     QSet<QString> runOnInto;
-    for (const FaceContent& content : job.faces)
-        for (const Item& item : content.items)
+    for (const auto& [any, content] : job.surfaces)
+        for (const Item& item : content->items)
             if (!item.next.isEmpty())
                 runOnInto.insert(item.next);
     std::map<std::tuple<qint64, qint64, qint64, qint64, int>, const Item*> seen;
-    for (const auto& [item, placed] : lyingOn(job, plan, face)) {
+    for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
         const bool wordless = std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
         if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
-            out.push_back(foundAt("item.empty", Severity::Warn, job, face, item, QStringLiteral("%1 has no words, %2"),
+            out.push_back(foundAt("item.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 has no words, %2"),
                                   QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
         const Rect& frame = placed.frame;
         const auto [it, isNew] = seen.try_emplace({frame.x.count(), frame.y.count(), frame.w.count(), frame.h.count(), int(item.kind)}, &item);
@@ -296,7 +296,7 @@ void checkEmptyAndDoubled(const Job& job, const Plan& plan, Face face, std::vect
         same.name = item.name;
         same.sides = item.sides;
         if (same == item)
-            out.push_back(foundAt("item.doubled", Severity::Warn, job, face, item, QStringLiteral("%1 lies twice on the same spot, %2"),
+            out.push_back(foundAt("item.doubled", Severity::Warn, job, surface, item, QStringLiteral("%1 lies twice on the same spot, %2"),
                                   QStringLiteral("The one below cannot be seen; changes to one leave the other as it was."), Remedy::RemoveItem));
     }
 }
@@ -306,7 +306,7 @@ void checkOddLooks(const Job& job, std::vector<Finding>& out)
     for (const OddLook& odd : oddLooks(job)) {
         const Item& item = *job.findItem(odd.itemId);
         const TextStyle& style = job.styleOf(item.paragraphs[odd.paragraph]);
-        out.push_back(foundAt("text.odd", Severity::Warn, job, odd.face, item,
+        out.push_back(foundAt("text.odd", Severity::Warn, job, odd.surface, item,
                               QStringLiteral("%1 is set in %3 of %4, %2"),
                               QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.")
                                   .arg(odd.font, formatLength(odd.size, Unit::Point)),
@@ -326,8 +326,8 @@ std::vector<OddLook> oddLooks(const Job& job)
         [[nodiscard]] int times() const { return own + styled; }
     };
     std::map<std::pair<QString, Length>, Use> uses;
-    for (const Face face : bothFaces)
-        for (const Item& item : job.face(face).items)
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
             for (std::size_t i = 0; i < item.paragraphs.size(); ++i) {
                 const Paragraph& p = item.paragraphs[i];
                 if (p.text.trimmed().isEmpty())
@@ -335,7 +335,7 @@ std::vector<OddLook> oddLooks(const Job& job)
                 const TextStyle& style = job.styleOf(p);
                 Use& use = uses[{style.font, style.size}];
                 ++(p.styleName.isEmpty() ? use.own : use.styled);
-                use.first = {item.id, face, i, style.font, style.size};
+                use.first = {item.id, surface, i, style.font, style.size};
             }
     std::vector<OddLook> out;
     for (const auto& [look, use] : uses) {
@@ -362,15 +362,15 @@ std::vector<OddLook> oddLooks(const Job& job)
 
 void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
-    for (const Face face : bothFaces) {
-        checkKeepClear(job, plan, face, out);
-        checkBleeds(job, plan, face, out);
-        checkLiveMatter(job, plan, face, out);
-        checkWhole(job, plan, face, out);
-        checkSlivers(job, plan, face, out);
-        checkStrokes(job, face, out);
-        checkSmallType(job, face, out);
-        checkEmptyAndDoubled(job, plan, face, out);
+    for (const auto& [surface, content] : job.surfaces) {
+        checkKeepClear(job, plan, surface, out);
+        checkBleeds(job, plan, surface, out);
+        checkLiveMatter(job, plan, surface, out);
+        checkWhole(job, plan, surface, out);
+        checkSlivers(job, plan, surface, out);
+        checkStrokes(job, surface, out);
+        checkSmallType(job, surface, out);
+        checkEmptyAndDoubled(job, plan, surface, out);
     }
     checkInks(job, out);
     checkOddLooks(job, out);

@@ -16,7 +16,7 @@ inline constexpr Length thinnestStroke = Length::units(Length::points(1).count()
 /// A paragraph whose look stands alone, and the look that its likes have.
 struct OddLook {
     QString itemId;
-    Face face = Face::Outside;
+    SurfaceId surface;
     std::size_t paragraph = 0;
     QString font; ///< of the others
     Length size;

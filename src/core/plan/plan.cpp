@@ -82,7 +82,20 @@ const Figure* Plan::findFigure(const QString& key) const
 const PlacedItem* Plan::findItem(const QString& id) const
 {
     const auto it = byId.constFind(id);
-    return it == byId.constEnd() ? nullptr : &items[std::size_t(it->first)][it->second];
+    return it == byId.constEnd() ? nullptr : &items.at(it->first)[it->second];
+}
+
+const std::vector<PlacedItem>& Plan::itemsOn(const SurfaceId& surface) const
+{
+    static const std::vector<PlacedItem> none;
+    const auto it = items.find(surface);
+    return it == items.end() ? none : it->second;
+}
+
+const Paper& Plan::paperOf(const SurfaceId& surface) const
+{
+    // A page of its own lies on the right until it has a place among others.
+    return surface.component == Component::Text && textPages ? (*textPages)[std::size_t(Hand::Right)] : paper;
 }
 
 GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper)
@@ -107,6 +120,29 @@ QString coatingName(Coating coating)
     return {};
 }
 
+namespace
+{
+
+/// Works out where the items of a surface lie.
+void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& content)
+{
+    const Paper& paper = plan.paperOf(surface);
+    const Rect bleed = bleedOf(paper, surface.face);
+    std::vector<PlacedItem>& out = plan.items[surface];
+    for (const Item& item : content.items) {
+        const Rect frame = frameOf(paper, surface.face, item);
+        const int panel = panelAt(paper, surface.face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)});
+        const bool headDown = plan.panelsOf(surface)[std::size_t(panel)].headDown;
+        const Rect printed = within(frame, bleed);
+        const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down
+        const bool shown = !isVoid(item, frame) && (flat ? bleed.overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
+        plan.byId.insert(item.id, {surface, out.size()});
+        out.push_back({item.id, surface, frame, printed, shown, headDown});
+    }
+}
+
+} // namespace
+
 Result<Plan> plan(const Job& job)
 {
     if (auto valid = validate(job); !valid)
@@ -116,18 +152,6 @@ Result<Plan> plan(const Job& job)
         return tl::unexpected(paper.error());
     Plan plan;
     plan.paper = std::move(*paper);
-    for (const Face face : bothFaces) {
-        for (const Item& item : job.face(face).items) {
-            const Rect frame = frameOf(plan.paper, face, item);
-            const int panel = panelAt(plan.paper, face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)});
-            const bool headDown = plan.paper.face(face)[std::size_t(panel)].headDown;
-            const Rect printed = within(frame, bleedOf(plan.paper, face));
-            const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down
-            const bool shown = !isVoid(item, frame) && (flat ? bleedOf(plan.paper, face).overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
-            plan.byId.insert(item.id, {face, plan.items[std::size_t(face)].size()});
-            plan.items[std::size_t(face)].push_back({item.id, face, frame, printed, shown, headDown});
-        }
-    }
     if (hasPages(job.kind)) {
         auto left = textPage(job, Hand::Left);
         auto right = textPage(job, Hand::Right);
@@ -137,6 +161,8 @@ Result<Plan> plan(const Job& job)
         plan.book = makeBook(job);
         plan.paper.closing.thickness = plan.book->block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
     }
+    for (const auto& [surface, content] : job.surfaces)
+        placeItems(plan, surface, *content);
     plan.arrangements = arrangements(job, plan.paper);
     const auto own = std::ranges::find(plan.arrangements, job.press.sheet, &SheetLayout::sheet);
     plan.sheet = *own; // `arrangements` always lists the job's own sheet

@@ -29,8 +29,8 @@ struct Plan {
     std::optional<Book> book;
     /// The left-hand and the right-hand page of the text; kinds with pages only.
     std::optional<std::array<Paper, 2>> textPages;
-    /// Items with their frames, by face, in painting order.
-    std::array<std::vector<PlacedItem>, 2> items;
+    /// Items with their frames, by surface, in painting order.
+    std::map<SurfaceId, std::vector<PlacedItem>> items;
     std::vector<SheetLayout> arrangements;
     /// The one on the job's own press sheet.
     SheetLayout sheet;
@@ -42,9 +42,16 @@ struct Plan {
 
     /// Where an item stands in `items`, by its id; made once, so that looking one up does not depend on how many there
     /// are.
-    QHash<QString, std::pair<Face, std::size_t>> byId;
+    QHash<QString, std::pair<SurfaceId, std::size_t>> byId;
 
-    [[nodiscard]] const std::vector<PlacedItem>& itemsOn(Face f) const { return items[std::size_t(f)]; }
+    /// Empty for a surface that nothing stands on.
+    [[nodiscard]] const std::vector<PlacedItem>& itemsOn(const SurfaceId& surface) const;
+    /// The paper a surface is a side of, `surface.face` of it: the flat that is at work, or the page.
+    [[nodiscard]] const Paper& paperOf(const SurfaceId& surface) const;
+    [[nodiscard]] const std::vector<Panel>& panelsOf(const SurfaceId& surface) const
+    {
+        return paperOf(surface).face(surface.face);
+    }
     /// nullptr when there is no such figure.
     [[nodiscard]] const Figure* findFigure(const QString& key) const;
     /// nullptr when there is no such item.

@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job/content.h"
+
+#include <QHash>
+#include <QSharedDataPointer>
+#include <array>
+#include <map>
+
+namespace hinge
+{
+
+/// The outside face carries the front cover; the inside face is what lies behind it.
+enum class Face { Outside = 0, Inside = 1 };
+inline constexpr std::array<Face, 2> bothFaces{Face::Outside, Face::Inside};
+[[nodiscard]] constexpr Face otherFace(Face f) { return f == Face::Outside ? Face::Inside : Face::Outside; }
+/// "outside", "inside".
+[[nodiscard]] QString faceName(Face face);
+
+/// What is printed apart from the rest.
+enum class Component {
+    Flat, ///< the flat that is at work: the whole piece, or the cover of one with pages
+    Text, ///< the pages
+};
+
+/// Names for good what is printed, and looked at, as one: a face of the flat, or a page of the text.
+struct SurfaceId {
+    Component component = Component::Flat;
+    /// Of the flat; a page is on the outside of its paper (`Plan::paperOf`).
+    Face face = Face::Outside;
+    /// The page's own number, which it keeps wherever it is moved, from 1; 0 for a face.
+    int page = 0;
+
+    constexpr SurfaceId() = default;
+    /// A face is a surface: where one is wanted, the face of the flat is meant.
+    constexpr SurfaceId(Face f) : face(f) {}
+    [[nodiscard]] static constexpr SurfaceId ofPage(int id)
+    {
+        SurfaceId surface;
+        surface.component = Component::Text;
+        surface.page = id;
+        return surface;
+    }
+
+    bool operator==(const SurfaceId&) const = default;
+    /// Faces first, outside before inside.
+    [[nodiscard]] bool operator<(const SurfaceId& other) const
+    {
+        if (component != other.component)
+            return component < other.component;
+        return face != other.face ? face < other.face : page < other.page;
+    }
+};
+
+/// Everything printed on one surface.
+struct SurfaceContent {
+    /// A customer's finished page that is the whole surface; items lie over it.
+    std::optional<LinkedFile> supplied;
+    /// In painting order, the last on top.
+    std::vector<Item> items;
+    std::vector<ColumnGrid> columns;
+    std::vector<PanelMargin> margins;
+    std::vector<Guide> guides;
+    bool operator==(const SurfaceContent&) const = default;
+    [[nodiscard]] bool isEmpty() const { return *this == SurfaceContent(); }
+};
+
+/// A number no guide of the surface has yet.
+[[nodiscard]] inline int freshGuideNumber(const SurfaceContent& content)
+{
+    int number = 0;
+    for (const Guide& guide : content.guides)
+        number = guide.number >= number ? guide.number + 1 : number;
+    return number;
+}
+
+/// A content that is shared by all jobs it is the same in: copying it copies a pointer, and the steps of a history hold
+/// what they have in common once.
+class SharedContent
+{
+public:
+    SharedContent() : data_(new Data) {}
+    const SurfaceContent& operator*() const { return data_->content; }
+    const SurfaceContent* operator->() const { return &data_->content; }
+    /// To be changed: one of its own, copied if others share it.
+    [[nodiscard]] SurfaceContent& own() { return data_->content; }
+    /// Cheap where it is shared.
+    bool operator==(const SharedContent& other) const
+    {
+        return data_ == other.data_ || data_->content == other.data_->content;
+    }
+
+private:
+    struct Data : QSharedData {
+        SurfaceContent content;
+    };
+    QSharedDataPointer<Data> data_;
+};
+
+/// What stands on the surfaces of a piece. The two faces are always there; a page as soon as something stands on it.
+class Surfaces
+{
+public:
+    Surfaces();
+    /// By surface, faces first.
+    [[nodiscard]] auto begin() const { return contents_.begin(); }
+    [[nodiscard]] auto end() const { return contents_.end(); }
+    /// An empty one for a surface that nothing stands on.
+    [[nodiscard]] const SurfaceContent& on(const SurfaceId& surface) const;
+    /// To be changed.
+    [[nodiscard]] SurfaceContent& edit(const SurfaceId& surface) { return contents_[surface].own(); }
+    /// Changes every content; what the visit leaves as it is stays shared.
+    template <class Visit>
+    void editEach(const Visit& visit)
+    {
+        for (auto& [surface, content] : contents_) {
+            SurfaceContent changed = *content;
+            visit(changed);
+            if (!(changed == *content))
+                content.own() = std::move(changed);
+        }
+    }
+    bool operator==(const Surfaces&) const = default;
+
+private:
+    std::map<SurfaceId, SharedContent> contents_;
+};
+
+} // namespace hinge

@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What stands on a surface is shared by the jobs it is the same in, and changes in one of them alone.
+#include "core/job/stories.h"
+#include "core/plan/plan.h"
+#include "testing.h"
+
+using namespace hinge;
+using testing::len;
+
+class TestSurfaces : public QObject
+{
+    Q_OBJECT
+
+    static Item tint(const char* id, int panel = 1)
+    {
+        Item item;
+        item.id = QString::fromLatin1(id);
+        item.ink = QStringLiteral("Black");
+        item.sides = sidesFillingPanel(panel);
+        return item;
+    }
+
+private Q_SLOTS:
+    void idsAreInOrder()
+    {
+        const SurfaceId outside = Face::Outside;
+        const SurfaceId inside = Face::Inside;
+        const SurfaceId seventh = SurfaceId::ofPage(7);
+        QVERIFY(outside < inside && inside < seventh && SurfaceId::ofPage(2) < seventh);
+        QVERIFY(!(seventh < outside) && !(outside < outside));
+        QVERIFY(outside != inside && seventh != outside && seventh == SurfaceId::ofPage(7));
+        QCOMPARE(surfaceName(inside, PieceKind::Leaf), QStringLiteral("back"));
+        QCOMPARE(surfaceName(seventh, PieceKind::Booklet), QStringLiteral("page"));
+    }
+
+    void copiesShareUntilOneIsChanged()
+    {
+        Job first = testing::a4Roll();
+        first.edit(Face::Outside).items = {tint("a")};
+        first.edit(SurfaceId::ofPage(3)).items = {tint("b")};
+        Job second = first;
+        QVERIFY(&second.on(Face::Outside) == &first.on(Face::Outside)); // the same, not one like it
+        second.edit(Face::Outside).items.push_back(tint("c"));
+        QVERIFY(&second.on(Face::Outside) != &first.on(Face::Outside));
+        QCOMPARE(first.on(Face::Outside).items.size(), std::size_t(1));
+        QVERIFY(&second.on(SurfaceId::ofPage(3)) == &first.on(SurfaceId::ofPage(3)));
+        // Through an item, too.
+        Job third = second;
+        third.findItem(QStringLiteral("c"))->name = QStringLiteral("Sea");
+        QVERIFY(second.findItem(QStringLiteral("c"))->name.isEmpty());
+        QVERIFY(&third.on(SurfaceId::ofPage(3)) == &first.on(SurfaceId::ofPage(3)));
+        QVERIFY(third != second);
+        third.findItem(QStringLiteral("c"))->name.clear();
+        QVERIFY(third == second);
+    }
+
+    void whatAVisitLeavesStaysShared()
+    {
+        Job before = testing::a4Roll();
+        before.edit(Face::Outside).items = {tint("a")};
+        before.edit(Face::Inside).items = {tint("b")};
+        Job after = before;
+        removeItem(after, QStringLiteral("a"));
+        QVERIFY(after.on(Face::Outside).items.empty());
+        QVERIFY(&after.on(Face::Inside) == &before.on(Face::Inside));
+    }
+
+    void nothingStandsOnASurfaceNobodyTouched()
+    {
+        const Job job = testing::a4Roll();
+        QVERIFY(job.on(SurfaceId::ofPage(9)).items.empty());
+        int surfaces = 0;
+        for (const auto& [surface, content] : job.surfaces)
+            surfaces += content->items.empty() && surface.component == Component::Flat ? 1 : 0;
+        QCOMPARE(surfaces, 2);
+        QVERIFY(testing::planned(job).itemsOn(SurfaceId::ofPage(9)).empty());
+    }
+
+    void itemsOfAPageLieOnItsPaper()
+    {
+        Job job = newPiece(PieceKind::Booklet); // A5, stapled
+        const SurfaceId page = SurfaceId::ofPage(1);
+        job.edit(page).items = {tint("sea", 0)};
+        const Plan plan = testing::planned(job);
+        const PlacedItem* placed = plan.findItem(QStringLiteral("sea"));
+        QVERIFY(placed && placed->surface == page);
+        QCOMPARE(&plan.itemsOn(page).front(), placed);
+        // A page of 148 x 210 mm bleeds at head, foot and fore-edge, and ends at the fold.
+        QCOMPARE(placed->frame.size(), (Size{len("151"), len("216")}));
+        QCOMPARE(plan.panelsOf(page).front().area.size(), job.page);
+    }
+};
+
+QTEST_APPLESS_MAIN(TestSurfaces)
+#include "test_surfaces.moc"
