@@ -9,7 +9,8 @@
 #include <QTest>
 #include <rapidcheck.h>
 
-namespace testing {
+namespace testing
+{
 
 /// Runs a property and fails the Qt test when it does not hold (rapidcheck prints the counterexample).
 #define CHECK_PROPERTY(...) QVERIFY(rc::check(__VA_ARGS__))
@@ -54,7 +55,10 @@ inline std::vector<hinge::Length> foldPositions(const hinge::Plan& plan, hinge::
 }
 
 /// From the trim of an exported flat to the edge of its page.
-inline hinge::Length flatMargin(const hinge::Job& job) { return -hinge::flatPage(planned(job).paper, hinge::Face::Outside).x; }
+inline hinge::Length flatMargin(const hinge::Job& job)
+{
+    return -hinge::flatPage(planned(job).paper, hinge::Face::Outside).x;
+}
 
 /// The role names of a face, from left to right.
 inline QStringList roles(const hinge::Plan& plan, hinge::Face face)
@@ -88,7 +92,8 @@ inline bool hasFinding(const std::vector<hinge::Finding>& findings, const char* 
 
 } // namespace testing
 
-namespace rc {
+namespace rc
+{
 
 /// Any leaflet that could be made: sizes in whole tenths of a millimetre or thirds of an inch.
 template <>
@@ -105,7 +110,8 @@ struct Arbitrary<hinge::Job> {
             job.unit = *gen::element(hinge::Unit::Mm, hinge::Unit::Inch, hinge::Unit::Cm, hinge::Unit::Point);
             job.stock.grammage = *gen::inRange(60, 300);
             using S = hinge::FoldScheme;
-            job.fold.scheme = *gen::element(S::Half, S::Roll, S::Zigzag, S::Gate, S::DoubleGate, S::Short, S::Cross, S::HalfRoll);
+            job.fold.scheme =
+                *gen::element(S::Half, S::Roll, S::Zigzag, S::Gate, S::DoubleGate, S::Short, S::Cross, S::HalfRoll);
             job.fold.panels = *gen::inRange(2, 7);
             if (const int fixed = hinge::fixedPanels(job.fold.scheme))
                 job.fold.panels = fixed;
@@ -131,7 +137,8 @@ inline Gen<hinge::Job> anyPiece()
         using namespace hinge;
         Job job = *gen::arbitrary<Job>();
         const Job folded = job;
-        job = newPiece(*gen::element(PieceKind::Leaflet, PieceKind::Card, PieceKind::Cover, PieceKind::Booklet, PieceKind::Book, PieceKind::Leaf, PieceKind::WireBook));
+        job = newPiece(*gen::element(PieceKind::Leaflet, PieceKind::Card, PieceKind::Cover, PieceKind::Booklet,
+                                     PieceKind::Book, PieceKind::Leaf, PieceKind::WireBook));
         job.unit = folded.unit;
         job.zones = folded.zones;
         job.quantity = folded.quantity;

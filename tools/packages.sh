@@ -11,7 +11,7 @@ build_packages=(
 # To start the window: the plain X11 connection and a display of our own where there is none.
 window_packages=(xvfb xauth libxcb-cursor0 libxkbcommon-x11-0 libegl1)
 test_packages=(
-  librapidcheck-dev poppler-utils qpdf ghostscript libgs-common fontconfig libpaper-utils
+  clang-format librapidcheck-dev poppler-utils qpdf ghostscript libgs-common fontconfig libpaper-utils
   python3 python3-jsonschema python3-vobject xdotool zxing-cpp-tools libtiff-tools liblcms2-utils
   mupdf-tools fonts-noto-cjk fonts-noto-color-emoji fonts-sil-ezra fonts-hosny-amiri
 )

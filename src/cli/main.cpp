@@ -1,17 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/plan_report.h"
 #include "core/file/embedded_files.h"
-#include "core/piece/extent.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
+#include "core/piece/extent.h"
 #include "core/units/version.h"
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
 #include "typeset/content_checks.h"
 
 #include <CLI/CLI.hpp>
-#include <QFileInfo>
 #include <QFile>
+#include <QFileInfo>
 #include <QGuiApplication>
 #include <QTemporaryDir>
 #include <QTextStream>
@@ -19,12 +19,13 @@
 
 using namespace hinge;
 
-namespace {
+namespace
+{
 
 // What a script can rely on.
 constexpr int exitDone = 0;
-constexpr int exitFault = 1; // the job or a file is at fault
-constexpr int exitUsage = 2; // the command was called wrongly
+constexpr int exitFault = 1;    // the job or a file is at fault
+constexpr int exitUsage = 2;    // the command was called wrongly
 constexpr int exitFindings = 3; // a finding stops the export
 
 void say(const QString& line) { QTextStream(stderr) << line << Qt::endl; }
@@ -55,7 +56,8 @@ Result<Loaded> load(const QString& path, bool outside)
                 .arg(Problem::quoted(out.join(QStringLiteral(", ")))));
     auto planned = plan(*job);
     if (!planned)
-        return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where, planned.error().message);
+        return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where,
+                       planned.error().message);
     if (const auto unpacked = unpackEmbedded(*job); !unpacked)
         return tl::unexpected(unpacked.error());
     Loaded loaded{std::move(*job), std::move(*planned), {}, QFileInfo(path).absolutePath()};
@@ -84,7 +86,9 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
         return fail(loaded.error());
     bool stops = false;
     for (const Finding& f : loaded->findings) {
-        say(QStringLiteral("%1: %2. %3").arg(f.severity == Severity::Stop ? QStringLiteral("stop") : QStringLiteral("warning"), f.message, f.reason));
+        say(QStringLiteral("%1: %2. %3")
+                .arg(f.severity == Severity::Stop ? QStringLiteral("stop") : QStringLiteral("warning"), f.message,
+                     f.reason));
         stops = stops || f.severity == Severity::Stop;
     }
     if (stops && !despite) {
@@ -117,13 +121,14 @@ int main(int argc, char** argv)
                  "It computes exactly what the window computes.\n"};
     cli.set_version_flag("--version", std::string("hinge ") + programVersion);
     cli.require_subcommand(1);
-    cli.footer("Examples:\n"
-               "  hinge plan leaflet.hinge.json                               figures, panels and findings to read\n"
-               "  hinge plan leaflet.hinge.json --json | jq .sheet.up         the same for scripts\n"
-               "  hinge export leaflet.hinge.json --what flat --out flat.pdf  one page a face, for a printer who imposes\n"
-               "  hinge export leaflet.hinge.json --what sheets --out s.pdf   the press sheet, front and back\n\n"
-               "Exit codes: 0 done; 1 the job or a file is at fault (see stderr); 2 called wrongly;\n"
-               "3 a finding stops the export (--despite-findings writes all the same).");
+    cli.footer(
+        "Examples:\n"
+        "  hinge plan leaflet.hinge.json                               figures, panels and findings to read\n"
+        "  hinge plan leaflet.hinge.json --json | jq .sheet.up         the same for scripts\n"
+        "  hinge export leaflet.hinge.json --what flat --out flat.pdf  one page a face, for a printer who imposes\n"
+        "  hinge export leaflet.hinge.json --what sheets --out s.pdf   the press sheet, front and back\n\n"
+        "Exit codes: 0 done; 1 the job or a file is at fault (see stderr); 2 called wrongly;\n"
+        "3 a finding stops the export (--despite-findings writes all the same).");
 
     std::string job;
     bool json = false;
@@ -139,8 +144,11 @@ int main(int argc, char** argv)
     bool despite = false;
     CLI::App* exportCommand = cli.add_subcommand("export", "Write a PDF for the printer");
     exportCommand->add_option("JOB", job, "a *.hinge.json or *.hinge.zip file")->required();
-    exportCommand->add_option("--what", what, "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back")
-        ->required()->check(CLI::IsMember({"flat", "sheets"}));
+    exportCommand
+        ->add_option("--what", what,
+                     "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back")
+        ->required()
+        ->check(CLI::IsMember({"flat", "sheets"}));
     exportCommand->add_option("--out", out, "the PDF to write; an existing file is replaced")->required();
     exportCommand->add_flag("--despite-findings", despite, "write even when a finding would stop it");
 

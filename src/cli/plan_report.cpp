@@ -5,8 +5,10 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QString severityName(Severity s) { return s == Severity::Stop ? QStringLiteral("stop") : QStringLiteral("warn"); }
 
@@ -25,8 +27,10 @@ QString edgeName(EdgeFate fate)
 
 QJsonObject rectJson(const Rect& r, Unit unit)
 {
-    return {{QStringLiteral("x"), exactText(r.x, unit)}, {QStringLiteral("y"), exactText(r.y, unit)},
-            {QStringLiteral("width"), exactText(r.w, unit)}, {QStringLiteral("height"), exactText(r.h, unit)}};
+    return {{QStringLiteral("x"), exactText(r.x, unit)},
+            {QStringLiteral("y"), exactText(r.y, unit)},
+            {QStringLiteral("width"), exactText(r.w, unit)},
+            {QStringLiteral("height"), exactText(r.h, unit)}};
 }
 
 QJsonObject panelJson(const Panel& p, Unit unit)
@@ -46,10 +50,12 @@ QJsonObject panelJson(const Panel& p, Unit unit)
 QJsonObject lineJson(const FoldLine& line, Face face, Unit unit)
 {
     QJsonObject o{{QStringLiteral("at"), exactText(line.at[std::size_t(face)], unit)},
-                  {QStringLiteral("runs"), line.axis == Axis::Vertical ? QStringLiteral("head to foot") : QStringLiteral("across")}};
+                  {QStringLiteral("runs"),
+                   line.axis == Axis::Vertical ? QStringLiteral("head to foot") : QStringLiteral("across")}};
     switch (line.work) {
     case LineWork::Fold:
-        o[QStringLiteral("crease")] = line.valley[std::size_t(face)] ? QStringLiteral("valley") : QStringLiteral("mountain");
+        o[QStringLiteral("crease")] =
+            line.valley[std::size_t(face)] ? QStringLiteral("valley") : QStringLiteral("mountain");
         break;
     case LineWork::Score: o[QStringLiteral("crease")] = QStringLiteral("score"); break;
     case LineWork::Perforation: o[QStringLiteral("crease")] = QStringLiteral("perforation"); break;
@@ -90,8 +96,13 @@ QJsonObject bookJson(const Job& job, const Book& book)
     QJsonArray strips;
     for (const CutPiece& strip : book.strips)
         strips.append(rectJson(strip.area, job.unit));
-    return {{QStringLiteral("pages"), book.pages}, {QStringLiteral("strips"), strips}, {QStringLiteral("leaves"), book.leaves}, {QStringLiteral("blanks"), blanks},
-            {QStringLiteral("sheets"), sheets}, {QStringLiteral("spreads"), spreads}, {QStringLiteral("block"), exactText(book.block, job.unit)}};
+    return {{QStringLiteral("pages"), book.pages},
+            {QStringLiteral("strips"), strips},
+            {QStringLiteral("leaves"), book.leaves},
+            {QStringLiteral("blanks"), blanks},
+            {QStringLiteral("sheets"), sheets},
+            {QStringLiteral("spreads"), spreads},
+            {QStringLiteral("block"), exactText(book.block, job.unit)}};
 }
 
 /// "8 ↓5 ..." the pages of a side, row by row; an arrow marks those whose head points to the foot.
@@ -111,7 +122,8 @@ QString sideText(const BookSheet& sheet, int side)
 
 QJsonObject figureJson(const Figure& f, Unit unit)
 {
-    QJsonObject o{{QStringLiteral("key"), f.key}, {QStringLiteral("label"), f.label}, {QStringLiteral("value"), f.value}};
+    QJsonObject o{
+        {QStringLiteral("key"), f.key}, {QStringLiteral("label"), f.label}, {QStringLiteral("value"), f.value}};
     if (f.length)
         o[QStringLiteral("exact")] = exactText(*f.length, unit);
     if (f.number)
@@ -137,7 +149,9 @@ QString planText(const Job& job, const Plan& plan, const std::vector<Finding>& f
             out += u'\n' + group.toUpper() + u'\n';
         }
         out += QStringLiteral("  %1 %2").arg(f.label, -24).arg(f.value, -18);
-        const QString why = f.working.isEmpty() ? f.source : f.source.isEmpty() ? f.working : f.working + QStringLiteral("; ") + f.source;
+        const QString why = f.working.isEmpty()  ? f.source
+                            : f.source.isEmpty() ? f.working
+                                                 : f.working + QStringLiteral("; ") + f.source;
         out += QStringLiteral("  %1").arg(why);
         while (out.endsWith(u' '))
             out.chop(1);
@@ -146,7 +160,10 @@ QString planText(const Job& job, const Plan& plan, const std::vector<Finding>& f
     for (const Face face : bothFaces) {
         out += u'\n' + faceName(face).toUpper() + QStringLiteral(", from the left\n");
         for (const Panel& p : plan.paper.face(face))
-            out += QStringLiteral("  %1 %2  read %3\n").arg(p.roleName, -24).arg(formatLength(p.area.w, job.unit), -18).arg(p.readingNumber);
+            out += QStringLiteral("  %1 %2  read %3\n")
+                       .arg(p.roleName, -24)
+                       .arg(formatLength(p.area.w, job.unit), -18)
+                       .arg(p.readingNumber);
     }
     if (plan.textPages) {
         out += QStringLiteral("\nTEXT PAGES, margins left, head, right, foot\n");
@@ -155,7 +172,10 @@ QString planText(const Job& job, const Plan& plan, const std::vector<Finding>& f
             QStringList margins;
             for (const ItemSide s : allSides)
                 margins << formatNumber(p.margin(s), job.unit);
-            out += QStringLiteral("  %1 %2  %3\n").arg(p.roleName, -24).arg(formatSize(p.area.size(), job.unit), -18).arg(margins.join(QStringLiteral(" / ")));
+            out += QStringLiteral("  %1 %2  %3\n")
+                       .arg(p.roleName, -24)
+                       .arg(formatSize(p.area.size(), job.unit), -18)
+                       .arg(margins.join(QStringLiteral(" / ")));
         }
     }
     if (plan.book && !plan.book->sheets.empty()) {
@@ -192,7 +212,8 @@ QByteArray planJson(const Job& job, const Plan& plan, const std::vector<Finding>
     if (plan.textPages) {
         QJsonObject pages;
         for (const Hand hand : bothHands)
-            pages[handName(hand)] = panelJson((*plan.textPages)[std::size_t(hand)].face(Face::Outside).front(), job.unit);
+            pages[handName(hand)] =
+                panelJson((*plan.textPages)[std::size_t(hand)].face(Face::Outside).front(), job.unit);
         root[QStringLiteral("textPages")] = pages;
     }
     if (plan.book)
@@ -209,8 +230,10 @@ QByteArray planJson(const Job& job, const Plan& plan, const std::vector<Finding>
                                                 {QStringLiteral("places"), places}};
     QJsonArray list;
     for (const Finding& f : findings) {
-        QJsonObject o{{QStringLiteral("code"), f.code}, {QStringLiteral("severity"), severityName(f.severity)},
-                      {QStringLiteral("message"), f.message}, {QStringLiteral("reason"), f.reason}};
+        QJsonObject o{{QStringLiteral("code"), f.code},
+                      {QStringLiteral("severity"), severityName(f.severity)},
+                      {QStringLiteral("message"), f.message},
+                      {QStringLiteral("reason"), f.reason}};
         if (f.surface && f.surface->component == Component::Flat)
             o[QStringLiteral("face")] = faceName(f.surface->face);
         if (!f.itemId.isEmpty())

@@ -6,7 +6,8 @@
 #include <QByteArray>
 #include <QString>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The plan as text for people: figures with their workings, panels, findings.
 [[nodiscard]] QString planText(const Job& job, const Plan& plan, const std::vector<Finding>& findings);

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "colour/ink_coverage.h"
 
-namespace hinge {
+namespace hinge
+{
 
 void InkCoverage::add(const uchar* cmyk, int pixels)
 {

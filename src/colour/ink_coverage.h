@@ -4,15 +4,17 @@
 #include <QByteArray>
 #include <array>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Counts how much ink lies on the parts of a picture.
-class InkCoverage {
+class InkCoverage
+{
 public:
     /// Four bytes a pixel, 255 for full ink.
     void add(const uchar* cmyk, int pixels);
-    /// The ink of the heaviest parts, in percent of the four together: what at least one pixel of a thousand reaches, so that a
-    /// stray pixel does not count. 0 when nothing was counted.
+    /// The ink of the heaviest parts, in percent of the four together: what at least one pixel of a thousand reaches,
+    /// so that a stray pixel does not count. 0 when nothing was counted.
     [[nodiscard]] int heaviest() const;
 
 private:

@@ -4,8 +4,10 @@
 #include <algorithm>
 #include <array>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 using Pixel = std::array<int, 3>;
 using Box = std::vector<Pixel>;
@@ -36,7 +38,8 @@ QColor meanOf(const Box& box)
 
 std::vector<QColor> coloursOf(const QImage& picture, int count)
 {
-    const QImage small = picture.scaled(64, 64, Qt::KeepAspectRatio, Qt::SmoothTransformation).convertToFormat(QImage::Format_ARGB32);
+    const QImage small =
+        picture.scaled(64, 64, Qt::KeepAspectRatio, Qt::SmoothTransformation).convertToFormat(QImage::Format_ARGB32);
     Box all;
     for (int y = 0; y < small.height(); ++y)
         for (int x = 0; x < small.width(); ++x)

@@ -5,10 +5,12 @@
 #include <QImage>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
-/// A few colours that stand for a picture, the most used first: its pixels are parted at the median of their longest side until
-/// there are `count` boxes (median cut, Heckbert 1982). Fewer when it has fewer colours; transparent pixels do not count.
+/// A few colours that stand for a picture, the most used first: its pixels are parted at the median of their longest
+/// side until there are `count` boxes (median cut, Heckbert 1982). Fewer when it has fewer colours; transparent pixels
+/// do not count.
 [[nodiscard]] std::vector<QColor> coloursOf(const QImage& picture, int count);
 
 } // namespace hinge

@@ -11,8 +11,10 @@
 #include <memory>
 #include <vector>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 struct CloseProfile {
     void operator()(void* profile) const { cmsCloseProfile(profile); }
@@ -31,11 +33,13 @@ QString description(cmsHPROFILE profile)
 Result<PressProfile> readPressProfile(const QByteArray& icc)
 {
     // Complaints of lcms about damaged profiles are told by our own message.
-    const std::unique_ptr<void, CloseProfile> profile(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size())));
+    const std::unique_ptr<void, CloseProfile> profile(
+        cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size())));
     if (!profile)
         return problem({}, QStringLiteral("This is no ICC profile, or it is damaged."));
     if (cmsGetDeviceClass(profile.get()) != cmsSigOutputClass || cmsGetColorSpace(profile.get()) != cmsSigCmykData)
-        return problem({}, QStringLiteral("This is no profile of a press in four process colours. Ask the printer for the one of the press and paper."));
+        return problem({}, QStringLiteral("This is no profile of a press in four process colours. Ask the printer for "
+                                          "the one of the press and paper."));
     PressProfile out{icc, description(profile.get()), 0};
     if (out.name.isEmpty())
         out.name = QStringLiteral("press profile without a name");
@@ -64,7 +68,8 @@ Result<PressProfile> pressProfileOf(const Job& job, const QString& jobFolder)
             shownPath(path),
             QStringLiteral("The press profile is not there, or is none. Put it back, or choose another one."));
     if (!file.open(QIODevice::ReadOnly))
-        return problem(shownPath(path), QStringLiteral("The press profile is not there. Put it back, or choose another one."));
+        return problem(shownPath(path),
+                       QStringLiteral("The press profile is not there. Put it back, or choose another one."));
     auto profile = readPressProfile(file.readAll());
     return profile ? profile : problem(shownPath(path), profile.error().message);
 }

@@ -5,12 +5,13 @@
 
 #include <QByteArray>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What a press and its paper make of process colours.
 struct PressProfile {
     QByteArray icc; ///< ISO 15076-1, class "prtr", four process colours
-    QString name; ///< its description
+    QString name;   ///< its description
     /// The ink its darkest colours take, in percent of the four together, in whole fives.
     int inkLimit = 0;
 };

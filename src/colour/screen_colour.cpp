@@ -7,14 +7,15 @@
 #include <cmath>
 #include <lcms2.h>
 
-namespace hinge {
+namespace hinge
+{
 
 struct ScreenColour::Transforms {
-    cmsHTRANSFORM toScreen = nullptr; ///< press to sRGB, relative
-    cmsHTRANSFORM toProof = nullptr; ///< press to sRGB, absolute: the paper has its colour
-    cmsHTRANSFORM toPress = nullptr; ///< sRGB to press, relative
+    cmsHTRANSFORM toScreen = nullptr;       ///< press to sRGB, relative
+    cmsHTRANSFORM toProof = nullptr;        ///< press to sRGB, absolute: the paper has its colour
+    cmsHTRANSFORM toPress = nullptr;        ///< sRGB to press, relative
     cmsHTRANSFORM pictureToPress = nullptr; ///< the same for pixels
-    cmsHTRANSFORM pictureProof = nullptr; ///< sRGB to press to sRGB
+    cmsHTRANSFORM pictureProof = nullptr;   ///< sRGB to press to sRGB
 
     explicit Transforms(const QByteArray& icc)
     {
@@ -25,11 +26,14 @@ struct ScreenColour::Transforms {
         constexpr cmsUInt32Number relative = cmsFLAGS_BLACKPOINTCOMPENSATION | cmsFLAGS_NOCACHE;
         // Relative colorimetric with the paper shown as white: the window draws its own paper.
         toScreen = cmsCreateTransform(press, TYPE_CMYK_DBL, screen, TYPE_RGB_8, INTENT_RELATIVE_COLORIMETRIC, relative);
-        toProof = cmsCreateTransform(press, TYPE_CMYK_DBL, screen, TYPE_RGB_8, INTENT_ABSOLUTE_COLORIMETRIC, cmsFLAGS_NOCACHE);
+        toProof = cmsCreateTransform(press, TYPE_CMYK_DBL, screen, TYPE_RGB_8, INTENT_ABSOLUTE_COLORIMETRIC,
+                                     cmsFLAGS_NOCACHE);
         toPress = cmsCreateTransform(screen, TYPE_RGB_8, press, TYPE_CMYK_DBL, INTENT_RELATIVE_COLORIMETRIC, relative);
-        pictureToPress = cmsCreateTransform(screen, TYPE_BGRA_8, press, TYPE_CMYK_8, INTENT_RELATIVE_COLORIMETRIC, relative);
-        pictureProof = cmsCreateProofingTransform(screen, TYPE_BGRA_8, screen, TYPE_BGRA_8, press, INTENT_ABSOLUTE_COLORIMETRIC, INTENT_RELATIVE_COLORIMETRIC,
-                                                  cmsFLAGS_SOFTPROOFING | relative);
+        pictureToPress =
+            cmsCreateTransform(screen, TYPE_BGRA_8, press, TYPE_CMYK_8, INTENT_RELATIVE_COLORIMETRIC, relative);
+        pictureProof =
+            cmsCreateProofingTransform(screen, TYPE_BGRA_8, screen, TYPE_BGRA_8, press, INTENT_ABSOLUTE_COLORIMETRIC,
+                                       INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_SOFTPROOFING | relative);
         cmsCloseProfile(press);
         cmsCloseProfile(screen);
     }
@@ -53,13 +57,16 @@ void ScreenColour::usePress(const QByteArray& icc)
     pictures_.clear();
 }
 
-namespace {
+namespace
+{
 
 QColor through(cmsHTRANSFORM transform, const Cmyk& cmyk, int strength)
 {
     const auto part = [strength](int percent) { return percent * strength / 100.0; };
     if (!transform)
-        return QColor::fromCmykF(float(part(cmyk.c) / 100), float(part(cmyk.m) / 100), float(part(cmyk.y) / 100), float(part(cmyk.k) / 100)).toRgb();
+        return QColor::fromCmykF(float(part(cmyk.c) / 100), float(part(cmyk.m) / 100), float(part(cmyk.y) / 100),
+                                 float(part(cmyk.k) / 100))
+            .toRgb();
     const double in[4] = {part(cmyk.c), part(cmyk.m), part(cmyk.y), part(cmyk.k)};
     quint8 out[3];
     cmsDoTransform(transform, in, out, 1);
@@ -68,7 +75,8 @@ QColor through(cmsHTRANSFORM transform, const Cmyk& cmyk, int strength)
 
 quint64 keyOf(const Cmyk& cmyk, int strength, bool proof)
 {
-    return quint64(cmyk.c) | quint64(cmyk.m) << 8 | quint64(cmyk.y) << 16 | quint64(cmyk.k) << 24 | quint64(strength) << 32 | quint64(proof) << 40;
+    return quint64(cmyk.c) | quint64(cmyk.m) << 8 | quint64(cmyk.y) << 16 | quint64(cmyk.k) << 24 |
+           quint64(strength) << 32 | quint64(proof) << 40;
 }
 
 } // namespace
@@ -113,7 +121,8 @@ QImage ScreenColour::of(const QImage& picture, const InkView& view) const
     if (pictures_.size() > 40)
         pictures_.clear();
     QImage out = picture.convertToFormat(QImage::Format_ARGB32);
-    static const QStringList channels{QStringLiteral("Cyan"), QStringLiteral("Magenta"), QStringLiteral("Yellow"), QStringLiteral("Black")};
+    static const QStringList channels{QStringLiteral("Cyan"), QStringLiteral("Magenta"), QStringLiteral("Yellow"),
+                                      QStringLiteral("Black")};
     const auto channel = channels.indexOf(view.plate);
     std::vector<quint8> inks(std::size_t(out.width()) * 4);
     for (int y = 0; y < out.height(); ++y) {

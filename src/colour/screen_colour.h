@@ -9,7 +9,8 @@
 #include <map>
 #include <memory>
 
-namespace hinge {
+namespace hinge
+{
 
 /// In which light inks are looked at.
 struct InkView {
@@ -20,9 +21,11 @@ struct InkView {
     bool operator==(const InkView&) const = default;
 };
 
-/// Shows process colours on a screen: from the profile of the press (the one that ships, to begin with) to sRGB, relative colorimetric
-/// with black point compensation, as lcms2 computes it. In a proof absolute colorimetric, and pictures by way of the press.
-class ScreenColour {
+/// Shows process colours on a screen: from the profile of the press (the one that ships, to begin with) to sRGB,
+/// relative colorimetric with black point compensation, as lcms2 computes it. In a proof absolute colorimetric, and
+/// pictures by way of the press.
+class ScreenColour
+{
 public:
     ScreenColour();
     ~ScreenColour();

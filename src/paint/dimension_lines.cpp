@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/dimension_lines.h"
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// `beside` is where a figure goes that is too wide for its line: away from the paper.
 void paintAlong(QPainter& p, double length, const QString& text, const DimensionStyle& style, double beside)
@@ -28,7 +30,8 @@ void paintAlong(QPainter& p, double length, const QString& text, const Dimension
 
 } // namespace
 
-void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text, const DimensionStyle& style)
+void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text,
+                          const DimensionStyle& style)
 {
     painter.save();
     painter.translate(x0, y);
@@ -36,7 +39,8 @@ void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, con
     painter.restore();
 }
 
-void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text, const DimensionStyle& style)
+void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text,
+                        const DimensionStyle& style)
 {
     painter.save();
     painter.translate(x, y1);

@@ -5,7 +5,8 @@
 #include <QPainter>
 #include <QString>
 
-namespace hinge {
+namespace hinge
+{
 
 /// How dimension lines look.
 struct DimensionStyle {
@@ -15,7 +16,9 @@ struct DimensionStyle {
 };
 
 /// Dimension lines like a workshop drawing's: a thin line with slanted ticks and the figure in a gap. In pixels.
-void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text, const DimensionStyle& style);
-void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text, const DimensionStyle& style);
+void paintDimensionAcross(QPainter& painter, double x0, double x1, double y, const QString& text,
+                          const DimensionStyle& style);
+void paintDimensionDown(QPainter& painter, double x, double y0, double y1, const QString& text,
+                        const DimensionStyle& style);
 
 } // namespace hinge

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/docket_page.h"
 
-#include "core/plan/making_steps.h"
-#include "core/piece/opening.h"
 #include "core/file/save_file.h"
+#include "core/piece/opening.h"
+#include "core/plan/making_steps.h"
 #include "core/units/version.h"
 #include "paint/flat_diagram.h"
 #include "paint/piece_painter.h"
@@ -13,8 +13,10 @@
 #include <QPdfWriter>
 #include <QSvgGenerator>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 const QColor ink(0x20, 0x26, 0x2D);
 const QColor ink2(0x59, 0x62, 0x6C);
@@ -36,17 +38,20 @@ DiagramStyle diagramStyle(const QFont& font)
 /// Pages are laid out in pixels of 1/96 in and scaled to the device.
 constexpr double pixelsPerInch = 96;
 
-class Page {
+class Page
+{
 public:
     Page(QPainter& painter, QSizeF size, const QFont& font) : p_(painter), size_(size), font_(font) {}
 
-    void text(const QRectF& r, const QString& s, double pixels, QFont::Weight weight, const QColor& colour, int flags = Qt::AlignLeft | Qt::AlignTop)
+    void text(const QRectF& r, const QString& s, double pixels, QFont::Weight weight, const QColor& colour,
+              int flags = Qt::AlignLeft | Qt::AlignTop)
     {
         p_.setFont(sized(font_, pixels, weight));
         p_.setPen(colour);
         p_.drawText(r, flags, s);
     }
-    double wrapped(double x, double y, double w, const QString& s, double pixels, QFont::Weight weight, const QColor& colour)
+    double wrapped(double x, double y, double w, const QString& s, double pixels, QFont::Weight weight,
+                   const QColor& colour)
     {
         p_.setFont(sized(font_, pixels, weight));
         const QRectF need = p_.boundingRect(QRectF(x, y, w, 1000), Qt::AlignLeft | Qt::TextWordWrap, s);
@@ -92,13 +97,17 @@ double paintFigures(Page& page, double top, double bottom, const Plan& plan)
             ++told;
         }
         ++told;
-        page.text({x, y, width * 0.42, 15}, f.label, 10.5, QFont::Medium, ink2, Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine);
-        page.text({x + width * 0.42, y, width * 0.58, 15}, f.value + (f.overridden ? QObject::tr("  (typed)") : QString()), 10.5, QFont::Bold, ink, Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine);
+        page.text({x, y, width * 0.42, 15}, f.label, 10.5, QFont::Medium, ink2,
+                  Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine);
+        page.text({x + width * 0.42, y, width * 0.58, 15},
+                  f.value + (f.overridden ? QObject::tr("  (typed)") : QString()), 10.5, QFont::Bold, ink,
+                  Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine);
         y += 14.5;
         if (!f.working.isEmpty()) {
             page.p_.setFont(sized(page.font_, 8.5));
             const QString working = page.p_.fontMetrics().elidedText(f.working, Qt::ElideRight, int(width * 0.58));
-            page.text({x + width * 0.42, y - 1, width * 0.58, 12}, working, 8.5, QFont::Medium, ink2, Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine);
+            page.text({x + width * 0.42, y - 1, width * 0.58, 12}, working, 8.5, QFont::Medium, ink2,
+                      Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine);
             y += 11.5;
         }
         lowest = std::max(lowest, y);
@@ -106,7 +115,8 @@ double paintFigures(Page& page, double top, double bottom, const Plan& plan)
     return lowest - top;
 }
 
-void paintDocket(QPainter& painter, QSizeF size, const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font)
+void paintDocket(QPainter& painter, QSizeF size, const Job& job, const Plan& plan, const std::vector<Finding>& findings,
+                 const QFont& font)
 {
     Page page(painter, size, font);
     const double m = Page::margin;
@@ -122,7 +132,8 @@ void paintDocket(QPainter& painter, QSizeF size, const Job& job, const Plan& pla
     const double drawing = size.height() * 0.27;
     const DiagramStyle style = diagramStyle(font);
     FlatDiagram(QRectF(m - 20, y, w * 0.72 + 20, drawing), facesOf(plan, job.kind), job.unit).paint(painter, style);
-    paintStandingPiece(painter, QRectF(m + w * 0.76, y + 16, w * 0.24, drawing - 40), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
+    paintStandingPiece(painter, QRectF(m + w * 0.76, y + 16, w * 0.24, drawing - 40), plan, tellingOpenness(job), {},
+                       QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
     y += drawing + 4;
     page.line(y);
     y += 10;
@@ -141,14 +152,18 @@ void paintDocket(QPainter& painter, QSizeF size, const Job& job, const Plan& pla
     }
     double right = y;
     if (findings.empty())
-        page.text({m + half + 26, right, half, 14}, QObject::tr("Nothing: every check passed."), 10.5, QFont::Medium, ink);
+        page.text({m + half + 26, right, half, 14}, QObject::tr("Nothing: every check passed."), 10.5, QFont::Medium,
+                  ink);
     for (const Finding& f : findings) {
         if (right > size.height() - m - 30)
             break;
         const QString sort = f.severity == Severity::Stop ? QObject::tr("stop: ") : QObject::tr("look: ");
-        right += page.wrapped(m + half + 26, right, half, sort + f.message, 10.5, f.severity == Severity::Stop ? QFont::Bold : QFont::Medium, ink) + 2;
+        right += page.wrapped(m + half + 26, right, half, sort + f.message, 10.5,
+                              f.severity == Severity::Stop ? QFont::Bold : QFont::Medium, ink) +
+                 2;
     }
-    page.text({m, size.height() - m + 4, w, 14}, QObject::tr("Upper Hinge %1").arg(QLatin1String(programVersion)), 8.5, QFont::Medium, ink2, Qt::AlignRight);
+    page.text({m, size.height() - m + 4, w, 14}, QObject::tr("Upper Hinge %1").arg(QLatin1String(programVersion)), 8.5,
+              QFont::Medium, ink2, Qt::AlignRight);
 }
 
 QString escaped(const QString& s) { return s.toHtmlEscaped(); }
@@ -163,7 +178,8 @@ QByteArray drawingSvg(const Job& job, const Plan& plan, const QFont& font)
     svg.setViewBox(QRect(QPoint(0, 0), size));
     QPainter p(&svg);
     FlatDiagram(QRectF(0, 0, 520, size.height()), facesOf(plan, job.kind), job.unit).paint(p, diagramStyle(font));
-    paintStandingPiece(p, QRectF(530, 20, 180, 250), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
+    paintStandingPiece(p, QRectF(530, 20, 180, 250), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D),
+                       PieceScale::Fill);
     p.end();
     QByteArray out = buffer.data();
     return out.mid(out.indexOf("<svg")); // without the XML head, which HTML does not take
@@ -171,7 +187,8 @@ QByteArray drawingSvg(const Job& job, const Plan& plan, const QFont& font)
 
 } // namespace
 
-Result<void> writeDocketPdf(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font, const QString& path)
+Result<void> writeDocketPdf(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font,
+                            const QString& path)
 {
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
@@ -190,15 +207,23 @@ Result<void> writeDocketPdf(const Job& job, const Plan& plan, const std::vector<
     return saveWhole(path, buffer.data());
 }
 
-Result<void> writeDocketHtml(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font, const QString& path)
+Result<void> writeDocketHtml(const Job& job, const Plan& plan, const std::vector<Finding>& findings, const QFont& font,
+                             const QString& path)
 {
-    QString html = QStringLiteral("<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>%1</title>\n<style>\n"
-                                  "body{font:15px/1.5 system-ui,sans-serif;color:#20262d;max-width:760px;margin:32px auto;padding:0 20px;background:#fffefa}\n"
-                                  "h1{font-size:26px;margin:0}h2{font-size:13px;letter-spacing:.06em;text-transform:uppercase;color:#1d6a66;margin:26px 0 6px}\n"
-                                  "table{border-collapse:collapse;width:100%}td{padding:3px 12px 3px 0;vertical-align:top;border-bottom:1px solid #e6e2d6;font-variant-numeric:tabular-nums}\n"
-                                  "td.v{font-weight:600;white-space:nowrap}td.w,p.c{color:#59626c;font-size:13px}svg{width:100%;height:auto}\n</style></head><body>\n")
-                       .arg(escaped(job.title));
-    html += QStringLiteral("<h1>%1</h1>\n<p class=\"c\">%2%3</p>\n").arg(escaped(job.title), escaped(kindName(job.kind)), job.customer.isEmpty() ? QString() : QStringLiteral(" · ") + escaped(job.customer));
+    QString html =
+        QStringLiteral("<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>%1</title>\n<style>\n"
+                       "body{font:15px/1.5 system-ui,sans-serif;color:#20262d;max-width:760px;margin:32px "
+                       "auto;padding:0 20px;background:#fffefa}\n"
+                       "h1{font-size:26px;margin:0}h2{font-size:13px;letter-spacing:.06em;text-transform:uppercase;"
+                       "color:#1d6a66;margin:26px 0 6px}\n"
+                       "table{border-collapse:collapse;width:100%}td{padding:3px 12px 3px "
+                       "0;vertical-align:top;border-bottom:1px solid #e6e2d6;font-variant-numeric:tabular-nums}\n"
+                       "td.v{font-weight:600;white-space:nowrap}td.w,p.c{color:#59626c;font-size:13px}svg{width:100%;"
+                       "height:auto}\n</style></head><body>\n")
+            .arg(escaped(job.title));
+    html += QStringLiteral("<h1>%1</h1>\n<p class=\"c\">%2%3</p>\n")
+                .arg(escaped(job.title), escaped(kindName(job.kind)),
+                     job.customer.isEmpty() ? QString() : QStringLiteral(" · ") + escaped(job.customer));
     html += QString::fromUtf8(drawingSvg(job, plan, font));
     QString group;
     for (const Figure& f : plan.figures) {
@@ -208,8 +233,11 @@ Result<void> writeDocketHtml(const Job& job, const Plan& plan, const std::vector
             group = f.group;
             html += QStringLiteral("<h2>%1</h2>\n<table>\n").arg(escaped(group));
         }
-        html += QStringLiteral("<tr><td>%1</td><td class=\"v\">%2%3</td><td class=\"w\">%4%5%6</td></tr>\n")
-                    .arg(escaped(f.label), escaped(f.value), f.overridden ? QObject::tr(" (typed)") : QString(), escaped(f.working), f.working.isEmpty() || f.source.isEmpty() ? QString() : QStringLiteral("; "), escaped(f.source));
+        html +=
+            QStringLiteral("<tr><td>%1</td><td class=\"v\">%2%3</td><td class=\"w\">%4%5%6</td></tr>\n")
+                .arg(escaped(f.label), escaped(f.value), f.overridden ? QObject::tr(" (typed)") : QString(),
+                     escaped(f.working), f.working.isEmpty() || f.source.isEmpty() ? QString() : QStringLiteral("; "),
+                     escaped(f.source));
     }
     html += QStringLiteral("</table>\n<h2>%1</h2>\n<ol>\n").arg(QObject::tr("Steps"));
     for (const QString& step : makingSteps(job, plan))
@@ -218,8 +246,11 @@ Result<void> writeDocketHtml(const Job& job, const Plan& plan, const std::vector
     if (findings.empty())
         html += QStringLiteral("<li>%1</li>\n").arg(QObject::tr("Nothing: every check passed."));
     for (const Finding& f : findings)
-        html += QStringLiteral("<li>%1%2. <span class=\"w\">%3</span></li>\n").arg(f.severity == Severity::Stop ? QObject::tr("<b>stop:</b> ") : QString(), escaped(f.message), escaped(f.reason));
-    html += QStringLiteral("</ul>\n<p class=\"c\">Upper Hinge %1</p>\n</body></html>\n").arg(QLatin1String(programVersion));
+        html += QStringLiteral("<li>%1%2. <span class=\"w\">%3</span></li>\n")
+                    .arg(f.severity == Severity::Stop ? QObject::tr("<b>stop:</b> ") : QString(), escaped(f.message),
+                         escaped(f.reason));
+    html +=
+        QStringLiteral("</ul>\n<p class=\"c\">Upper Hinge %1</p>\n</body></html>\n").arg(QLatin1String(programVersion));
     return saveWhole(path, html.toUtf8());
 }
 

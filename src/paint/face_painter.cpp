@@ -10,8 +10,10 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// What stands in for a picture that is being read, or that is missing.
 void paintStandIn(QPainter& painter, const QRectF& frame, bool failed)
@@ -25,7 +27,8 @@ void paintStandIn(QPainter& painter, const QRectF& frame, bool failed)
 
 } // namespace
 
-namespace {
+namespace
+{
 
 /// On a panel that is read the other way up an item is turned by half about its middle.
 void turnFor(QPainter& painter, const PlacedItem& placed)
@@ -54,7 +57,8 @@ void FacePainter::paintPicture(const Work& w)
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
         const QRectF area = toMm(pictureArea(w.placed.frame, w.item.fit, w.item.crop, shown.ratio));
         // The smallest version that still has a pixel for every pixel of the screen.
-        const double wanted = area.width() * std::hypot(painter.transform().m11(), painter.transform().m12()) * painter.device()->devicePixelRatioF();
+        const double wanted = area.width() * std::hypot(painter.transform().m11(), painter.transform().m12()) *
+                              painter.device()->devicePixelRatioF();
         const QImage* best = &shown.image;
         for (const QImage& smaller : shown.smaller)
             if (smaller.width() * shown.trim.width() / shown.image.width() >= wanted)
@@ -86,7 +90,8 @@ void addSmallerVersions(ShownPicture& picture)
 {
     const QImage* last = &picture.image;
     while (last->width() > 160 && last->height() > 160) {
-        picture.smaller.push_back(last->scaled(last->width() / 2, last->height() / 2, Qt::IgnoreAspectRatio, Qt::SmoothTransformation));
+        picture.smaller.push_back(
+            last->scaled(last->width() / 2, last->height() / 2, Qt::IgnoreAspectRatio, Qt::SmoothTransformation));
         last = &picture.smaller.back();
     }
 }
@@ -178,7 +183,8 @@ void FacePainter::paintShadow(const Work& w)
         auto* row = reinterpret_cast<QRgb*>(tinted.scanLine(y));
         const uchar* from = mask.image.constScanLine(y);
         for (int x = 0; x < tinted.width(); ++x)
-            row[x] = qPremultiply(qRgba(colour.red(), colour.green(), colour.blue(), from[x] * w.item.shadow->strength / 100));
+            row[x] = qPremultiply(
+                qRgba(colour.red(), colour.green(), colour.blue(), from[x] * w.item.shadow->strength / 100));
     }
     w.painter.setRenderHint(QPainter::SmoothPixmapTransform);
     w.painter.drawImage(mask.area, tinted);
@@ -190,7 +196,8 @@ void FacePainter::paintStroke(const Work& w)
         return;
     if (w.item.stroke.width <= thickestOverprinted && leavesPlateAlone(w, w.item.stroke.ink, w.item.stroke.strength))
         return;
-    QPen pen(ink(w, w.item.stroke.ink, w.item.stroke.strength), w.item.stroke.width.toMm(), Qt::SolidLine, Qt::FlatCap, Qt::MiterJoin);
+    QPen pen(ink(w, w.item.stroke.ink, w.item.stroke.strength), w.item.stroke.width.toMm(), Qt::SolidLine, Qt::FlatCap,
+             Qt::MiterJoin);
     w.painter.setRenderHint(QPainter::Antialiasing);
     w.painter.strokePath(painterPath(w.placed.frame, w.item), pen);
 }
@@ -231,8 +238,9 @@ void FacePainter::paintItem(const Work& w)
         const double ratio = painter.device()->devicePixelRatioF();
         const double over = w.item.stroke.width.toMm() / 2 + 0.5;
         const QTransform to = painter.transform() * QTransform::fromScale(ratio, ratio);
-        const QRect pixels = to.mapRect(toMm(w.placed.frame).adjusted(-over, -over, over, over)).toAlignedRect()
-                             & QRect(0, 0, painter.device()->width() * int(std::ceil(ratio)), painter.device()->height() * int(std::ceil(ratio)));
+        const QRect pixels = to.mapRect(toMm(w.placed.frame).adjusted(-over, -over, over, over)).toAlignedRect() &
+                             QRect(0, 0, painter.device()->width() * int(std::ceil(ratio)),
+                                   painter.device()->height() * int(std::ceil(ratio)));
         if (!pixels.isEmpty()) {
             QImage layer(pixels.size(), QImage::Format_ARGB32_Premultiplied);
             layer.fill(Qt::transparent);
@@ -249,10 +257,12 @@ void FacePainter::paintItem(const Work& w)
     painter.restore();
 }
 
-void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, const InkView& view)
+void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                               bool toTrim, const InkView& view)
 {
     painter.save();
-    painter.setClipRect(toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face)), Qt::IntersectClip);
+    painter.setClipRect(toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face)),
+                        Qt::IntersectClip);
     const SurfaceContent& content = job.on(surface);
     if (content.supplied)
         paintSupplied(painter, plan.paperOf(surface), *content.supplied, view);

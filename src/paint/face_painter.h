@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/plan.h"
 #include "colour/screen_colour.h"
+#include "core/plan/plan.h"
 #include "paint/text_painter.h"
 
 #include <QImage>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A picture ready for the screen.
 struct ShownPicture {
@@ -17,12 +18,13 @@ struct ShownPicture {
     /// The part of the image inside the trim, in pixels; all of it for pixel pictures.
     QRectF trim;
     double ratio = 1; ///< of the trim, width to height
-    Size trimSize; ///< of a PDF page; empty for pixel pictures
+    Size trimSize;    ///< of a PDF page; empty for pixel pictures
     bool failed = false;
 };
 
 /// Where painting gets its pictures from. Must not block: a picture that is not there yet is null.
-class PictureSource {
+class PictureSource
+{
 public:
     virtual ~PictureSource() = default;
     virtual ShownPicture picture(const LinkedFile& file) = 0;
@@ -32,7 +34,8 @@ public:
 void addSmallerVersions(ShownPicture& picture);
 
 /// All that decides what is printed; when it is the same, a painting of it can be kept.
-class PrintedState {
+class PrintedState
+{
 public:
     /// Takes the state over; true when it differs from the one before, or when text is set anew because patterns of
     /// hyphenation have come.
@@ -57,13 +60,14 @@ enum class PaperView {
     Working, ///< all zones
     Printed, ///< with bleed, no zones
     Trimmed, ///< what the customer holds
-    Proof, ///< trimmed, as the press would print it
-    Plate, ///< with bleed, one ink alone
+    Proof,   ///< trimmed, as the press would print it
+    Plate,   ///< with bleed, one ink alone
 };
 
 /// Paints faces with any QPainter: screen, thumbnail, press sheet. The painter's unit is the
 /// millimetre and its origin the head-left trim corner.
-class FacePainter {
+class FacePainter
+{
 public:
     FacePainter(const FontLibrary& fonts, PictureSource& pictures, Patience patience = Patience::Waits)
         : layouts_(fonts, patience), pictures_(pictures)
@@ -71,7 +75,8 @@ public:
     }
 
     /// What is printed, clipped to the bleed (or to the trim).
-    void paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, const InkView& view = {});
+    void paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim,
+                      const InkView& view = {});
 
     [[nodiscard]] TextLayoutCache& layouts() { return layouts_; }
     [[nodiscard]] const ScreenColour& colour() const { return colour_; }
@@ -98,7 +103,10 @@ private:
     void paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file, const InkView& view);
     /// True when one plate is looked at, and what is printed over it in this ink leaves it as it is.
     [[nodiscard]] static bool leavesPlateAlone(const Work& w, const QString& name, int strength);
-    [[nodiscard]] QColor ink(const Work& w, const QString& name, int strength) const { return colour_.of(w.job, name, strength, w.view); }
+    [[nodiscard]] QColor ink(const Work& w, const QString& name, int strength) const
+    {
+        return colour_.of(w.job, name, strength, w.view);
+    }
 
     ScreenColour colour_;
     TextLayoutCache layouts_;

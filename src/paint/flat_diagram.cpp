@@ -3,14 +3,17 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Room around the bleed for marks and measures.
 QMarginsF roomAround(const Paper& paper, bool measuresHeight, bool titled)
 {
     const bool rows = paper.rows() > 1;
-    return {measuresHeight ? (rows ? 70.0 : 46.0) : (rows ? 34.0 : 14.0), titled ? 50.0 : 34.0, rows ? 34.0 : 14.0, paper.columns() > 1 ? 70.0 : 44.0};
+    return {measuresHeight ? (rows ? 70.0 : 46.0) : (rows ? 34.0 : 14.0), titled ? 50.0 : 34.0, rows ? 34.0 : 14.0,
+            paper.columns() > 1 ? 70.0 : 44.0};
 }
 
 } // namespace
@@ -19,7 +22,9 @@ FlatDiagram::FlatDiagram(const QRectF& target, std::vector<DiagramSubject> subje
 {
     const bool titled = subjects.size() > 1;
     const auto bleed = [](const DiagramSubject& s) { return toMm(bleedOf(s.paper.get(), s.face)); };
-    const auto margins = [&](std::size_t i, bool across) { return roomAround(subjects[i].paper.get(), i == 0 || !across, titled); };
+    const auto margins = [&](std::size_t i, bool across) {
+        return roomAround(subjects[i].paper.get(), i == 0 || !across, titled);
+    };
     // All to one scale: what is left of the room after the margins, shared out along the row or column.
     const auto scaleOf = [&](bool across) {
         double fixedW = 0, fixedH = 0, w = 0, h = 0;
@@ -48,19 +53,24 @@ FlatDiagram::FlatDiagram(const QRectF& target, std::vector<DiagramSubject> subje
         const QRectF b = bleed(subjects[i]);
         const double w = m.left() + m.right() + b.width() * scale_;
         const double h = m.top() + m.bottom() + b.height() * scale_;
-        const QPointF corner = across ? QPointF(at, target.center().y() - h / 2) : QPointF(target.center().x() - w / 2, at);
+        const QPointF corner =
+            across ? QPointF(at, target.center().y() - h / 2) : QPointF(target.center().x() - w / 2, at);
         drawn_.push_back({subjects[i], corner + QPointF(m.left(), m.top()) - b.topLeft() * scale_, i == 0 || !across});
         at += across ? w : h;
     }
 }
 
-QRectF FlatDiagram::onScreen(const Drawn& drawn, const Rect& r) const { return {drawn.origin + toMm(r).topLeft() * scale_, toMm(r).size() * scale_}; }
+QRectF FlatDiagram::onScreen(const Drawn& drawn, const Rect& r) const
+{
+    return {drawn.origin + toMm(r).topLeft() * scale_, toMm(r).size() * scale_};
+}
 
 std::vector<FlatDiagram::Place> FlatDiagram::places() const
 {
     std::vector<Place> out;
     for (int s = 0; s < int(drawn_.size()); ++s)
-        for (int i = 0; i < int(drawn_[std::size_t(s)].subject.paper.get().face(drawn_[std::size_t(s)].subject.face).size()); ++i)
+        for (int i = 0;
+             i < int(drawn_[std::size_t(s)].subject.paper.get().face(drawn_[std::size_t(s)].subject.face).size()); ++i)
             out.push_back({s, i});
     return out;
 }
@@ -71,7 +81,10 @@ const Panel& FlatDiagram::panel(Place place) const
     return s.paper.get().face(s.face)[std::size_t(place.panel)];
 }
 
-QRectF FlatDiagram::panelArea(Place place) const { return onScreen(drawn_[std::size_t(place.subject)], panel(place).area); }
+QRectF FlatDiagram::panelArea(Place place) const
+{
+    return onScreen(drawn_[std::size_t(place.subject)], panel(place).area);
+}
 
 std::optional<FlatDiagram::Place> FlatDiagram::panelAt(QPointF at) const
 {
@@ -118,14 +131,17 @@ void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& 
     if (drawn_.size() > 1) {
         p.setFont(style.role);
         p.setPen(style.dimensions.ink);
-        p.drawText(QRectF(origin.x() - 60, head - 44, w * scale_ + 120, 20), Qt::AlignCenter | Qt::TextSingleLine, drawn.subject.title);
+        p.drawText(QRectF(origin.x() - 60, head - 44, w * scale_ + 120, 20), Qt::AlignCenter | Qt::TextSingleLine,
+                   drawn.subject.title);
     }
     for (const Panel& panel : paper.face(face)) {
         const QRectF area = onScreen(drawn, panel.area);
         // The words stand beside what is to be kept clear in the middle of the panel, such as the address.
         QRectF room = area;
         for (const KeepClear& keep : paper.keepClear)
-            if (const QRectF kept = onScreen(drawn, keep.area); keep.face == face && kept.adjusted(-30, -20, 30, 20).contains(area.center()) && kept.left() - area.left() > 58)
+            if (const QRectF kept = onScreen(drawn, keep.area);
+                keep.face == face && kept.adjusted(-30, -20, 30, 20).contains(area.center()) &&
+                kept.left() - area.left() > 58)
                 room.setRight(std::min(room.right(), kept.left()));
         p.save();
         p.translate(room.center());
@@ -149,17 +165,22 @@ void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& 
             p.drawText(label.translated(0, -12), Qt::AlignCenter | Qt::TextWordWrap, panel.roleName);
             p.setPen(QColor(0x59, 0x62, 0x6C));
             p.setFont(style.note);
-            p.drawText(QRectF(label.left(), height / 2 - 4, label.width(), 18), Qt::AlignCenter, QObject::tr("read %1").arg(panel.readingNumber));
+            p.drawText(QRectF(label.left(), height / 2 - 4, label.width(), 18), Qt::AlignCenter,
+                       QObject::tr("read %1").arg(panel.readingNumber));
         }
         p.restore();
         if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), foot + 30, formatNumber(panel.area.w, unit_), style.dimensions);
+            paintDimensionAcross(p, area.left(), area.right(), foot + 30, formatNumber(panel.area.w, unit_),
+                                 style.dimensions);
         if (rows && drawn.measuresHeight && panel.position % paper.columns() == 0)
-            paintDimensionDown(p, origin.x() + bleed.left() * scale_ - 20, area.top(), area.bottom(), formatNumber(panel.area.h, unit_), style.dimensions);
+            paintDimensionDown(p, origin.x() + bleed.left() * scale_ - 20, area.top(), area.bottom(),
+                               formatNumber(panel.area.h, unit_), style.dimensions);
     }
-    paintDimensionAcross(p, origin.x(), origin.x() + w * scale_, foot + (paper.columns() > 1 ? 58 : 26), formatLength(paper.flat.w, unit_), style.dimensions);
+    paintDimensionAcross(p, origin.x(), origin.x() + w * scale_, foot + (paper.columns() > 1 ? 58 : 26),
+                         formatLength(paper.flat.w, unit_), style.dimensions);
     if (drawn.measuresHeight)
-        paintDimensionDown(p, origin.x() + bleed.left() * scale_ - (rows ? 44 : 20), origin.y(), origin.y() + h * scale_, formatNumber(paper.flat.h, unit_), style.dimensions);
+        paintDimensionDown(p, origin.x() + bleed.left() * scale_ - (rows ? 44 : 20), origin.y(),
+                           origin.y() + h * scale_, formatNumber(paper.flat.h, unit_), style.dimensions);
 }
 
 std::vector<DiagramSubject> facesOf(const Plan& plan, PieceKind kind)

@@ -5,7 +5,8 @@
 #include "paint/face_painter.h"
 #include "paint/zone_painter.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// How the drawing of a flat looks around the paper.
 struct DiagramStyle {
@@ -22,9 +23,10 @@ struct DiagramSubject {
     QString title; ///< above it, where several are drawn
 };
 
-/// Faces of flats drawn with zones, folds, roles and measures as a workshop would, all to one scale: beside each other or
-/// one below the other, whichever is larger. Lives no longer than the papers it shows.
-class FlatDiagram {
+/// Faces of flats drawn with zones, folds, roles and measures as a workshop would, all to one scale: beside each other
+/// or one below the other, whichever is larger. Lives no longer than the papers it shows.
+class FlatDiagram
+{
 public:
     /// `target` is in pixels of the painter.
     FlatDiagram(const QRectF& target, std::vector<DiagramSubject> subjects, Unit unit);

@@ -7,11 +7,14 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A viewer a little to the side of and above the piece.
-class Camera {
+class Camera
+{
 public:
     explicit Camera(double distance) : distance_(distance) {}
 
@@ -44,7 +47,7 @@ struct Quad {
     int column = 0;
     int row = 0;
     bool isLeaf = false; ///< of the text: blank paper
-    double slope = 0; ///< how far it is turned away from the viewer, for its shade
+    double slope = 0;    ///< how far it is turned away from the viewer, for its shade
 };
 
 Quad quadOf(const Camera& camera, const PanelPose& pose, Place3 middle)
@@ -126,11 +129,14 @@ void paintStandingPiece(QPainter& painter, const QRectF& target, const Plan& pla
         if (!image.isNull() && !q.isLeaf) {
             const Panel& panel = paper.panelOn(face, q.column, q.row);
             const double perMm = image.width() / span;
-            const QRectF source(panel.area.x.toMm() * perMm, panel.area.y.toMm() * perMm, panel.area.w.toMm() * perMm, panel.area.h.toMm() * perMm);
+            const QRectF source(panel.area.x.toMm() * perMm, panel.area.y.toMm() * perMm, panel.area.w.toMm() * perMm,
+                                panel.area.h.toMm() * perMm);
             const QPolygonF from({source.topLeft(), source.topRight(), source.bottomRight(), source.bottomLeft()});
             // Seen from outside, left and right (or head and foot) change places.
             const QPolygonF& c = q.corners;
-            const QPolygonF to = q.insideSeen ? c : paper.tumbled ? QPolygonF({c[3], c[2], c[1], c[0]}) : QPolygonF({c[1], c[0], c[3], c[2]});
+            const QPolygonF to = q.insideSeen    ? c
+                                 : paper.tumbled ? QPolygonF({c[3], c[2], c[1], c[0]})
+                                                 : QPolygonF({c[1], c[0], c[3], c[2]});
             QTransform map;
             if (QTransform::quadToQuad(from, to, map)) {
                 painter.save();

@@ -7,7 +7,8 @@
 #include <QPainter>
 #include <QPainterPath>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Draws the piece standing half open on a desk, with its printed faces, into `target`.
 /// `faces` are images of the outside and inside face, trimmed; null images give plain paper.

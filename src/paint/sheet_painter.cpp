@@ -5,27 +5,30 @@
 
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
-/// Face coordinates to sheet coordinates.
+/// From places on the flat to places on the sheet, in millimetres.
 QTransform placeTransform(const SheetPlace& place)
 {
-    QTransform t;
-    const QRectF trim = toMm(place.trim);
-    switch (place.turn) {
-    case Turn::None: t.translate(trim.left(), trim.top()); break;
-    case Turn::Quarter: t.translate(trim.right(), trim.top()); t.rotate(90); break;
-    case Turn::Half: t.translate(trim.right(), trim.bottom()); t.rotate(180); break;
-    case Turn::ThreeQuarters: t.translate(trim.left(), trim.bottom()); t.rotate(270); break;
-    }
-    return t;
+    const auto at = [&](int x, int y) {
+        const Point p = onSheet(place, {Length::mm(x), Length::mm(y)});
+        return QPointF(p.x.toMm(), p.y.toMm());
+    };
+    const QPointF corner = at(0, 0);
+    const QPointF across = at(1, 0) - corner;
+    const QPointF down = at(0, 1) - corner;
+    return {across.x(), across.y(), down.x(), down.y(), corner.x(), corner.y()};
 }
 
-QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, double pixel)
+QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim,
+                 double pixel)
 {
     const QRectF area = toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face));
-    const QSize size(std::max(1, int(std::ceil(area.width() / pixel))), std::max(1, int(std::ceil(area.height() / pixel))));
+    const QSize size(std::max(1, int(std::ceil(area.width() / pixel))),
+                     std::max(1, int(std::ceil(area.height() / pixel))));
     QImage image(size, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
     QPainter p(&image);
@@ -36,21 +39,22 @@ QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, const Sur
     return image;
 }
 
+} // namespace
+
 void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, double pixel)
 {
-    const double width = std::max(0.088, pixel);
+    const double width = std::max(markWidth.toMm(), pixel);
     QPen solid(Qt::black, width, Qt::SolidLine, Qt::FlatCap);
     QPen dashed = solid;
-    dashed.setDashPattern({2 * 0.3528 / width, 1.5 * 0.3528 / width});
+    dashed.setDashPattern({foldMarkDash.toMm() / width, foldMarkGap.toMm() / width});
     for (const MarkLine& m : marks) {
         painter.setPen(m.fold ? dashed : solid);
         painter.drawLine(QPointF(m.from.x.toMm(), m.from.y.toMm()), QPointF(m.to.x.toMm(), m.to.y.toMm()));
     }
 }
 
-} // namespace
-
-const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim, double pixel)
+const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface,
+                                    bool toTrim, double pixel)
 {
     if (printed_.update(job, plan, faces.layouts()) || kept_.size() > 6)
         kept_.clear();
@@ -61,8 +65,8 @@ const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Pl
     return kept_.back().image;
 }
 
-void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan, Face face, PaperView view,
-                    const ZoneColours& colours, double pixel)
+void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan,
+                    Face face, PaperView view, const ZoneColours& colours, double pixel)
 {
     const SheetLayout& layout = plan.sheet;
     const bool front = face == Face::Outside;

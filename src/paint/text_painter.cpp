@@ -4,8 +4,10 @@
 #include <cmath>
 #include <hb.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 // HarfBuzz hands out outlines piece by piece, in font units with y up.
 void moveTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float x, float y, void*)
@@ -20,11 +22,15 @@ void quadTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float cx, float cy, 
 {
     static_cast<QPainterPath*>(path)->quadTo(cx, -cy, x, -y);
 }
-void cubicTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float ax, float ay, float bx, float by, float x, float y, void*)
+void cubicTo(hb_draw_funcs_t*, void* path, hb_draw_state_t*, float ax, float ay, float bx, float by, float x, float y,
+             void*)
 {
     static_cast<QPainterPath*>(path)->cubicTo(ax, -ay, bx, -by, x, -y);
 }
-void closePath(hb_draw_funcs_t*, void* path, hb_draw_state_t*, void*) { static_cast<QPainterPath*>(path)->closeSubpath(); }
+void closePath(hb_draw_funcs_t*, void* path, hb_draw_state_t*, void*)
+{
+    static_cast<QPainterPath*>(path)->closeSubpath();
+}
 
 QPainterPath outlineOf(const FontFace& font, quint32 glyph)
 {
@@ -54,7 +60,8 @@ const QPainterPath& TextPainter::outline(const FontFace& font, quint32 glyph)
     return outlines_.emplace(key, outlineOf(font, glyph)).first->second;
 }
 
-const TextPainter::GlyphImage& TextPainter::glyphImage(const FontFace& font, quint32 glyph, double pixelSize, int phaseX, int phaseY, QRgb colour)
+const TextPainter::GlyphImage& TextPainter::glyphImage(const FontFace& font, quint32 glyph, double pixelSize,
+                                                       int phaseX, int phaseY, QRgb colour)
 {
     if (images_.size() > 8000) // zooming leaves many behind
         images_.clear();
@@ -85,7 +92,8 @@ void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkCo
     painter.setPen(Qt::NoPen);
     const QTransform base = painter.transform();
     const double ratio = painter.device()->devicePixelRatioF();
-    const bool upright = base.type() <= QTransform::TxScale && base.m11() > 0 && std::abs(base.m11() - base.m22()) < 1e-9;
+    const bool upright =
+        base.type() <= QTransform::TxScale && base.m11() > 0 && std::abs(base.m11() - base.m22()) < 1e-9;
     for (const TextRule& rule : layout.rules) {
         const QRectF bar(rule.x * mmPerPoint, rule.y * mmPerPoint, rule.width * mmPerPoint, rule.height * mmPerPoint);
         if (const QColor ink = colour(rule.ink); ink.isValid())
@@ -103,7 +111,8 @@ void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkCo
             for (const Glyph& g : run.glyphs) {
                 const QPointF at = base.map(QPointF(g.x, g.y) * mmPerPoint) * ratio + QPointF(0.5, 0.5) / phases;
                 const QPoint whole(int(std::floor(at.x())), int(std::floor(at.y())));
-                const GlyphImage& image = glyphImage(*run.font, g.id, pixelSize, int((at.x() - whole.x()) * phases), int((at.y() - whole.y()) * phases), ink.rgb());
+                const GlyphImage& image = glyphImage(*run.font, g.id, pixelSize, int((at.x() - whole.x()) * phases),
+                                                     int((at.y() - whole.y()) * phases), ink.rgb());
                 if (!image.image.isNull())
                     painter.drawImage(whole + image.corner, image.image);
             }

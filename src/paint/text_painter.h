@@ -10,11 +10,13 @@
 #include <map>
 #include <tuple>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Draws the glyphs of a layout from the outlines of the font itself, so that they stand on screen
 /// exactly where the PDF puts them, at any zoom.
-class TextPainter {
+class TextPainter
+{
 public:
     using InkColour = std::function<QColor(const QString& ink)>;
     /// What has no colour (an invalid one) is left out. The painter's unit is the millimetre; the origin is the
@@ -23,14 +25,15 @@ public:
 
 private:
     struct GlyphImage {
-        QImage image; ///< null for a glyph without an outline
+        QImage image;  ///< null for a glyph without an outline
         QPoint corner; ///< from the pixel of its origin to the image's head-left corner
     };
     static constexpr int phases = 4; ///< positions within a pixel, each way
     using GlyphKey = std::tuple<const FontFace*, quint32, int, int, int, QRgb>;
 
     const QPainterPath& outline(const FontFace& font, quint32 glyph);
-    const GlyphImage& glyphImage(const FontFace& font, quint32 glyph, double pixelSize, int phaseX, int phaseY, QRgb colour);
+    const GlyphImage& glyphImage(const FontFace& font, quint32 glyph, double pixelSize, int phaseX, int phaseY,
+                                 QRgb colour);
     std::map<GlyphKey, GlyphImage> images_;
     std::map<std::pair<const FontFace*, quint32>, QPainterPath> outlines_;
 };

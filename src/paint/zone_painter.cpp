@@ -5,8 +5,10 @@
 
 #include <QPaintEngine>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Fills areas with a texture whose grain is fixed on screen, not on paper. In device pixels, where the
 /// texture needs no scaling.
@@ -27,8 +29,10 @@ std::vector<QRectF> ring(const QRectF& outer, const QRectF& inner)
 {
     if (inner.isEmpty())
         return {outer};
-    return {QRectF(outer.topLeft(), QPointF(outer.right(), inner.top())), QRectF(QPointF(outer.left(), inner.bottom()), outer.bottomRight()),
-            QRectF(QPointF(outer.left(), inner.top()), inner.bottomLeft()), QRectF(inner.topRight(), QPointF(outer.right(), inner.bottom()))};
+    return {QRectF(outer.topLeft(), QPointF(outer.right(), inner.top())),
+            QRectF(QPointF(outer.left(), inner.bottom()), outer.bottomRight()),
+            QRectF(QPointF(outer.left(), inner.top()), inner.bottomLeft()),
+            QRectF(inner.topRight(), QPointF(outer.right(), inner.bottom()))};
 }
 
 QImage hatch(const QColor& ground, const QColor& line)
@@ -65,7 +69,8 @@ QImage dots(const QColor& dot)
 
 void paintBleed(QPainter& painter, const Paper& paper, Face face, const ZoneColours& colours)
 {
-    fillWithTexture(painter, ring(toMm(bleedOf(paper, face)), toMm(trimOf(paper))), hatch(colours.bleed, colours.bleedHatch));
+    fillWithTexture(painter, ring(toMm(bleedOf(paper, face)), toMm(trimOf(paper))),
+                    hatch(colours.bleed, colours.bleedHatch));
 }
 
 void paintUnprintable(QPainter& painter, const QRectF& sheet, const QRectF& printable, const ZoneColours& colours)
@@ -82,7 +87,8 @@ void paintUnsafe(QPainter& painter, const Paper& paper, Face face, const ZoneCol
     fillWithTexture(painter, strips, dots(colours.dots));
 }
 
-namespace {
+namespace
+{
 
 /// A valley darkens towards its bottom from both sides; a mountain has a lit and a shaded flank.
 QLinearGradient creaseShade(QPointF from, QPointF to, bool valley)
@@ -124,10 +130,12 @@ void paintCreases(QPainter& painter, const Paper& paper, Face face, double pixel
             if (painter.paintEngine()->type() == QPaintEngine::Pdf)
                 painter.fillRect(QRectF(l.p1() - out * 0.35, l.p2() + out * 0.35), QColor(0xE9, 0xE7, 0xE0));
             else
-                painter.fillRect(QRectF(l.p1() - out, l.p2() + out), creaseShade(l.p1() - out, l.p1() + out, fold.valley[std::size_t(face)]));
+                painter.fillRect(QRectF(l.p1() - out, l.p2() + out),
+                                 creaseShade(l.p1() - out, l.p1() + out, fold.valley[std::size_t(face)]));
         }
         // A perforation is a row of cuts, a score a pressed double line.
-        QPen pen(QColor(0, 0, 0, fold.work == LineWork::Fold ? 70 : 150), fold.work == LineWork::Perforation ? 1.6 * pixel : 0, Qt::DotLine);
+        QPen pen(QColor(0, 0, 0, fold.work == LineWork::Fold ? 70 : 150),
+                 fold.work == LineWork::Perforation ? 1.6 * pixel : 0, Qt::DotLine);
         if (fold.work == LineWork::Perforation) {
             pen.setDashPattern({3, 2.2});
             pen.setCapStyle(Qt::FlatCap);

@@ -6,7 +6,8 @@
 #include <QPainter>
 #include <QPainterPath>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Colours of the paper's zones; the paper itself stays paper in every theme.
 struct ZoneColours {

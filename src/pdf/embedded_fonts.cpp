@@ -10,8 +10,10 @@
 #include <hb-subset.h>
 #include <memory>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 template <class T, void (*release)(T*)>
 struct Release {
@@ -263,7 +265,8 @@ Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& su
     for (const int v : box)
         boxArray.appendItem(QPDFObjectHandle::newInteger(v));
     descriptor.replaceKey("/FontBBox", boxArray);
-    descriptor.replaceKey("/ItalicAngle", QPDFObjectHandle::newInteger(face.name().contains(QStringLiteral("Italic")) ? -12 : 0));
+    descriptor.replaceKey("/ItalicAngle",
+                          QPDFObjectHandle::newInteger(face.name().contains(QStringLiteral("Italic")) ? -12 : 0));
     descriptor.replaceKey("/Ascent", QPDFObjectHandle::newInteger(thousandths(face.ascender(), face)));
     descriptor.replaceKey("/Descent", QPDFObjectHandle::newInteger(thousandths(face.descender(), face)));
     descriptor.replaceKey("/CapHeight", QPDFObjectHandle::newInteger(box[3]));
@@ -274,7 +277,8 @@ Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& su
     cid.replaceKey("/Type", QPDFObjectHandle::newName("/Font"));
     cid.replaceKey("/Subtype", QPDFObjectHandle::newName(face.isCff() ? "/CIDFontType0" : "/CIDFontType2"));
     cid.replaceKey("/BaseFont", QPDFObjectHandle::newName(baseFont));
-    cid.replaceKey("/CIDSystemInfo", QPDFObjectHandle::parse("<< /Registry (Adobe) /Ordering (Identity) /Supplement 0 >>"));
+    cid.replaceKey("/CIDSystemInfo",
+                   QPDFObjectHandle::parse("<< /Registry (Adobe) /Ordering (Identity) /Supplement 0 >>"));
     cid.replaceKey("/FontDescriptor", pdf.makeIndirectObject(descriptor));
     cid.replaceKey("/DW", QPDFObjectHandle::newInteger(0));
     QPDFObjectHandle widths = QPDFObjectHandle::newArray();

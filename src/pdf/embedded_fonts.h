@@ -8,12 +8,14 @@
 #include <qpdf/QPDF.hh>
 #include <set>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Collects the glyphs a document uses and embeds each font as a subset (ISO 32000-1, 9.7 and 9.9):
 /// TrueType outlines as CIDFontType2, PostScript outlines as CIDFontType0C, both with Identity-H, so
 /// that the codes in the page are glyph numbers, and with a ToUnicode map by cluster.
-class EmbeddedFonts {
+class EmbeddedFonts
+{
 public:
     /// First: tell of every text that will be drawn.
     void collect(const TextLayout& layout);

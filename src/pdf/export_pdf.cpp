@@ -1,24 +1,25 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/export_pdf.h"
 
+#include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
 #include "core/plan/sheet_marks.h"
 #include "pdf/face_form.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"
-#include "colour/press_profile.h"
 
 #include <qpdf/QPDFPageDocumentHelper.hh>
 
-namespace hinge {
-namespace {
-
-constexpr Length markWidth = Length::micrometres(88); // a quarter of a point: fine but never a hairline
+namespace hinge
+{
+namespace
+{
 
 /// Registration colour: prints on every plate (ISO 32000-1, 8.6.6.4, Separation All).
 QPDFObjectHandle registrationSpace()
 {
-    return QPDFObjectHandle::parse("[ /Separation /All /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [1 1 1 1] /N 1 >> ]");
+    return QPDFObjectHandle::parse(
+        "[ /Separation /All /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [1 1 1 1] /N 1 >> ]");
 }
 
 /// Marks as operators; `height` turns y down into y up.
@@ -26,11 +27,12 @@ QByteArray drawMarks(const std::vector<MarkLine>& marks, Length height)
 {
     QByteArray out = "q /Reg CS 1 SCN " + pdfNumber(markWidth.toPoints()) + " w\n";
     for (const bool fold : {false, true}) {
-        out += fold ? "[2 1.5] 0 d\n" : "[] 0 d\n";
+        out += fold ? "[" + pdfNumbers(foldMarkDash.toPoints(), foldMarkGap.toPoints()) + "] 0 d\n"
+                    : QByteArray("[] 0 d\n");
         for (const MarkLine& m : marks)
             if (m.fold == fold)
-                out += pdfNumbers(m.from.x.toPoints(), (height - m.from.y).toPoints()) + "m "
-                       + pdfNumbers(m.to.x.toPoints(), (height - m.to.y).toPoints()) + "l S\n";
+                out += pdfNumbers(m.from.x.toPoints(), (height - m.from.y).toPoints()) + "m " +
+                       pdfNumbers(m.to.x.toPoints(), (height - m.to.y).toPoints()) + "l S\n";
     }
     return out + "Q\n";
 }
@@ -68,28 +70,29 @@ void addFlatPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle&
     const Rect bleed = bleedOf(paper, face);
     const double height = page.h.toPoints();
     const auto onPage = [&](const Rect& r) {
-        return box((r.x - page.x).toPoints(), height - (r.bottom() - page.y).toPoints(), r.w.toPoints(), r.h.toPoints());
+        return box((r.x - page.x).toPoints(), height - (r.bottom() - page.y).toPoints(), r.w.toPoints(),
+                   r.h.toPoints());
     };
     const double left = (-page.x).toPoints();
     const double foot = (page.bottom() - paper.flat.h).toPoints();
-    const QByteArray content = "q 1 0 0 1 " + pdfNumbers(left, foot) + "cm\n/Face Do\n" + drawMarks(flatMarks(paper, face), paper.flat.h) + "Q\n";
+    const QByteArray content = "q 1 0 0 1 " + pdfNumbers(left, foot) + "cm\n/Face Do\n" +
+                               drawMarks(flatMarks(paper, face), paper.flat.h) + "Q\n";
     addPage(pdf, content, form, page.w.toPoints(), height, onPage(bleed), onPage(trimOf(paper)));
 }
 
-/// The matrix that lays a face form on its place, y up.
+/// The matrix that lays a form on its place, y up. The form's origin is the lower left corner of the trim.
 QByteArray placeMatrix(const SheetPlace& place, Size sheet)
 {
-    const double left = place.trim.x.toPoints();
-    const double right = place.trim.right().toPoints();
-    const double foot = (sheet.h - place.trim.bottom()).toPoints();
-    const double head = (sheet.h - place.trim.y).toPoints();
-    switch (place.turn) {
-    case Turn::None: return pdfNumbers(1, 0, 0, 1, left, foot) + "cm";
-    case Turn::Quarter: return pdfNumbers(0, -1, 1, 0, left, head) + "cm"; // head to the right
-    case Turn::Half: return pdfNumbers(-1, 0, 0, -1, right, head) + "cm";
-    case Turn::ThreeQuarters: return pdfNumbers(0, 1, -1, 0, right, foot) + "cm"; // head to the left
-    }
-    return {};
+    const bool lies = place.turn == Turn::Quarter || place.turn == Turn::ThreeQuarters;
+    const Length height = lies ? place.trim.w : place.trim.h;
+    const Length some = Length::mm(1);
+    const Point corner = onSheet(place, {Length(), height});
+    const Point across = onSheet(place, {some, height});
+    const Point up = onSheet(place, {Length(), height - some});
+    const auto share = [&](Length l) { return double(l.count()) / double(some.count()); };
+    return pdfNumbers(share(across.x - corner.x), -share(across.y - corner.y), share(up.x - corner.x),
+                      -share(up.y - corner.y), corner.x.toPoints(), (sheet.h - corner.y).toPoints()) +
+           "cm";
 }
 
 void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle& form)
@@ -100,8 +103,8 @@ void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle
     QByteArray content;
     for (const SheetPlace& place : places)
         content += "q " + placeMatrix(place, layout.sheet) + " /Face Do Q\n";
-    content += drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face),
-                         layout.sheet.h);
+    content +=
+        drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), layout.sheet.h);
     const double w = layout.sheet.w.toPoints();
     const double h = layout.sheet.h.toPoints();
     addPage(pdf, content, form, w, h, box(0, 0, w, h), box(0, 0, w, h));
@@ -116,7 +119,8 @@ Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFo
     if (!planned)
         return tl::unexpected(planned.error());
     if (kind == ExportKind::Sheets && planned->sheet.up() == 0)
-        return problem(QStringLiteral("press.sheet"), QStringLiteral("The flat does not fit on the press sheet; choose a larger one."));
+        return problem(QStringLiteral("press.sheet"),
+                       QStringLiteral("The flat does not fit on the press sheet; choose a larger one."));
     if (auto unpacked = unpackEmbedded(job); !unpacked)
         return tl::unexpected(unpacked.error());
     const auto press = pressProfileOf(job, jobFolder);

@@ -5,10 +5,11 @@
 
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 enum class ExportKind {
-    Flat, ///< one page a face, with marks around it
+    Flat,   ///< one page a face, with marks around it
     Sheets, ///< the press sheet, front and back
 };
 

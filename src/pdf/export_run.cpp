@@ -30,10 +30,8 @@ Result<void> ExportRun::unchanged(const QString& path) const
 {
     const auto known = files_.find(path);
     if (known != files_.end() && !(FileStamp::of(path) == known->second))
-        return problem(
-            path,
-            QStringLiteral(
-                "The file was changed while it was being written into the PDF. Nothing was written; export again when it is finished."));
+        return problem(path, QStringLiteral("The file was changed while it was being written into the PDF. Nothing was "
+                                            "written; export again when it is finished."));
     return {};
 }
 

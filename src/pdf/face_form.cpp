@@ -13,7 +13,8 @@
 
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run,
                            LargeStreams& large)
     : pdf_(pdf), job_(job), plan_(plan), jobFolder_(std::move(jobFolder)), run_(run), large_(large), pages_(pdf, run)
@@ -30,7 +31,8 @@ Result<void> FaceComposer::prepare()
         for (const Item& item : content->items) {
             if (item.kind != ItemKind::Code)
                 continue;
-            auto code = layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::installed());
+            auto code =
+                layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::installed());
             if (!code)
                 return problem(item.name, code.error().message);
             fonts_.collect(code->digits);
@@ -64,7 +66,8 @@ QByteArray FaceComposer::colour(const QString& name, double strength, bool strok
     if (const auto spot = spots_.find(name); spot != spots_.end())
         return spot->second.first + (stroke ? " CS " : " cs ") + pdfNumbers(strength) + (stroke ? "SCN\n" : "scn\n");
     const Cmyk& c = job_.findInk(name)->cmyk;
-    return pdfNumbers(c.c * strength / 100, c.m * strength / 100, c.y * strength / 100, c.k * strength / 100) + (stroke ? "K\n" : "k\n");
+    return pdfNumbers(c.c * strength / 100, c.m * strength / 100, c.y * strength / 100, c.k * strength / 100) +
+           (stroke ? "K\n" : "k\n");
 }
 
 QByteArray FaceComposer::path(const Item& item, const PlacedItem& placed) const
@@ -129,8 +132,9 @@ Result<void> FaceComposer::addSupplied(Content& content, const SurfaceId& surfac
     const auto m = page->boxes.toUprightTrim();
     const double x = corner.x.toPoints();
     const double y = (paper().flat.h - corner.y - trim.h).toPoints();
-    content.operators += "q " + rectangle(bleedOf(paper(), surface.face)) + "W n\n"
-                         + pdfNumbers(m[0], m[1], m[2], m[3], m[4] + x, m[5] + y) + "cm " + useObject(content, page->form) + " Do Q\n";
+    content.operators += "q " + rectangle(bleedOf(paper(), surface.face)) + "W n\n" +
+                         pdfNumbers(m[0], m[1], m[2], m[3], m[4] + x, m[5] + y) + "cm " +
+                         useObject(content, page->form) + " Do Q\n";
     return {};
 }
 
@@ -149,9 +153,9 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         const double x = area.x.toPoints();
         const double y = (paper().flat.h - area.bottom()).toPoints();
         // The trim of the page is the picture; its bleed would show beyond a frame that it lies in whole.
-        content.operators += rectangle(area) + "W n\n"
-                             + pdfNumbers(scale, 0, 0, scale, x, y) + "cm "
-                             + pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm " + useObject(content, page->form) + " Do\n";
+        content.operators += rectangle(area) + "W n\n" + pdfNumbers(scale, 0, 0, scale, x, y) + "cm " +
+                             pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm " + useObject(content, page->form) +
+                             " Do\n";
     } else {
         auto picture = pictures_.find(file);
         if (picture == pictures_.end()) {
@@ -237,7 +241,8 @@ void FaceComposer::addShape(Content& content, const Item& item, const PlacedItem
 {
     if (!item.ink.isEmpty() && item.outline != Outline::Line) {
         const bool plain = item.outline == Outline::Rectangle && item.cornerRadius == Length();
-        content.operators += colour(item.ink, item.strength / 100.0) + (plain ? rectangle(placed.printed) : path(item, placed)) + "f\n";
+        content.operators +=
+            colour(item.ink, item.strength / 100.0) + (plain ? rectangle(placed.printed) : path(item, placed)) + "f\n";
     }
     addStroke(content, item, placed);
 }
@@ -268,9 +273,10 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlacedIte
     imageDictionary(image, 1, 1, space).replaceKey("/SMask", soft);
     transparent_ = true;
     constexpr double perMm = 1 / mmPerPoint;
-    content.operators += "q " + pdfNumbers(mask.area.width() * perMm, 0, 0, mask.area.height() * perMm, mask.area.x() * perMm,
-                                           paper().flat.h.toPoints() - mask.area.bottom() * perMm)
-                         + "cm " + useObject(content, image) + " Do Q\n";
+    content.operators += "q " +
+                         pdfNumbers(mask.area.width() * perMm, 0, 0, mask.area.height() * perMm, mask.area.x() * perMm,
+                                    paper().flat.h.toPoints() - mask.area.bottom() * perMm) +
+                         "cm " + useObject(content, image) + " Do Q\n";
 }
 
 Result<void> FaceComposer::addWhole(Content& content, const Item& item, const PlacedItem& placed)
@@ -288,7 +294,8 @@ Result<void> FaceComposer::addWhole(Content& content, const Item& item, const Pl
     return {};
 }
 
-Result<void> FaceComposer::addItem(Content& content, const SurfaceId& surface, const Item& item, const PlacedItem& placed)
+Result<void> FaceComposer::addItem(Content& content, const SurfaceId& surface, const Item& item,
+                                   const PlacedItem& placed)
 {
     const QByteArray turn = turnFor(placed);
     if (!turn.isEmpty())
@@ -326,8 +333,9 @@ QPDFObjectHandle FaceComposer::formOf(const Content& content, const SurfaceId& s
     d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Form"));
     const Rect bleed = bleedOf(paper(), surface.face);
     const double height = paper().flat.h.toPoints();
-    d.replaceKey("/BBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(
-                              bleed.x.toPoints(), height - bleed.bottom().toPoints(), bleed.right().toPoints(), height - bleed.y.toPoints())));
+    d.replaceKey("/BBox", QPDFObjectHandle::newArray(
+                              QPDFObjectHandle::Rectangle(bleed.x.toPoints(), height - bleed.bottom().toPoints(),
+                                                          bleed.right().toPoints(), height - bleed.y.toPoints())));
     QPDFObjectHandle resources = QPDFObjectHandle::newDictionary();
     resources.replaceKey("/XObject", content.objects);
     resources.replaceKey("/Font", fonts_.resources());

@@ -9,12 +9,14 @@
 
 #include <map>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Composes faces as form XObjects. A face form has its origin at the lower left trim corner, y up,
 /// in points, and a box that ends at the bleed: it can be painted on a flat's page or many times on a
 /// press sheet, and what it shows stands in the file once.
-class FaceComposer {
+class FaceComposer
+{
 public:
     FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run, LargeStreams& large);
 
@@ -38,7 +40,8 @@ private:
     };
     [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const LinkedFile& file);
     [[nodiscard]] QByteArray turnFor(const PlacedItem& placed) const;
-    [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item, const PlacedItem& placed);
+    [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item,
+                                       const PlacedItem& placed);
     /// The item without its shadow and opacity.
     [[nodiscard]] Result<void> addWhole(Content& content, const Item& item, const PlacedItem& placed);
     [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlacedItem& placed);
@@ -70,8 +73,9 @@ private:
     LargeStreams& large_;
     EmbeddedFonts fonts_;
     std::map<QString, TextLayout> layouts_; ///< by item id
-    std::map<QString, CodeLayout> codes_; ///< by item id
-    std::map<QString, std::pair<QByteArray, QPDFObjectHandle>> spots_; ///< by ink: the name of its colour space, and that
+    std::map<QString, CodeLayout> codes_;   ///< by item id
+    std::map<QString, std::pair<QByteArray, QPDFObjectHandle>>
+        spots_; ///< by ink: the name of its colour space, and that
     PlacedPages pages_;
     std::map<QString, PictureObject> pictures_; ///< each picture stands in the file once
     QStringList obstacles_;

@@ -13,8 +13,10 @@
 // After the library's own header, which it needs.
 #include <jerror.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 struct JpegErrors {
     jpeg_error_mgr base;
@@ -171,7 +173,8 @@ bool isWholeJpeg(const QString& path)
 std::optional<CmykPixels> readCmykJpeg(const QByteArray& data, int longest)
 {
     CmykPixels pixels;
-    if (!readCmyk(reinterpret_cast<const unsigned char*>(data.constData()), static_cast<unsigned long>(data.size()), unsigned(longest), &pixels))
+    if (!readCmyk(reinterpret_cast<const unsigned char*>(data.constData()), static_cast<unsigned long>(data.size()),
+                  unsigned(longest), &pixels))
         return std::nullopt;
     return pixels;
 }
@@ -179,7 +182,9 @@ std::optional<CmykPixels> readCmykJpeg(const QByteArray& data, int longest)
 std::optional<JpegHeader> readJpegHeader(const QByteArray& data)
 {
     Found found{};
-    if (!read(reinterpret_cast<const unsigned char*>(data.constData()), static_cast<unsigned long>(data.size()), &found) || found.width <= 0 || found.height <= 0)
+    if (!read(reinterpret_cast<const unsigned char*>(data.constData()), static_cast<unsigned long>(data.size()),
+              &found) ||
+        found.width <= 0 || found.height <= 0)
         return std::nullopt;
     JpegHeader header{found.width, found.height, found.components, found.adobe != 0, {}};
     if (found.profile) {

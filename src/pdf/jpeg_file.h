@@ -6,7 +6,8 @@
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What the header of a JPEG says.
 struct JpegHeader {
@@ -33,8 +34,8 @@ struct CmykPixels {
     std::vector<unsigned char> samples;
 };
 
-/// Reads a JPEG of four components at an eighth, a quarter, a half or all of its size: the smallest whose longer side is at least
-/// `longest`. Empty when it is damaged or has other components.
+/// Reads a JPEG of four components at an eighth, a quarter, a half or all of its size: the smallest whose longer side
+/// is at least `longest`. Empty when it is damaged or has other components.
 [[nodiscard]] std::optional<CmykPixels> readCmykJpeg(const QByteArray& data, int longest);
 
 } // namespace hinge

@@ -12,13 +12,19 @@
 #include <qpdf/QPDFExc.hh>
 #include <qpdf/QPDFWriter.hh>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Bytes in memory that live as long as they are read from.
-class HeldBytes : public BufferInputSource {
+class HeldBytes : public BufferInputSource
+{
 public:
-    HeldBytes(const std::string& name, std::shared_ptr<Buffer> bytes) : BufferInputSource(name, bytes.get()), bytes_(std::move(bytes)) {}
+    HeldBytes(const std::string& name, std::shared_ptr<Buffer> bytes)
+        : BufferInputSource(name, bytes.get()), bytes_(std::move(bytes))
+    {
+    }
 
 private:
     std::shared_ptr<Buffer> bytes_;
@@ -80,10 +86,8 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
         return pdf;
     } catch (const QPDFExc& e) {
         if (e.getErrorCode() == qpdf_e_password)
-            return problem(
-                path,
-                QStringLiteral(
-                    "The PDF is locked by a password. Place it in the window, which asks for it, or get an open copy."));
+            return problem(path, QStringLiteral("The PDF is locked by a password. Place it in the window, which asks "
+                                                "for it, or get an open copy."));
         return problem(path, damagedPdf(e.getMessageDetail()));
     } catch (const std::exception& e) {
         return problem(path, damagedPdf(e.what()));

@@ -6,13 +6,14 @@
 #include <memory>
 #include <qpdf/QPDF.hh>
 
-namespace hinge {
+namespace hinge
+{
 
 /// True for files that hold pages: PDF and SVG.
 [[nodiscard]] bool isPageFile(const QString& path);
 
-/// Opens a PDF for reading; an SVG becomes one of a single page. Fails with a reason for people when it is missing, broken beyond repair,
-/// without pages, or locked by a password.
+/// Opens a PDF for reading; an SVG becomes one of a single page. Fails with a reason for people when it is missing,
+/// broken beyond repair, without pages, or locked by a password.
 [[nodiscard]] Result<std::shared_ptr<QPDF>> openPdf(const QString& path);
 
 /// True when it can only be opened with a password.

@@ -3,8 +3,10 @@
 
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr double longestSide = 14400;
 

@@ -6,13 +6,14 @@
 #include <QRectF>
 #include <qpdf/QPDFPageObjectHelper.hh>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The boxes of a page as they stand in the file (ISO 32000-1, 14.11.2), in default user space with y
 /// up: inherited, put in order when written backwards, and kept within the MediaBox.
 struct PageBoxes {
     QRectF media; ///< x, y of the lower left corner; empty when the page has none that can be used
-    QRectF trim; ///< TrimBox, else CropBox, else MediaBox
+    QRectF trim;  ///< TrimBox, else CropBox, else MediaBox
     /// BleedBox within the MediaBox, at least the trim. Without one, of a page with a TrimBox all that its CropBox
     /// shows.
     QRectF bleed;

@@ -14,8 +14,10 @@
 #include <qpdf/QPDFPageDocumentHelper.hh>
 #include <qpdf/QPDFWriter.hh>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr double mostPixels = 40e6;
 
@@ -29,9 +31,12 @@ QByteArray onePage(QPDF& source, QPDFObjectHandle page, const PageBoxes& boxes)
     made.removeKey("/CropBox");
     made.removeKey("/UserUnit");
     const QRectF& b = boxes.bleed;
-    made.replaceKey("/MediaBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
+    made.replaceKey("/MediaBox",
+                    QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
     if (QPDFObjectHandle layers = source.getRoot().getKey("/OCProperties"); layers.isDictionary())
-        single.getRoot().replaceKey("/OCProperties", single.copyForeignObject(layers.isIndirect() ? layers : source.makeIndirectObject(layers)));
+        single.getRoot().replaceKey(
+            "/OCProperties",
+            single.copyForeignObject(layers.isIndirect() ? layers : source.makeIndirectObject(layers)));
     QPDFWriter writer(single);
     writer.setOutputMemory();
     writer.write();

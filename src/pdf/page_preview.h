@@ -7,7 +7,8 @@
 #include <QImage>
 #include <QRectF>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A page of a PDF as an image that shows exactly its bleed area, upright.
 struct PagePreview {

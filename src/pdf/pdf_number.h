@@ -4,7 +4,8 @@
 #include <QByteArray>
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A real number as PDF wants it: no exponent (ISO 32000-1, 7.3.3), five decimals, no trailing zeros.
 /// Five decimals of a point are a hundredth of a micrometre of a millimetre: far below any rounding that shows.

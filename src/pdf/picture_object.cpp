@@ -9,8 +9,10 @@
 #include <QtEndian>
 #include <lcms2.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// An ICC profile of the picture's own, as a colour space (ISO 32000-1, 8.6.5.5).
 QPDFObjectHandle iccSpace(QPDF& pdf, const QByteArray& profile, int channels)
@@ -219,8 +221,8 @@ QPDFObjectHandle srgbColourSpace(QPDF& pdf)
         throw std::bad_alloc();
     QPDFObjectHandle stream = pdf.newStream(bytes);
     stream.getDict().replaceKey("/N", QPDFObjectHandle::newInteger(3));
-    QPDFObjectHandle space = pdf.makeIndirectObject(
-        QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/ICCBased"), stream}));
+    QPDFObjectHandle space =
+        pdf.makeIndirectObject(QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/ICCBased"), stream}));
     root.replaceKey(key, space);
     return space;
 }

@@ -6,7 +6,8 @@
 
 #include <array>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A picture as an image XObject (ISO 32000-1, 8.9.5).
 struct PictureObject {

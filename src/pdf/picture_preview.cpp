@@ -13,8 +13,10 @@
 #include <lcms2.h>
 #include <memory>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 struct CloseProfile {
     void operator()(void* profile) const { cmsCloseProfile(profile); }
@@ -30,7 +32,10 @@ tl::unexpected<Problem> noMemory(const QString& path)
     return problem(path, QStringLiteral("There is not enough memory to show this picture."));
 }
 
-Profile profileFrom(const QByteArray& icc) { return Profile(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()))); }
+Profile profileFrom(const QByteArray& icc)
+{
+    return Profile(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size())));
+}
 
 Profile profileOf(PixelColour colour, const QByteArray& own, const QByteArray& press)
 {
@@ -40,7 +45,8 @@ Profile profileOf(PixelColour colour, const QByteArray& own, const QByteArray& p
     if (colour == PixelColour::Cmyk)
         return profileFrom(press);
     if (colour == PixelColour::Gray) {
-        const std::unique_ptr<cmsToneCurve, decltype(&cmsFreeToneCurve)> gamma(cmsBuildGamma(nullptr, 2.2), cmsFreeToneCurve);
+        const std::unique_ptr<cmsToneCurve, decltype(&cmsFreeToneCurve)> gamma(cmsBuildGamma(nullptr, 2.2),
+                                                                               cmsFreeToneCurve);
         return Profile(cmsCreateGrayProfile(cmsD50_xyY(), gamma.get()));
     }
     return Profile(cmsCreate_sRGBProfile());
@@ -84,7 +90,9 @@ Result<QImage> fromRows(const QString& path, int longest, const QByteArray& pres
         return noMemory(path);
     const Transform transform = toScreen(profileOf(info->colour, info->profile, press), formatOf(*info));
     if (!transform)
-        return problem(path, QStringLiteral("The profile of this picture does not fit its colours. Save it again with the right one."));
+        return problem(
+            path,
+            QStringLiteral("The profile of this picture does not fit its colours. Save it again with the right one."));
     const std::size_t pixel = std::size_t(info->channels) * std::size_t(std::max(1, info->bits / 8));
     std::vector<uchar> picked(std::size_t(w) * pixel);
     const auto done = readPixelRows(path, *info, step, [&](int y, const uchar* colour, const uchar* alpha) {
@@ -125,10 +133,13 @@ Result<QImage> fromCmykJpeg(const QString& path, int longest, const QByteArray& 
         return noMemory(path);
     const Transform transform = toScreen(profileOf(PixelColour::Cmyk, header->profile, press), TYPE_CMYK_8);
     if (!transform)
-        return problem(path, QStringLiteral("The profile of this picture does not fit its colours. Save it again with the right one."));
+        return problem(
+            path,
+            QStringLiteral("The profile of this picture does not fit its colours. Save it again with the right one."));
     for (int y = 0; y < pixels->height; ++y) {
         auto* out = reinterpret_cast<QRgb*>(image.scanLine(y));
-        cmsDoTransform(transform.get(), pixels->samples.data() + std::size_t(y) * std::size_t(pixels->width) * 4, out, cmsUInt32Number(pixels->width));
+        cmsDoTransform(transform.get(), pixels->samples.data() + std::size_t(y) * std::size_t(pixels->width) * 4, out,
+                       cmsUInt32Number(pixels->width));
         for (int x = 0; x < pixels->width; ++x)
             out[x] |= 0xff000000U;
     }

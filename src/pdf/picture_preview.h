@@ -5,7 +5,8 @@
 
 #include <QImage>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A picture of pixels for the screen (sRGB), upright, no side much longer than `longest` pixels; large ones are read
 /// in part only. Colours go by way of the picture's own profile; CMYK without one by that of the press (an ICC profile

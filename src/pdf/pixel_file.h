@@ -44,8 +44,8 @@ struct PixelInfo {
 /// its transparency, nullptr when there is none. Returns false to stop.
 using PixelRow = std::function<bool(int y, const uchar* colour, const uchar* alpha)>;
 
-/// Reads what a PNG or TIFF is. Refuses what is damaged, cut off, beyond the limits (`core/file/read_limits.h`), or of a
-/// kind that cannot be printed; the problem says which.
+/// Reads what a PNG or TIFF is. Refuses what is damaged, cut off, beyond the limits (`core/file/read_limits.h`), or of
+/// a kind that cannot be printed; the problem says which.
 [[nodiscard]] Result<PixelInfo> readPixelInfo(const QString& path);
 /// Hands over every `step`-th row of the file that `info` was read from, from the head as stored. Never keeps more than
 /// a block of it. Refuses a file that is no longer what `info` says.

@@ -15,8 +15,10 @@
 #include <qpdf/QPDFAcroFormDocumentHelper.hh>
 #include <qpdf/QPDFPageDocumentHelper.hh>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Counts what a stream unpacks to, and gives up when it is too much.
 class Measure : public Pipeline
@@ -157,7 +159,8 @@ Result<PlacedPage> PlacedPages::place(const QString& path, int number)
         placed.form = target_.copyForeignObject(original);
         QPDFObjectHandle d = placed.form.getDict();
         const QRectF& b = placed.boxes.bleed;
-        d.replaceKey("/BBox", QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
+        d.replaceKey("/BBox",
+                     QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
         if (placed.transparent) {
             // A page is painted by itself before it is laid on what is under it (ISO 32000-1, 11.4.7): so is what was
             // one.

@@ -10,7 +10,8 @@
 #include <memory>
 #include <qpdf/QPDF.hh>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A page of another PDF, ready to be painted: a form XObject (ISO 32000-1, 8.10) whose box is the
 /// page's bleed, so that bleed is not lost.

@@ -9,8 +9,10 @@
 #include <qpdf/Pipeline.hh>
 #include <qpdf/QPDFWriter.hh>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Writes into the file, counts, and remembers how it ended.
 class Output
@@ -48,7 +50,8 @@ private:
     Output& output_;
 };
 
-class Reporter : public QPDFWriter::ProgressReporter {
+class Reporter : public QPDFWriter::ProgressReporter
+{
 public:
     explicit Reporter(ExportRun& run) : run_(run) {}
     void reportProgress(int percent) override { run_.reached(50 + percent / 2); } // composing took the first half
@@ -63,18 +66,23 @@ QByteArray xmpPacket(const QString& title, const QString& producer, const QDateT
 {
     const QString time = now.toString(Qt::ISODate);
     const QString id = QStringLiteral("uuid:") + QUuid::createUuid().toString(QUuid::WithoutBraces);
-    QString s = QStringLiteral(
-        "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?>\n"
-        "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n<rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">\n"
-        "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmp=\"http://ns.adobe.com/xap/1.0/\""
-        " xmlns:xmpMM=\"http://ns.adobe.com/xap/1.0/mm/\" xmlns:pdf=\"http://ns.adobe.com/pdf/1.3/\""
-        " xmlns:pdfxid=\"http://www.npes.org/pdfx/ns/id/\">\n"
-        "<dc:format>application/pdf</dc:format>\n"
-        "<dc:title><rdf:Alt><rdf:li xml:lang=\"x-default\">%1</rdf:li></rdf:Alt></dc:title>\n"
-        "<xmp:CreatorTool>%2</xmp:CreatorTool>\n<xmp:CreateDate>%3</xmp:CreateDate>\n<xmp:ModifyDate>%3</xmp:ModifyDate>\n"
-        "<xmp:MetadataDate>%3</xmp:MetadataDate>\n<xmpMM:DocumentID>%4</xmpMM:DocumentID>\n<xmpMM:RenditionClass>default</xmpMM:RenditionClass>\n"
-        "<xmpMM:VersionID>1</xmpMM:VersionID>\n<pdf:Producer>%2</pdf:Producer>\n<pdf:Trapped>False</pdf:Trapped>\n")
-                    .arg(title.toHtmlEscaped(), producer, time, id);
+    QString s =
+        QStringLiteral(
+            "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?>\n"
+            "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n<rdf:RDF "
+            "xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">\n"
+            "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" "
+            "xmlns:xmp=\"http://ns.adobe.com/xap/1.0/\""
+            " xmlns:xmpMM=\"http://ns.adobe.com/xap/1.0/mm/\" xmlns:pdf=\"http://ns.adobe.com/pdf/1.3/\""
+            " xmlns:pdfxid=\"http://www.npes.org/pdfx/ns/id/\">\n"
+            "<dc:format>application/pdf</dc:format>\n"
+            "<dc:title><rdf:Alt><rdf:li xml:lang=\"x-default\">%1</rdf:li></rdf:Alt></dc:title>\n"
+            "<xmp:CreatorTool>%2</xmp:CreatorTool>\n<xmp:CreateDate>%3</xmp:CreateDate>\n<xmp:ModifyDate>%3</"
+            "xmp:ModifyDate>\n"
+            "<xmp:MetadataDate>%3</xmp:MetadataDate>\n<xmpMM:DocumentID>%4</"
+            "xmpMM:DocumentID>\n<xmpMM:RenditionClass>default</xmpMM:RenditionClass>\n"
+            "<xmpMM:VersionID>1</xmpMM:VersionID>\n<pdf:Producer>%2</pdf:Producer>\n<pdf:Trapped>False</pdf:Trapped>\n")
+            .arg(title.toHtmlEscaped(), producer, time, id);
     if (claimX4)
         s += QStringLiteral("<pdfxid:GTS_PDFXVersion>PDF/X-4</pdfxid:GTS_PDFXVersion>\n");
     s += QStringLiteral("</rdf:Description>\n</rdf:RDF>\n</x:xmpmeta>\n<?xpacket end=\"w\"?>");
@@ -93,7 +101,9 @@ void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, b
     stream.getDict().replaceKey("/N", QPDFObjectHandle::newInteger(4));
     QPDFObjectHandle intent = QPDFObjectHandle::parse("<< /Type /OutputIntent /S /GTS_PDFX >>");
     intent.replaceKey("/OutputConditionIdentifier", QPDFObjectHandle::parse(pdfText(press.name)));
-    intent.replaceKey("/OutputCondition", QPDFObjectHandle::parse(pdfText(QStringLiteral("%1, %2 % total ink").arg(press.name).arg(press.inkLimit))));
+    intent.replaceKey(
+        "/OutputCondition",
+        QPDFObjectHandle::parse(pdfText(QStringLiteral("%1, %2 % total ink").arg(press.name).arg(press.inkLimit))));
     intent.replaceKey("/Info", QPDFObjectHandle::parse(pdfText(press.name)));
     intent.replaceKey("/DestOutputProfile", stream);
     root.replaceKey("/OutputIntents", QPDFObjectHandle::newArray({pdf.makeIndirectObject(intent)}));

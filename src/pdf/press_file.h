@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "pdf/large_stream.h"
 #include "colour/press_profile.h"
+#include "pdf/large_stream.h"
 
 #include <qpdf/QPDF.hh>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Puts the output intent (the profile of the press), document information and XMP metadata in.
 /// With `claimX4` the file says that it is PDF/X-4 (ISO 15930-7, 6.3 and 6.4).

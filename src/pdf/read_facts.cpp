@@ -2,12 +2,12 @@
 #include "pdf/read_facts.h"
 
 #include "colour/ink_coverage.h"
+#include "colour/press_profile.h"
 #include "pdf/jpeg_file.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
 #include "pdf/page_resources.h"
 #include "pdf/pixel_file.h"
-#include "colour/press_profile.h"
 #include "pdf/svg_page.h"
 
 #include <QCryptographicHash>
@@ -16,8 +16,10 @@
 #include <QFileInfo>
 #include <QImageReader>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Pictures of more pixels than this are only looked at in a few rows.
 constexpr qint64 manyPixels = 40'000'000;
@@ -92,7 +94,9 @@ void readJpeg(const QString& path, QFile& file, FileFacts& facts, bool inks)
     const bool lies = header->orientation >= 5;
     facts.pixelWidth = lies ? header->height : header->width;
     facts.pixelHeight = lies ? header->width : header->height;
-    facts.colour = header->components == 1 ? PixelColour::Gray : header->components == 4 ? PixelColour::Cmyk : PixelColour::Rgb;
+    facts.colour = header->components == 1   ? PixelColour::Gray
+                   : header->components == 4 ? PixelColour::Cmyk
+                                             : PixelColour::Rgb;
     facts.hasProfile = !header->profile.isEmpty();
     facts.profileMisfit = header->profileMisfit;
     if (!inks)
@@ -139,7 +143,8 @@ void readPicture(const QString& path, QFile& file, FileFacts& facts, bool whole)
                   .arg(QString::fromLatin1(format));
 }
 
-/// Of all of a file; of a large one of its size, its beginning, middle and end, which no program that saves leaves alone.
+/// Of all of a file; of a large one of its size, its beginning, middle and end, which no program that saves leaves
+/// alone.
 QString fingerprint(QFile& file)
 {
     constexpr qint64 large = 32 << 20;
@@ -163,7 +168,8 @@ FileFacts factsOf(const QString& absolutePath)
     QFile file(absolutePath);
     if (!QFileInfo::exists(absolutePath)) {
         facts.missing = true;
-        facts.error = QStringLiteral("The file is not at %1. Put it back, or place it again from where it is now.").arg(absolutePath);
+        facts.error = QStringLiteral("The file is not at %1. Put it back, or place it again from where it is now.")
+                          .arg(absolutePath);
         return facts;
     }
     if (!QFileInfo(absolutePath).isFile()) {

@@ -4,7 +4,8 @@
 #include "core/file/file_facts.h"
 #include "core/file/links.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// Reads what there is to know about a linked file: pages and boxes of a PDF (also whether its fonts
 /// are all in it), or the pixels of a picture. Never throws; what is wrong stands in `error`.

@@ -110,10 +110,8 @@ Result<void> checkSvg(const QByteArray& svg, const QString& name)
             break;
         case QXmlStreamReader::StartElement: {
             if (++whole.elements > limits::mostSvgElements || qsizetype(open.size()) > limits::deepestSvg)
-                return problem(
-                    name,
-                    QStringLiteral(
-                        "The SVG has more parts, or deeper ones, than a drawing for print. Save it as a PDF or a picture."));
+                return problem(name, QStringLiteral("The SVG has more parts, or deeper ones, than a drawing for print. "
+                                                    "Save it as a PDF or a picture."));
             const QXmlStreamAttributes attributes = xml.attributes();
             const bool link = xml.name() == QStringLiteral("a");
             open.push_back(attributes.value(QStringLiteral("id")).toString());

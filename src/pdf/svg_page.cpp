@@ -16,7 +16,8 @@
 #include <qpdf/QPDFWriter.hh>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 namespace
 {
 
@@ -98,7 +99,9 @@ QByteArray corrected(const QByteArray& made, QSizeF points)
 bool looksLikeSvg(const QByteArray& head)
 {
     const QByteArray start = head.trimmed();
-    return start.startsWith("<svg") || ((start.startsWith("<?xml") || start.startsWith("<!--") || start.startsWith("<!DOCTYPE svg")) && start.contains("<svg"));
+    return start.startsWith("<svg") ||
+           ((start.startsWith("<?xml") || start.startsWith("<!--") || start.startsWith("<!DOCTYPE svg")) &&
+            start.contains("<svg"));
 }
 
 Result<QByteArray> pageFromSvg(const QString& path)
@@ -112,7 +115,9 @@ Result<QByteArray> pageFromSvg(const QString& path)
     QSvgRenderer renderer(svg);
     const QSizeF points = renderer.defaultSize() * 72.0 / 96;
     if (!renderer.isValid() || points.isEmpty())
-        return problem(path, QStringLiteral("The SVG is damaged, or has no size. Open it in a drawing program and save it again."));
+        return problem(
+            path,
+            QStringLiteral("The SVG is damaged, or has no size. Open it in a drawing program and save it again."));
     if (std::max(points.width(), points.height()) > longestSide)
         return problem(path, QStringLiteral("The SVG says it is %1 m long. Give it the size it is printed at.")
                                  .arg(std::max(points.width(), points.height()) * 0.0254 / 72, 0, 'f', 1));

@@ -5,7 +5,8 @@
 
 #include <QByteArray>
 
-namespace hinge {
+namespace hinge
+{
 
 /// True when the beginning of a file looks like SVG.
 [[nodiscard]] bool looksLikeSvg(const QByteArray& head);

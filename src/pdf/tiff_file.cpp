@@ -11,8 +11,10 @@
 #include <tiffio.h>
 #include <vector>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 struct Close {
     void operator()(TIFF* tiff) const { TIFFClose(tiff); }
@@ -28,7 +30,10 @@ Tiff openTiff(const QString& path)
                          "rm")); // not mapped: a file that shrinks must not end the program
 }
 
-Problem damaged(const QString& path) { return {path, QStringLiteral("The TIFF is damaged and cannot be read. Ask for it again.")}; }
+Problem damaged(const QString& path)
+{
+    return {path, QStringLiteral("The TIFF is damaged and cannot be read. Ask for it again.")};
+}
 
 /// How the samples of a file come to the rows that are handed over.
 enum class Way {

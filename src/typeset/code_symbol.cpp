@@ -7,8 +7,10 @@
 #include <memory>
 #include <zint.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 struct Release {
     void operator()(zint_symbol* symbol) const { ZBarcode_Delete(symbol); }
@@ -36,9 +38,13 @@ Result<QString> articleNumber(const QString& typed)
     if (digits.size() == 12)
         digits += QString::number(checkDigit(digits));
     if (digits.size() != 13)
-        return problem({}, QStringLiteral("An article number has 13 digits (or 12 without the check digit); this one has %1.").arg(digits.size()));
+        return problem(
+            {}, QStringLiteral("An article number has 13 digits (or 12 without the check digit); this one has %1.")
+                    .arg(digits.size()));
     if (digits.back().digitValue() != checkDigit(digits.left(12)))
-        return problem({}, QStringLiteral("The check digit does not fit: it would have to be %1.").arg(checkDigit(digits.left(12))));
+        return problem(
+            {},
+            QStringLiteral("The check digit does not fit: it would have to be %1.").arg(checkDigit(digits.left(12))));
     return digits;
 }
 
@@ -57,8 +63,8 @@ QString symbologyName(Symbology symbology)
 double leastModule(Symbology symbology)
 {
     switch (symbology) {
-    case Symbology::Qr: return 0.35; // common practice for phones held at arm's length
-    case Symbology::Ean13: return 0.264; // 80 % of the nominal 0.33 mm (GS1 General Specifications, 5.2)
+    case Symbology::Qr: return 0.35;      // common practice for phones held at arm's length
+    case Symbology::Ean13: return 0.264;  // 80 % of the nominal 0.33 mm (GS1 General Specifications, 5.2)
     case Symbology::Code128: return 0.25; // common practice
     }
     return 0;
@@ -95,8 +101,10 @@ Result<CodeSymbol> encode(const Code& code)
         out.quiet = {10, 0, 10, 0}; // ISO/IEC 15417
         break;
     }
-    if (ZBarcode_Encode(symbol.get(), reinterpret_cast<const unsigned char*>(data.constData()), int(data.size())) >= ZINT_ERROR)
-        return problem({}, QStringLiteral("This cannot be written as %1: %2.").arg(symbologyName(code.symbology), QString::fromUtf8(symbol->errtxt)));
+    if (ZBarcode_Encode(symbol.get(), reinterpret_cast<const unsigned char*>(data.constData()), int(data.size())) >=
+        ZINT_ERROR)
+        return problem({}, QStringLiteral("This cannot be written as %1: %2.")
+                               .arg(symbologyName(code.symbology), QString::fromUtf8(symbol->errtxt)));
     const int columns = symbol->width;
     const bool square = code.symbology == Symbology::Qr;
     const int rows = square ? symbol->rows : 1;
@@ -131,10 +139,12 @@ Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, 
     if (code.symbology == Symbology::Qr) {
         const double down = symbol->size.height() + quiet[1] + quiet[3];
         out.module = std::min(w / across, h / down);
-        out.symbol = QRectF((w - across * out.module) / 2, (h - down * out.module) / 2, across * out.module, down * out.module);
+        out.symbol =
+            QRectF((w - across * out.module) / 2, (h - down * out.module) / 2, across * out.module, down * out.module);
         for (const QRectF& bar : symbol->bars)
-            out.bars.emplace_back(out.symbol.x() + (bar.x() + quiet[0]) * out.module, out.symbol.y() + (bar.y() + quiet[1]) * out.module,
-                                  bar.width() * out.module, bar.height() * out.module);
+            out.bars.emplace_back(out.symbol.x() + (bar.x() + quiet[0]) * out.module,
+                                  out.symbol.y() + (bar.y() + quiet[1]) * out.module, bar.width() * out.module,
+                                  bar.height() * out.module);
         return out;
     }
     out.module = w / across;
@@ -144,8 +154,10 @@ Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, 
     const double left = quiet[0] * out.module;
     for (const QRectF& bar : symbol->bars) {
         // The guards of an article number reach down between its digits.
-        const bool guard = !symbol->digits.isEmpty() && (bar.x() < 3 || bar.x() >= 92 || (bar.x() >= 45 && bar.x() < 50));
-        out.bars.emplace_back(left + bar.x() * out.module, 0, bar.width() * out.module, barHeight + (guard ? digitHeight / 2 : 0));
+        const bool guard =
+            !symbol->digits.isEmpty() && (bar.x() < 3 || bar.x() >= 92 || (bar.x() >= 45 && bar.x() < 50));
+        out.bars.emplace_back(left + bar.x() * out.module, 0, bar.width() * out.module,
+                              barHeight + (guard ? digitHeight / 2 : 0));
     }
     if (!symbol->digits.isEmpty()) {
         Paragraph one;
@@ -156,8 +168,10 @@ Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, 
         for (int i = 0; i < 13; ++i) {
             one.text = symbol->digits.mid(i, 1);
             // Each digit stands below the seven modules that say it; the first one in the quiet zone.
-            const double at = i == 0 ? left - 9 * out.module : left + (i < 7 ? 3 + (i - 1) * 7 : 50 + (i - 7) * 7) * out.module;
-            TextLayout digit = layOutText({one}, {Length::nearestMm(out.module * 7 * mmPerPoint), Length::mm(200)}, fonts);
+            const double at =
+                i == 0 ? left - 9 * out.module : left + (i < 7 ? 3 + (i - 1) * 7 : 50 + (i - 7) * 7) * out.module;
+            TextLayout digit =
+                layOutText({one}, {Length::nearestMm(out.module * 7 * mmPerPoint), Length::mm(200)}, fonts);
             for (GlyphRun& run : digit.runs) {
                 const double baseline = run.glyphs.front().y;
                 for (Glyph& g : run.glyphs) {

@@ -8,7 +8,8 @@
 #include <QRectF>
 #include <QSizeF>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A code as the modules that are printed.
 struct CodeSymbol {
@@ -21,8 +22,8 @@ struct CodeSymbol {
     QString digits; ///< what is printed below for people; empty for none
 };
 
-/// Encodes what the code says. Fails with a sentence for the user when it cannot be: empty, too long, letters in an article
-/// number, a wrong check digit.
+/// Encodes what the code says. Fails with a sentence for the user when it cannot be: empty, too long, letters in an
+/// article number, a wrong check digit.
 [[nodiscard]] Result<CodeSymbol> encode(const Code& code);
 
 /// A code in its frame.
@@ -30,7 +31,7 @@ struct CodeLayout {
     std::vector<QRectF> bars; ///< in points from the head-left corner of the frame
     TextLayout digits;
     double module = 0; ///< width of a module in points
-    QRectF symbol; ///< with its quiet zone, in points
+    QRectF symbol;     ///< with its quiet zone, in points
 };
 
 /// As large as it fits into the frame with its quiet zone; bars of linear codes take the height there is.

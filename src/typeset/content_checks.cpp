@@ -7,8 +7,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Ink to the reader's red light: below this share of black or cyan a bar looks like paper. Common practice.
 constexpr int palestBar = 60;
@@ -17,12 +19,16 @@ constexpr int lightestGround = 20;
 /// What is seen through as much as this hides nothing.
 constexpr int hardlyThere = 15;
 
-void checkLayout(const Job& job, const Item& item, const SurfaceId& surface, const TextLayout& layout, std::vector<Finding>& out)
+void checkLayout(const Job& job, const Item& item, const SurfaceId& surface, const TextLayout& layout,
+                 std::vector<Finding>& out)
 {
     if (!layout.fits())
-        out.push_back(foundAt("text.over", Severity::Stop, job, surface, item, QStringLiteral("%1 does not fit its frame, %2"),
-                                  QStringLiteral("%1 of %2 lines are left out. Make the frame deeper, let it run on into another, or shorten the text.")
-                                      .arg(layout.linesOver).arg(layout.lines)));
+        out.push_back(foundAt(
+            "text.over", Severity::Stop, job, surface, item, QStringLiteral("%1 does not fit its frame, %2"),
+            QStringLiteral(
+                "%1 of %2 lines are left out. Make the frame deeper, let it run on into another, or shorten the text.")
+                .arg(layout.linesOver)
+                .arg(layout.lines)));
     for (const QString& font : layout.missingFonts)
         out.push_back(foundAt(
             "text.font", Severity::Stop, job, surface, item, QStringLiteral("%1 wants the font “%3”, %2"),
@@ -33,23 +39,26 @@ void checkLayout(const Job& job, const Item& item, const SurfaceId& surface, con
         if (!run.font->mayEmbed() && !locked.contains(run.font->name()))
             locked << run.font->name();
     for (const QString& font : locked)
-        out.push_back(foundAt(
-            "text.fontLocked", Severity::Stop, job, surface, item,
-            QStringLiteral("%1 is set in “%3”, which must not be embedded, %2"),
-            QStringLiteral(
-                "Its maker forbids it; the printer would get the text in another font. Choose one that may go into the file."),
-            Remedy::None, {font}));
+        out.push_back(foundAt("text.fontLocked", Severity::Stop, job, surface, item,
+                              QStringLiteral("%1 is set in “%3”, which must not be embedded, %2"),
+                              QStringLiteral("Its maker forbids it; the printer would get the text in another font. "
+                                             "Choose one that may go into the file."),
+                              Remedy::None, {font}));
     if (layout.missingGlyphs)
-        out.push_back(foundAt("text.glyph", Severity::Stop, job, surface, item, QStringLiteral("%1 has letters that its font lacks, %2"),
-                                  QStringLiteral("They would print as empty boxes. Choose another font.")));
+        out.push_back(foundAt("text.glyph", Severity::Stop, job, surface, item,
+                              QStringLiteral("%1 has letters that its font lacks, %2"),
+                              QStringLiteral("They would print as empty boxes. Choose another font.")));
 }
 
-/// What a code lies on, or is covered by, that keeps readers from finding it; nullptr when the paper around it is blank.
+/// What a code lies on, or is covered by, that keeps readers from finding it; nullptr when the paper around it is
+/// blank.
 const Item* disturbing(const Job& job, const Plan& plan, const SurfaceContent& content, const Item& code)
 {
     const Rect& frame = plan.findItem(code.id)->frame;
     const auto at = std::ranges::find(content.items, code.id, &Item::id);
-    const auto reaches = [&](const Item& other) { return other.opacity >= hardlyThere && plan.findItem(other.id)->frame.overlaps(frame); };
+    const auto reaches = [&](const Item& other) {
+        return other.opacity >= hardlyThere && plan.findItem(other.id)->frame.overlaps(frame);
+    };
     for (auto above = at + 1; above != content.items.end(); ++above)
         if (reaches(*above))
             return &*above;
@@ -57,7 +66,8 @@ const Item* disturbing(const Job& job, const Plan& plan, const SurfaceContent& c
     for (auto below = at; below != content.items.begin();) {
         --below;
         const Ink* ink = job.findInk(below->ink);
-        const bool light = below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= lightestGround;
+        const bool light =
+            below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= lightestGround;
         if (light && below->opacity == 100 && plan.findItem(below->id)->frame.contains(frame))
             return nullptr;
         if (!light && reaches(*below))
@@ -66,12 +76,14 @@ const Item* disturbing(const Job& job, const Plan& plan, const SurfaceContent& c
     return nullptr;
 }
 
-void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const Item& item, const FontLibrary& fonts, std::vector<Finding>& out)
+void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const Item& item, const FontLibrary& fonts,
+               std::vector<Finding>& out)
 {
     const PlacedItem& placed = *plan.findItem(item.id);
     const auto code = layOutCode(item.code, item.ink, placed.frame.size(), fonts);
     if (!code) {
-        out.push_back(foundAt("code.wrong", Severity::Stop, job, surface, item, QStringLiteral("%1 is no code yet, %2"), code.error().message));
+        out.push_back(foundAt("code.wrong", Severity::Stop, job, surface, item, QStringLiteral("%1 is no code yet, %2"),
+                              code.error().message));
         return;
     }
     const double module = code->module * mmPerPoint;
@@ -82,12 +94,16 @@ void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const
                 .arg(symbologyName(item.code.symbology), QString::number(leastModule(item.code.symbology), 'f', 2)),
             Remedy::None, {QString::number(module, 'f', 2)}));
     if (const Item* other = disturbing(job, plan, job.on(surface), item))
-        out.push_back(foundAt("code.quiet", Severity::Warn, job, surface, item, QStringLiteral("%1 needs the paper around it blank, %2"),
-                                  QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.").arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name)));
+        out.push_back(foundAt("code.quiet", Severity::Warn, job, surface, item,
+                              QStringLiteral("%1 needs the paper around it blank, %2"),
+                              QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.")
+                                  .arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name)));
     const Ink* ink = job.findInk(item.ink);
     if (ink && !ink->spot && (ink->cmyk.k + ink->cmyk.c) * item.strength / 100 < palestBar)
-        out.push_back(foundAt("code.pale", Severity::Warn, job, surface, item, QStringLiteral("%1 is too pale to be read, %2"),
-                                  QStringLiteral("Readers see with red light: red, orange and yellow are white to them. Use black or a dark blue.")));
+        out.push_back(foundAt(
+            "code.pale", Severity::Warn, job, surface, item, QStringLiteral("%1 is too pale to be read, %2"),
+            QStringLiteral(
+                "Readers see with red light: red, orange and yellow are white to them. Use black or a dark blue.")));
 }
 
 } // namespace

@@ -11,8 +11,10 @@
 #include <hb.h>
 #include <utility>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 hb_blob_t* tableOf(hb_face_t* face, const char* tag)
 {
@@ -92,7 +94,8 @@ std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArr
     std::unique_ptr<FontFace> result(new FontFace);
     result->name_ = name;
     result->data_ = data;
-    hb_blob_t* blob = hb_blob_create(result->data_.constData(), unsigned(data.size()), HB_MEMORY_MODE_READONLY, nullptr, nullptr);
+    hb_blob_t* blob =
+        hb_blob_create(result->data_.constData(), unsigned(data.size()), HB_MEMORY_MODE_READONLY, nullptr, nullptr);
     result->face_ = hb_face_create(blob, index);
     hb_blob_destroy(blob);
     if (hb_face_get_glyph_count(result->face_) == 0 || !canBeEmbedded(tablesOf(result->face_)))
@@ -131,7 +134,8 @@ FontFace::~FontFace()
     hb_face_destroy(face_);
 }
 
-namespace {
+namespace
+{
 
 void addShipped(FontLibrary& library)
 {
@@ -152,7 +156,9 @@ void addShipped(FontLibrary& library)
 QString textOf(FcPattern* font, const char* object)
 {
     FcChar8* text = nullptr;
-    return FcPatternGetString(font, object, 0, &text) == FcResultMatch ? QString::fromUtf8(reinterpret_cast<const char*>(text)) : QString();
+    return FcPatternGetString(font, object, 0, &text) == FcResultMatch
+               ? QString::fromUtf8(reinterpret_cast<const char*>(text))
+               : QString();
 }
 
 void addSystem(FontLibrary& library)
@@ -176,14 +182,16 @@ void addSystem(FontLibrary& library)
         constexpr int instanceShift = 16; // above it a look of a variable font is named
         if ((format == QStringLiteral("TrueType") || format == QStringLiteral("CFF")) &&
             (index >> instanceShift) == 0 && canBeEmbedded(tablesOf(textOf(font, FC_FILE), unsigned(index))))
-            files.push_back({QStringLiteral("%1 %2").arg(textOf(font, FC_FAMILY), textOf(font, FC_STYLE)), textOf(font, FC_FILE), unsigned(index)});
+            files.push_back({QStringLiteral("%1 %2").arg(textOf(font, FC_FAMILY), textOf(font, FC_STYLE)),
+                             textOf(font, FC_FILE), unsigned(index)});
     }
     if (found)
         FcFontSetDestroy(found);
     FcObjectSetDestroy(wanted);
     FcPatternDestroy(outlines);
     FcConfigDestroy(config);
-    std::ranges::sort(files, [](const File& a, const File& b) { return QString::localeAwareCompare(a.name, b.name) < 0; });
+    std::ranges::sort(files,
+                      [](const File& a, const File& b) { return QString::localeAwareCompare(a.name, b.name) < 0; });
     for (const File& file : files)
         library.addFile(file.name, file.path, file.index);
 }

@@ -12,11 +12,13 @@
 struct hb_face_t;
 struct hb_font_t;
 
-namespace hinge {
+namespace hinge
+{
 
 /// One font file: an outline font that HarfBuzz shapes at font units, so that screen and PDF get
 /// the same positions. Immutable.
-class FontFace {
+class FontFace
+{
 public:
     /// `name` is "Family Style"; `index` tells the fonts of a collection apart. nullptr when the data is no font that
     /// can be embedded as it looks: variable fonts, outlines of the kind CFF2, and fonts made of coloured pictures
@@ -57,8 +59,10 @@ private:
     mutable std::vector<signed char> outlines_; ///< by glyph: 1 or 0, -1 when it was not asked for yet
 };
 
-/// The fonts text may be set in. Fonts of files are read when they are first asked for; may be asked from several threads.
-class FontLibrary {
+/// The fonts text may be set in. Fonts of files are read when they are first asked for; may be asked from several
+/// threads.
+class FontLibrary
+{
 public:
     /// The fonts that ship with the program.
     static const FontLibrary& shipped();

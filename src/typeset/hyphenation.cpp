@@ -5,13 +5,15 @@
 #include <QFile>
 #include <QStandardPaths>
 #include <cstdlib>
-#include <hyphen.h>
 #include <future>
+#include <hyphen.h>
 #include <map>
 #include <mutex>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// "en-GB" -> ".../hyphen/hyph_en_GB.dic"; empty when it is not installed.
 QString patternFile(const QString& language)
@@ -76,7 +78,8 @@ bool Hyphenation::isLoaded(const QString& language)
 QStringList Hyphenation::languages()
 {
     QStringList out;
-    for (const QString& folder : QStandardPaths::locateAll(QStandardPaths::GenericDataLocation, QStringLiteral("hyphen"), QStandardPaths::LocateDirectory))
+    for (const QString& folder : QStandardPaths::locateAll(QStandardPaths::GenericDataLocation,
+                                                           QStringLiteral("hyphen"), QStandardPaths::LocateDirectory))
         for (const QString& name : QDir(folder).entryList({QStringLiteral("hyph_*.dic")}, QDir::Files, QDir::Name)) {
             const QString language = name.mid(5, name.size() - 9).replace(u'_', u'-');
             if (language.count(u'-') == 1 && !out.contains(language))
@@ -96,7 +99,8 @@ std::vector<int> Hyphenation::breaks(const QString& word) const
     char** replacements = nullptr;
     int* positions = nullptr;
     int* cuts = nullptr;
-    const int failed = hnj_hyphen_hyphenate3(dictionary_.get(), bytes.constData(), int(bytes.size()), marks.data(), nullptr, &replacements, &positions, &cuts, 0, 0, 0, 0);
+    const int failed = hnj_hyphen_hyphenate3(dictionary_.get(), bytes.constData(), int(bytes.size()), marks.data(),
+                                             nullptr, &replacements, &positions, &cuts, 0, 0, 0, 0);
     std::vector<int> out;
     int letter = 0; // marks count letters, not bytes
     for (int i = 0; !failed && i < word.size(); ++i) {

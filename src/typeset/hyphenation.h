@@ -8,10 +8,12 @@
 
 struct _HyphenDict;
 
-namespace hinge {
+namespace hinge
+{
 
 /// Where words of one language may be parted, by the pattern files of libhyphen. Immutable once loaded.
-class Hyphenation {
+class Hyphenation
+{
 public:
     /// nullptr when no patterns are installed for the language, e.g. "en-GB". Loaded once, which takes seconds for some
     /// languages.

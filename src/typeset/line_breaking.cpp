@@ -5,8 +5,10 @@
 #include <cmath>
 #include <limits>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr double hopeless = 1e5; ///< badness of a line that no opening of spaces can fill
 constexpr double hyphenPenalty = 60;
@@ -38,7 +40,8 @@ double badness(const ParagraphMeasures& p, const LineMeasure& line, double width
 }
 
 /// Lines from `start` to the forced end `last` (an index into the chances), appended to `out`.
-void breakStretch(const ParagraphMeasures& p, int start, std::size_t first, std::size_t last, bool beginsParagraph, std::vector<BreakChance>& out)
+void breakStretch(const ParagraphMeasures& p, int start, std::size_t first, std::size_t last, bool beginsParagraph,
+                  std::vector<BreakChance>& out)
 {
     const std::size_t count = last - first + 1;
     std::vector<Node> nodes(count + 1); // node 0 is the start; node k ends at chance first + k - 1
@@ -56,7 +59,7 @@ void breakStretch(const ParagraphMeasures& p, int start, std::size_t first, std:
             double bad = badness(p, line, width, isLast);
             if (bad < 0) {
                 if (reached || from + 1 < k)
-                    break; // longer lines fit even less
+                    break;      // longer lines fit even less
                 bad = hopeless; // a single piece wider than the measure has to stand somewhere
             }
             double cost = (1 + bad + (end.hyphen ? hyphenPenalty : 0)) * (1 + bad + (end.hyphen ? hyphenPenalty : 0));

@@ -4,11 +4,12 @@
 #include <functional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A place where a line may end.
 struct BreakChance {
-    int at = 0; ///< the next line begins with this character
+    int at = 0;          ///< the next line begins with this character
     bool hyphen = false; ///< a hyphen has to be printed
     bool forced = false; ///< the line must end here
 };
@@ -16,7 +17,7 @@ struct BreakChance {
 /// What a line would come to if it were set on its own.
 struct LineMeasure {
     double width = 0; ///< natural, without the spaces that hang over the margin
-    int spaces = 0; ///< inside, that may be opened or closed
+    int spaces = 0;   ///< inside, that may be opened or closed
 };
 
 struct ParagraphMeasures {
@@ -24,13 +25,14 @@ struct ParagraphMeasures {
     std::function<LineMeasure(int start, const BreakChance& end)> measure;
     double width = 0;
     double firstWidth = 0; ///< of the first line, when it is indented
-    double space = 0; ///< width of a space
+    double space = 0;      ///< width of a space
     bool justified = false;
 };
 
-/// Chooses the ends of all lines of a paragraph at once, so that its worst lines are as good as they can be: the sum of the
-/// squared badness of its lines is the least (Knuth and Plass, "Breaking paragraphs into lines", 1981). Spaces of justified
-/// text open by half and close by a quarter of themselves before a line counts as bad. `start` is where the text begins.
+/// Chooses the ends of all lines of a paragraph at once, so that its worst lines are as good as they can be: the sum of
+/// the squared badness of its lines is the least (Knuth and Plass, "Breaking paragraphs into lines", 1981). Spaces of
+/// justified text open by half and close by a quarter of themselves before a line counts as bad. `start` is where the
+/// text begins.
 [[nodiscard]] std::vector<BreakChance> chooseLineEnds(const ParagraphMeasures& paragraph, int start = 0);
 
 } // namespace hinge

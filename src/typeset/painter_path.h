@@ -5,7 +5,8 @@
 
 #include <QPainterPath>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The outline of an item in its frame for a painter whose unit is the millimetre.
 [[nodiscard]] inline QPainterPath painterPath(const Rect& frame, const Item& item)

@@ -6,8 +6,10 @@
 #include <QPainter>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A mean over 2 r + 1 pixels of one line; three of these one after the other come close to a Gaussian.
 void blurLine(std::vector<int>& line, std::vector<int>& scratch, int r)
@@ -59,10 +61,12 @@ ShadowMask shadowMask(const Rect& frame, const Item& item)
     const double room = fade * 1.5 + 0.5;
     ShadowMask out;
     out.area = QRectF(frame.x.toMm(), frame.y.toMm(), frame.w.toMm(), frame.h.toMm())
-                   .translated(item.shadow->dx.toMm(), item.shadow->dy.toMm()).adjusted(-room, -room, room, room);
+                   .translated(item.shadow->dx.toMm(), item.shadow->dy.toMm())
+                   .adjusted(-room, -room, room, room);
     // 150 ppi, less for posters.
     const double perMm = std::min(150 / 25.4, 2400 / std::max(out.area.width(), out.area.height()));
-    out.image = QImage(std::max(1, int(std::ceil(out.area.width() * perMm))), std::max(1, int(std::ceil(out.area.height() * perMm))), QImage::Format_Grayscale8);
+    out.image = QImage(std::max(1, int(std::ceil(out.area.width() * perMm))),
+                       std::max(1, int(std::ceil(out.area.height() * perMm))), QImage::Format_Grayscale8);
     out.image.fill(0);
     QPainter p(&out.image);
     p.setRenderHint(QPainter::Antialiasing);

@@ -6,12 +6,13 @@
 #include <QImage>
 #include <QRectF>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A soft shadow as an image of how much of its ink lies where.
 struct ShadowMask {
     QImage image; ///< 8-bit grey, white where the shadow is full; null when there is none
-    QRectF area; ///< where it lies, in millimetres of the face
+    QRectF area;  ///< where it lies, in millimetres of the face
 };
 
 /// The shadow of an item in its frame. Soft enough that 150 ppi show no steps.

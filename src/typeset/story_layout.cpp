@@ -6,7 +6,8 @@
 
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 TextFrame textFrame(const Job& job, const Item& item, const PlacedItem& placed)
 {

@@ -6,14 +6,15 @@
 
 #include <map>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The frame of a text as the words see it: turned upright when they run down or up.
 [[nodiscard]] TextFrame textFrame(const Job& job, const Item& item, const PlacedItem& placed);
 
 /// A text with all it depends on; when this is the same, its layouts are.
 struct StoryInput {
-    QStringList items; ///< the frames it runs through
+    QStringList items;                 ///< the frames it runs through
     std::vector<Paragraph> paragraphs; ///< with their styles worked out
     std::vector<TextFrame> frames;
     bool operator==(const StoryInput&) const = default;
@@ -26,7 +27,8 @@ struct StoryInput {
 [[nodiscard]] std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts);
 
 /// Layouts of texts, set again only when their words, looks or frames changed.
-class TextLayoutCache {
+class TextLayoutCache
+{
 public:
     explicit TextLayoutCache(const FontLibrary& fonts, Patience patience = Patience::Waits)
         : fonts_(fonts), patience_(patience)

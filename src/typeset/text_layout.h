@@ -4,7 +4,8 @@
 #include "core/job/content.h"
 #include "typeset/font_library.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// A glyph at its place. Positions are in PDF points from the head-left corner of the frame, y down.
 struct Glyph {
@@ -21,7 +22,7 @@ struct Glyph {
 /// Glyphs of one font, size and ink on one line, from left to right on the paper.
 struct GlyphRun {
     const FontFace* font = nullptr; ///< never null; owned by the library
-    double size = 0; ///< points
+    double size = 0;                ///< points
     QString ink;
     bool rightToLeft = false;
     /// A hyphen at the end of a line is a soft one (U+00AD) here.
@@ -49,7 +50,8 @@ struct TextPlace {
 struct TextLayout {
     std::vector<GlyphRun> runs;
     std::vector<TextRule> rules;
-    /// The depth the text needs in points, in the last column of the frame; more than the frame's height when it does not fit.
+    /// The depth the text needs in points, in the last column of the frame; more than the frame's height when it does
+    /// not fit.
     double height = 0;
     int lines = 0; ///< in this frame, with those that do not fit
     /// Lines that end below the last frame of the text; they are not in `runs`.
@@ -80,9 +82,9 @@ struct TextFrame {
 enum class Patience { Waits, DoesWithout };
 
 /// Sets paragraphs into frames, column by column and frame by frame; gives a layout for each. Shaping is HarfBuzz's,
-/// bidirectional order and the places where a line may break are those of ICU (Unicode Standard Annexes 9 and 14), words are
-/// parted by libhyphen's patterns, and the lines of a paragraph are chosen all at once (`chooseLineEnds`). The first baseline of a
-/// column lies one ascender below its head; the next ones follow by the leading.
+/// bidirectional order and the places where a line may break are those of ICU (Unicode Standard Annexes 9 and 14),
+/// words are parted by libhyphen's patterns, and the lines of a paragraph are chosen all at once (`chooseLineEnds`).
+/// The first baseline of a column lies one ascender below its head; the next ones follow by the leading.
 [[nodiscard]] std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs,
                                                   const std::vector<TextFrame>& frames, const FontLibrary& fonts,
                                                   Patience patience = Patience::Waits);

@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The Brief for every kind of piece, in the real window on the offscreen platform: gallery, sentence, stocks, presets,
 // what a change of mind does, and the docket.
-#include "app/fields/fields.h"
-#include "app/window/main_window.h"
 #include "app/brief/start_gallery.h"
 #include "app/dialogs/stock_dialog.h"
+#include "app/fields/fields.h"
 #include "app/look/theme.h"
+#include "app/window/main_window.h"
 #include "core/edit/change_kind.h"
 #include "core/file/job_file.h"
-#include "core/plan/making_steps.h"
 #include "core/file/stock_library.h"
+#include "core/plan/making_steps.h"
 #include "paint/flat_diagram.h"
 #include "pdf/export_pdf.h"
 #include "window_driver.h"
@@ -31,7 +31,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestBrief : public testing::WindowDriver {
+class TestBrief : public testing::WindowDriver
+{
     Q_OBJECT
 
     /// Types and leaves the field, so that the sentence may be written anew.
@@ -193,7 +194,8 @@ private Q_SLOTS:
         auto* list = find<QListView>("brief.sheets");
         QVERIFY(list->isVisible());
         QCOMPARE(list->model()->rowCount(), 4);
-        QCOMPARE(list->model()->index(0, 0).data(Qt::AccessibleTextRole).toString(), QStringLiteral("Sheet 1: outer side 16 | 1; inner side 2 | 15"));
+        QCOMPARE(list->model()->index(0, 0).data(Qt::AccessibleTextRole).toString(),
+                 QStringLiteral("Sheet 1: outer side 16 | 1; inner side 2 | 15"));
         QVERIFY(!list->grab().isNull());
         choose("brief.counted", QStringLiteral("all but the cover"));
         QVERIFY(list->model()->index(1, 0).data(Qt::AccessibleTextRole).toString().contains(QStringLiteral("12 | 1")));
@@ -234,7 +236,8 @@ private Q_SLOTS:
         choose("brief.step.2.way", QStringLiteral("over,"));
         QVERIFY(job() == rolled);
         QCOMPARE(find<QComboBox>("brief.step.2.way")->currentText(), QStringLiteral("under,"));
-        QVERIFY2(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("does not lie in front")), qPrintable(find<QLabel>("fieldProblem")->text()));
+        QVERIFY2(find<QLabel>("fieldProblem")->text().contains(QStringLiteral("does not lie in front")),
+                 qPrintable(find<QLabel>("fieldProblem")->text()));
         type("brief.panels", QStringLiteral("4"));
         QCOMPARE(plan().paper.columns(), 4);
         QTest::mouseClick(find<QPushButton>("brief.addStep"), Qt::LeftButton);
@@ -299,10 +302,12 @@ private Q_SLOTS:
         type("brief.height", QStringLiteral("180"));
         QVERIFY(bar->isVisible());
         const QString text = find<QLabel>("changes.text")->text();
-        QVERIFY2(text.contains(QStringLiteral("closed 100 × 180 mm, was 100 × 210 mm"), Qt::CaseInsensitive), qPrintable(text));
+        QVERIFY2(text.contains(QStringLiteral("closed 100 × 180 mm, was 100 × 210 mm"), Qt::CaseInsensitive),
+                 qPrintable(text));
         QVERIFY2(text.contains(QStringLiteral("Sea")), qPrintable(text));
         type("brief.width", QStringLiteral("100"));
-        QVERIFY2(find<QLabel>("changes.text")->text().contains(QStringLiteral("No longer fits: Opening hours")), qPrintable(find<QLabel>("changes.text")->text()));
+        QVERIFY2(find<QLabel>("changes.text")->text().contains(QStringLiteral("No longer fits: Opening hours")),
+                 qPrintable(find<QLabel>("changes.text")->text()));
         QTest::mouseClick(find<QPushButton>("changes.back"), Qt::LeftButton);
         QVERIFY(job() == filled);
         QVERIFY(!bar->isVisible());
@@ -399,9 +404,12 @@ private Q_SLOTS:
             table->setCurrentIndex(model->index(2, 0));
             QVERIFY(!find<QPushButton>("stocks.remove", &dialog)->isEnabled());
             QTest::mouseClick(find<QPushButton>("stocks.add", &dialog), Qt::LeftButton);
-            QVERIFY(model->setData(model->index(0, StockTableModel::Name), QStringLiteral("Harbour Rough 90"), Qt::EditRole));
-            QVERIFY(model->setData(model->index(0, StockTableModel::Grammage), QStringLiteral("60 lb text"), Qt::EditRole));
-            QVERIFY(model->setData(model->index(0, StockTableModel::PagesPerInch), QStringLiteral("400"), Qt::EditRole));
+            QVERIFY(model->setData(model->index(0, StockTableModel::Name), QStringLiteral("Harbour Rough 90"),
+                                   Qt::EditRole));
+            QVERIFY(
+                model->setData(model->index(0, StockTableModel::Grammage), QStringLiteral("60 lb text"), Qt::EditRole));
+            QVERIFY(
+                model->setData(model->index(0, StockTableModel::PagesPerInch), QStringLiteral("400"), Qt::EditRole));
             QCOMPARE(model->index(0, StockTableModel::Caliper).data().toString(), QStringLiteral("0.127 mm"));
             QVERIFY(!model->setData(model->index(0, StockTableModel::Bulk), QStringLiteral("soft"), Qt::EditRole));
             QVERIFY(!find<QLabel>("stocks.note", &dialog)->text().isEmpty());
@@ -423,7 +431,9 @@ private Q_SLOTS:
             QFile file(dir_->filePath(QString::fromLatin1(name)));
             QVERIFY(file.open(QIODevice::ReadOnly));
             const QByteArray data = file.readAll();
-            const auto back = QString::fromLatin1(name).endsWith(QStringLiteral(".csv")) ? readStocksCsv(data, file.fileName()) : readStocksJson(data, file.fileName());
+            const auto back = QString::fromLatin1(name).endsWith(QStringLiteral(".csv"))
+                                  ? readStocksCsv(data, file.fileName())
+                                  : readStocksJson(data, file.fileName());
             QVERIFY2(back, back ? "" : qPrintable(back.error().text()));
             QCOMPARE(back->size(), window_->stocks().all().size());
             QCOMPARE((*back)[0].caliper(), job().stock.caliper());
@@ -441,9 +451,11 @@ private Q_SLOTS:
         QTest::newRow("no grammage") << QByteArray("name,bulk\nA,1\n") << QStringLiteral("column “grammage”");
         QTest::newRow("heavy") << QByteArray("name,grammage\nA,9000\n") << QStringLiteral("must lie between");
         QTest::newRow("word") << QByteArray("name,grammage\nA,thick\n") << QStringLiteral("row 2");
-        QTest::newRow("twice") << QByteArray("name,grammage\n\"A, b\",90\n\"A, b\",80\n") << QStringLiteral("Two stocks");
+        QTest::newRow("twice") << QByteArray("name,grammage\n\"A, b\",90\n\"A, b\",80\n")
+                               << QStringLiteral("Two stocks");
         QTest::newRow("nameless") << QByteArray("name,grammage\n,90\n") << QStringLiteral("no name");
-        QTest::newRow("caliper") << QByteArray("name,grammage,caliper\nA,90,1/0\n") << QStringLiteral("divides by zero");
+        QTest::newRow("caliper") << QByteArray("name,grammage,caliper\nA,90,1/0\n")
+                                 << QStringLiteral("divides by zero");
     }
     void badListsOfStocksAreExplained()
     {
@@ -480,7 +492,10 @@ private Q_SLOTS:
         QCOMPARE(window_->presets().importFile(path).value(), QStringLiteral("Spring notes"));
         QVERIFY(window_->presets().all().back().job == kept.job);
         // A plain job is no preset, and rubbish is neither.
-        QVERIFY(window_->presets().importFile(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json")).error().message.contains(QStringLiteral("not a preset")));
+        QVERIFY(window_->presets()
+                    .importFile(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"))
+                    .error()
+                    .message.contains(QStringLiteral("not a preset")));
         QVERIFY(!window_->presets().importFile(QStringLiteral(HINGE_SOURCE_DIR "/README.md")));
         QVERIFY(!window_->presets().keep(Preset{}));
     }
@@ -501,7 +516,9 @@ private Q_SLOTS:
             QVERIFY(text.waitForFinished());
             const QString out = QString::fromUtf8(text.readAllStandardOutput());
             QCOMPARE(out.count(QChar(0x0C)), 1);
-            for (const QString& wanted : {titled.title, titled.customer, plan().findFigure(QStringLiteral("flat"))->value, makingSteps(job(), plan()).last()})
+            for (const QString& wanted :
+                 {titled.title, titled.customer, plan().findFigure(QStringLiteral("flat"))->value,
+                  makingSteps(job(), plan()).last()})
                 QVERIFY2(out.contains(wanted), qPrintable(wanted + QStringLiteral(" not in ") + out));
             const QString html = dir_->filePath(QStringLiteral("docket.html"));
             QVERIFY(window_->writeDocket(html));
@@ -548,10 +565,14 @@ private Q_SLOTS:
                 const auto done = exportPdf(job(), what, dir_->path(), pdf);
                 QVERIFY2(done, done ? "" : qPrintable(done.error().text()));
                 // qpdf finds it sound, poppler reads the words.
-                QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), pdf}).contains("No syntax or stream encoding errors"));
+                QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), pdf})
+                            .contains("No syntax or stream encoding errors"));
                 // Pieces that lie turned on the sheet may have their lines told apart.
-                const QString read = QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), pdf, QStringLiteral("-")})).simplified();
-                QVERIFY2(read.contains(QStringLiteral("High water at noon")), qPrintable(kindName(kind) + QStringLiteral(": ") + read));
+                const QString read = QString::fromUtf8(run(QStringLiteral("pdftotext"),
+                                                           {QStringLiteral("-raw"), pdf, QStringLiteral("-")}))
+                                         .simplified();
+                QVERIFY2(read.contains(QStringLiteral("High water at noon")),
+                         qPrintable(kindName(kind) + QStringLiteral(": ") + read));
             }
         }
     }
@@ -563,10 +584,14 @@ private Q_SLOTS:
             const QString pdf = dir_->filePath(QStringLiteral("boxes.pdf"));
             if (!exportPdf(piece, ExportKind::Flat, dir_->path(), pdf))
                 qFatal("export failed");
-            const QString out = QString::fromUtf8(run(QStringLiteral("pdfinfo"), {QStringLiteral("-box"), QStringLiteral("-l"), QStringLiteral("1"), pdf}));
+            const QString out = QString::fromUtf8(run(
+                QStringLiteral("pdfinfo"), {QStringLiteral("-box"), QStringLiteral("-l"), QStringLiteral("1"), pdf}));
             const auto read = [&](const char* name) {
-                const auto m = QRegularExpression(QString::fromLatin1(name) + QStringLiteral(": +([0-9.]+) +([0-9.]+) +([0-9.]+) +([0-9.]+)")).match(out);
-                return QRectF(QPointF(m.captured(1).toDouble(), m.captured(2).toDouble()), QPointF(m.captured(3).toDouble(), m.captured(4).toDouble()));
+                const auto m = QRegularExpression(QString::fromLatin1(name) +
+                                                  QStringLiteral(": +([0-9.]+) +([0-9.]+) +([0-9.]+) +([0-9.]+)"))
+                                   .match(out);
+                return QRectF(QPointF(m.captured(1).toDouble(), m.captured(2).toDouble()),
+                              QPointF(m.captured(3).toDouble(), m.captured(4).toDouble()));
             };
             return std::pair(read("TrimBox"), read("BleedBox"));
         };
@@ -668,7 +693,8 @@ private Q_SLOTS:
         begin(PieceKind::Leaflet);
         auto* drawing = find<QWidget>("flatDrawing");
         const FlatDiagram shown(drawing->rect(), facesOf(plan(), job().kind), Unit::Mm);
-        QTest::mouseClick(drawing, Qt::LeftButton, {}, shown.panelArea({1, 2}).center().toPoint()); // last of the inside
+        QTest::mouseClick(drawing, Qt::LeftButton, {},
+                          shown.panelArea({1, 2}).center().toPoint()); // last of the inside
         auto* card = find<QWidget>("brief.margins");
         auto* field = find<QLineEdit>("brief.marginLeft", card);
         field->selectAll();

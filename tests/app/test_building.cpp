@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Every piece of the demo, built from nothing in the real window: once with the mouse (only words and numbers are typed),
-// and again with the keyboard alone. Then saved, opened again, and written as a PDF.
-#include "app/flat/face_canvas.h"
-#include "app/document/linked_files.h"
+// Every piece of the demo, built from nothing in the real window: once with the mouse (only words and numbers are
+// typed), and again with the keyboard alone. Then saved, opened again, and written as a PDF.
 #include "app/brief/start_gallery.h"
+#include "app/document/linked_files.h"
+#include "app/flat/face_canvas.h"
 #include "app/look/theme.h"
 #include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
@@ -26,10 +26,12 @@
 using namespace hinge;
 using testing::len;
 
-namespace {
+namespace
+{
 
 /// What one does to a control: with the mouse, or with keys.
-class User {
+class User
+{
 public:
     explicit User(QWidget& window) : window_(window) {}
     virtual ~User() = default;
@@ -52,7 +54,8 @@ protected:
     QWidget& window_;
 };
 
-class MouseUser : public User {
+class MouseUser : public User
+{
 public:
     using User::User;
     void press(QWidget* button) override { QTest::mouseClick(button, Qt::LeftButton, {}, reachable(button)); }
@@ -93,7 +96,8 @@ private:
     }
 };
 
-class KeyUser : public User {
+class KeyUser : public User
+{
 public:
     using User::User;
     void press(QWidget* button) override
@@ -135,7 +139,8 @@ private:
 
 } // namespace
 
-class TestBuilding : public testing::WindowDriver {
+class TestBuilding : public testing::WindowDriver
+{
     Q_OBJECT
 
     std::unique_ptr<User> user_;
@@ -231,7 +236,8 @@ class TestBuilding : public testing::WindowDriver {
     {
         if (window_->selection().surface() != face) {
             if (byMouse_)
-                QTest::mouseClick(&canvas(), Qt::LeftButton, {}, QPoint(canvas().width() - 32, canvas().height() - 24)); // the card of the other face
+                QTest::mouseClick(&canvas(), Qt::LeftButton, {},
+                                  QPoint(canvas().width() - 32, canvas().height() - 24)); // the card of the other face
             else
                 shortcut("turnOver");
             QCoreApplication::processEvents();
@@ -267,8 +273,10 @@ class TestBuilding : public testing::WindowDriver {
         if (byMouse_) {
             QMimeData data;
             data.setUrls({QUrl::fromLocalFile(file)});
-            const Rect& area = plan().panelsOf(window_->selection().surface())[std::size_t(window_->selection().panel())].area;
-            const QPointF at = canvas().toPixels(QPointF((area.x + area.w.part(2)).toMm(), (area.y + area.h.part(2)).toMm()));
+            const Rect& area =
+                plan().panelsOf(window_->selection().surface())[std::size_t(window_->selection().panel())].area;
+            const QPointF at =
+                canvas().toPixels(QPointF((area.x + area.w.part(2)).toMm(), (area.y + area.h.part(2)).toMm()));
             QDragEnterEvent in(at.toPoint(), Qt::CopyAction, &data, Qt::LeftButton, {});
             QCoreApplication::sendEvent(&canvas(), &in);
             QVERIFY(in.isAccepted());
@@ -297,7 +305,9 @@ class TestBuilding : public testing::WindowDriver {
         if (byMouse_) {
             QTextCursor cursor(words->document()->findBlockByNumber(paragraph));
             for (int i = 0; i < 60 && !words->viewport()->rect().contains(words->cursorRect(cursor).center()); ++i) {
-                QWheelEvent wheel(QPointF(8, 8), words->viewport()->mapToGlobal(QPointF(8, 8)), {}, QPoint(0, words->cursorRect(cursor).center().y() < 0 ? 120 : -120), Qt::NoButton, {}, Qt::NoScrollPhase, false);
+                QWheelEvent wheel(QPointF(8, 8), words->viewport()->mapToGlobal(QPointF(8, 8)), {},
+                                  QPoint(0, words->cursorRect(cursor).center().y() < 0 ? 120 : -120), Qt::NoButton, {},
+                                  Qt::NoScrollPhase, false);
                 QCoreApplication::sendEvent(words->viewport(), &wheel);
             }
             QTest::mouseClick(words->viewport(), Qt::LeftButton, {}, words->cursorRect(cursor).center());
@@ -333,13 +343,17 @@ class TestBuilding : public testing::WindowDriver {
             fillUnless("drawer.before", points(style.spaceBefore));
             fillUnless("drawer.after", points(style.spaceAfter));
             fillUnless("drawer.rule", points(style.ruleBelow));
-            const QStringList aligned{QStringLiteral("ranged left"), QStringLiteral("centred"), QStringLiteral("ranged right"), QStringLiteral("justified")};
+            const QStringList aligned{QStringLiteral("ranged left"), QStringLiteral("centred"),
+                                      QStringLiteral("ranged right"), QStringLiteral("justified")};
             pickUnless("drawer.align", aligned[int(style.align)]);
-            pickUnless("drawer.hyphenation", style.hyphenation.isEmpty() ? QStringLiteral("words stay whole") : QStringLiteral("words are parted, ") + style.hyphenation);
+            pickUnless("drawer.hyphenation", style.hyphenation.isEmpty()
+                                                 ? QStringLiteral("words stay whole")
+                                                 : QStringLiteral("words are parted, ") + style.hyphenation);
             if (style.tabs != now().tabs) {
                 QStringList stops;
                 for (const TabStop& stop : style.tabs)
-                    stops << exactText(stop.at, Unit::Mm) + (stop.align == Align::Right ? QStringLiteral(" right") : QString());
+                    stops << exactText(stop.at, Unit::Mm) +
+                                 (stop.align == Align::Right ? QStringLiteral(" right") : QString());
                 user_->fill(find<QLineEdit>("drawer.tabs"), stops.join(QStringLiteral(", ")));
             }
             useInk(style.ink);
@@ -354,7 +368,8 @@ class TestBuilding : public testing::WindowDriver {
 
     void look(const Item& want)
     {
-        const QStringList outlines{QStringLiteral("rectangle"), QStringLiteral("ellipse"), QStringLiteral("line"), QStringLiteral("polygon")};
+        const QStringList outlines{QStringLiteral("rectangle"), QStringLiteral("ellipse"), QStringLiteral("line"),
+                                   QStringLiteral("polygon")};
         if (want.kind == ItemKind::Shape || want.kind == ItemKind::Picture)
             pickUnless("drawer.outline", outlines[int(want.outline)]);
         if (want.outline == Outline::Rectangle && item().cornerRadius != want.cornerRadius)
@@ -369,7 +384,8 @@ class TestBuilding : public testing::WindowDriver {
             if (!want.ink.isEmpty())
                 useInk(want.ink);
             else if (!item().ink.isEmpty())
-                user_->press(find<QPushButton>(qPrintable(QStringLiteral("ink.") + item().ink))); // once more lets go of it
+                user_->press(
+                    find<QPushButton>(qPrintable(QStringLiteral("ink.") + item().ink))); // once more lets go of it
         }
         fillUnless("drawer.opacity", QString::number(want.opacity));
         if (auto* whole = find<QCheckBox>("drawer.keepWhole"); whole->isChecked() != want.keepWhole)
@@ -380,7 +396,10 @@ class TestBuilding : public testing::WindowDriver {
     {
         const PlacedItem& place = *wantedPlan.findItem(want.id);
         const auto& panels = plan().panelsOf(place.surface);
-        goTo(place.surface.face, panelAt(plan().paperOf(place.surface), place.surface.face, {std::max(Length(), place.frame.x) + Length::mm(1), place.frame.y + place.frame.h.part(2)}) % int(panels.size()));
+        goTo(place.surface.face,
+             panelAt(plan().paperOf(place.surface), place.surface.face,
+                     {std::max(Length(), place.frame.x) + Length::mm(1), place.frame.y + place.frame.h.part(2)}) %
+                 int(panels.size()));
         switch (want.kind) {
         case ItemKind::Picture: placePicture(pictures.filePath(want.file.path)); break;
         case ItemKind::Text: run("addText"); break;
@@ -390,14 +409,16 @@ class TestBuilding : public testing::WindowDriver {
         QVERIFY2(!item_().isEmpty(), qPrintable(want.name));
         QCOMPARE(item().kind, want.kind);
         if (want.kind == ItemKind::Code) {
-            const QStringList kinds{QStringLiteral("QR code"), QStringLiteral("article number or ISBN"), QStringLiteral("Code 128")};
+            const QStringList kinds{QStringLiteral("QR code"), QStringLiteral("article number or ISBN"),
+                                    QStringLiteral("Code 128")};
             pickUnless("drawer.codeKind", kinds[int(want.code.symbology)]);
             user_->fill(find<QLineEdit>("drawer.codeData"), want.code.data);
         }
         if (want.kind == ItemKind::Text)
             writeText(wanted, want);
         if (want.kind == ItemKind::Picture) {
-            const QStringList fits{QStringLiteral("fills the frame"), QStringLiteral("lies in it whole"), QStringLiteral("has its own scale")};
+            const QStringList fits{QStringLiteral("fills the frame"), QStringLiteral("lies in it whole"),
+                                   QStringLiteral("has its own scale")};
             pickUnless("drawer.fit", fits[int(want.fit)]);
         }
         look(want);
@@ -476,7 +497,10 @@ private Q_SLOTS:
             QStringList brief;
         } pieces[] = {
             {"visitor-leaflet", "A4 roll fold", {}},
-            {"field-notebook", "A4 booklet", {QStringLiteral("brief.width"), QStringLiteral("148"), QStringLiteral("brief.height"), QStringLiteral("210"), QStringLiteral("brief.pages"), QStringLiteral("40")}},
+            {"field-notebook",
+             "A4 booklet",
+             {QStringLiteral("brief.width"), QStringLiteral("148"), QStringLiteral("brief.height"),
+              QStringLiteral("210"), QStringLiteral("brief.pages"), QStringLiteral("40")}},
             {"tide-almanac-cover", "A5 cover with spine", {QStringLiteral("brief.pages"), QStringLiteral("256")}},
             {"solstice-card", "A6 card, folded at its head", {}},
             {"boat-tickets", "Numbered ticket", {}},
@@ -486,7 +510,8 @@ private Q_SLOTS:
         };
         for (const bool mouse : {true, false})
             for (const auto& piece : pieces)
-                QTest::newRow(qPrintable(QStringLiteral("%1, %2").arg(QString::fromLatin1(piece.demo), mouse ? QStringLiteral("mouse") : QStringLiteral("keys"))))
+                QTest::newRow(qPrintable(QStringLiteral("%1, %2").arg(
+                    QString::fromLatin1(piece.demo), mouse ? QStringLiteral("mouse") : QStringLiteral("keys"))))
                     << mouse << QString::fromLatin1(piece.demo) << QString::fromLatin1(piece.preset) << piece.brief;
     }
     void everyPieceOfTheDemo()
@@ -542,7 +567,9 @@ private Q_SLOTS:
         for (const auto& [surface, content] : wanted->surfaces)
             for (const Item& item : content->items)
                 if (!item.paragraphs.empty() && item.textRun == TextRun::Across)
-                    QVERIFY2(read.contains(item.paragraphs.front().text.section(QChar(0x2028), 0, 0).simplified().left(12)), qPrintable(item.name));
+                    QVERIFY2(
+                        read.contains(item.paragraphs.front().text.section(QChar(0x2028), 0, 0).simplified().left(12)),
+                        qPrintable(item.name));
     }
 };
 

@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Filling the panels in the real window on the offscreen platform: shapes, codes, inks, styles, texts that run on, pictures in
-// their frames, guides, several items at once, files, views.
-#include "app/flat/face_canvas.h"
+// Filling the panels in the real window on the offscreen platform: shapes, codes, inks, styles, texts that run on,
+// pictures in their frames, guides, several items at once, files, views.
 #include "app/dialogs/files_dialog.h"
-#include "app/flat/ink_card.h"
-#include "app/document/linked_files.h"
 #include "app/dialogs/press_dialog.h"
+#include "app/document/linked_files.h"
+#include "app/flat/face_canvas.h"
+#include "app/flat/ink_card.h"
 #include "app/look/theme.h"
-#include "core/job/contact_card.h"
 #include "core/file/job_file.h"
+#include "core/job/contact_card.h"
 #include "core/job/stories.h"
 #include "window_driver.h"
 
@@ -25,7 +25,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestFlat : public testing::WindowDriver {
+class TestFlat : public testing::WindowDriver
+{
     Q_OBJECT
 
     FaceCanvas& canvas() { return *find<FaceCanvas>("faceCanvas"); }
@@ -46,7 +47,8 @@ class TestFlat : public testing::WindowDriver {
     {
         QTest::mousePress(&canvas(), Qt::LeftButton, keys, from);
         for (int i = 1; i <= 6; ++i) {
-            QMouseEvent move(QEvent::MouseMove, from + (to - from) * i / 6, canvas().mapToGlobal(from + (to - from) * i / 6), Qt::NoButton, Qt::LeftButton, keys);
+            QMouseEvent move(QEvent::MouseMove, from + (to - from) * i / 6,
+                             canvas().mapToGlobal(from + (to - from) * i / 6), Qt::NoButton, Qt::LeftButton, keys);
             QCoreApplication::sendEvent(&canvas(), &move);
         }
         QTest::mouseRelease(&canvas(), Qt::LeftButton, keys, to);
@@ -139,7 +141,8 @@ private Q_SLOTS:
     {
         add("addCode", 0);
         pick("drawer.codeSays", QStringLiteral("a contact"));
-        QVERIFY(testing::hasFinding(window_->document().findings(), "code.wrong")); // nothing made up: it is empty, and said to be
+        QVERIFY(testing::hasFinding(window_->document().findings(),
+                                    "code.wrong")); // nothing made up: it is empty, and said to be
         type("drawer.contact.given", QStringLiteral("Ada"));
         type("drawer.contact.family", QStringLiteral("Thrift"));
         type("drawer.contact.phone", QStringLiteral("+44 1632 960 001"));
@@ -309,9 +312,12 @@ private Q_SLOTS:
         pick("drawer.font", QStringLiteral("Cabin Bold"));
         find<QPushButton>("ink.Lamp")->click();
         find<QPushButton>("drawer.keepCharacterStyle")->click();
-        QCOMPARE(job().characterStyles, (std::vector<NamedCharacterStyle>{{QStringLiteral("Cabin Bold"), QStringLiteral("Cabin Bold"), QStringLiteral("Lamp")}}));
+        QCOMPARE(job().characterStyles,
+                 (std::vector<NamedCharacterStyle>{
+                     {QStringLiteral("Cabin Bold"), QStringLiteral("Cabin Bold"), QStringLiteral("Lamp")}}));
         QCOMPARE(item().paragraphs.front().spans.front().styleName, QStringLiteral("Cabin Bold"));
-        QCOMPARE(find<QPlainTextEdit>("drawer.words")->textCursor().selectedText(), QStringLiteral("water")); // still in hand
+        QCOMPARE(find<QPlainTextEdit>("drawer.words")->textCursor().selectedText(),
+                 QStringLiteral("water")); // still in hand
         // On other words of another text; then changed there, and so on both.
         const QString second = add("addText", 1);
         select("Low water at dusk", 0, 3);
@@ -320,7 +326,8 @@ private Q_SLOTS:
         QCOMPARE(find<QComboBox>("drawer.font")->currentText(), QStringLiteral("Cabin Bold")); // of what is in hand
         QCOMPARE(job().findItem(second)->paragraphs.front().spans.front().styleName, QStringLiteral("Cabin Bold"));
         pick("drawer.font", QStringLiteral("Vollkorn Bold"));
-        QCOMPARE(job().lookOf(job().findItem(first)->paragraphs.front().spans.front()).font, QStringLiteral("Vollkorn Bold"));
+        QCOMPARE(job().lookOf(job().findItem(first)->paragraphs.front().spans.front()).font,
+                 QStringLiteral("Vollkorn Bold"));
         pick("drawer.characterStyle", QStringLiteral("characters: own look"));
         QVERIFY(job().findItem(second)->paragraphs.front().spans.front().styleName.isEmpty());
         QCOMPARE(job().findItem(second)->paragraphs.front().spans.front().font, QStringLiteral("Vollkorn Bold"));
@@ -332,7 +339,8 @@ private Q_SLOTS:
     void textRunsOnIntoAnotherFrame()
     {
         const QString first = add("addText", 0);
-        find<QPlainTextEdit>("drawer.words")->setPlainText(QString(60, u'x').replace(u'x', QStringLiteral("tide after tide ")));
+        find<QPlainTextEdit>("drawer.words")
+            ->setPlainText(QString(60, u'x').replace(u'x', QStringLiteral("tide after tide ")));
         QVERIFY(testing::hasFinding(window_->document().findings(), "text.over"));
         QVERIFY(!find<QPlainTextEdit>("drawer.words")->extraSelections().isEmpty()); // marked where it is read
         const QString second = add("addText", 1);
@@ -386,7 +394,8 @@ private Q_SLOTS:
         QVERIFY(job().findItem(a)->group.isEmpty());
         // Shift and a click lets go of one.
         const Rect now = frame(b);
-        QTest::mouseClick(&canvas(), Qt::LeftButton, Qt::ShiftModifier, at(now.x.toMm() + now.w.toMm() / 2, now.y.toMm() + now.h.toMm() / 2));
+        QTest::mouseClick(&canvas(), Qt::LeftButton, Qt::ShiftModifier,
+                          at(now.x.toMm() + now.w.toMm() / 2, now.y.toMm() + now.h.toMm() / 2));
         QCOMPARE(window_->selection().items().size(), 2);
         action("remove")->trigger();
         QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(1));
@@ -421,7 +430,8 @@ private Q_SLOTS:
         const QString a = add("addShape", 1);
         type("drawer.width", QStringLiteral("20"));
         const auto panel = [this]() -> const Panel& { return plan().paper.face(Face::Outside)[1]; };
-        QVERIFY(find<QComboBox>("drawer.alignTo")->findText(QStringLiteral("in line with each other")) < 0); // it is alone
+        QVERIFY(find<QComboBox>("drawer.alignTo")->findText(QStringLiteral("in line with each other")) <
+                0); // it is alone
         action("alignLeft")->trigger();
         QCOMPARE(frame(a).x, panel().safeArea.x);
         pick("drawer.alignTo", QStringLiteral("in line with the panel"));
@@ -430,7 +440,8 @@ private Q_SLOTS:
         const QString b = add("addShape", 1);
         window_->selection().setItems(Face::Outside, {a, b});
         QCoreApplication::processEvents();
-        QCOMPARE(find<QComboBox>("drawer.alignTo")->currentText(), QStringLiteral("in line with the panel")); // as it was left
+        QCOMPARE(find<QComboBox>("drawer.alignTo")->currentText(),
+                 QStringLiteral("in line with the panel")); // as it was left
         pick("drawer.alignTo", QStringLiteral("in line with each other"));
         const Length left = std::min(frame(a).x, frame(b).x);
         action("alignLeft")->trigger();
@@ -480,7 +491,9 @@ private Q_SLOTS:
         const QString b = add("addShape", 1);
         action("selectAll")->trigger();
         QCOMPARE(window_->selection().items().size(), 2);
-        const auto middle = [this](const QString& id) { return at(frame(id).x.toMm() + frame(id).w.toMm() / 2, frame(id).y.toMm() + frame(id).h.toMm() / 2); };
+        const auto middle = [this](const QString& id) {
+            return at(frame(id).x.toMm() + frame(id).w.toMm() / 2, frame(id).y.toMm() + frame(id).h.toMm() / 2);
+        };
         // Dragged, both go and both stay in hand.
         const Length y = frame(a).y;
         drag(middle(b), middle(b) + QPoint(0, 30));
@@ -635,7 +648,8 @@ private Q_SLOTS:
         QCOMPARE(frame(a), before); // the frame stays
         QVERIFY(job().findItem(a)->crop.focusX < 500);
         // The wheel scales it, from the scale at which it fills the frame.
-        QWheelEvent wheel(QPointF(middle), canvas().mapToGlobal(QPointF(middle)), {}, QPoint(0, 240), Qt::NoButton, Qt::ControlModifier, Qt::NoScrollPhase, false);
+        QWheelEvent wheel(QPointF(middle), canvas().mapToGlobal(QPointF(middle)), {}, QPoint(0, 240), Qt::NoButton,
+                          Qt::ControlModifier, Qt::NoScrollPhase, false);
         QCoreApplication::sendEvent(&canvas(), &wheel);
         QCOMPARE(job().findItem(a)->fit, PictureFit::Own);
         QVERIFY(job().findItem(a)->crop.scaleMilli > 1000);
@@ -692,7 +706,8 @@ private Q_SLOTS:
             window_->selection().setItem(Face::Outside, other);
             action("pickInk")->trigger();
             const Rect& r = frame(shape);
-            QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(r.x.toMm() + r.w.toMm() / 2, r.y.toMm() + r.h.toMm() / 2));
+            QTest::mouseClick(&canvas(), Qt::LeftButton, {},
+                              at(r.x.toMm() + r.w.toMm() / 2, r.y.toMm() + r.h.toMm() / 2));
             QCOMPARE(job().findItem(other)->ink, QStringLiteral("Lamp"));
         }
         QCOMPARE(job().inks, inks); // none was made
@@ -783,7 +798,8 @@ private Q_SLOTS:
         const QString path = job().on(Face::Outside).items.front().file.path;
         QTRY_COMPARE_WITH_TIMEOUT(window_->document().files().facts().value(path).pixelWidth, 400, 5000);
         QVERIFY(!testing::hasFinding(window_->document().findings(), "file.unreadable"));
-        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().on(Face::Outside).items.front().file).image.isNull(), 8000);
+        QTRY_VERIFY_WITH_TIMEOUT(
+            !window_->document().files().picture(job().on(Face::Outside).items.front().file).image.isNull(), 8000);
     }
 
     void aPackedJobHoldsItsFiles()
@@ -808,7 +824,8 @@ private Q_SLOTS:
         QVERIFY(window_->openJob(packed));
         QCOMPARE(job(), before);
         waitForFiles();
-        QTRY_VERIFY_WITH_TIMEOUT(!window_->document().files().picture(job().on(Face::Outside).items.front().file).image.isNull(), 8000);
+        QTRY_VERIFY_WITH_TIMEOUT(
+            !window_->document().files().picture(job().on(Face::Outside).items.front().file).image.isNull(), 8000);
     }
 
     void thePressOfTheJob()
@@ -819,11 +836,14 @@ private Q_SLOTS:
             dpkg.waitForFinished();
             return QString::fromUtf8(dpkg.readAllStandardOutput()).split(u'\n');
         }();
-        const auto profile = std::ranges::find_if(listed, [](const QString& f) { return f.endsWith(QStringLiteral("/default_cmyk.icc")); });
+        const auto profile = std::ranges::find_if(
+            listed, [](const QString& f) { return f.endsWith(QStringLiteral("/default_cmyk.icc")); });
         QVERIFY(profile != listed.end());
         const QString shape = add("addTint", 1);
         find<QAbstractButton>("view.2")->click(); // as trimmed
-        const auto seen = [this, shape] { return canvas().grab().toImage().pixelColor(at(frame(shape).x.toMm() + 20, frame(shape).y.toMm() + 20)); };
+        const auto seen = [this, shape] {
+            return canvas().grab().toImage().pixelColor(at(frame(shape).x.toMm() + 20, frame(shape).y.toMm() + 20));
+        };
         const QColor before = seen();
         PressDialog dialog(window_->document());
         auto* limit = dialog.findChild<QLineEdit*>(QStringLiteral("press.inkLimit"));
@@ -839,10 +859,11 @@ private Q_SLOTS:
         dialog.take(*profile);
         QVERIFY(isEmbedded(job().press.profile.path));
         QVERIFY(name->text() != shipped);
-        QVERIFY(seen() != before); // shown through it at once
+        QVERIFY(seen() != before);                                                // shown through it at once
         QVERIFY(find<QLabel>("release.standard")->text().contains(name->text())); // and said where files are written
         waitForFiles();
-        QCOMPARE(job().press.inkLimit, window_->document().files().facts().value(job().press.profile.path).profileInkLimit);
+        QCOMPARE(job().press.inkLimit,
+                 window_->document().files().facts().value(job().press.profile.path).profileInkLimit);
         // Rubbish is refused with a reason, and nothing changes.
         QFile junk(dir_->filePath(QStringLiteral("junk.icc")));
         QVERIFY(junk.open(QIODevice::WriteOnly));

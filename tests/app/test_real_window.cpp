@@ -11,7 +11,8 @@
 
 using namespace hinge;
 
-class TestRealWindow : public QObject {
+class TestRealWindow : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -27,7 +28,9 @@ class TestRealWindow : public QObject {
         environment.insert(QStringLiteral("FOLDER"), dir_.path());
         environment.insert(QStringLiteral("DEMO"), QStringLiteral(HINGE_SOURCE_DIR "/demo"));
         p.setProcessEnvironment(environment);
-        p.start(QStringLiteral("xvfb-run"), {QStringLiteral("-a"), QStringLiteral("-s"), QStringLiteral("-screen 0 1400x1000x24"), QStringLiteral("bash"), QStringLiteral("-c"), script});
+        p.start(QStringLiteral("xvfb-run"),
+                {QStringLiteral("-a"), QStringLiteral("-s"), QStringLiteral("-screen 0 1400x1000x24"),
+                 QStringLiteral("bash"), QStringLiteral("-c"), script});
         p.waitForFinished(90000);
         const QString err = QString::fromUtf8(p.readAllStandardError());
         return p.exitCode() == 0 ? QString() : QStringLiteral("exit %1: %2").arg(p.exitCode()).arg(err);
@@ -36,21 +39,27 @@ class TestRealWindow : public QObject {
 private Q_SLOTS:
     void paintsItselfForAPicture()
     {
-        QCOMPARE(onDisplay(QStringLiteral("timeout 60 \"$PROGRAM\" --job \"$DEMO/visitor-leaflet.hinge.json\" --stage flat --theme light --shot \"$FOLDER/shot.png\"")), QString());
+        QCOMPARE(onDisplay(QStringLiteral("timeout 60 \"$PROGRAM\" --job \"$DEMO/visitor-leaflet.hinge.json\" --stage "
+                                          "flat --theme light --shot \"$FOLDER/shot.png\"")),
+                 QString());
         const QImage shot(dir_.filePath(QStringLiteral("shot.png")));
         QCOMPARE(shot.size(), QSize(1280, 800));
         // The cover's night sky is there: pictures were waited for.
         int deep = 0;
         for (int y = 0; y < shot.height(); y += 4)
             for (int x = 0; x < shot.width(); x += 4)
-                deep += shot.pixelColor(x, y).blue() > shot.pixelColor(x, y).red() + 30 && shot.pixelColor(x, y).lightness() < 90 ? 1 : 0;
+                deep += shot.pixelColor(x, y).blue() > shot.pixelColor(x, y).red() + 30 &&
+                                shot.pixelColor(x, y).lightness() < 90
+                            ? 1
+                            : 0;
         QVERIFY(deep > 500);
     }
 
     void keysFromOutsideReachTheJob()
     {
         // Opens a copy, tints the panel at work, saves and quits, all by keys.
-        QVERIFY(QFile::copy(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"), dir_.filePath(QStringLiteral("copy.hinge.json"))));
+        QVERIFY(QFile::copy(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"),
+                            dir_.filePath(QStringLiteral("copy.hinge.json"))));
         const QString trouble = onDisplay(QStringLiteral(R"(
 "$PROGRAM" --job "$FOLDER/copy.hinge.json" --theme light & program=$!
 for i in $(seq 100); do window=$(xdotool search --onlyvisible --name 'Upper Hinge' | tail -1); [ -n "$window" ] && break; sleep 0.1; done

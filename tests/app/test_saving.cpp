@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Jobs on the disk, by way of the real window: saved, opened, packed, locked, changed by others, lost and found again.
-#include "app/flat/face_canvas.h"
 #include "app/document/linked_files.h"
+#include "app/flat/face_canvas.h"
 #include "app/look/theme.h"
 #include "core/file/job_file.h"
 #include "window_driver.h"

@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Drives the real window by object names, with mouse and keyboard, on the offscreen platform.
-#include "app/window/docket.h"
-#include "app/flat/face_canvas.h"
-#include "app/fields/fields.h"
 #include "app/document/linked_files.h"
-#include "app/window/main_window.h"
+#include "app/fields/fields.h"
+#include "app/flat/face_canvas.h"
+#include "app/look/theme.h"
 #include "app/release/release_stage.h"
 #include "app/sheet/sheet_stage.h"
+#include "app/window/docket.h"
+#include "app/window/main_window.h"
 #include "app/window/stage_strip.h"
-#include "app/look/theme.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "window_driver.h"
@@ -37,7 +37,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestWindow : public testing::WindowDriver {
+class TestWindow : public testing::WindowDriver
+{
     Q_OBJECT
 
     FaceCanvas& canvas() { return *find<FaceCanvas>("faceCanvas"); }
@@ -72,10 +73,7 @@ private Q_SLOTS:
         applyTheme(*qApp, false);
     }
 
-    void init()
-    {
-        openWindow();
-    }
+    void init() { openWindow(); }
     void cleanup() { window_.reset(); }
 
     void showsTheDemo()
@@ -85,7 +83,8 @@ private Q_SLOTS:
         QVERIFY(window_->windowTitle().contains(QStringLiteral("visitor-leaflet.hinge.json")));
         QVERIFY(!window_->isWindowModified());
         for (const Stage stage : allStages) {
-            QTest::mouseClick(find<QAbstractButton>(qPrintable(QStringLiteral("stage.") + stageKey(stage))), Qt::LeftButton);
+            QTest::mouseClick(find<QAbstractButton>(qPrintable(QStringLiteral("stage.") + stageKey(stage))),
+                              Qt::LeftButton);
             QCOMPARE(find<StageStrip>("stageStrip")->current(), stage);
             for (const Stage other : allStages)
                 QCOMPARE(find<QWidget>(qPrintable(stageKey(other) + QStringLiteral("Stage")))->isVisible(),
@@ -148,13 +147,18 @@ private Q_SLOTS:
         QTest::addColumn<QString>("field");
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("reason");
-        QTest::newRow("zero") << QStringLiteral("brief.width") << QStringLiteral("1/0") << QStringLiteral("divides by zero");
-        QTest::newRow("negative") << QStringLiteral("brief.height") << QStringLiteral("-5") << QStringLiteral("must lie between");
-        QTest::newRow("absurd") << QStringLiteral("brief.height") << QStringLiteral("99999") << QStringLiteral("must lie between");
-        QTest::newRow("word") << QStringLiteral("brief.bleed") << QStringLiteral("much") << QStringLiteral("Expected a number");
+        QTest::newRow("zero") << QStringLiteral("brief.width") << QStringLiteral("1/0")
+                              << QStringLiteral("divides by zero");
+        QTest::newRow("negative") << QStringLiteral("brief.height") << QStringLiteral("-5")
+                                  << QStringLiteral("must lie between");
+        QTest::newRow("absurd") << QStringLiteral("brief.height") << QStringLiteral("99999")
+                                << QStringLiteral("must lie between");
+        QTest::newRow("word") << QStringLiteral("brief.bleed") << QStringLiteral("much")
+                              << QStringLiteral("Expected a number");
         QTest::newRow("panels") << QStringLiteral("brief.panels") << QStringLiteral("1") << QStringLiteral("2 to 12");
         QTest::newRow("narrow") << QStringLiteral("brief.grammage") << QStringLiteral("5") << QStringLiteral("g/m²");
-        QTest::newRow("copies") << QStringLiteral("brief.quantity") << QStringLiteral("none") << QStringLiteral("whole number");
+        QTest::newRow("copies") << QStringLiteral("brief.quantity") << QStringLiteral("none")
+                                << QStringLiteral("whole number");
     }
     void wrongValuesAreExplainedAtTheField()
     {
@@ -691,7 +695,8 @@ private Q_SLOTS:
     void everythingHasANameAndATip()
     {
         for (const QAction* a : window_->actions()) {
-            QVERIFY2(!a->text().isEmpty() && !a->statusTip().isEmpty() && !a->objectName().isEmpty(), qPrintable(a->text()));
+            QVERIFY2(!a->text().isEmpty() && !a->statusTip().isEmpty() && !a->objectName().isEmpty(),
+                     qPrintable(a->text()));
         }
         QSet<QString> shortcuts;
         for (const QAction* a : window_->actions()) {
@@ -703,12 +708,15 @@ private Q_SLOTS:
         for (const Stage stage : allStages) {
             window_->showStage(stage);
             for (QWidget* w : window_->findChildren<QWidget*>()) {
-                const bool control = qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<QListView*>(w);
-                if (!control || !w->isVisible() || w->focusPolicy() == Qt::NoFocus || w->objectName().startsWith(QStringLiteral("qt_")))
+                const bool control = qobject_cast<QAbstractButton*>(w) || qobject_cast<QLineEdit*>(w) ||
+                                     qobject_cast<QComboBox*>(w) || qobject_cast<QListView*>(w);
+                if (!control || !w->isVisible() || w->focusPolicy() == Qt::NoFocus ||
+                    w->objectName().startsWith(QStringLiteral("qt_")))
                     continue;
                 const auto* button = qobject_cast<QAbstractButton*>(w);
                 QVERIFY2(!w->objectName().isEmpty(), w->metaObject()->className());
-                QVERIFY2(!w->accessibleName().isEmpty() || (button && !button->text().isEmpty()), qPrintable(w->objectName()));
+                QVERIFY2(!w->accessibleName().isEmpty() || (button && !button->text().isEmpty()),
+                         qPrintable(w->objectName()));
             }
         }
     }

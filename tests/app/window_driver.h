@@ -14,10 +14,12 @@
 #include <QTemporaryDir>
 #include <QTimer>
 
-namespace testing {
+namespace testing
+{
 
 /// A real window and the means to work in it as a user does: by what its controls are called.
-class WindowDriver : public QObject {
+class WindowDriver : public QObject
+{
 protected:
     std::unique_ptr<QTemporaryDir> dir_;
     std::unique_ptr<hinge::MainWindow> window_;

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "testing.h"
 
+#include <QDir>
 #include <QFile>
 #include <QFileInfo>
-#include <QDir>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -12,7 +12,8 @@
 
 using namespace hinge;
 
-class TestCli : public QObject {
+class TestCli : public QObject
+{
     Q_OBJECT
 
     struct Outcome {
@@ -24,7 +25,8 @@ class TestCli : public QObject {
         QProcess p;
         p.start(QStringLiteral(HINGE_BIN_DIR "/hinge"), arguments);
         p.waitForFinished(60000);
-        return {p.exitCode(), QString::fromUtf8(p.readAllStandardOutput()), QString::fromUtf8(p.readAllStandardError())};
+        return {p.exitCode(), QString::fromUtf8(p.readAllStandardOutput()),
+                QString::fromUtf8(p.readAllStandardError())};
     }
     const QString demo_ = QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json");
     QTemporaryDir dir_;
@@ -40,19 +42,24 @@ private Q_SLOTS:
         const QJsonObject root = QJsonDocument::fromJson(json.out.toUtf8()).object();
         QCOMPARE(root[QStringLiteral("sheet")].toObject()[QStringLiteral("up")].toInt(), 4);
         const QJsonObject outside = root[QStringLiteral("faces")].toObject()[QStringLiteral("outside")].toObject();
-        QCOMPARE(outside[QStringLiteral("folds")].toArray()[0].toObject()[QStringLiteral("at")].toString(), QStringLiteral("97 mm"));
-        QCOMPARE(outside[QStringLiteral("panels")].toArray()[2].toObject()[QStringLiteral("role")].toString(), QStringLiteral("front cover"));
+        QCOMPARE(outside[QStringLiteral("folds")].toArray()[0].toObject()[QStringLiteral("at")].toString(),
+                 QStringLiteral("97 mm"));
+        QCOMPARE(outside[QStringLiteral("panels")].toArray()[2].toObject()[QStringLiteral("role")].toString(),
+                 QStringLiteral("front cover"));
         QVERIFY(root[QStringLiteral("findings")].toArray().isEmpty());
     }
 
     void everyDemoPieceIsPlannedAndExported()
     {
-        for (const QFileInfo& file : QDir(QStringLiteral(HINGE_SOURCE_DIR "/demo")).entryInfoList({QStringLiteral("*.hinge.json")})) {
+        for (const QFileInfo& file :
+             QDir(QStringLiteral(HINGE_SOURCE_DIR "/demo")).entryInfoList({QStringLiteral("*.hinge.json")})) {
             const Outcome text = hinge({QStringLiteral("plan"), file.filePath()});
             QVERIFY2(text.code == 0 && text.err.isEmpty(), qPrintable(text.err));
             QVERIFY2(text.out.contains(QStringLiteral("FINDINGS\n  none")), qPrintable(text.out));
             for (const char* what : {"flat", "sheets"}) {
-                const Outcome done = hinge({QStringLiteral("export"), file.filePath(), QStringLiteral("--what"), QString::fromLatin1(what), QStringLiteral("--out"), dir_.filePath(QStringLiteral("piece.pdf"))});
+                const Outcome done = hinge({QStringLiteral("export"), file.filePath(), QStringLiteral("--what"),
+                                            QString::fromLatin1(what), QStringLiteral("--out"),
+                                            dir_.filePath(QStringLiteral("piece.pdf"))});
                 QVERIFY2(done.code == 0, qPrintable(file.fileName() + u' ' + done.err));
             }
         }
@@ -63,14 +70,20 @@ private Q_SLOTS:
         // Arithmetic: of 40 pages the outermost sheet carries 40 and 1, behind them 2 and 39.
         const QString notebook = QStringLiteral(HINGE_SOURCE_DIR "/demo/field-notebook.hinge.json");
         QVERIFY(hinge({QStringLiteral("plan"), notebook}).out.contains(QStringLiteral("1  40 1  /  2 39")));
-        const QJsonObject book = QJsonDocument::fromJson(hinge({QStringLiteral("plan"), notebook, QStringLiteral("--json")}).out.toUtf8()).object()[QStringLiteral("book")].toObject();
+        const QJsonObject book =
+            QJsonDocument::fromJson(hinge({QStringLiteral("plan"), notebook, QStringLiteral("--json")}).out.toUtf8())
+                .object()[QStringLiteral("book")]
+                .toObject();
         QCOMPARE(book[QStringLiteral("pages")].toInt(), 40);
         QCOMPARE(book[QStringLiteral("sheets")].toArray().size(), 10);
-        const QJsonArray inner = book[QStringLiteral("sheets")].toArray()[9].toObject()[QStringLiteral("inner")].toArray()[0].toArray();
+        const QJsonArray inner =
+            book[QStringLiteral("sheets")].toArray()[9].toObject()[QStringLiteral("inner")].toArray()[0].toArray();
         QCOMPARE(inner[0].toObject()[QStringLiteral("page")].toInt(), 20);
         QCOMPARE(inner[1].toObject()[QStringLiteral("page")].toInt(), 21);
         // A signature has heads that point down; the trade's form of 8 pages begins with 5 and 4 on their heads.
-        const Outcome preset = hinge({QStringLiteral("plan"), QStringLiteral(HINGE_SOURCE_DIR "/assets/presets/25-a5-book-glued-160-pp.hinge.json")});
+        const Outcome preset =
+            hinge({QStringLiteral("plan"),
+                   QStringLiteral(HINGE_SOURCE_DIR "/assets/presets/25-a5-book-glued-160-pp.hinge.json")});
         QVERIFY2(preset.out.contains(QStringLiteral("↓5 ↓12 ↓9 ↓8 | 4 13 16 1")), qPrintable(preset.out));
         QVERIFY(preset.out.contains(QStringLiteral("Signatures               10 × 16")));
     }
@@ -79,7 +92,8 @@ private Q_SLOTS:
     {
         for (const char* what : {"flat", "sheets"}) {
             const QString out = dir_.filePath(QString::fromLatin1(what) + QStringLiteral(".pdf"));
-            const Outcome done = hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QString::fromLatin1(what), QStringLiteral("--out"), out});
+            const Outcome done = hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"),
+                                        QString::fromLatin1(what), QStringLiteral("--out"), out});
             QVERIFY2(done.code == 0, qPrintable(done.err));
             QVERIFY(QFileInfo(out).size() > 10000);
         }
@@ -99,7 +113,10 @@ private Q_SLOTS:
     {
         QCOMPARE(hinge({}).code, 2);
         QCOMPARE(hinge({QStringLiteral("fold")}).code, 2);
-        QCOMPARE(hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("poster"), QStringLiteral("--out"), QStringLiteral("x")}).code, 2);
+        QCOMPARE(hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("poster"),
+                        QStringLiteral("--out"), QStringLiteral("x")})
+                     .code,
+                 2);
         const Outcome gone = hinge({QStringLiteral("plan"), QStringLiteral("/no/such.hinge.json")});
         QCOMPARE(gone.code, 1);
         QVERIFY(gone.out.isEmpty());
@@ -113,7 +130,8 @@ private Q_SLOTS:
         QCOMPARE(refused.code, 1);
         QVERIFY2(refused.err.contains(QStringLiteral("flat.width")), qPrintable(refused.err));
 
-        const Outcome readOnly = hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("flat"), QStringLiteral("--out"), QStringLiteral("/sys/a.pdf")});
+        const Outcome readOnly = hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"),
+                                        QStringLiteral("flat"), QStringLiteral("--out"), QStringLiteral("/sys/a.pdf")});
         QCOMPARE(readOnly.code, 1);
         QVERIFY(readOnly.err.contains(QStringLiteral("/sys/a.pdf")));
     }
@@ -124,7 +142,8 @@ private Q_SLOTS:
         const QString job = dir_.filePath(QStringLiteral("lonely.hinge.json"));
         QVERIFY(QFile::copy(demo_, job));
         const QString out = dir_.filePath(QStringLiteral("lonely.pdf"));
-        const Outcome held = hinge({QStringLiteral("export"), job, QStringLiteral("--what"), QStringLiteral("flat"), QStringLiteral("--out"), out});
+        const Outcome held = hinge({QStringLiteral("export"), job, QStringLiteral("--what"), QStringLiteral("flat"),
+                                    QStringLiteral("--out"), out});
         QCOMPARE(held.code, 3);
         QVERIFY(held.err.contains(QStringLiteral("evening.jpg")));
         QVERIFY(!QFileInfo::exists(out));

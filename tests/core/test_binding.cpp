@@ -13,7 +13,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestBinding : public QObject {
+class TestBinding : public QObject
+{
     Q_OBJECT
 
     static Book book(PieceKind kind, int pages, int signature = 16)
@@ -77,7 +78,8 @@ private Q_SLOTS:
         for (const BookSheet& sheet : b.sheets)
             for (int side = 0; side < 2; ++side)
                 sides << written(sheet, side);
-        QCOMPARE(sides, (QStringList{QStringLiteral("12 1"), QStringLiteral("2 11"), QStringLiteral("10 3"), QStringLiteral("4 9"), QStringLiteral("8 5"), QStringLiteral("6 7")}));
+        QCOMPARE(sides, (QStringList{QStringLiteral("12 1"), QStringLiteral("2 11"), QStringLiteral("10 3"),
+                                     QStringLiteral("4 9"), QStringLiteral("8 5"), QStringLiteral("6 7")}));
     }
 
     void numbersMayLeaveOutTheCover()
@@ -98,9 +100,12 @@ private Q_SLOTS:
             return out;
         };
         // Only the two outer faces not counted: 12 pages pair 1-10, 2-9, 3-8, 4-7, 5-6 inside (arithmetic).
-        QCOMPARE(pairs(12, CountedCovers::NotOuter), (QStringList{QStringLiteral("1-10"), QStringLiteral("2-9"), QStringLiteral("3-8"), QStringLiteral("4-7"), QStringLiteral("5-6")}));
+        QCOMPARE(pairs(12, CountedCovers::NotOuter),
+                 (QStringList{QStringLiteral("1-10"), QStringLiteral("2-9"), QStringLiteral("3-8"),
+                              QStringLiteral("4-7"), QStringLiteral("5-6")}));
         // A four-page cover not counted: 1-8, 2-7, 3-6, 4-5.
-        QCOMPARE(pairs(12, CountedCovers::None), (QStringList{QStringLiteral("1-8"), QStringLiteral("2-7"), QStringLiteral("3-6"), QStringLiteral("4-5")}));
+        QCOMPARE(pairs(12, CountedCovers::None), (QStringList{QStringLiteral("1-8"), QStringLiteral("2-7"),
+                                                              QStringLiteral("3-6"), QStringLiteral("4-5")}));
         QCOMPARE(pairs(20, CountedCovers::None).first(), QStringLiteral("1-16"));
         QCOMPARE(pairs(20, CountedCovers::NotOuter).first(), QStringLiteral("1-18"));
         QCOMPARE(pairs(20, CountedCovers::All).first(), QStringLiteral("1-20"));
@@ -251,8 +256,8 @@ private Q_SLOTS:
 
     void creepAgainstRoundFolds()
     {
-        // Independent calculation: sheets that cannot be pressed bend in half circles about one middle. Of the half width
-        // w of a sheet the bend at radius r uses pi r / 2; the fore-edge lies w - pi r / 2 from the middle.
+        // Independent calculation: sheets that cannot be pressed bend in half circles about one middle. Of the half
+        // width w of a sheet the bend at radius r uses pi r / 2; the fore-edge lies w - pi r / 2 from the middle.
         Job job = newPiece(PieceKind::Booklet);
         job.pages.count = 64;
         job.pages.creepMilli = 1571; // pi / 2
@@ -277,14 +282,15 @@ private Q_SLOTS:
 
     void trimmingOpensASignature()
     {
-        // Folded, a signature is closed at head and fore-edge; trimming head, foot and fore-edge cuts every fold but the
-        // one at the spine, and milling cuts that one, too (common practice).
+        // Folded, a signature is closed at head and fore-edge; trimming head, foot and fore-edge cuts every fold but
+        // the one at the spine, and milling cuts that one, too (common practice).
         for (const int pages : {4, 8, 16, 32}) {
             const Book glued = book(PieceKind::Book, pages, pages);
             QVERIFY(glued.opens);
             for (const PileLeaf& leaf : glued.pile) {
                 QCOMPARE(leaf.place.size(), newPiece(PieceKind::Book).page);
-                QVERIFY(leaf.edges[0] == EdgeFate::Milled && leaf.edges[1] == EdgeFate::Knife && leaf.edges[2] == EdgeFate::Knife && leaf.edges[3] == EdgeFate::Knife);
+                QVERIFY(leaf.edges[0] == EdgeFate::Milled && leaf.edges[1] == EdgeFate::Knife &&
+                        leaf.edges[2] == EdgeFate::Knife && leaf.edges[3] == EdgeFate::Knife);
             }
         }
         const Book stapled = book(PieceKind::Booklet, 16);
@@ -326,21 +332,27 @@ private Q_SLOTS:
         QCOMPARE(pieces->size(), std::size_t(3));
         QCOMPARE(cutsIn(tree), 2);
         QCOMPARE((*pieces)[1].area, (Rect{Length(), len("5 2/3 in"), len("11 in"), len("5 2/3 in")}));
-        QVERIFY((*pieces)[1].edges[1] == EdgeFate::Shared && (*pieces)[1].edges[3] == EdgeFate::Shared && (*pieces)[0].edges[1] == EdgeFate::Knife);
+        QVERIFY((*pieces)[1].edges[1] == EdgeFate::Shared && (*pieces)[1].edges[3] == EdgeFate::Shared &&
+                (*pieces)[0].edges[1] == EdgeFate::Knife);
         // Rectangles of any size and turn, with waste between.
-        const CutNode mixed = CutNode::cut(Axis::Vertical, {{len("210"), CutNode::cut(Axis::Horizontal, {{len("148"), CutNode::ofPiece(1, Turn::Quarter)}, {len("149"), CutNode::ofPiece(2)}})},
-                                                            {len("6"), CutNode()},
-                                                            {len("84"), CutNode::ofPiece(3, Turn::Half)}});
+        const CutNode mixed =
+            CutNode::cut(Axis::Vertical,
+                         {{len("210"), CutNode::cut(Axis::Horizontal, {{len("148"), CutNode::ofPiece(1, Turn::Quarter)},
+                                                                       {len("149"), CutNode::ofPiece(2)}})},
+                          {len("6"), CutNode()},
+                          {len("84"), CutNode::ofPiece(3, Turn::Half)}});
         const auto cut = cutSheet({len("300"), len("297")}, mixed);
         QVERIFY(cut);
         QCOMPARE(cut->size(), std::size_t(3));
-        QVERIFY((*cut)[0].turn == Turn::Quarter && (*cut)[2].area == (Rect{len("216"), Length(), len("84"), len("297")}));
+        QVERIFY((*cut)[0].turn == Turn::Quarter &&
+                (*cut)[2].area == (Rect{len("216"), Length(), len("84"), len("297")}));
         QVERIFY((*cut)[0].edges[3] == EdgeFate::Shared && (*cut)[0].edges[2] == EdgeFate::Knife);
         QCOMPARE(cutsIn(mixed), 3);
         // Parts that do not add up are refused, and the place is named.
         const auto refused = cutSheet({len("300"), len("300")}, mixed);
         QVERIFY(!refused && refused.error().text().contains(QStringLiteral("part 1")));
-        QVERIFY(!cutSheet({len("100"), len("100")}, CutNode::cut(Axis::Vertical, {{len("100"), CutNode()}, {Length(), CutNode()}})));
+        QVERIFY(!cutSheet({len("100"), len("100")},
+                          CutNode::cut(Axis::Vertical, {{len("100"), CutNode()}, {Length(), CutNode()}})));
     }
 
     void piecesOfATreeFillTheSheetAndNeverOverlap()
@@ -404,14 +416,16 @@ private Q_SLOTS:
 
     void textPagesKnowTheirEdges()
     {
-        // What happens at the spine decides about bleed and margin there; the other three sides are cut (common practice).
+        // What happens at the spine decides about bleed and margin there; the other three sides are cut (common
+        // practice).
         struct Case {
             PieceKind kind;
             EdgeFate spine;
             double inner, spineBleed;
         };
-        for (const Case& c : {Case{PieceKind::Booklet, EdgeFate::Folded, 8, 0}, Case{PieceKind::Book, EdgeFate::Milled, 12, 3},
-                              Case{PieceKind::WireBook, EdgeFate::Bound, 12, 3}}) {
+        for (const Case& c :
+             {Case{PieceKind::Booklet, EdgeFate::Folded, 8, 0}, Case{PieceKind::Book, EdgeFate::Milled, 12, 3},
+              Case{PieceKind::WireBook, EdgeFate::Bound, 12, 3}}) {
             for (const bool rightToLeft : {false, true}) {
                 Job job = newPiece(c.kind);
                 job.rightToLeft = rightToLeft;
@@ -429,7 +443,8 @@ private Q_SLOTS:
                     COMPARE_MM(page.margin(spine), c.inner);
                     COMPARE_MM(page.margin(fore), 5);
                     COMPARE_MM(page.margin(ItemSide::Top), 5);
-                    const Length over = spine == ItemSide::Right ? page.bleedArea.right() - page.area.right() : page.area.x - page.bleedArea.x;
+                    const Length over = spine == ItemSide::Right ? page.bleedArea.right() - page.area.right()
+                                                                 : page.area.x - page.bleedArea.x;
                     COMPARE_MM(over, c.spineBleed);
                     QCOMPARE(bleedOf(paper), page.bleedArea);
                 }

@@ -1,17 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Changes of mind: another kind, another fold, another size, a typed figure; and what they do to what stands on the piece.
+// Changes of mind: another kind, another fold, another size, a typed figure; and what they do to what stands on the
+// piece.
 #include "core/edit/change_kind.h"
 #include "core/edit/changes.h"
-#include "core/piece/extent.h"
-#include "core/plan/making_steps.h"
 #include "core/edit/overrides.h"
 #include "core/file/preset.h"
+#include "core/piece/extent.h"
+#include "core/plan/making_steps.h"
 #include "testing.h"
 
 using namespace hinge;
 using testing::len;
 
-class TestChanges : public QObject {
+class TestChanges : public QObject
+{
     Q_OBJECT
 
     static Job filled()
@@ -60,7 +62,8 @@ private Q_SLOTS:
             becomeKind(job, kind);
             QVERIFY(job.kind == kind);
             QVERIFY(hinge::plan(job));
-            QVERIFY(abs(closedSize(job).w - len("100")) <= Length::units(12) && abs(closedSize(job).h - len("210")) <= Length::units(12));
+            QVERIFY(abs(closedSize(job).w - len("100")) <= Length::units(12) &&
+                    abs(closedSize(job).h - len("210")) <= Length::units(12));
             QVERIFY(job.surfaces == leaflet.surfaces);
             becomeKind(job, PieceKind::Leaflet);
             QVERIFY(abs(closedSize(job).w - len("100")) <= Length::units(12));
@@ -88,7 +91,8 @@ private Q_SLOTS:
 
     void ownFoldsBeginWithThoseTheyHad()
     {
-        for (const FoldScheme scheme : {FoldScheme::Roll, FoldScheme::Zigzag, FoldScheme::Gate, FoldScheme::DoubleGate, FoldScheme::Cross}) {
+        for (const FoldScheme scheme :
+             {FoldScheme::Roll, FoldScheme::Zigzag, FoldScheme::Gate, FoldScheme::DoubleGate, FoldScheme::Cross}) {
             Job job = newLeaflet();
             becomeFold(job, scheme, scheme == FoldScheme::Cross || scheme == FoldScheme::DoubleGate ? 4 : 3);
             const Plan before = testing::planned(job);
@@ -132,11 +136,13 @@ private Q_SLOTS:
         QVERIFY(!samePaper(was.paper, now.paper));
         const ChangeSummary s = summarize(before, was, after, now);
         // 330 mm with 3 mm allowance: 111, 111, 108 (arithmetic).
-        QVERIFY2(s.sizes.contains(QStringLiteral("closed 111 × 210 mm, was 100 × 210 mm")), qPrintable(s.sizes.join(u'|')));
+        QVERIFY2(s.sizes.contains(QStringLiteral("closed 111 × 210 mm, was 100 × 210 mm")),
+                 qPrintable(s.sizes.join(u'|')));
         QCOMPARE(s.followed, (QStringList{QStringLiteral("Sea"), QStringLiteral("Hours")}));
         QVERIFY(s.troubled.isEmpty());
         after.flat.w = len("100"); // the text keeps its distances and has no room left
-        QCOMPARE(summarize(before, was, after, testing::planned(after)).troubled, (QStringList{QStringLiteral("Hours")}));
+        QCOMPARE(summarize(before, was, after, testing::planned(after)).troubled,
+                 (QStringList{QStringLiteral("Hours")}));
         // Another ink is no change of the piece.
         Job recoloured = before;
         recoloured.inks[2].cmyk.c = 10;
@@ -149,7 +155,8 @@ private Q_SLOTS:
         CHECK_PROPERTY("content stored against lines of the paper is the same after there and back", [] {
             const Job before = filled();
             Job there = before;
-            becomeKind(there, *rc::gen::element(PieceKind::Card, PieceKind::Booklet, PieceKind::Leaf, PieceKind::Cover));
+            becomeKind(there,
+                       *rc::gen::element(PieceKind::Card, PieceKind::Booklet, PieceKind::Leaf, PieceKind::Cover));
             there.flat.w = Length::mm(*rc::gen::inRange(200, 500));
             there.stock.grammage = *rc::gen::inRange(60, 300);
             RC_ASSERT(there.surfaces == before.surfaces);
@@ -286,7 +293,8 @@ private Q_SLOTS:
     void stepsOfMaking()
     {
         const auto steps = [](const Job& job) { return makingSteps(job, testing::planned(job)).join(u'\n'); };
-        QVERIFY2(steps(testing::a4Roll()).contains(QStringLiteral("Fold: roll fold, to 100 × 210 mm.")), qPrintable(steps(testing::a4Roll())));
+        QVERIFY2(steps(testing::a4Roll()).contains(QStringLiteral("Fold: roll fold, to 100 × 210 mm.")),
+                 qPrintable(steps(testing::a4Roll())));
         Job ticket = newPiece(PieceKind::Leaf);
         ticket.leaf.stub = len("40");
         ticket.leaf.firstNumber = 1;

@@ -6,7 +6,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestChecks : public QObject {
+class TestChecks : public QObject
+{
     Q_OBJECT
 
     static Item text(const Rect& frame, const Plan& plan)
@@ -56,176 +57,279 @@ private Q_SLOTS:
         QTest::addColumn<Make>("make");
         QTest::addColumn<bool>("stops");
         QTest::addColumn<bool>("mends");
-        const auto row = [](const char* code, Make make, bool stops, bool mends) { QTest::newRow(code) << make << stops << mends; };
-        row("fold.equalPanels", [] { return testing::a4Roll("0 mm"); }, true, true);
-        row("fold.buckles", [] { return testing::a4Roll("0.1 mm"); }, true, true);
-        row("fold.protrudes", [] {
-            Job job = testing::a4Roll();
-            job.fold.widths = {len("93"), len("103"), std::nullopt};
-            return job;
-        }, false, false);
-        row("grain.across", [] {
-            Job job = testing::a4Roll();
-            job.stock.grain = Grain::AlongWidth;
-            return job;
-        }, false, true);
-        row("stock.score", [] {
-            Job job = testing::a4Roll();
-            job.stock.grammage = 300;
-            return job;
-        }, false, true);
-        row("bleed.none", [] {
-            Job job = testing::a4Roll();
-            job.zones.bleed = Length();
-            return job;
-        }, false, false);
-        row("sheet.tooSmall", [] {
-            Job job = testing::a4Roll();
-            job.press.sheet = {len("297"), len("210")};
-            return job;
-        }, true, false);
-        row("bleed.short", [] { return with(tint(mm(0, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, true);
-        row("item.off", [] { return with(tint(mm(400, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
-        row("item.crossed", [] {
-            Item item = tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
-            std::swap(item.side(ItemSide::Left), item.side(ItemSide::Right));
-            return with(item);
-        }, true, false);
-        row("text.unsafe", [] { return with(text(mm(2, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, true);
-        row("fold.narrow", [] {
-            Job job = testing::a4Roll();
-            job.flat.w = len("110");
-            return job;
-        }, false, false);
-        row("fold.overlaps", [] {
-            Job job = testing::a4Roll();
-            job.fold = {FoldScheme::Gate, 3};
-            job.fold.widths = {len("80"), std::nullopt, len("80")};
-            return job;
-        }, true, true);
-        row("fold.flapsTouch", [] {
-            Job job = testing::a4Roll("0");
-            job.fold.scheme = FoldScheme::Gate;
-            return job;
-        }, false, true);
-        row("safe.small", [] {
-            Job job = testing::a4Roll();
-            job.zones.safe = len("1");
-            return job;
-        }, false, true);
-        row("spine.thin", [] {
-            Job job = newPiece(PieceKind::Cover);
-            job.pages.count = 40;
-            return job;
-        }, false, false);
-        row("spine.stale", [] {
-            Job job = newPiece(PieceKind::Book);
-            job.cover.spine = len("20");
-            return job;
-        }, false, true);
-        row("cover.coatedGlue", [] {
-            Job job = newPiece(PieceKind::Book);
-            job.coatings[1] = Coating::Varnish;
-            return job;
-        }, false, false);
-        row("pages.madeUp", [] {
-            Job job = newPiece(PieceKind::Booklet);
-            job.pages.count = 15;
-            return job;
-        }, false, true);
-        row("pages.blankBack", [] {
-            Job job = newPiece(PieceKind::Booklet);
-            job.pages.count = 15;
-            job.pages.blanks = Blanks::AtEnd;
-            return job;
-        }, false, true);
-        row("pages.closed", [] {
-            Job job = newPiece(PieceKind::Book);
-            job.zones.bleed = Length();
-            return job;
-        }, true, false);
-        row("booklet.thick", [] {
-            Job job = newPiece(PieceKind::Booklet);
-            job.pages.count = 160;
-            return job;
-        }, false, true);
-        row("sheet.textTooSmall", [] {
-            Job job = newPiece(PieceKind::Book);
-            job.pages.signature = 32;
-            return job;
-        }, true, false);
-        row("sheet.oneUp", [] {
-            Job job = newPiece(PieceKind::Book);
-            job.pages.workStyle = WorkStyle::WorkAndTurn;
-            return job;
-        }, true, true);
-        row("size.twoNames", [] {
-            Job job = newPiece(PieceKind::Leaf);
-            job.unit = Unit::Inch;
-            return job;
-        }, false, false);
-        row("area.covered", [] {
-            Job job = newPiece(PieceKind::Leaf);
-            job.leaf.postal = true;
-            Item words = text({}, testing::planned(job));
-            words.sides = sidesFillingSafeArea(0);
-            job.edit(Face::Inside).items = {words};
-            return job;
-        }, false, false);
-        row("sliver", [] {
-            // A third of a millimetre beside the fold at 97 mm.
-            return with(tint(mm(20, 20, 76.7, 40), testing::planned(testing::a4Roll())));
-        }, false, true);
-        row("stroke.hairline", [] {
-            Item item = tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
-            item.stroke.width = Length::points(1).part(10);
-            return with(item);
-        }, false, true);
-        row("item.empty", [] {
-            Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
-            item.paragraphs.front().text = QStringLiteral("  ");
-            return with(item);
-        }, false, true);
-        row("item.doubled", [] {
-            Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
-            job.edit(Face::Outside).items.push_back(job.on(Face::Outside).items.front());
-            job.edit(Face::Outside).items.back().id = QStringLiteral("twin");
-            return job;
-        }, false, true);
-        row("whole.cut", [] {
-            Item item = tint(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()));
-            item.keepWhole = true;
-            return with(item);
-        }, false, false);
-        row("text.small", [] {
-            Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
-            item.paragraphs.front().style.ink = QStringLiteral("Paper");
-            item.paragraphs.front().style.size = Length::points(6);
-            return with(item);
-        }, false, false);
-        row("text.odd", [] {
-            Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
-            item.paragraphs.assign(4, item.paragraphs.front());
-            item.paragraphs[2].style.font = QStringLiteral("Vollkorn Regular");
-            return with(item);
-        }, false, true);
-        row("ink.heavy", [] {
-            Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
-            for (Ink& ink : job.inks)
-                if (ink.name == QStringLiteral("Shallows"))
-                    ink.cmyk = {90, 80, 80, 60};
-            return job;
-        }, false, false);
-        row("spine.tight", [] {
-            Job job = newPiece(PieceKind::Cover);
-            Item words = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
-            words.sides = sidesFillingPanel(1);
-            words.side(ItemSide::Top) = words.side(ItemSide::Bottom) = {PaperLine::Safe, 1, false, 0, Length(), true};
-            words.side(ItemSide::Bottom).farEdge = true;
-            job.edit(Face::Outside).items = {words};
-            return job;
-        }, false, false);
-        row("text.acrossFold", [] { return with(text(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false, false);
+        const auto row = [](const char* code, Make make, bool stops, bool mends) {
+            QTest::newRow(code) << make << stops << mends;
+        };
+        row(
+            "fold.equalPanels", [] { return testing::a4Roll("0 mm"); }, true, true);
+        row(
+            "fold.buckles", [] { return testing::a4Roll("0.1 mm"); }, true, true);
+        row(
+            "fold.protrudes",
+            [] {
+                Job job = testing::a4Roll();
+                job.fold.widths = {len("93"), len("103"), std::nullopt};
+                return job;
+            },
+            false, false);
+        row(
+            "grain.across",
+            [] {
+                Job job = testing::a4Roll();
+                job.stock.grain = Grain::AlongWidth;
+                return job;
+            },
+            false, true);
+        row(
+            "stock.score",
+            [] {
+                Job job = testing::a4Roll();
+                job.stock.grammage = 300;
+                return job;
+            },
+            false, true);
+        row(
+            "bleed.none",
+            [] {
+                Job job = testing::a4Roll();
+                job.zones.bleed = Length();
+                return job;
+            },
+            false, false);
+        row(
+            "sheet.tooSmall",
+            [] {
+                Job job = testing::a4Roll();
+                job.press.sheet = {len("297"), len("210")};
+                return job;
+            },
+            true, false);
+        row(
+            "bleed.short", [] { return with(tint(mm(0, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false,
+            true);
+        row(
+            "item.off", [] { return with(tint(mm(400, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false,
+            false);
+        row(
+            "item.crossed",
+            [] {
+                Item item = tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+                std::swap(item.side(ItemSide::Left), item.side(ItemSide::Right));
+                return with(item);
+            },
+            true, false);
+        row(
+            "text.unsafe", [] { return with(text(mm(2, 20, 40, 40), testing::planned(testing::a4Roll()))); }, false,
+            true);
+        row(
+            "fold.narrow",
+            [] {
+                Job job = testing::a4Roll();
+                job.flat.w = len("110");
+                return job;
+            },
+            false, false);
+        row(
+            "fold.overlaps",
+            [] {
+                Job job = testing::a4Roll();
+                job.fold = {FoldScheme::Gate, 3};
+                job.fold.widths = {len("80"), std::nullopt, len("80")};
+                return job;
+            },
+            true, true);
+        row(
+            "fold.flapsTouch",
+            [] {
+                Job job = testing::a4Roll("0");
+                job.fold.scheme = FoldScheme::Gate;
+                return job;
+            },
+            false, true);
+        row(
+            "safe.small",
+            [] {
+                Job job = testing::a4Roll();
+                job.zones.safe = len("1");
+                return job;
+            },
+            false, true);
+        row(
+            "spine.thin",
+            [] {
+                Job job = newPiece(PieceKind::Cover);
+                job.pages.count = 40;
+                return job;
+            },
+            false, false);
+        row(
+            "spine.stale",
+            [] {
+                Job job = newPiece(PieceKind::Book);
+                job.cover.spine = len("20");
+                return job;
+            },
+            false, true);
+        row(
+            "cover.coatedGlue",
+            [] {
+                Job job = newPiece(PieceKind::Book);
+                job.coatings[1] = Coating::Varnish;
+                return job;
+            },
+            false, false);
+        row(
+            "pages.madeUp",
+            [] {
+                Job job = newPiece(PieceKind::Booklet);
+                job.pages.count = 15;
+                return job;
+            },
+            false, true);
+        row(
+            "pages.blankBack",
+            [] {
+                Job job = newPiece(PieceKind::Booklet);
+                job.pages.count = 15;
+                job.pages.blanks = Blanks::AtEnd;
+                return job;
+            },
+            false, true);
+        row(
+            "pages.closed",
+            [] {
+                Job job = newPiece(PieceKind::Book);
+                job.zones.bleed = Length();
+                return job;
+            },
+            true, false);
+        row(
+            "booklet.thick",
+            [] {
+                Job job = newPiece(PieceKind::Booklet);
+                job.pages.count = 160;
+                return job;
+            },
+            false, true);
+        row(
+            "sheet.textTooSmall",
+            [] {
+                Job job = newPiece(PieceKind::Book);
+                job.pages.signature = 32;
+                return job;
+            },
+            true, false);
+        row(
+            "sheet.oneUp",
+            [] {
+                Job job = newPiece(PieceKind::Book);
+                job.pages.workStyle = WorkStyle::WorkAndTurn;
+                return job;
+            },
+            true, true);
+        row(
+            "size.twoNames",
+            [] {
+                Job job = newPiece(PieceKind::Leaf);
+                job.unit = Unit::Inch;
+                return job;
+            },
+            false, false);
+        row(
+            "area.covered",
+            [] {
+                Job job = newPiece(PieceKind::Leaf);
+                job.leaf.postal = true;
+                Item words = text({}, testing::planned(job));
+                words.sides = sidesFillingSafeArea(0);
+                job.edit(Face::Inside).items = {words};
+                return job;
+            },
+            false, false);
+        row(
+            "sliver",
+            [] {
+                // A third of a millimetre beside the fold at 97 mm.
+                return with(tint(mm(20, 20, 76.7, 40), testing::planned(testing::a4Roll())));
+            },
+            false, true);
+        row(
+            "stroke.hairline",
+            [] {
+                Item item = tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+                item.stroke.width = Length::points(1).part(10);
+                return with(item);
+            },
+            false, true);
+        row(
+            "item.empty",
+            [] {
+                Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+                item.paragraphs.front().text = QStringLiteral("  ");
+                return with(item);
+            },
+            false, true);
+        row(
+            "item.doubled",
+            [] {
+                Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
+                job.edit(Face::Outside).items.push_back(job.on(Face::Outside).items.front());
+                job.edit(Face::Outside).items.back().id = QStringLiteral("twin");
+                return job;
+            },
+            false, true);
+        row(
+            "whole.cut",
+            [] {
+                Item item = tint(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()));
+                item.keepWhole = true;
+                return with(item);
+            },
+            false, false);
+        row(
+            "text.small",
+            [] {
+                Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+                item.paragraphs.front().style.ink = QStringLiteral("Paper");
+                item.paragraphs.front().style.size = Length::points(6);
+                return with(item);
+            },
+            false, false);
+        row(
+            "text.odd",
+            [] {
+                Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+                item.paragraphs.assign(4, item.paragraphs.front());
+                item.paragraphs[2].style.font = QStringLiteral("Vollkorn Regular");
+                return with(item);
+            },
+            false, true);
+        row(
+            "ink.heavy",
+            [] {
+                Job job = with(tint(mm(20, 20, 40, 40), testing::planned(testing::a4Roll())));
+                for (Ink& ink : job.inks)
+                    if (ink.name == QStringLiteral("Shallows"))
+                        ink.cmyk = {90, 80, 80, 60};
+                return job;
+            },
+            false, false);
+        row(
+            "spine.tight",
+            [] {
+                Job job = newPiece(PieceKind::Cover);
+                Item words = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+                words.sides = sidesFillingPanel(1);
+                words.side(ItemSide::Top) =
+                    words.side(ItemSide::Bottom) = {PaperLine::Safe, 1, false, 0, Length(), true};
+                words.side(ItemSide::Bottom).farEdge = true;
+                job.edit(Face::Outside).items = {words};
+                return job;
+            },
+            false, false);
+        row(
+            "text.acrossFold", [] { return with(text(mm(80, 20, 40, 40), testing::planned(testing::a4Roll()))); },
+            false, false);
     }
 
     void found()
@@ -347,7 +451,8 @@ private Q_SLOTS:
         QCOMPARE(after.itemsOn(Face::Outside)[0].frame.right(), after.itemsOn(Face::Outside)[1].frame.x);
         // Touching, overlapping and clearly apart is all right.
         for (const char* x : {"60", "58", "60.6"}) {
-            job.edit(Face::Outside).items[1].sides = freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside, {len(x), len("20"), len("20"), len("40")});
+            job.edit(Face::Outside).items[1].sides = freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside,
+                                                               {len(x), len("20"), len("20"), len("40")});
             QVERIFY2(!testing::hasFinding(testing::planned(job).findings, "sliver"), x);
         }
     }

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What stands on the panels: outlines, crops, styles, texts that run on, arranging, inks, and that all of it is kept.
 #include "core/edit/arrange.h"
-#include "core/plan/file_state.h"
 #include "core/file/job_file.h"
 #include "core/job/outline_path.h"
 #include "core/job/paragraphs.h"
@@ -9,6 +8,7 @@
 #include "core/job/plates.h"
 #include "core/job/stories.h"
 #include "core/job/tab_stops.h"
+#include "core/plan/file_state.h"
 #include "testing.h"
 
 #include <cmath>
@@ -16,7 +16,8 @@
 using namespace hinge;
 using testing::len;
 
-namespace {
+namespace
+{
 
 Rect mm(double x, double y, double w, double h)
 {
@@ -55,13 +56,20 @@ rc::Gen<Item> anyItem(const Paper& paper, int number)
 {
     return rc::gen::exec([&paper, number] {
         const auto some = [](int most) { return Length::micrometres(100) * *rc::gen::inRange(0, most * 10); };
-        Item i = item(qPrintable(QStringLiteral("i%1").arg(number)), *rc::gen::element(ItemKind::Picture, ItemKind::Text, ItemKind::Shape, ItemKind::Code),
+        Item i = item(qPrintable(QStringLiteral("i%1").arg(number)),
+                      *rc::gen::element(ItemKind::Picture, ItemKind::Text, ItemKind::Shape, ItemKind::Code),
                       {some(200), some(200), Length::mm(5) + some(80), Length::mm(5) + some(80)}, paper);
         i.locked = *rc::gen::arbitrary<bool>();
         i.keepWhole = *rc::gen::arbitrary<bool>();
         i.opacity = *rc::gen::inRange(1, 101);
         i.group = *rc::gen::element(QString(), QStringLiteral("g"));
-        i.side(ItemSide::Left) = {*rc::gen::element(PaperLine::Bleed, PaperLine::Safe, PaperLine::Column, PaperLine::Guide), *rc::gen::inRange(0, 3), *rc::gen::arbitrary<bool>(), 0, some(3), true};
+        i.side(ItemSide::Left) = {
+            *rc::gen::element(PaperLine::Bleed, PaperLine::Safe, PaperLine::Column, PaperLine::Guide),
+            *rc::gen::inRange(0, 3),
+            *rc::gen::arbitrary<bool>(),
+            0,
+            some(3),
+            true};
         if (i.kind == ItemKind::Picture) {
             i.ink.clear();
             i.file = {QStringLiteral("pictures/shore.jpg"), 1, 1234, QStringLiteral("ab")};
@@ -79,7 +87,8 @@ rc::Gen<Item> anyItem(const Paper& paper, int number)
                 i.shadow = Shadow{some(5), -some(5), some(5), QStringLiteral("Black"), *rc::gen::inRange(1, 101)};
         }
         if (i.kind == ItemKind::Code)
-            i.code = {*rc::gen::element(Symbology::Qr, Symbology::Ean13, Symbology::Code128), QStringLiteral("9780306406157")};
+            i.code = {*rc::gen::element(Symbology::Qr, Symbology::Ean13, Symbology::Code128),
+                      QStringLiteral("9780306406157")};
         if (i.kind == ItemKind::Text) {
             i.ink.clear();
             Paragraph own{QStringLiteral("Spring tides follow the moon"), {}};
@@ -103,7 +112,8 @@ rc::Gen<Item> anyItem(const Paper& paper, int number)
 
 } // namespace
 
-class TestContent : public QObject {
+class TestContent : public QObject
+{
     Q_OBJECT
 
     using Spoil = void (*)(Job&);
@@ -182,7 +192,8 @@ private Q_SLOTS:
         for (const Outline outline : {Outline::Rectangle, Outline::Ellipse, Outline::Line}) {
             shape.outline = outline;
             const QRectF box = bounds();
-            QVERIFY(std::abs(box.left() - 10) < 1e-9 && std::abs(box.right() - 50) < 1e-9 && std::abs(box.top() - 20) < 1e-9 && std::abs(box.bottom() - 50) < 1e-9);
+            QVERIFY(std::abs(box.left() - 10) < 1e-9 && std::abs(box.right() - 50) < 1e-9 &&
+                    std::abs(box.top() - 20) < 1e-9 && std::abs(box.bottom() - 50) < 1e-9);
         }
         // Corners are rounded by half the shorter side at most.
         shape.outline = Outline::Rectangle;
@@ -208,7 +219,8 @@ private Q_SLOTS:
             if (step.kind == PathStep::Curve)
                 for (double t = 0; t <= 1; t += 0.05) {
                     const double u = 1 - t;
-                    const QPointF at = from * u * u * u + step.control1 * 3 * u * u * t + step.control2 * 3 * u * t * t + step.to * t * t * t;
+                    const QPointF at = from * u * u * u + step.control1 * 3 * u * u * t +
+                                       step.control2 * 3 * u * t * t + step.to * t * t * t;
                     QVERIFY(std::abs(std::hypot(at.x() - 10, at.y() - 10) - 10) < 0.003);
                 }
             from = step.to;
@@ -217,19 +229,23 @@ private Q_SLOTS:
 
     void picturesAreCroppedAboutTheirFocus()
     {
-        CHECK_PROPERTY("a filling picture covers its frame, keeps its ratio, and shows its focus as near to the middle as can be", [] {
-            const Rect frame = mm(*rc::gen::inRange(-50, 50), 10, *rc::gen::inRange(5, 200), *rc::gen::inRange(5, 200));
-            const double ratio = *rc::gen::inRange(20, 500) / 100.0;
-            const PictureCrop crop{*rc::gen::inRange(0, 1001), *rc::gen::inRange(0, 1001), 1000};
-            const Rect area = pictureArea(frame, PictureFit::Fill, crop, ratio);
-            RC_ASSERT(area.x <= frame.x && area.y <= frame.y && area.right() >= frame.right() && area.bottom() >= frame.bottom());
-            RC_ASSERT(std::abs(area.w.toMm() / area.h.toMm() - ratio) < 0.001);
-            RC_ASSERT(area.w == frame.w || area.h == frame.h);
-            const double focus = area.x.toMm() + area.w.toMm() * crop.focusX / 1000;
-            const double off = std::abs(focus - (frame.x + frame.w.part(2)).toMm());
-            // Either it stands in the middle, or the picture ends at the frame.
-            RC_ASSERT(off < 0.001 || area.x == frame.x || area.right() == frame.right());
-        });
+        CHECK_PROPERTY(
+            "a filling picture covers its frame, keeps its ratio, and shows its focus as near to the middle as can be",
+            [] {
+                const Rect frame =
+                    mm(*rc::gen::inRange(-50, 50), 10, *rc::gen::inRange(5, 200), *rc::gen::inRange(5, 200));
+                const double ratio = *rc::gen::inRange(20, 500) / 100.0;
+                const PictureCrop crop{*rc::gen::inRange(0, 1001), *rc::gen::inRange(0, 1001), 1000};
+                const Rect area = pictureArea(frame, PictureFit::Fill, crop, ratio);
+                RC_ASSERT(area.x <= frame.x && area.y <= frame.y && area.right() >= frame.right() &&
+                          area.bottom() >= frame.bottom());
+                RC_ASSERT(std::abs(area.w.toMm() / area.h.toMm() - ratio) < 0.001);
+                RC_ASSERT(area.w == frame.w || area.h == frame.h);
+                const double focus = area.x.toMm() + area.w.toMm() * crop.focusX / 1000;
+                const double off = std::abs(focus - (frame.x + frame.w.part(2)).toMm());
+                // Either it stands in the middle, or the picture ends at the frame.
+                RC_ASSERT(off < 0.001 || area.x == frame.x || area.right() == frame.right());
+            });
         const Rect whole = pictureArea(mm(0, 0, 40, 20), PictureFit::Whole, {0, 0, 1000}, 1);
         QCOMPARE(whole, mm(10, 0, 20, 20));
         // At half the filling scale a square picture lies in a square frame with room on all sides.
@@ -276,7 +292,8 @@ private Q_SLOTS:
         QCOMPARE(job.lookOf(two.spans.front()).font, QStringLiteral("Cabin Bold"));
         // Let go of, the letters stay as they looked and no longer follow.
         changeCharacters(job, two, 0, 3, {.styleName = QString(QLatin1String(""))});
-        QCOMPARE(two.spans, (std::vector<CharacterStyle>{{0, 3, QStringLiteral("Cabin Bold"), QStringLiteral("Lamp"), {}}}));
+        QCOMPARE(two.spans,
+                 (std::vector<CharacterStyle>{{0, 3, QStringLiteral("Cabin Bold"), QStringLiteral("Lamp"), {}}}));
         changeCharacters(job, two, 0, 3, {.font = QStringLiteral("Cabin Italic")});
         QCOMPARE(job.characterStyles.front().font, QStringLiteral("Cabin Bold"));
         // Words keep the style while they are edited; the job keeps it when it is saved.
@@ -299,41 +316,45 @@ private Q_SLOTS:
         QVERIFY(validate(wrong).error().message.contains(QStringLiteral("Nowhere")));
         // An ink in a character style is in use, and is renamed there, too.
         QVERIFY(usesInk(job, QStringLiteral("Lamp")));
-        QCOMPARE(withInkRenamed(job, QStringLiteral("Lamp"), QStringLiteral("Light")).characterStyles.front().ink, QStringLiteral("Light"));
+        QCOMPARE(withInkRenamed(job, QStringLiteral("Lamp"), QStringLiteral("Light")).characterStyles.front().ink,
+                 QStringLiteral("Light"));
     }
 
     void spansNeverOverlap()
     {
-        CHECK_PROPERTY("styling any characters any number of times leaves spans in order that cover what was styled last", [] {
-            Job job = testing::a4Roll();
-            Paragraph p{QStringLiteral("abcdefghijklmnopqrstuvwxyz"), {}};
-            std::vector<QString> want(26);
-            for (int i = 0; i < 8; ++i) {
-                const int start = *rc::gen::inRange(0, 26);
-                const int length = *rc::gen::inRange(1, 10);
-                const QString ink = *rc::gen::element(QStringLiteral("Lamp"), QStringLiteral("Black"), QString(QLatin1String("")));
-                changeCharacters(job, p, start, length, {.ink = ink});
-                for (int c = start; c < std::min(26, start + length); ++c)
-                    want[std::size_t(c)] = ink;
-            }
-            std::vector<QString> have(26);
-            int end = 0;
-            for (const CharacterStyle& span : p.spans) {
-                RC_ASSERT(span.start >= end);
-                end = span.start + span.length;
-                RC_ASSERT(end <= 26);
-                for (int c = span.start; c < end; ++c)
-                    have[std::size_t(c)] = span.ink;
-            }
-            RC_ASSERT(have == want);
-        });
+        CHECK_PROPERTY(
+            "styling any characters any number of times leaves spans in order that cover what was styled last", [] {
+                Job job = testing::a4Roll();
+                Paragraph p{QStringLiteral("abcdefghijklmnopqrstuvwxyz"), {}};
+                std::vector<QString> want(26);
+                for (int i = 0; i < 8; ++i) {
+                    const int start = *rc::gen::inRange(0, 26);
+                    const int length = *rc::gen::inRange(1, 10);
+                    const QString ink =
+                        *rc::gen::element(QStringLiteral("Lamp"), QStringLiteral("Black"), QString(QLatin1String("")));
+                    changeCharacters(job, p, start, length, {.ink = ink});
+                    for (int c = start; c < std::min(26, start + length); ++c)
+                        want[std::size_t(c)] = ink;
+                }
+                std::vector<QString> have(26);
+                int end = 0;
+                for (const CharacterStyle& span : p.spans) {
+                    RC_ASSERT(span.start >= end);
+                    end = span.start + span.length;
+                    RC_ASSERT(end <= 26);
+                    for (int c = span.start; c < end; ++c)
+                        have[std::size_t(c)] = span.ink;
+                }
+                RC_ASSERT(have == want);
+            });
     }
 
     void tabStopsAreReadAndWritten()
     {
         const auto stops = parseTabStops(QStringLiteral("60 centre, 20, 45 mm right"), Unit::Mm);
         QVERIFY(stops);
-        QCOMPARE(*stops, (std::vector<TabStop>{{len("20"), Align::Left}, {len("45"), Align::Right}, {len("60"), Align::Centre}}));
+        QCOMPARE(*stops, (std::vector<TabStop>{
+                             {len("20"), Align::Left}, {len("45"), Align::Right}, {len("60"), Align::Centre}}));
         QCOMPARE(*parseTabStops(tabStopsText(*stops, Unit::Mm), Unit::Mm), *stops);
         QVERIFY(parseTabStops(QString(), Unit::Mm)->empty());
         QVERIFY(!parseTabStops(QStringLiteral("somewhere"), Unit::Mm));
@@ -349,7 +370,8 @@ private Q_SLOTS:
         items[0].next = QStringLiteral("b");
         items[1].next = QStringLiteral("c");
         QVERIFY(plan(job));
-        QCOMPARE(chainOf(job, QStringLiteral("c")), (QStringList{QStringLiteral("a"), QStringLiteral("b"), QStringLiteral("c")}));
+        QCOMPARE(chainOf(job, QStringLiteral("c")),
+                 (QStringList{QStringLiteral("a"), QStringLiteral("b"), QStringLiteral("c")}));
         QVERIFY(wouldLoop(job, QStringLiteral("c"), QStringLiteral("a")));
         QVERIFY(!wouldLoop(job, QStringLiteral("c"), QStringLiteral("z")));
         // Refused with a reason, and looked at without end all the same.
@@ -392,9 +414,13 @@ private Q_SLOTS:
     {
         Job job = testing::a4Roll();
         auto& items = job.edit(Face::Outside).items;
-        items = {item("a", ItemKind::Shape, mm(10, 20, 20, 10), paper()), item("b", ItemKind::Shape, mm(40, 50, 30, 10), paper()), item("c", ItemKind::Shape, mm(15, 90, 10, 30), paper())};
+        items = {item("a", ItemKind::Shape, mm(10, 20, 20, 10), paper()),
+                 item("b", ItemKind::Shape, mm(40, 50, 30, 10), paper()),
+                 item("c", ItemKind::Shape, mm(15, 90, 10, 30), paper())};
         const QStringList all{QStringLiteral("a"), QStringLiteral("b"), QStringLiteral("c")};
-        const auto frame = [&](const char* id) { return testing::planned(job).findItem(QString::fromLatin1(id))->frame; };
+        const auto frame = [&](const char* id) {
+            return testing::planned(job).findItem(QString::fromLatin1(id))->frame;
+        };
         alignItems(job, testing::planned(job), all, AlignTo::EachOther, AlignEdge::Right);
         for (const char* id : {"a", "b", "c"})
             COMPARE_MM(frame(id).right(), 70);
@@ -420,7 +446,8 @@ private Q_SLOTS:
         distributeItems(job, testing::planned(job), two, Axis::Horizontal);
         QCOMPARE(frame("b"), untouched); // by themselves two have but one gap
         distributeItems(job, testing::planned(job), two, Axis::Horizontal, AlignTo::SafeArea);
-        const auto [first, second] = frame("a").x < frame("b").x ? std::pair(frame("a"), frame("b")) : std::pair(frame("b"), frame("a"));
+        const auto [first, second] =
+            frame("a").x < frame("b").x ? std::pair(frame("a"), frame("b")) : std::pair(frame("b"), frame("a"));
         COMPARE_MM(first.x, 5);
         COMPARE_MM(second.right(), 94);
         // A locked item stays where it is.
@@ -525,7 +552,8 @@ private Q_SLOTS:
         for (const Rect& row : first.rowAreas)
             filled += row.h;
         QCOMPARE(filled, first.safeArea.h); // no remainder is lost
-        const auto row = nearestLine(plan.paper, Face::Outside, ItemSide::Top, first.rowAreas[2].y + len("0.3"), len("30"), len("1"));
+        const auto row = nearestLine(plan.paper, Face::Outside, ItemSide::Top, first.rowAreas[2].y + len("0.3"),
+                                     len("30"), len("1"));
         QVERIFY(row && row->line == PaperLine::Column && row->column == 2);
         const auto guide = nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("33.4"), len("100"), len("1"));
         QVERIFY(guide && guide->line == PaperLine::Guide);
@@ -537,7 +565,8 @@ private Q_SLOTS:
         Item held = item("first", ItemKind::Shape, mm(33, 40, 10, 10), plan.paper);
         held.side(ItemSide::Left) = *guide;
         Item other = item("other", ItemKind::Shape, mm(60, 40, 10, 10), plan.paper);
-        other.side(ItemSide::Left) = *nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("60"), len("45"), Length());
+        other.side(ItemSide::Left) =
+            *nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("60"), len("45"), Length());
         QCOMPARE(other.side(ItemSide::Left).line, PaperLine::Guide);
         job.edit(Face::Outside).items = {held, other};
         removeGuide(job, plan, Face::Outside, 0);
@@ -603,7 +632,8 @@ private Q_SLOTS:
     void filesAreToldByWhatIsWrongWithThem()
     {
         // 300 and 150 ppi: common practice.
-        QVERIFY(finenessOf(0) == FileState::Fine && finenessOf(300) == FileState::Fine && finenessOf(299) == FileState::Coarse);
+        QVERIFY(finenessOf(0) == FileState::Fine && finenessOf(300) == FileState::Fine &&
+                finenessOf(299) == FileState::Coarse);
         QVERIFY(finenessOf(150) == FileState::Coarse && finenessOf(149) == FileState::Poor);
         Job job = testing::a4Roll();
         Item large = item("large", ItemKind::Picture, mm(10, 10, 50.8, 50.8), paper());
@@ -636,15 +666,22 @@ private Q_SLOTS:
         const auto row = [](const char* name, Spoil spoil) { QTest::newRow(name) << spoil; };
         row("opacity", [](Job& j) { j.edit(Face::Outside).items[0].opacity = 0; });
         row("corners", [](Job& j) { j.edit(Face::Outside).items[0].corners = 2; });
-        row("stroke ink", [](Job& j) { j.edit(Face::Outside).items[0].stroke = {len("1"), QStringLiteral("Nowhere"), 100}; });
+        row("stroke ink", [](Job& j) {
+            j.edit(Face::Outside).items[0].stroke = {len("1"), QStringLiteral("Nowhere"), 100};
+        });
         row("stroke width", [](Job& j) { j.edit(Face::Outside).items[0].stroke.width = len("-1"); });
         row("focus", [](Job& j) { j.edit(Face::Outside).items[0].crop.focusX = 1001; });
         row("scale", [](Job& j) { j.edit(Face::Outside).items[0].crop.scaleMilli = 0; });
         row("columns", [](Job& j) { j.edit(Face::Outside).items[1].textColumns = 0; });
         row("leading", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].style.leadingShare = 9; });
-        row("tabs", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].style.tabs = {{len("20"), Align::Left}, {len("10"), Align::Left}}; });
+        row("tabs", [](Job& j) {
+            j.edit(Face::Outside).items[1].paragraphs[0].style.tabs = {{len("20"), Align::Left},
+                                                                       {len("10"), Align::Left}};
+        });
         row("span", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].spans = {{3, 40, {}, {}}}; });
-        row("overlapping spans", [](Job& j) { j.edit(Face::Outside).items[1].paragraphs[0].spans = {{0, 3, {}, {}}, {2, 2, {}, {}}}; });
+        row("overlapping spans", [](Job& j) {
+            j.edit(Face::Outside).items[1].paragraphs[0].spans = {{0, 3, {}, {}}, {2, 2, {}, {}}};
+        });
         row("rows", [](Job& j) { j.edit(Face::Outside).columns = {{0, 1, len("4"), 0, len("4")}}; });
         row("two inks of one name", [](Job& j) { j.inks.push_back(j.inks.front()); });
         row("an ink without a name", [](Job& j) { j.inks.push_back({QStringLiteral(" "), {}, false}); });
@@ -655,7 +692,8 @@ private Q_SLOTS:
     {
         QFETCH(Spoil, spoil);
         Job job = testing::a4Roll();
-        job.edit(Face::Outside).items = {item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper()), text("t", mm(30, 10, 30, 30), paper(), "words")};
+        job.edit(Face::Outside).items = {item("s", ItemKind::Shape, mm(10, 10, 10, 10), paper()),
+                                         text("t", mm(30, 10, 30, 30), paper(), "words")};
         QVERIFY(plan(job));
         spoil(job);
         const auto refused = plan(job);

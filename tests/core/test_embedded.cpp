@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Files that lie in the job, and contacts that a code passes on.
-#include "core/job/contact_card.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
+#include "core/job/contact_card.h"
 #include "testing.h"
 
 #include <QDir>
@@ -18,7 +18,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestEmbedded : public QObject {
+class TestEmbedded : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -116,7 +117,8 @@ private Q_SLOTS:
             QVERIFY2(with("name", QString::fromLatin1(name)).error().message.contains(QStringLiteral("no name")), name);
         // A link that only looks like one stays below the folder of the job.
         const QString hash(64, u'a');
-        for (const QString& path : {QStringLiteral("embedded:../../x"), QStringLiteral("embedded:%1/../x").arg(hash), QStringLiteral("embedded:%1/..").arg(hash), QStringLiteral("embedded:abc/x")}) {
+        for (const QString& path : {QStringLiteral("embedded:../../x"), QStringLiteral("embedded:%1/../x").arg(hash),
+                                    QStringLiteral("embedded:%1/..").arg(hash), QStringLiteral("embedded:abc/x")}) {
             QVERIFY(!isEmbedded(path));
             QVERIFY(!resolvedPath(path, dir_.path()).startsWith(embeddedFolder()));
         }
@@ -171,12 +173,16 @@ private Q_SLOTS:
                 qFatal("python does not end");
             return QString::fromUtf8(p.readAllStandardOutput()).trimmed();
         };
-        QCOMPARE(python("import zipfile,sys,hashlib,json\nz=zipfile.ZipFile(sys.argv[1])\nassert z.testzip() is None\n"
-                        "j=json.loads(z.read('job.hinge.json'))\n"
-                        "print(all(hashlib.sha256(z.read('files/%s/%s'%(e['sha256'][:8],e['name']))).hexdigest()==e['sha256'] and 'data' not in e for e in j['embedded']),len(z.namelist()))"),
-                 QStringLiteral("True 3"));
+        QCOMPARE(
+            python(
+                "import zipfile,sys,hashlib,json\nz=zipfile.ZipFile(sys.argv[1])\nassert z.testzip() is None\n"
+                "j=json.loads(z.read('job.hinge.json'))\n"
+                "print(all(hashlib.sha256(z.read('files/%s/%s'%(e['sha256'][:8],e['name']))).hexdigest()==e['sha256'] "
+                "and 'data' not in e for e in j['embedded']),len(z.namelist()))"),
+            QStringLiteral("True 3"));
         // An entry that is gone, or is another, is a missing file and no more.
-        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1]);job=z.read('job.hinge.json');n=[x for x in z.namelist() if x!='job.hinge.json'];d=z.read(n[0]);z.close()\n"
+        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1]);job=z.read('job.hinge.json');n=[x for x in "
+               "z.namelist() if x!='job.hinge.json'];d=z.read(n[0]);z.close()\n"
                "z=zipfile.ZipFile(sys.argv[1],'w');z.writestr('job.hinge.json',job);z.writestr(n[0],b'x'+d[1:])");
         const auto torn = loadJob(file);
         QVERIFY2(torn, torn ? "" : qPrintable(torn.error().text()));
@@ -235,9 +241,9 @@ private Q_SLOTS:
         };
         // 600 MB of blanks in 600 kB, as the job itself.
         const QString bomb = dir_.filePath(QStringLiteral("bomb.hinge.zip"));
-        python(
-            "import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w',zipfile.ZIP_DEFLATED)\nwith z.open('job.hinge.json','w',force_zip64=True) as f:\n  for i in range(60): f.write(b' '*1000000)",
-            bomb);
+        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w',zipfile.ZIP_DEFLATED)\nwith "
+               "z.open('job.hinge.json','w',force_zip64=True) as f:\n  for i in range(60): f.write(b' '*1000000)",
+               bomb);
         QVERIFY(QFileInfo(bomb).size() < 100'000);
         QVERIFY(!loadJob(bomb));
         // As one of its files: the job opens, and the file is damaged.
@@ -248,17 +254,19 @@ private Q_SLOTS:
         QVERIFY(saveJob(job, file));
         python(
             "import zipfile,sys,hashlib,json\n"
-            "z=zipfile.ZipFile(sys.argv[1]);job=z.read('job.hinge.json');n=[x for x in z.namelist() if x!='job.hinge.json'][0];z.close()\n"
+            "z=zipfile.ZipFile(sys.argv[1]);job=z.read('job.hinge.json');n=[x for x in z.namelist() if "
+            "x!='job.hinge.json'][0];z.close()\n"
             "zeros=b'\\0'*60000000;new=hashlib.sha256(zeros).hexdigest();old=json.loads(job)['embedded'][0]['sha256']\n"
             "z=zipfile.ZipFile(sys.argv[1],'w',zipfile.ZIP_DEFLATED)\n"
-            "z.writestr('job.hinge.json',job.replace(old.encode(),new.encode()));z.writestr(n.replace(old[:8],new[:8]),zeros)",
+            "z.writestr('job.hinge.json',job.replace(old.encode(),new.encode()));z.writestr(n.replace(old[:8],new[:8]),"
+            "zeros)",
             file);
         const auto read = loadJob(file); // it is what its hash says, and still too much
         QVERIFY(read && read->embedded.front().isDamaged());
         // More entries than anybody packs.
-        python(
-            "import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w')\nz.writestr('job.hinge.json','{}')\nfor i in range(5000): z.writestr('files/%d'%i,'')",
-            bomb);
+        python("import zipfile,sys\nz=zipfile.ZipFile(sys.argv[1],'w')\nz.writestr('job.hinge.json','{}')\nfor i in "
+               "range(5000): z.writestr('files/%d'%i,'')",
+               bomb);
         QVERIFY(!loadJob(bomb) && loadJob(bomb).error().message.contains(QStringLiteral("more entries")));
     }
 
@@ -361,7 +369,8 @@ private Q_SLOTS:
         const auto given =
             readJob(json, QStringLiteral("given"), [](const EmbeddedFile&) { return QByteArray("\x89PNG the shore"); });
         QVERIFY(given && *given == job && given->embedded.front().bytes == "\x89PNG the shore");
-        for (const BytesOf& none : {BytesOf(), BytesOf([](const EmbeddedFile&) { return QByteArray(); }), BytesOf([](const EmbeddedFile&) { return QByteArray("another"); })}) {
+        for (const BytesOf& none : {BytesOf(), BytesOf([](const EmbeddedFile&) { return QByteArray(); }),
+                                    BytesOf([](const EmbeddedFile&) { return QByteArray("another"); })}) {
             const auto without = readJob(json, QStringLiteral("without"), none);
             QVERIFY(without && without->embedded.size() == 1 && without->embedded.front().isDamaged());
             QVERIFY(without->surfaces == job.surfaces); // nothing of the work is lost
@@ -386,7 +395,8 @@ private Q_SLOTS:
         Job job = withPicture(QStringLiteral("shore.png"));
         job.edit(Face::Inside).supplied = LinkedFile{QStringLiteral("whole.pdf"), 1, 0, {}};
         job.press.profile.path = QStringLiteral("press.icc");
-        QCOMPARE(linkedPaths(job), (QStringList{QStringLiteral("shore.png"), QStringLiteral("whole.pdf"), QStringLiteral("press.icc")}));
+        QCOMPARE(linkedPaths(job),
+                 (QStringList{QStringLiteral("shore.png"), QStringLiteral("whole.pdf"), QStringLiteral("press.icc")}));
         int seen = 0;
         forEachLink(job, [&](LinkedFile& link) {
             ++seen;
@@ -399,7 +409,11 @@ private Q_SLOTS:
     void contactsComeBackAsTheyWere()
     {
         CHECK_PROPERTY("whatever is typed into a contact is read again from its vCard", [] {
-            const auto part = [] { return *rc::gen::map(rc::gen::container<std::string>(rc::gen::element('a', 'Z', ',', ';', '\\', ' ', '+', '1', ':')), [](const std::string& s) { return QString::fromStdString(s).trimmed(); }); };
+            const auto part = [] {
+                return *rc::gen::map(
+                    rc::gen::container<std::string>(rc::gen::element('a', 'Z', ',', ';', '\\', ' ', '+', '1', ':')),
+                    [](const std::string& s) { return QString::fromStdString(s).trimmed(); });
+            };
             const Contact contact{part(), part(), part(), part(), part(), {}, part(), part(), part(), part()};
             RC_PRE(!contact.givenName.isEmpty() || !contact.familyName.isEmpty());
             const auto again = contactFrom(contactText(contact));
@@ -414,27 +428,40 @@ private Q_SLOTS:
     void anotherReaderUnderstandsTheContact()
     {
         // python3-vobject reads vCards by RFC 2426.
-        const Contact contact{QStringLiteral("Ada"), QStringLiteral("Thrift; keeper"), QStringLiteral("Skerrowby Light, Trust"), QStringLiteral("+44 1632 960 001"), QStringLiteral("ada@skerrowby.example"),
-                              QStringLiteral("https://skerrowby.example/light"), QStringLiteral("1 Quay, upper end"), QStringLiteral("SK1 1QY"), QStringLiteral("Skerrowby"), QStringLiteral("Northmark")};
+        const Contact contact{QStringLiteral("Ada"),
+                              QStringLiteral("Thrift; keeper"),
+                              QStringLiteral("Skerrowby Light, Trust"),
+                              QStringLiteral("+44 1632 960 001"),
+                              QStringLiteral("ada@skerrowby.example"),
+                              QStringLiteral("https://skerrowby.example/light"),
+                              QStringLiteral("1 Quay, upper end"),
+                              QStringLiteral("SK1 1QY"),
+                              QStringLiteral("Skerrowby"),
+                              QStringLiteral("Northmark")};
         write("card.vcf", contactText(contact).toUtf8());
         QProcess python;
         python.start(QStringLiteral("/usr/bin/python3"),
                      {QStringLiteral("-c"),
                       QStringLiteral("import vobject,sys\n"
                                      "c=vobject.readOne(open(sys.argv[1],encoding='utf-8',newline='').read())\n"
-                                     "print('|'.join([c.n.value.given,c.n.value.family,c.fn.value,c.org.value[0],c.tel.value,c.email.value,c.url.value,"
+                                     "print('|'.join([c.n.value.given,c.n.value.family,c.fn.value,c.org.value[0],c.tel."
+                                     "value,c.email.value,c.url.value,"
                                      "c.adr.value.street,c.adr.value.code,c.adr.value.city,c.adr.value.country]))"),
                       dir_.filePath(QStringLiteral("card.vcf"))});
         QVERIFY(python.waitForFinished());
         QCOMPARE(QString::fromUtf8(python.readAllStandardOutput()).trimmed(),
-                 QStringLiteral("Ada|Thrift; keeper|Ada Thrift; keeper|Skerrowby Light, Trust|+44 1632 960 001|ada@skerrowby.example|https://skerrowby.example/light|1 Quay, upper end|SK1 1QY|Skerrowby|Northmark"));
+                 QStringLiteral("Ada|Thrift; keeper|Ada Thrift; keeper|Skerrowby Light, Trust|+44 1632 960 "
+                                "001|ada@skerrowby.example|https://skerrowby.example/light|1 Quay, upper end|SK1 "
+                                "1QY|Skerrowby|Northmark"));
     }
 
     void contactsOfOtherPrograms()
     {
         // Folded lines, parameters, lower case and a second number, as RFC 2426 (2.6 and 3) and RFC 6350 allow.
-        const auto contact = contactFrom(QStringLiteral("BEGIN:vCard\r\nVERSION:4.0\r\nFN:Harbour Office\r\nORG:Harbour Office;Tolls\r\nTEL;TYPE=WORK,VOICE:+44 1632 \r\n 960 002\r\n"
-                                                        "TEL;TYPE=CELL:+44 7700 900 000\r\nADR;TYPE=WORK:;;2 Quay;Skerrowby;;SK1 1QZ;Northmark\r\nEND:vCard"));
+        const auto contact = contactFrom(QStringLiteral(
+            "BEGIN:vCard\r\nVERSION:4.0\r\nFN:Harbour Office\r\nORG:Harbour Office;Tolls\r\nTEL;TYPE=WORK,VOICE:+44 "
+            "1632 \r\n 960 002\r\n"
+            "TEL;TYPE=CELL:+44 7700 900 000\r\nADR;TYPE=WORK:;;2 Quay;Skerrowby;;SK1 1QZ;Northmark\r\nEND:vCard"));
         QVERIFY(contact);
         QCOMPARE(contact->organisation, QStringLiteral("Harbour Office"));
         QCOMPARE(contact->phone, QStringLiteral("+44 1632 960 002"));

@@ -10,7 +10,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestFolding : public QObject {
+class TestFolding : public QObject
+{
     Q_OBJECT
 
     static Job z(int panels = 3)
@@ -36,8 +37,10 @@ private Q_SLOTS:
     {
         // Arithmetic: (W+a)/3, (W+a)/3, (W-2a)/3; the cover on the right of the outside face.
         QCOMPARE(testing::widthsMm(testing::planned(testing::a4Roll("3 mm"))), (QList<double>{97, 100, 100}));
-        QCOMPARE(testing::widthsMm(testing::planned(roll("420 mm", 4, "2 mm"))), (QList<double>{102.5, 104.5, 106.5, 106.5}));
-        QCOMPARE(testing::widthsMm(testing::planned(roll("420 mm", 5, "2 mm"))), (QList<double>{80.4, 82.4, 84.4, 86.4, 86.4}));
+        QCOMPARE(testing::widthsMm(testing::planned(roll("420 mm", 4, "2 mm"))),
+                 (QList<double>{102.5, 104.5, 106.5, 106.5}));
+        QCOMPARE(testing::widthsMm(testing::planned(roll("420 mm", 5, "2 mm"))),
+                 (QList<double>{80.4, 82.4, 84.4, 86.4, 86.4}));
     }
 
     void letterRollFoldIsExactInSixteenths()
@@ -83,15 +86,18 @@ private Q_SLOTS:
     {
         // Common practice: seen from outside the cover is right, the back in the middle, the flap left.
         const Plan plan = testing::planned(testing::a4Roll());
-        QCOMPARE(testing::roles(plan, Face::Outside),
-                 (QStringList{QStringLiteral("tuck-in flap"), QStringLiteral("back cover"), QStringLiteral("front cover")}));
+        QCOMPARE(
+            testing::roles(plan, Face::Outside),
+            (QStringList{QStringLiteral("tuck-in flap"), QStringLiteral("back cover"), QStringLiteral("front cover")}));
         QCOMPARE(testing::roles(plan, Face::Inside),
-                 (QStringList{QStringLiteral("inside left"), QStringLiteral("inside middle"), QStringLiteral("inside right")}));
+                 (QStringList{QStringLiteral("inside left"), QStringLiteral("inside middle"),
+                              QStringLiteral("inside right")}));
 
         Job left = testing::a4Roll();
         left.fold.coverPanel = 0;
-        QCOMPARE(testing::roles(testing::planned(left), Face::Outside),
-                 (QStringList{QStringLiteral("front cover"), QStringLiteral("back cover"), QStringLiteral("tuck-in flap")}));
+        QCOMPARE(
+            testing::roles(testing::planned(left), Face::Outside),
+            (QStringList{QStringLiteral("front cover"), QStringLiteral("back cover"), QStringLiteral("tuck-in flap")}));
     }
 
     void readerMeetsThePanelsInOrder()
@@ -220,7 +226,8 @@ private Q_SLOTS:
             RC_ASSERT(plan);
             const double c = job.stock.caliper().toMm();
             const auto& w = plan->paper.widths;
-            // In a roll fold the k-th crease from the flap closes around k layers, the nearest of them the panel before.
+            // In a roll fold the k-th crease from the flap closes around k layers, the nearest of them the panel
+            // before.
             bool fits = true;
             for (std::size_t k = 1; k + 1 < w.size(); ++k) {
                 const double gap = (w[k] - w[k - 1]).toMm();
@@ -250,14 +257,16 @@ private Q_SLOTS:
         job.fold = {FoldScheme::Own, 4};
         job.fold.coverPanel = 1;
         job.fold.widths = {len("40"), len("100"), len("90"), len("57")};
-        job.fold.steps = {{Axis::Vertical, 2, LineSide::After, FoldWay::Under}, {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
+        job.fold.steps = {{Axis::Vertical, 2, LineSide::After, FoldWay::Under},
+                          {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
         const auto torn = plan(job);
         QVERIFY(!torn);
         QVERIFY2(torn.error().text().startsWith(QStringLiteral("fold.steps: Step 2")), qPrintable(torn.error().text()));
         QVERIFY(torn.error().message.contains(QStringLiteral("line 3")));
         job.fold.widths.clear();
         QVERIFY(plan(job)); // with equal panels both lines lie on each other and are folded together
-        job.fold.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Under}, {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
+        job.fold.steps = {{Axis::Vertical, 1, LineSide::Before, FoldWay::Under},
+                          {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
         QVERIFY(plan(job).error().message.contains(QStringLiteral("folded already")));
     }
 
@@ -274,12 +283,15 @@ private Q_SLOTS:
             const int tries = *rc::gen::inRange(1, 9);
             for (int i = 0; i < tries; ++i) {
                 FoldStep step;
-                step.axis = columns == 1 || (rows > 1 && *rc::gen::arbitrary<bool>()) ? Axis::Horizontal : Axis::Vertical;
+                step.axis =
+                    columns == 1 || (rows > 1 && *rc::gen::arbitrary<bool>()) ? Axis::Horizontal : Axis::Vertical;
                 step.line = *rc::gen::inRange(1, step.axis == Axis::Vertical ? columns : rows);
                 step.moves = *rc::gen::element(LineSide::Before, LineSide::After);
                 step.way = *rc::gen::element(FoldWay::Over, FoldWay::Under);
                 const FoldEvent event = trial.fold(step);
-                if (event.tornLine > 0 || std::ranges::none_of(event.creases, [&](const FoldEvent::Crease& k) { return k.line == step.line; }))
+                if (event.tornLine > 0 || std::ranges::none_of(event.creases, [&](const FoldEvent::Crease& k) {
+                        return k.line == step.line;
+                    }))
                     trial.unfold();
                 else
                     job.fold.steps.push_back(step);
@@ -302,7 +314,8 @@ private Q_SLOTS:
                 }
             }
             RC_ASSERT(places.size() == std::size_t(columns * rows * 2));
-            RC_ASSERT(numbers.size() == places.size() && *numbers.begin() == 1 && *numbers.rbegin() == columns * rows * 2);
+            RC_ASSERT(numbers.size() == places.size() && *numbers.begin() == 1 &&
+                      *numbers.rbegin() == columns * rows * 2);
             RC_ASSERT(paper->closing.thickness > Length());
         });
     }

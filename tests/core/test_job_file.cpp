@@ -11,7 +11,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestJobFile : public QObject {
+class TestJobFile : public QObject
+{
     Q_OBJECT
 
     static Job filled()
@@ -97,7 +98,8 @@ private Q_SLOTS:
         QVERIFY(job);
         const QJsonObject back = QJsonDocument::fromJson(writeJob(*job)).object();
         QCOMPARE(back[QStringLiteral("x-colour-bar")], QJsonValue(true));
-        QCOMPARE(back[QStringLiteral("stock")].toObject()[QStringLiteral("x-mill")].toString(), QStringLiteral("north"));
+        QCOMPARE(back[QStringLiteral("stock")].toObject()[QStringLiteral("x-mill")].toString(),
+                 QStringLiteral("north"));
     }
 
     void unknownKeysSurviveAnywhere()
@@ -170,7 +172,8 @@ private Q_SLOTS:
             p.start(QStringLiteral("/usr/bin/python3"),
                     {QStringLiteral("-c"),
                      QStringLiteral("import json,sys,jsonschema\n"
-                                    "jsonschema.Draft202012Validator(json.load(open(sys.argv[1]))).validate(json.load(open(sys.argv[2])))"),
+                                    "jsonschema.Draft202012Validator(json.load(open(sys.argv[1]))).validate(json.load("
+                                    "open(sys.argv[2])))"),
                      QStringLiteral(HINGE_SOURCE_DIR "/docs/job.schema.json"), file});
             p.waitForFinished();
             return p.exitCode() == 0 ? QString() : QString::fromUtf8(p.readAllStandardError());
@@ -188,7 +191,8 @@ private Q_SLOTS:
     {
         QStringList files;
         for (const char* folder : {"/assets/presets", "/demo"})
-            for (const QFileInfo& f : QDir(QStringLiteral(HINGE_SOURCE_DIR) + QString::fromLatin1(folder)).entryInfoList({QStringLiteral("*.hinge.json")}))
+            for (const QFileInfo& f : QDir(QStringLiteral(HINGE_SOURCE_DIR) + QString::fromLatin1(folder))
+                                          .entryInfoList({QStringLiteral("*.hinge.json")}))
                 files << f.filePath();
         QVERIFY(files.size() > 30);
         for (const QString& file : files) {
@@ -196,10 +200,13 @@ private Q_SLOTS:
             QVERIFY2(job && plan(*job), qPrintable(file));
         }
         QProcess p;
-        p.start(QStringLiteral("/usr/bin/python3"), QStringList{QStringLiteral("-c"), QStringLiteral("import json,sys,jsonschema\n"
-                                                                                          "check = jsonschema.Draft202012Validator(json.load(open(sys.argv[1])))\n"
-                                                                                          "for name in sys.argv[2:]: check.validate(json.load(open(name)))"),
-                                                       QStringLiteral(HINGE_SOURCE_DIR "/docs/job.schema.json")} + files);
+        p.start(QStringLiteral("/usr/bin/python3"),
+                QStringList{QStringLiteral("-c"),
+                            QStringLiteral("import json,sys,jsonschema\n"
+                                           "check = jsonschema.Draft202012Validator(json.load(open(sys.argv[1])))\n"
+                                           "for name in sys.argv[2:]: check.validate(json.load(open(name)))"),
+                            QStringLiteral(HINGE_SOURCE_DIR "/docs/job.schema.json")} +
+                    files);
         QVERIFY(p.waitForFinished(60000));
         const QByteArray trouble = p.readAllStandardError();
         QVERIFY2(p.exitCode() == 0, trouble.right(600).constData());
@@ -213,22 +220,31 @@ private Q_SLOTS:
         QVERIFY(refusal("{\"format\": 99}").contains(QStringLiteral("newer version")));
         QVERIFY(refusal("{\"format\": \"one\"}").contains(QStringLiteral("whole number")));
         QVERIFY(refusal(QByteArray()).startsWith(QStringLiteral("x.hinge.json: ")));
-        QVERIFY(refusal(QByteArray("{\"format\": 1, \"a\": ") + QByteArray(100000, '[')).contains(QStringLiteral("not a readable job")));
+        QVERIFY(refusal(QByteArray("{\"format\": 1, \"a\": ") + QByteArray(100000, '['))
+                    .contains(QStringLiteral("not a readable job")));
         const QString wide = refusal(edited([](QJsonObject& o) {
-            o[QStringLiteral("flat")] = QJsonObject{{QStringLiteral("width"), QStringLiteral("-3 mm")}, {QStringLiteral("height"), QStringLiteral("1/0")}};
+            o[QStringLiteral("flat")] = QJsonObject{{QStringLiteral("width"), QStringLiteral("-3 mm")},
+                                                    {QStringLiteral("height"), QStringLiteral("1/0")}};
         }));
         QVERIFY2(wide.startsWith(QStringLiteral("x.hinge.json, flat.height: ")), qPrintable(wide));
         const QString stock = refusal(edited([](QJsonObject& o) { o[QStringLiteral("stock")] = 3; }));
         QVERIFY2(stock.startsWith(QStringLiteral("x.hinge.json, stock: ")), qPrintable(stock));
         const QString word = refusal(edited([](QJsonObject& o) { o[QStringLiteral("unit")] = QStringLiteral("ell"); }));
         QVERIFY2(word.contains(QStringLiteral("not one of: mm, cm, in")), qPrintable(word));
-        QVERIFY(refusal(edited([](QJsonObject& o) { o[QStringLiteral("quantity")] = 1e300; })).contains(QStringLiteral("quantity")));
-        QVERIFY(refusal(edited([](QJsonObject& o) { o[QStringLiteral("inks")] = QJsonArray(); })).contains(QStringLiteral("no ink named")));
+        QVERIFY(refusal(edited([](QJsonObject& o) {
+                    o[QStringLiteral("quantity")] = 1e300;
+                })).contains(QStringLiteral("quantity")));
+        QVERIFY(refusal(edited([](QJsonObject& o) {
+                    o[QStringLiteral("inks")] = QJsonArray();
+                })).contains(QStringLiteral("no ink named")));
     }
 
     void filesThatCannotBeReadOrWritten()
     {
-        QVERIFY(loadJob(QStringLiteral("/nowhere/at/all.hinge.json")).error().text().contains(QStringLiteral("no such file")));
+        QVERIFY(loadJob(QStringLiteral("/nowhere/at/all.hinge.json"))
+                    .error()
+                    .text()
+                    .contains(QStringLiteral("no such file")));
         QVERIFY(!loadJob(QDir::tempPath()));
         // A folder nobody may write to, not even an administrator.
         const auto saved = saveJob(filled(), QStringLiteral("/sys/job.hinge.json"));

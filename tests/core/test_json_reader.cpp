@@ -7,7 +7,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestJsonReader : public QObject {
+class TestJsonReader : public QObject
+{
     Q_OBJECT
 
     /// Reads one field of a kind and says what went wrong, or nothing.

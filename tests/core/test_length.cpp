@@ -3,7 +3,8 @@
 
 using namespace hinge;
 
-class TestLength : public QObject {
+class TestLength : public QObject
+{
     Q_OBJECT
 
 private Q_SLOTS:

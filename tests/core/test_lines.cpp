@@ -5,7 +5,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestLines : public QObject {
+class TestLines : public QObject
+{
     Q_OBJECT
 
     static Item tintOn(int panel)
@@ -28,7 +29,7 @@ private Q_SLOTS:
         COMPARE_MM(cover.bleedArea.x, 197); // the fold itself
         COMPARE_MM(cover.bleedArea.right(), 300);
         COMPARE_MM(cover.bleedArea.y, -3);
-        COMPARE_MM(cover.safeArea.x, 200); // 3 mm clear of the fold
+        COMPARE_MM(cover.safeArea.x, 200);       // 3 mm clear of the fold
         COMPARE_MM(cover.safeArea.right(), 292); // 5 mm within the trim
     }
 
@@ -101,7 +102,8 @@ private Q_SLOTS:
     {
         const Plan plan = testing::planned(testing::a4Roll());
         const auto near = [&](double x) {
-            return nearestLine(plan.paper, Face::Outside, ItemSide::Left, Length::nearestMm(x), Length::mm(100), Length::mm(1));
+            return nearestLine(plan.paper, Face::Outside, ItemSide::Left, Length::nearestMm(x), Length::mm(100),
+                               Length::mm(1));
         };
         QVERIFY(!near(150));
         QCOMPARE(near(299.4)->line, PaperLine::Bleed);

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/check_list.h"
 #include "core/piece/opening.h"
+#include "core/plan/check_list.h"
 #include "testing.h"
 
 #include <QFile>
@@ -10,11 +10,15 @@
 
 using namespace hinge;
 
-class TestOpening : public QObject {
+class TestOpening : public QObject
+{
     Q_OBJECT
 
 private Q_SLOTS:
-    static double distance(const Place3& a, const Place3& b) { return std::sqrt((a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y) + (a.z - b.z) * (a.z - b.z)); }
+    static double distance(const Place3& a, const Place3& b)
+    {
+        return std::sqrt((a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y) + (a.z - b.z) * (a.z - b.z));
+    }
 
     void openIsFlatAndClosedIsNarrow()
     {
@@ -130,8 +134,9 @@ private Q_SLOTS:
         // A finding that no point of the list knows would leave a tick beside a fault.
         // The codes are read from the sources of the checks, so that none is forgotten.
         QStringList codes;
-        static const QRegularExpression named(QStringLiteral(
-            "found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|picture|ink)\\.[A-Za-z]+)\"\\)"));
+        static const QRegularExpression named(
+            QStringLiteral("found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|"
+                           "picture|ink)\\.[A-Za-z]+)\"\\)"));
         for (const char* source : {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "typeset/content_checks.cpp"}) {
             QFile file(QStringLiteral(HINGE_SOURCE_DIR "/src/") + QLatin1String(source));
             QVERIFY(file.open(QIODevice::ReadOnly));

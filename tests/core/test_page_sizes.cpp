@@ -7,7 +7,8 @@
 
 using namespace hinge;
 
-class TestPageSizes : public QObject {
+class TestPageSizes : public QObject
+{
     Q_OBJECT
 
     static Size sizeOf(const char* name)
@@ -25,19 +26,40 @@ private Q_SLOTS:
             QTest::newRow(name) << QString::fromUtf8(name) << QSizeF(w, h);
         };
         // ISO 216, from memory of the standard.
-        row("A0", 841, 1189); row("A1", 594, 841); row("A2 (ISO)", 420, 594); row("A3", 297, 420);
-        row("A4", 210, 297); row("A5", 148, 210); row("A6 (ISO)", 105, 148); row("A7 (ISO)", 74, 105); row("A8", 52, 74);
-        row("B0", 1000, 1414); row("B4", 250, 353); row("B5", 176, 250);
+        row("A0", 841, 1189);
+        row("A1", 594, 841);
+        row("A2 (ISO)", 420, 594);
+        row("A3", 297, 420);
+        row("A4", 210, 297);
+        row("A5", 148, 210);
+        row("A6 (ISO)", 105, 148);
+        row("A7 (ISO)", 74, 105);
+        row("A8", 52, 74);
+        row("B0", 1000, 1414);
+        row("B4", 250, 353);
+        row("B5", 176, 250);
         // ISO 217, from memory.
-        row("RA3", 305, 430); row("RA2", 430, 610); row("RA1", 610, 860);
-        row("SRA3", 320, 450); row("SRA2", 450, 640); row("SRA1", 640, 900);
+        row("RA3", 305, 430);
+        row("RA2", 430, 610);
+        row("RA1", 610, 860);
+        row("SRA3", 320, 450);
+        row("SRA2", 450, 640);
+        row("SRA1", 640, 900);
         // ISO 269, from memory.
-        row("C4", 229, 324); row("C5", 162, 229); row("C6", 114, 162); row("DL", 110, 220);
+        row("C4", 229, 324);
+        row("C5", 162, 229);
+        row("C6", 114, 162);
+        row("DL", 110, 220);
         // ASME Y14.1, from memory: 8.5 x 11, 11 x 17, 17 x 22, 22 x 34 in.
-        row("Letter", 215.9, 279.4); row("Tabloid", 279.4, 431.8); row("ANSI C", 431.8, 558.8); row("ANSI D", 558.8, 863.6);
+        row("Letter", 215.9, 279.4);
+        row("Tabloid", 279.4, 431.8);
+        row("ANSI C", 431.8, 558.8);
+        row("ANSI D", 558.8, 863.6);
         // Common practice.
-        row("12 × 18 in", 304.8, 457.2); row("13 × 19 in", 330.2, 482.6);
-        row("A2 (North American card)", 107.95, 139.7); row("A7 (North American card)", 127, 177.8);
+        row("12 × 18 in", 304.8, 457.2);
+        row("13 × 19 in", 330.2, 482.6);
+        row("A2 (North American card)", 107.95, 139.7);
+        row("A7 (North American card)", 127, 177.8);
     }
     void standards()
     {
@@ -67,10 +89,11 @@ private Q_SLOTS:
     {
         // Qt's own table of page sizes, an implementation of the same standards.
         const std::pair<const char*, QPageSize::PageSizeId> pairs[] = {
-            {"A0", QPageSize::A0}, {"A3", QPageSize::A3}, {"A4", QPageSize::A4}, {"A5", QPageSize::A5},
-            {"B4", QPageSize::B4}, {"B5", QPageSize::B5}, {"C5", QPageSize::C5E}, {"DL", QPageSize::DLE},
-            {"Letter", QPageSize::Letter}, {"Legal", QPageSize::Legal}, {"Tabloid", QPageSize::Tabloid},
-            {"ANSI C", QPageSize::AnsiC}, {"ANSI D", QPageSize::AnsiD}};
+            {"A0", QPageSize::A0},       {"A3", QPageSize::A3},           {"A4", QPageSize::A4},
+            {"A5", QPageSize::A5},       {"B4", QPageSize::B4},           {"B5", QPageSize::B5},
+            {"C5", QPageSize::C5E},      {"DL", QPageSize::DLE},          {"Letter", QPageSize::Letter},
+            {"Legal", QPageSize::Legal}, {"Tabloid", QPageSize::Tabloid}, {"ANSI C", QPageSize::AnsiC},
+            {"ANSI D", QPageSize::AnsiD}};
         for (const auto& [name, id] : pairs) {
             const QSizeF qt = QPageSize::size(id, QPageSize::Millimeter);
             const Size ours = sizeOf(name);
@@ -83,7 +106,8 @@ private Q_SLOTS:
         // libpaper's list, through its command; sizes come in whole PDF points, hence the tolerance.
         for (const char* name : {"A3", "A4", "A5", "B4", "B5", "C5", "Letter", "Legal", "Tabloid"}) {
             QProcess paperconf;
-            paperconf.start(QStringLiteral("paperconf"), {QStringLiteral("-s"), QStringLiteral("-p"), QString::fromLatin1(name).toLower()});
+            paperconf.start(QStringLiteral("paperconf"),
+                            {QStringLiteral("-s"), QStringLiteral("-p"), QString::fromLatin1(name).toLower()});
             QVERIFY2(paperconf.waitForFinished() && paperconf.exitCode() == 0, name);
             const QStringList numbers = QString::fromLatin1(paperconf.readAllStandardOutput()).split(u' ');
             QCOMPARE(numbers.size(), 2);

@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The kinds of pieces: gates, cards, covers, leaves, and what they are called and measured.
-#include "core/units/envelopes.h"
 #include "core/piece/reading.h"
+#include "core/units/envelopes.h"
 #include "testing.h"
 
 using namespace hinge;
 using testing::len;
 
-class TestPieces : public QObject {
+class TestPieces : public QObject
+{
     Q_OBJECT
 
     static Job folded(FoldScheme scheme, int panels, Size flat, PieceKind kind = PieceKind::Leaflet)
@@ -31,8 +32,10 @@ private Q_SLOTS:
         COMPARE_MM(plan.paper.widths[1] - plan.paper.widths[0] - plan.paper.widths[2], 3);
         COMPARE_MM(*plan.paper.closing.flapGap, 3);
         QCOMPARE(testing::roles(plan, Face::Outside),
-                 (QStringList{QStringLiteral("front cover right"), QStringLiteral("back cover"), QStringLiteral("front cover left")}));
-        // Opened like doors: the left one is read first, then the right one, the inside from left to right, the back last.
+                 (QStringList{QStringLiteral("front cover right"), QStringLiteral("back cover"),
+                              QStringLiteral("front cover left")}));
+        // Opened like doors: the left one is read first, then the right one, the inside from left to right, the back
+        // last.
         QList<int> outside;
         QList<int> inside;
         for (const Panel& p : plan.paper.face(Face::Outside))
@@ -82,8 +85,9 @@ private Q_SLOTS:
         // A roll fold has two panels outside; either may be the front.
         Job job = testing::a4Roll();
         job.fold.coverPanel = 1;
-        QCOMPARE(testing::roles(testing::planned(job), Face::Outside),
-                 (QStringList{QStringLiteral("tuck-in flap"), QStringLiteral("front cover"), QStringLiteral("back cover")}));
+        QCOMPARE(
+            testing::roles(testing::planned(job), Face::Outside),
+            (QStringList{QStringLiteral("tuck-in flap"), QStringLiteral("front cover"), QStringLiteral("back cover")}));
     }
 
     void shortFoldLeavesAStep()
@@ -103,7 +107,8 @@ private Q_SLOTS:
         QCOMPARE(plan.paper.closing.size, (Size{len("210"), len("148.5")}));
         // The second fold creases two layers: one half of its line becomes a valley, the other a mountain.
         QCOMPARE(plan.paper.folds.size(), std::size_t(3));
-        QVERIFY(plan.paper.folds[0].line == plan.paper.folds[1].line && plan.paper.folds[0].valley != plan.paper.folds[1].valley);
+        QVERIFY(plan.paper.folds[0].line == plan.paper.folds[1].line &&
+                plan.paper.folds[0].valley != plan.paper.folds[1].valley);
         // The two panels above the fold at the head stand on their heads, and the whole inside is read upright.
         const auto& outside = plan.paper.face(Face::Outside);
         QVERIFY(outside[0].headDown && outside[1].headDown && !outside[2].headDown && !outside[3].headDown);
@@ -131,8 +136,10 @@ private Q_SLOTS:
         job.unit = Unit::Inch;
         const Plan plan = testing::planned(job);
         QCOMPARE(plan.paper.closing.size, (Size{len("5 1/8 in"), len("7 in")}));
-        QCOMPARE(testing::roles(plan, Face::Outside), (QStringList{QStringLiteral("back cover"), QStringLiteral("front cover")}));
-        QCOMPARE(testing::roles(plan, Face::Inside), (QStringList{QStringLiteral("inside left"), QStringLiteral("inside right")}));
+        QCOMPARE(testing::roles(plan, Face::Outside),
+                 (QStringList{QStringLiteral("back cover"), QStringLiteral("front cover")}));
+        QCOMPARE(testing::roles(plan, Face::Inside),
+                 (QStringList{QStringLiteral("inside left"), QStringLiteral("inside right")}));
         QVERIFY(!plan.paper.tumbled);
         QCOMPARE(plan.findFigure(QStringLiteral("envelope"))->value, QStringLiteral("A7 (North American)"));
     }
@@ -168,14 +175,17 @@ private Q_SLOTS:
         QCOMPARE(envelopeFor({len("148"), len("105")}, {}, Unit::Mm)->name, QStringLiteral("C6"));
         QCOMPARE(envelopeFor({len("148"), len("210")}, {}, Unit::Mm)->name, QStringLiteral("C5"));
         QCOMPARE(envelopeFor({len("99"), len("210")}, {}, Unit::Mm)->name, QStringLiteral("DL"));
-        // Common practice: a 4 1/4 x 5 1/2 in card goes into an A2 envelope, 5 x 7 in into A7, a folded letter into No. 10.
-        QCOMPARE(envelopeFor({len("4 1/4 in"), len("5 1/2 in")}, {}, Unit::Inch)->name, QStringLiteral("A2 (North American)"));
+        // Common practice: a 4 1/4 x 5 1/2 in card goes into an A2 envelope, 5 x 7 in into A7, a folded letter into
+        // No. 10.
+        QCOMPARE(envelopeFor({len("4 1/4 in"), len("5 1/2 in")}, {}, Unit::Inch)->name,
+                 QStringLiteral("A2 (North American)"));
         QCOMPARE(envelopeFor({len("5 in"), len("7 in")}, {}, Unit::Inch)->name, QStringLiteral("A7 (North American)"));
         QCOMPARE(envelopeFor({len("8 1/2 in"), len("3 11/16 in")}, {}, Unit::Inch)->name, QStringLiteral("No. 10"));
         QVERIFY(!envelopeFor({len("500"), len("700")}, {}, Unit::Mm));
         for (const Envelope& e : envelopes()) {
             const auto back = envelopeFor(largestIn(e), {}, e.northAmerican ? Unit::Inch : Unit::Mm);
-            QVERIFY2(back && back->size.w.toMm() * back->size.h.toMm() <= e.size.w.toMm() * e.size.h.toMm(), qPrintable(e.name));
+            QVERIFY2(back && back->size.w.toMm() * back->size.h.toMm() <= e.size.w.toMm() * e.size.h.toMm(),
+                     qPrintable(e.name));
         }
         QVERIFY(findEnvelope(QStringLiteral("dl")) && !findEnvelope(QStringLiteral("Q9")));
     }
@@ -187,13 +197,17 @@ private Q_SLOTS:
         job.cover.spine = len("14");
         const Plan plan = testing::planned(job);
         QCOMPARE(plan.paper.flat, (Size{len("310"), len("210")}));
-        QCOMPARE(testing::roles(plan, Face::Outside), (QStringList{QStringLiteral("back cover"), QStringLiteral("spine"), QStringLiteral("front cover")}));
-        QCOMPARE(testing::roles(plan, Face::Inside), (QStringList{QStringLiteral("inside front"), QStringLiteral("inside spine"), QStringLiteral("inside back")}));
+        QCOMPARE(testing::roles(plan, Face::Outside),
+                 (QStringList{QStringLiteral("back cover"), QStringLiteral("spine"), QStringLiteral("front cover")}));
+        QCOMPARE(testing::roles(plan, Face::Inside),
+                 (QStringList{QStringLiteral("inside front"), QStringLiteral("inside spine"),
+                              QStringLiteral("inside back")}));
         // Scores beside the spine on both sides, and glue up the inside.
         QCOMPARE(std::ranges::count(plan.paper.folds, LineWork::Score, &FoldLine::work), 2);
         QCOMPARE(plan.paper.keepClear.size(), std::size_t(1));
         QCOMPARE(plan.paper.keepClear[0].area.w, len("24"));
-        // Front and back bend at the score: live matter keeps as clear of it as of a fold (6 + 3 mm), and of the spine without one.
+        // Front and back bend at the score: live matter keeps as clear of it as of a fold (6 + 3 mm), and of the spine
+        // without one.
         const auto margins = [](const Job& j) {
             const Plan made = testing::planned(j);
             const auto& panels = made.paper.face(Face::Outside);
@@ -231,8 +245,9 @@ private Q_SLOTS:
         job.cover.flap = len("80");
         const Plan plan = testing::planned(job);
         QCOMPARE(plan.paper.flat.w, len("470"));
-        QCOMPARE(testing::roles(plan, Face::Outside), (QStringList{QStringLiteral("back flap"), QStringLiteral("back cover"), QStringLiteral("spine"),
-                                                                    QStringLiteral("front cover"), QStringLiteral("front flap")}));
+        QCOMPARE(testing::roles(plan, Face::Outside),
+                 (QStringList{QStringLiteral("back flap"), QStringLiteral("back cover"), QStringLiteral("spine"),
+                              QStringLiteral("front cover"), QStringLiteral("front flap")}));
         QSet<int> numbers;
         for (const auto& panels : plan.paper.panels)
             for (const Panel& p : panels)
@@ -335,8 +350,11 @@ private Q_SLOTS:
                     RC_ASSERT(paper.through(paper.through(p.area)) == p.area);
                     // Print reaches the bleed where it is cut, and never goes over a fold.
                     for (const ItemSide s : allSides)
-                        if (p.edge(s) == EdgeFate::Folded || p.edge(s) == EdgeFate::Torn || p.edge(s) == EdgeFate::Shared) {
-                            const Length out[] = {p.area.x - p.bleedArea.x, p.area.y - p.bleedArea.y, p.bleedArea.right() - p.area.right(), p.bleedArea.bottom() - p.area.bottom()};
+                        if (p.edge(s) == EdgeFate::Folded || p.edge(s) == EdgeFate::Torn ||
+                            p.edge(s) == EdgeFate::Shared) {
+                            const Length out[] = {p.area.x - p.bleedArea.x, p.area.y - p.bleedArea.y,
+                                                  p.bleedArea.right() - p.area.right(),
+                                                  p.bleedArea.bottom() - p.area.bottom()};
                             RC_ASSERT(out[std::size_t(s)] == Length());
                         }
                 }
@@ -392,7 +410,8 @@ private Q_SLOTS:
         for (const char* wrong : {"80 lb", "heavy", "", "12 lb silk"})
             QVERIFY2(!parseGrammage(QString::fromLatin1(wrong)), wrong);
         for (const Stock& stock : shippedStocks())
-            if (const auto typed = parseGrammage(stock.name.section(u' ', 1).section(u',', 0, 0)); stock.name.contains(QStringLiteral(" lb ")))
+            if (const auto typed = parseGrammage(stock.name.section(u' ', 1).section(u',', 0, 0));
+                stock.name.contains(QStringLiteral(" lb ")))
                 QVERIFY2(typed && *typed == stock.grammage, qPrintable(stock.name));
     }
 };

@@ -6,7 +6,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestPlan : public QObject {
+class TestPlan : public QObject
+{
     Q_OBJECT
 
     static QString refusal(const Job& job)
@@ -63,13 +64,15 @@ private Q_SLOTS:
         COMPARE_MM(testing::planned(job).paper.narrowing.allowance, 3);
         job.stock.grammage = 80;
         COMPARE_MM(testing::planned(job).paper.narrowing.allowance, 2);
-        QCOMPARE(testing::planned(job).findFigure(QStringLiteral("tuckAllowance"))->source, QStringLiteral("common practice to 90 g/m²"));
+        QCOMPARE(testing::planned(job).findFigure(QStringLiteral("tuckAllowance"))->source,
+                 QStringLiteral("common practice to 90 g/m²"));
     }
 
     void closedPieceFitsItsEnvelope()
     {
         // 100 x 210 mm in a DL of 110 x 220 mm (ISO 269).
-        QCOMPARE(testing::planned(testing::a4Roll()).findFigure(QStringLiteral("envelope"))->value, QStringLiteral("DL"));
+        QCOMPARE(testing::planned(testing::a4Roll()).findFigure(QStringLiteral("envelope"))->value,
+                 QStringLiteral("DL"));
     }
 
     void impossibleJobsAreRefusedByField()

@@ -51,7 +51,8 @@ rc::Gen<Job> anySheet()
 
 } // namespace
 
-class TestSheetLayout : public QObject {
+class TestSheetLayout : public QObject
+{
     Q_OBJECT
 
     static int fill(const char* w, const char* h, const char* areaW, const char* areaH)
@@ -285,49 +286,53 @@ private Q_SLOTS:
 
     void piecesNeverOverlapAndStayOnThePaper()
     {
-        CHECK_PROPERTY("bleeds lie within the printable area and apart from each other, on both sides", [](const Job& job) {
-            for (const FlipEdge flip : {FlipEdge::Long, FlipEdge::Short}) {
-                Job turned = job;
-                turned.press.flip = flip;
-                // A sheet that takes at least one, so that there is something to hold.
-                const Paper paper = testing::planned(turned).paper;
-                const Size sheet{std::max(job.press.sheet.w, paper.flat.w * 2 + len("60 mm")),
-                                 std::max(job.press.sheet.h, paper.flat.h + len("60 mm"))};
-                const SheetLayout layout = layOutSheet(turned, paper, sheet);
-                RC_ASSERT(layout.up() >= 1);
-                RC_ASSERT(layout.back.size() == layout.front.size());
-                for (const auto* side : {&layout.front, &layout.back}) {
-                    const Rect area = side == &layout.front ? layout.frontArea : layout.backArea;
-                    for (std::size_t i = 0; i < side->size(); ++i) {
-                        const Rect bleed = (*side)[i].trim.grown(job.zones.bleed);
-                        RC_ASSERT(area.contains(bleed));
-                        for (std::size_t j = 0; j < i; ++j)
-                            RC_ASSERT(!bleed.overlaps((*side)[j].trim.grown(job.zones.bleed)));
-                    }
-                }
-            }
-        });
+        CHECK_PROPERTY("bleeds lie within the printable area and apart from each other, on both sides",
+                       [](const Job& job) {
+                           for (const FlipEdge flip : {FlipEdge::Long, FlipEdge::Short}) {
+                               Job turned = job;
+                               turned.press.flip = flip;
+                               // A sheet that takes at least one, so that there is something to hold.
+                               const Paper paper = testing::planned(turned).paper;
+                               const Size sheet{std::max(job.press.sheet.w, paper.flat.w * 2 + len("60 mm")),
+                                                std::max(job.press.sheet.h, paper.flat.h + len("60 mm"))};
+                               const SheetLayout layout = layOutSheet(turned, paper, sheet);
+                               RC_ASSERT(layout.up() >= 1);
+                               RC_ASSERT(layout.back.size() == layout.front.size());
+                               for (const auto* side : {&layout.front, &layout.back}) {
+                                   const Rect area = side == &layout.front ? layout.frontArea : layout.backArea;
+                                   for (std::size_t i = 0; i < side->size(); ++i) {
+                                       const Rect bleed = (*side)[i].trim.grown(job.zones.bleed);
+                                       RC_ASSERT(area.contains(bleed));
+                                       for (std::size_t j = 0; j < i; ++j)
+                                           RC_ASSERT(!bleed.overlaps((*side)[j].trim.grown(job.zones.bleed)));
+                                   }
+                               }
+                           }
+                       });
     }
 
     void backsLieBehindFronts()
     {
-        CHECK_PROPERTY("turning the sheet about its flip edge lays each back on its front, folds on folds", [](Job job) {
-            job.press.flip = *rc::gen::element(FlipEdge::Long, FlipEdge::Short);
-            const auto plan = hinge::plan(job);
-            RC_ASSERT(plan);
-            const SheetLayout& s = plan->sheet;
-            const bool aboutVertical = (s.sheet.w >= s.sheet.h) == (job.press.flip == FlipEdge::Short);
-            const auto front = sheetMarks(s.front, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Outside);
-            const auto back = sheetMarks(s.back, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Inside);
-            RC_ASSERT(front.size() == back.size());
-            const auto through = [&](Point p) {
-                return aboutVertical ? Point{s.sheet.w - p.x, p.y} : Point{p.x, s.sheet.h - p.y};
-            };
-            for (const MarkLine& mark : front) {
-                const MarkLine seenThrough{through(mark.from), through(mark.to), mark.fold};
-                RC_ASSERT(std::ranges::find(back, seenThrough) != back.end());
-            }
-        });
+        CHECK_PROPERTY(
+            "turning the sheet about its flip edge lays each back on its front, folds on folds", [](Job job) {
+                job.press.flip = *rc::gen::element(FlipEdge::Long, FlipEdge::Short);
+                const auto plan = hinge::plan(job);
+                RC_ASSERT(plan);
+                const SheetLayout& s = plan->sheet;
+                const bool aboutVertical = (s.sheet.w >= s.sheet.h) == (job.press.flip == FlipEdge::Short);
+                const auto front =
+                    sheetMarks(s.front, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Outside);
+                const auto back =
+                    sheetMarks(s.back, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Inside);
+                RC_ASSERT(front.size() == back.size());
+                const auto through = [&](Point p) {
+                    return aboutVertical ? Point{s.sheet.w - p.x, p.y} : Point{p.x, s.sheet.h - p.y};
+                };
+                for (const MarkLine& mark : front) {
+                    const MarkLine seenThrough{through(mark.from), through(mark.to), mark.fold};
+                    RC_ASSERT(std::ranges::find(back, seenThrough) != back.end());
+                }
+            });
     }
 
     void headsPointTheRightWay()
@@ -348,7 +353,8 @@ private Q_SLOTS:
         for (const MarkLine& m : marks) {
             (m.fold ? folds : crops)++;
             const Rect box = Rect::fromEdges(std::min(m.from.x, m.to.x), std::min(m.from.y, m.to.y),
-                                             std::max(m.from.x, m.to.x), std::max(m.from.y, m.to.y)).grown(len("0.5"));
+                                             std::max(m.from.x, m.to.x), std::max(m.from.y, m.to.y))
+                                 .grown(len("0.5"));
             QVERIFY(!box.overlaps(bleed));
         }
         QCOMPARE(crops, 8);

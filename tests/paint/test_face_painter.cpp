@@ -14,10 +14,12 @@
 using namespace hinge;
 using testing::len;
 
-namespace {
+namespace
+{
 
 /// A source with one picture at hand.
-class OnePicture : public PictureSource {
+class OnePicture : public PictureSource
+{
 public:
     ShownPicture shown;
     ShownPicture picture(const LinkedFile&) override { return shown; }
@@ -29,7 +31,8 @@ QImage painted(const Job& job, const Plan& plan, Face face, PictureSource& pictu
 {
     FacePainter painter(FontLibrary::shipped(), pictures);
     const double margin = testing::flatMargin(job).toMm();
-    QImage image(int(std::lround((job.flat.w.toMm() + 2 * margin) * perMm)), int(std::lround((job.flat.h.toMm() + 2 * margin) * perMm)), QImage::Format_RGB32);
+    QImage image(int(std::lround((job.flat.w.toMm() + 2 * margin) * perMm)),
+                 int(std::lround((job.flat.h.toMm() + 2 * margin) * perMm)), QImage::Format_RGB32);
     image.fill(Qt::white);
     QPainter p(&image);
     p.setRenderHint(QPainter::Antialiasing);
@@ -41,7 +44,8 @@ QImage painted(const Job& job, const Plan& plan, Face face, PictureSource& pictu
 
 } // namespace
 
-class TestFacePainter : public QObject {
+class TestFacePainter : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -54,7 +58,9 @@ class TestFacePainter : public QObject {
         if (!done)
             qFatal("%s", qPrintable(done.error().text()));
         QProcess p;
-        p.start(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("254"), QStringLiteral("-l"), QStringLiteral("1"), file, dir_.filePath(QStringLiteral("face"))});
+        p.start(QStringLiteral("pdftoppm"),
+                {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("254"),
+                 QStringLiteral("-l"), QStringLiteral("1"), file, dir_.filePath(QStringLiteral("face"))});
         p.waitForFinished();
         return QImage(dir_.filePath(QStringLiteral("face.png")));
     }
@@ -172,7 +178,10 @@ private Q_SLOTS:
         style.size = Length::points(points);
         style.leading = Length::points(points + 4);
         style.align = Align::Justified;
-        text.paragraphs = {{QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes. Waffle, fjord."), style}};
+        text.paragraphs = {
+            {QStringLiteral(
+                 "Two high waters and two low ones make a day of twenty-four hours and fifty minutes. Waffle, fjord."),
+             style}};
         job.edit(Face::Outside).items = {text};
         const Plan plan = testing::planned(job);
         QCOMPARE(plan.findItem(QStringLiteral("t"))->headDown, headDown);
@@ -204,7 +213,8 @@ private Q_SLOTS:
         Item tint;
         tint.id = QStringLiteral("tint");
         tint.ink = QStringLiteral("Black");
-        tint.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("110"), len("20"), len("50"), len("30")});
+        tint.sides =
+            freeSides(testing::planned(job).paper, Face::Outside, {len("110"), len("20"), len("50"), len("30")});
         Item picture;
         picture.id = QStringLiteral("picture");
         picture.kind = ItemKind::Picture;
@@ -250,7 +260,9 @@ private Q_SLOTS:
             item.id = QStringLiteral("i%1").arg(++number);
             item.kind = kind;
             item.ink = kind == ItemKind::Text ? QString() : QStringLiteral("Black");
-            item.sides = freeSides(bare.paper, Face::Outside, {Length::nearestMm(x), Length::nearestMm(y), Length::nearestMm(w), Length::nearestMm(h)});
+            item.sides =
+                freeSides(bare.paper, Face::Outside,
+                          {Length::nearestMm(x), Length::nearestMm(y), Length::nearestMm(w), Length::nearestMm(h)});
             job.edit(Face::Outside).items.push_back(item);
             return job.edit(Face::Outside).items.back();
         };
@@ -278,7 +290,9 @@ private Q_SLOTS:
         add(ItemKind::Code, 210, 50, 40, 40).code = {Symbology::Qr, QStringLiteral("low water")};
         Item& columns = add(ItemKind::Text, 10, 100, 80, 60);
         columns.textColumns = 2;
-        columns.paragraphs = {{QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes, and nobody has ever found it otherwise."), {}}};
+        columns.paragraphs = {{QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and "
+                                              "fifty minutes, and nobody has ever found it otherwise."),
+                               {}}};
         columns.paragraphs.front().style.align = Align::Justified;
         columns.paragraphs.front().style.hyphenation = QStringLiteral("en-GB");
         columns.paragraphs.front().spans = {{4, 11, QStringLiteral("Vollkorn Bold"), {}}};
@@ -291,7 +305,8 @@ private Q_SLOTS:
             int ink = 0;
             int apart = 0;
             for (int y = int(f.y.toMm() * perMm) + margin - 16; y < int(f.bottom().toMm() * perMm) + margin + 16; ++y)
-                for (int x = int(f.x.toMm() * perMm) + margin - 16; x < int(f.right().toMm() * perMm) + margin + 16; ++x) {
+                for (int x = int(f.x.toMm() * perMm) + margin - 16; x < int(f.right().toMm() * perMm) + margin + 16;
+                     ++x) {
                     const bool onScreen = screen.pixelColor(x, y).lightness() < 90;
                     const bool inPrint = print.pixelColor(x, y).lightness() < 90;
                     ink += onScreen ? 1 : 0;
@@ -312,7 +327,8 @@ private Q_SLOTS:
         glass.ink = QStringLiteral("Black");
         glass.opacity = 50;
         glass.stroke = {len("4"), QStringLiteral("Black"), 100};
-        glass.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("20"), len("20"), len("40"), len("40")});
+        glass.sides =
+            freeSides(testing::planned(job).paper, Face::Outside, {len("20"), len("20"), len("40"), len("40")});
         job.edit(Face::Outside).items = {glass};
         const QImage screen = painted(job, testing::planned(job), Face::Outside, none_);
         const auto grey = [&](double x, double y) {
@@ -351,7 +367,8 @@ private Q_SLOTS:
     void screenColoursComeFromThePressProfile()
     {
         const ScreenColour colour;
-        // Paper is white, full black is dark but not the screen's black, and cyan is not the screen's cyan (0, 255, 255).
+        // Paper is white, full black is dark but not the screen's black, and cyan is not the screen's cyan (0, 255,
+        // 255).
         QCOMPARE(colour.of({0, 0, 0, 0}).name(), QStringLiteral("#ffffff"));
         QVERIFY(colour.of({0, 0, 0, 100}).lightness() < 60);
         const QColor cyan = colour.of({100, 0, 0, 0});
@@ -366,7 +383,7 @@ private Q_SLOTS:
         image.fill(Qt::blue);
         QPainter p(&image);
         std::array<QImage, 2> faces{QImage(297, 210, QImage::Format_RGB32), QImage(297, 210, QImage::Format_RGB32)};
-        faces[0].fill(Qt::red); // outside
+        faces[0].fill(Qt::red);   // outside
         faces[1].fill(Qt::green); // inside
         paintStandingPiece(p, image.rect(), plan, 1.0, faces, Qt::black);
         p.end();

@@ -84,8 +84,7 @@ private Q_SLOTS:
         job.zones.edgeBleeds[std::size_t(ItemSide::Right)] = Length(); // printed beside its neighbour there
         const Paper paper = testing::planned(job).paper;
         for (const Face face : bothFaces) {
-            const QImage image =
-                painted(job.flat, [&](QPainter& p) { paintBleed(p, paper, face, ZoneColours()); });
+            const QImage image = painted(job.flat, [&](QPainter& p) { paintBleed(p, paper, face, ZoneColours()); });
             const QRect trim = pixels({Length(), Length(), job.flat.w, job.flat.h});
             QCOMPARE(inked(image, trim.adjusted(0, 0, -1, -1)), 0);
             // 3 mm at head, foot and one side: all of it, and nothing beyond.
@@ -101,14 +100,14 @@ private Q_SLOTS:
         const Job job = testing::a4Roll();
         const Paper paper = testing::planned(job).paper;
         for (const Face face : bothFaces) {
-            const QImage image =
-                painted(job.flat, [&](QPainter& p) { paintUnsafe(p, paper, face, ZoneColours()); });
+            const QImage image = painted(job.flat, [&](QPainter& p) { paintUnsafe(p, paper, face, ZoneColours()); });
             QCOMPARE(inked(image, image.rect()), inked(image, pixels({Length(), Length(), job.flat.w, job.flat.h})));
             for (const Panel& panel : paper.face(face)) {
                 QCOMPARE(inked(image, pixels(panel.safeArea).adjusted(0, 0, -1, -1)), 0);
-                for (const QRect& strip : {pixels({panel.area.x, panel.area.y, panel.safeArea.x - panel.area.x, panel.area.h}),
-                                           pixels({panel.area.x, panel.safeArea.bottom(), panel.area.w,
-                                                   panel.area.bottom() - panel.safeArea.bottom()})})
+                for (const QRect& strip :
+                     {pixels({panel.area.x, panel.area.y, panel.safeArea.x - panel.area.x, panel.area.h}),
+                      pixels({panel.area.x, panel.safeArea.bottom(), panel.area.w,
+                              panel.area.bottom() - panel.safeArea.bottom()})})
                     QVERIFY(inked(image, strip) * 20 > strip.width() * strip.height());
             }
         }
@@ -132,8 +131,7 @@ private Q_SLOTS:
         job.leaf.holes = 2;
         const Paper paper = testing::planned(job).paper;
         for (const Face face : bothFaces) {
-            const QImage image = painted(
-                job.flat, [&](QPainter& p) { paintTrim(p, paper, face, ZoneColours(), 0.2); });
+            const QImage image = painted(job.flat, [&](QPainter& p) { paintTrim(p, paper, face, ZoneColours(), 0.2); });
             // ISO 838 (from memory): 12 mm from the edge, 80 mm apart; seen from the back they lie at the other edge.
             const double x = face == Face::Outside ? 12 : 210 - 12;
             for (const double y : {148.5 - 40, 148.5 + 40}) {
@@ -157,8 +155,7 @@ private Q_SLOTS:
         const Job job = testing::a4Roll(); // both folds of a roll fold are valleys on the inside
         const Paper paper = testing::planned(job).paper;
         for (const Face face : bothFaces) {
-            const QImage image = painted(
-                job.flat, [&](QPainter& p) { paintFoldEnds(p, paper, face, Qt::black, 0.4); });
+            const QImage image = painted(job.flat, [&](QPainter& p) { paintFoldEnds(p, paper, face, Qt::black, 0.4); });
             for (const FoldLine& fold : paper.folds) {
                 const double x = fold.at[std::size_t(face)].toMm();
                 const double head = -3 - 4 * 0.4 - 7 * 0.4 * 0.6; // within the triangle above the bleed

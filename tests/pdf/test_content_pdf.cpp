@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What stands on the panels as it comes out of the file, read by others: poppler, Ghostscript, qpdf, ZXing, lcms2's tool.
+// What stands on the panels as it comes out of the file, read by others: poppler, Ghostscript, qpdf, ZXing, lcms2's
+// tool.
+#include "colour/press_profile.h"
 #include "pdf/export_pdf.h"
+#include "pdf/picture_preview.h"
 #include "pdf/read_facts.h"
 #include "pdf/tiff_file.h"
-#include "typeset/text_layout.h"
-#include "pdf/picture_preview.h"
-#include "colour/press_profile.h"
 #include "testing.h"
+#include "typeset/text_layout.h"
 
 #include <QColorSpace>
 #include <QDir>
@@ -19,7 +20,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestContentPdf : public QObject {
+class TestContentPdf : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -70,14 +72,19 @@ class TestContentPdf : public QObject {
     /// The page by poppler; a millimetre of the face at (x, y) is the pixel `at` says.
     QImage rendered(const QString& file, int dpi = 150) const
     {
-        run(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QString::number(dpi), QStringLiteral("-l"), QStringLiteral("1"), file, path("page")});
+        run(QStringLiteral("pdftoppm"),
+            {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QString::number(dpi),
+             QStringLiteral("-l"), QStringLiteral("1"), file, path("page")});
         return QImage(path("page.png"));
     }
     /// The same by Ghostscript.
     QImage renderedByGhostscript(const QString& file, int dpi = 150) const
     {
-        run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"), QStringLiteral("-sDEVICE=png16m"), QStringLiteral("-dTextAlphaBits=4"), QStringLiteral("-dGraphicsAlphaBits=4"),
-                                   QStringLiteral("-r%1").arg(dpi), QStringLiteral("-dLastPage=1"), QStringLiteral("-sOutputFile=") + path("gs.png"), file});
+        run(QStringLiteral("gs"),
+            {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"),
+             QStringLiteral("-sDEVICE=png16m"), QStringLiteral("-dTextAlphaBits=4"),
+             QStringLiteral("-dGraphicsAlphaBits=4"), QStringLiteral("-r%1").arg(dpi), QStringLiteral("-dLastPage=1"),
+             QStringLiteral("-sOutputFile=") + path("gs.png"), file});
         return QImage(path("gs.png"));
     }
     static QPoint at(double x, double y, int dpi = 150)
@@ -88,12 +95,14 @@ class TestContentPdf : public QObject {
     /// All streams of a file in the clear.
     QByteArray clear(const QString& file) const
     {
-        run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, path("clear.pdf")});
+        run(QStringLiteral("qpdf"),
+            {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), file, path("clear.pdf")});
         return testing::contentOf(path("clear.pdf"));
     }
 
     /// A TIFF of one colour but for its first pixel.
-    QString tiff(const char* name, int w, int h, int channels, int bits, std::uint16_t photometric, bool tiled = false, const QByteArray& profile = {}) const
+    QString tiff(const char* name, int w, int h, int channels, int bits, std::uint16_t photometric, bool tiled = false,
+                 const QByteArray& profile = {}) const
     {
         TIFF* t = TIFFOpen(path(name).toLocal8Bit().constData(), "w");
         TIFFSetField(t, TIFFTAG_IMAGEWIDTH, w);
@@ -107,7 +116,9 @@ class TestContentPdf : public QObject {
             TIFFSetField(t, TIFFTAG_INKSET, INKSET_CMYK);
         if (!profile.isEmpty())
             TIFFSetField(t, TIFFTAG_ICCPROFILE, std::uint32_t(profile.size()), profile.constData());
-        const auto sample = [&](int x, int y, int c) { return x == 0 && y == 0 ? 0 : (c + 1) * 40 * (bits == 16 ? 257 : 1); };
+        const auto sample = [&](int x, int y, int c) {
+            return x == 0 && y == 0 ? 0 : (c + 1) * 40 * (bits == 16 ? 257 : 1);
+        };
         const auto put = [&](std::vector<unsigned char>& to, int x, int y) {
             for (int c = 0; c < channels; ++c) {
                 const int v = sample(x, y, c);
@@ -161,7 +172,8 @@ class TestContentPdf : public QObject {
 private Q_SLOTS:
     void fontsOfTheMachineGoIntoTheFile()
     {
-        // One of each kind of outline (Ghostscript brings some): embedded as subsets, read back by poppler, drawn by Ghostscript.
+        // One of each kind of outline (Ghostscript brings some): embedded as subsets, read back by poppler, drawn by
+        // Ghostscript.
         const QString words = QStringLiteral("High water 1234");
         QStringList fonts;
         for (const QString& name : FontLibrary::installed().names().mid(FontLibrary::shipped().names().size())) {
@@ -174,7 +186,9 @@ private Q_SLOTS:
                 p.style.font = name;
                 layout = layOutText({p}, {len("90"), len("20")}, FontLibrary::installed());
             }
-            const bool other = std::ranges::none_of(fonts, [&](const QString& f) { return FontLibrary::installed().find(f)->isCff() == (face && face->isCff()); });
+            const bool other = std::ranges::none_of(fonts, [&](const QString& f) {
+                return FontLibrary::installed().find(f)->isCff() == (face && face->isCff());
+            });
             if (!layout.runs.empty() && !layout.missingGlyphs && layout.fits() && other)
                 fonts << name;
         }
@@ -187,7 +201,10 @@ private Q_SLOTS:
             const QString file = exported(with({text}));
             const QByteArray listed = run(QStringLiteral("pdffonts"), {file}).split('\n').value(2);
             QVERIFY2(listed.contains("yes yes yes"), listed.constData()); // embedded, subset, with a map to Unicode
-            QCOMPARE(QString::fromUtf8(run(QStringLiteral("pdftotext"), {file, QStringLiteral("-")})).simplified().left(words.size()), words);
+            QCOMPARE(QString::fromUtf8(run(QStringLiteral("pdftotext"), {file, QStringLiteral("-")}))
+                         .simplified()
+                         .left(words.size()),
+                     words);
             const QRect frame(at(20, 20), at(80, 40));
             const auto inkIn = [&frame](const QImage& page) {
                 int dark = 0;
@@ -198,7 +215,8 @@ private Q_SLOTS:
             };
             const int poppler = inkIn(rendered(file));
             const int ghostscript = inkIn(renderedByGhostscript(file));
-            QVERIFY2(poppler > 100 && std::abs(poppler - ghostscript) < poppler / 4, qPrintable(QStringLiteral("%1: %2, %3").arg(font).arg(poppler).arg(ghostscript)));
+            QVERIFY2(poppler > 100 && std::abs(poppler - ghostscript) < poppler / 4,
+                     qPrintable(QStringLiteral("%1: %2, %3").arg(font).arg(poppler).arg(ghostscript)));
         }
     }
 
@@ -248,7 +266,8 @@ private Q_SLOTS:
             QVERIFY(page.pixelColor(at(28.5, 50)).lightness() > 250);
             QVERIFY(page.pixelColor(at(97, 50)).lightness() > 250);
         }
-        QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), file}).contains("No syntax or stream encoding errors"));
+        QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), file})
+                    .contains("No syntax or stream encoding errors"));
     }
 
     void spotInksHaveAPlateOfTheirOwn()
@@ -269,9 +288,12 @@ private Q_SLOTS:
         const QString file = exported(job);
         const QByteArray plain = clear(file);
         QVERIFY(plain.contains("/Signal#20orange"));
-        // Ghostscript's separations: a file for the spot, with its tint and its words; nothing of it on the process plates.
-        run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"), QStringLiteral("-sDEVICE=tiffsep"), QStringLiteral("-r72"), QStringLiteral("-dLastPage=1"),
-                                   QStringLiteral("-sOutputFile=") + path("sep%d.tif"), file});
+        // Ghostscript's separations: a file for the spot, with its tint and its words; nothing of it on the process
+        // plates.
+        run(QStringLiteral("gs"),
+            {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"),
+             QStringLiteral("-sDEVICE=tiffsep"), QStringLiteral("-r72"), QStringLiteral("-dLastPage=1"),
+             QStringLiteral("-sOutputFile=") + path("sep%d.tif"), file});
         const auto plate = [this](const char* name) {
             run(QStringLiteral("tiff2rgba"), {path(name), path("plate.tif")});
             const auto image = picturePreview(path("plate.tif"), 4000, shippedPressProfile().icc);
@@ -310,7 +332,8 @@ private Q_SLOTS:
         up.textRun = TextRun::Up;
         up.sides = freeSides(testing::planned(testing::a4Roll()).paper, Face::Outside, mm(110, 20, 20, 150));
         const QString file = exported(with({down, up}));
-        const QByteArray text = run(QStringLiteral("pdftotext"), {QStringLiteral("-l"), QStringLiteral("1"), file, QStringLiteral("-")});
+        const QByteArray text =
+            run(QStringLiteral("pdftotext"), {QStringLiteral("-l"), QStringLiteral("1"), file, QStringLiteral("-")});
         QCOMPARE(text.count("Tide almanac"), 2);
         // Where the words begin: running down at the head of the frame, running up at its foot.
         const QImage page = rendered(file);
@@ -331,7 +354,8 @@ private Q_SLOTS:
 
     void partedWordsReadAsTyped()
     {
-        const QString typed = QStringLiteral("Extraordinary meteorological measurements established the understanding of equinoctial circumstances, unremarkable evenings notwithstanding.");
+        const QString typed = QStringLiteral("Extraordinary meteorological measurements established the understanding "
+                                             "of equinoctial circumstances, unremarkable evenings notwithstanding.");
         Item words = item("t", ItemKind::Text, mm(20, 20, 34, 120));
         words.ink.clear();
         words.paragraphs = {{typed, {}}};
@@ -339,7 +363,9 @@ private Q_SLOTS:
         words.paragraphs.front().style.align = Align::Justified;
         const QString file = exported(with({words}));
         // Soft hyphens are no part of the words.
-        QString read = QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), QStringLiteral("-l"), QStringLiteral("1"), file, QStringLiteral("-")}));
+        QString read =
+            QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), QStringLiteral("-l"),
+                                                                QStringLiteral("1"), file, QStringLiteral("-")}));
         QVERIFY(read.contains(QChar(0x00AD)));
         read.replace(QStringLiteral("\u00AD\n"), QString()).replace(QStringLiteral("\u00AD"), QString());
         QCOMPARE(read.remove(QChar(0x0C)).simplified(), typed);
@@ -353,9 +379,12 @@ private Q_SLOTS:
         QTest::addColumn<int>("dpi");
         for (const int dpi : {150, 300}) {
             const QByteArray at = QByteArray::number(dpi);
-            QTest::newRow("link " + at) << int(Symbology::Qr) << QStringLiteral("https://skerrowby.example/tides") << QStringLiteral("QRCode") << dpi;
-            QTest::newRow("isbn " + at) << int(Symbology::Ean13) << QStringLiteral("9780306406157") << QStringLiteral("EAN-13") << dpi;
-            QTest::newRow("ticket " + at) << int(Symbology::Code128) << QStringLiteral("SKW-0042") << QStringLiteral("Code128") << dpi;
+            QTest::newRow("link " + at) << int(Symbology::Qr) << QStringLiteral("https://skerrowby.example/tides")
+                                        << QStringLiteral("QRCode") << dpi;
+            QTest::newRow("isbn " + at) << int(Symbology::Ean13) << QStringLiteral("9780306406157")
+                                        << QStringLiteral("EAN-13") << dpi;
+            QTest::newRow("ticket " + at)
+                << int(Symbology::Code128) << QStringLiteral("SKW-0042") << QStringLiteral("Code128") << dpi;
         }
     }
     void codesAreReadBack()
@@ -411,8 +440,12 @@ private Q_SLOTS:
         const QString file = exported(with({picture("p.tif", mm(20, 20, 48, 32))}));
         // The pixels as poppler and qpdf find them.
         const int kept = photometric == PHOTOMETRIC_RGB ? 3 : channels;
-        const QByteArray list = run(QStringLiteral("pdfimages"), {QStringLiteral("-list"), QStringLiteral("-l"), QStringLiteral("1"), file});
-        QVERIFY2(list.contains("48") && list.contains(kept == 4 ? "cmyk" : kept == 3 ? "icc" : "gray"), list.constData());
+        const QByteArray list = run(QStringLiteral("pdfimages"),
+                                    {QStringLiteral("-list"), QStringLiteral("-l"), QStringLiteral("1"), file});
+        QVERIFY2(list.contains("48") && list.contains(kept == 4   ? "cmyk"
+                                                      : kept == 3 ? "icc"
+                                                                  : "gray"),
+                 list.constData());
         QByteArray pixel;
         for (int c = 0; c < kept; ++c)
             for (int b = 0; b < bits / 8; ++b)
@@ -440,7 +473,9 @@ private Q_SLOTS:
         TIFFClose(t);
         const auto shown = picturePreview(path("palette.tif"), 100, shippedPressProfile().icc);
         QVERIFY(shown && shown->pixelColor(10, 5).blue() > 200 && shown->pixelColor(10, 5).red() < 50);
-        QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), exported(with({picture("palette.tif", mm(20, 20, 20, 10))}))}).contains("No syntax"));
+        QVERIFY(run(QStringLiteral("qpdf"),
+                    {QStringLiteral("--check"), exported(with({picture("palette.tif", mm(20, 20, 20, 10))}))})
+                    .contains("No syntax"));
     }
 
     void previewsAgreeWithTheColourToolOfLcms()
@@ -450,20 +485,25 @@ private Q_SLOTS:
         const auto shown = picturePreview(path("c.tif"), 100, shippedPressProfile().icc);
         QVERIFY(shown);
         QProcess tool;
-        tool.start(QStringLiteral("transicc"), {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-b"), QStringLiteral("-i"), QStringLiteral(HINGE_SOURCE_DIR "/assets/icc/ISOcoated_v2_300_bas.icc"), QStringLiteral("-o*sRGB")});
+        tool.start(QStringLiteral("transicc"),
+                   {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-b"), QStringLiteral("-i"),
+                    QStringLiteral(HINGE_SOURCE_DIR "/assets/icc/ISOcoated_v2_300_bas.icc"),
+                    QStringLiteral("-o*sRGB")});
         tool.write("15.686 31.373 47.059 62.745\n"); // 40, 80, 120, 160 of 255 in percent
         tool.closeWriteChannel();
         QVERIFY(tool.waitForFinished());
         const QStringList rgb = QString::fromLatin1(tool.readAllStandardOutput()).simplified().split(u' ');
         QVERIFY2(rgb.size() >= 3, qPrintable(rgb.join(u' ')));
         const QColor c = shown->pixelColor(8, 8);
-        QVERIFY2(std::abs(c.red() - rgb[0].toDouble()) <= 2 && std::abs(c.green() - rgb[1].toDouble()) <= 2 && std::abs(c.blue() - rgb[2].toDouble()) <= 2,
+        QVERIFY2(std::abs(c.red() - rgb[0].toDouble()) <= 2 && std::abs(c.green() - rgb[1].toDouble()) <= 2 &&
+                     std::abs(c.blue() - rgb[2].toDouble()) <= 2,
                  qPrintable(c.name() + u' ' + rgb.join(u' ')));
     }
 
     void drawingsStayDrawings()
     {
-        write("mark.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='96' height='48' viewBox='0 0 2 1'><rect width='2' height='1' fill='#1d6a66'/><circle cx='1' cy='.5' r='.4' fill='#ffffff'/></svg>");
+        write("mark.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='96' height='48' viewBox='0 0 2 1'><rect "
+                          "width='2' height='1' fill='#1d6a66'/><circle cx='1' cy='.5' r='.4' fill='#ffffff'/></svg>");
         const FileFacts facts = readFileFacts(path("mark.svg"));
         QVERIFY2(facts.error.isEmpty() && facts.isSvg && facts.pages.size() == 1, qPrintable(facts.error));
         // 96 units are an inch (CSS, absolute lengths).
@@ -547,8 +587,10 @@ private Q_SLOTS:
             (void)readFileFacts(path("torn.tif"));
             (void)picturePreview(path("torn.tif"), 50, shippedPressProfile().icc);
             QFile::remove(path("torn.pdf"));
-            if (exportPdf(with({picture("torn.tif", mm(20, 20, 30, 20))}), ExportKind::Flat, dir_.path(), path("torn.pdf")))
-                QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), path("torn.pdf")}).contains("No syntax or stream encoding errors"));
+            if (exportPdf(with({picture("torn.tif", mm(20, 20, 30, 20))}), ExportKind::Flat, dir_.path(),
+                          path("torn.pdf")))
+                QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), path("torn.pdf")})
+                            .contains("No syntax or stream encoding errors"));
             else
                 QVERIFY(!QFileInfo::exists(path("torn.pdf"))); // refused, and nothing half written stays
         }

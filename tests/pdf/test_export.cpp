@@ -22,7 +22,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestExport : public QObject {
+class TestExport : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -58,19 +59,26 @@ class TestExport : public QObject {
     /// A box of a page as poppler's pdfinfo prints it, in points.
     static QRectF box(const QString& file, int page, const char* name)
     {
-        const QString out = QString::fromUtf8(run(QStringLiteral("pdfinfo"), {QStringLiteral("-box"), QStringLiteral("-f"), QString::number(page), QStringLiteral("-l"), QString::number(page), file}));
-        const QRegularExpression re(QStringLiteral("Page +%1 %2: +([0-9.-]+) +([0-9.-]+) +([0-9.-]+) +([0-9.-]+)").arg(page).arg(QLatin1String(name)));
+        const QString out = QString::fromUtf8(
+            run(QStringLiteral("pdfinfo"), {QStringLiteral("-box"), QStringLiteral("-f"), QString::number(page),
+                                            QStringLiteral("-l"), QString::number(page), file}));
+        const QRegularExpression re(QStringLiteral("Page +%1 %2: +([0-9.-]+) +([0-9.-]+) +([0-9.-]+) +([0-9.-]+)")
+                                        .arg(page)
+                                        .arg(QLatin1String(name)));
         const auto m = re.match(out);
         if (!m.hasMatch())
             qFatal("no %s in %s", name, qPrintable(out));
-        return QRectF(QPointF(m.captured(1).toDouble(), m.captured(2).toDouble()), QPointF(m.captured(3).toDouble(), m.captured(4).toDouble()));
+        return QRectF(QPointF(m.captured(1).toDouble(), m.captured(2).toDouble()),
+                      QPointF(m.captured(3).toDouble(), m.captured(4).toDouble()));
     }
 
     /// A page rendered by poppler at a resolution.
     QImage rendered(const QString& file, int page, int dpi) const
     {
         const QString stem = path("page");
-        run(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QString::number(dpi), QStringLiteral("-f"), QString::number(page), QStringLiteral("-l"), QString::number(page), file, stem});
+        run(QStringLiteral("pdftoppm"),
+            {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QString::number(dpi),
+             QStringLiteral("-f"), QString::number(page), QStringLiteral("-l"), QString::number(page), file, stem});
         return QImage(stem + QStringLiteral(".png"));
     }
 
@@ -119,15 +127,18 @@ class TestExport : public QObject {
         return path(name);
     }
 
-    /// A PDF page with boxes given in points, filled to its MediaBox, with a black square in its lower left trim corner.
+    /// A PDF page with boxes given in points, filled to its MediaBox, with a black square in its lower left trim
+    /// corner.
     QString artwork(const char* name, QRectF media, QRectF trim, int pages, const QByteArray& extra = {}) const
     {
         const auto rect = [](const QRectF& r) {
-            return QByteArray("[") + QByteArray::number(r.left(), 'f', 4) + ' ' + QByteArray::number(r.top(), 'f', 4) + ' '
-                   + QByteArray::number(r.right(), 'f', 4) + ' ' + QByteArray::number(r.bottom(), 'f', 4) + ']';
+            return QByteArray("[") + QByteArray::number(r.left(), 'f', 4) + ' ' + QByteArray::number(r.top(), 'f', 4) +
+                   ' ' + QByteArray::number(r.right(), 'f', 4) + ' ' + QByteArray::number(r.bottom(), 'f', 4) + ']';
         };
-        const QByteArray content = "0.2 0 0 0 k " + QByteArray::number(media.left()) + ' ' + QByteArray::number(media.top()) + ' ' + QByteArray::number(media.width()) + ' '
-                                   + QByteArray::number(media.height()) + " re f 0 0 0 1 k " + QByteArray::number(trim.left()) + ' ' + QByteArray::number(trim.top()) + " 72 72 re f\n";
+        const QByteArray content =
+            "0.2 0 0 0 k " + QByteArray::number(media.left()) + ' ' + QByteArray::number(media.top()) + ' ' +
+            QByteArray::number(media.width()) + ' ' + QByteArray::number(media.height()) + " re f 0 0 0 1 k " +
+            QByteArray::number(trim.left()) + ' ' + QByteArray::number(trim.top()) + " 72 72 re f\n";
         QByteArray pdf = "%PDF-1.4\n";
         QList<qsizetype> offsets;
         const auto object = [&](const QByteArray& body) {
@@ -141,13 +152,14 @@ class TestExport : public QObject {
         object("<< /Type /Pages /Kids [" + kids + "] /Count " + QByteArray::number(pages) + " >>");
         object("<< /Length " + QByteArray::number(content.size()) + " >>\nstream\n" + content + "endstream");
         for (int i = 0; i < pages; ++i)
-            object("<< /Type /Page /Parent 2 0 R /MediaBox " + rect(media) + " /TrimBox " + rect(trim) + " /BleedBox " + rect(media)
-                   + extra + " /Contents 3 0 R /Resources << >> >>");
+            object("<< /Type /Page /Parent 2 0 R /MediaBox " + rect(media) + " /TrimBox " + rect(trim) + " /BleedBox " +
+                   rect(media) + extra + " /Contents 3 0 R /Resources << >> >>");
         const qsizetype xref = pdf.size();
         pdf += "xref\n0 " + QByteArray::number(offsets.size() + 1) + "\n0000000000 65535 f \n";
         for (const qsizetype o : offsets)
             pdf += QByteArray::number(o).rightJustified(10, '0') + " 00000 n \n";
-        pdf += "trailer\n<< /Size " + QByteArray::number(offsets.size() + 1) + " /Root 1 0 R >>\nstartxref\n" + QByteArray::number(xref) + "\n%%EOF\n";
+        pdf += "trailer\n<< /Size " + QByteArray::number(offsets.size() + 1) + " /Root 1 0 R >>\nstartxref\n" +
+               QByteArray::number(xref) + "\n%%EOF\n";
         QFile file(path(name));
         if (!file.open(QIODevice::WriteOnly))
             qFatal("cannot write the test's own file");
@@ -185,7 +197,8 @@ private Q_SLOTS:
             QVERIFY(std::abs(bleed.bottom() - (trim.bottom() + 3 * mm)) < tolerance);
             QVERIFY(media.contains(bleed));
         }
-        QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), file}).contains("No syntax or stream encoding errors"));
+        QVERIFY(run(QStringLiteral("qpdf"), {QStringLiteral("--check"), file})
+                    .contains("No syntax or stream encoding errors"));
     }
 
     void claimsOnlyWhatHolds()
@@ -196,7 +209,10 @@ private Q_SLOTS:
         const QByteArray info = run(QStringLiteral("pdfinfo"), {own});
         QVERIFY2(info.contains("PDF/X-4"), info.constData());
         QVERIFY(info.contains("PDF version:     1.6"));
-        const QJsonObject json = QJsonDocument::fromJson(run(QStringLiteral("qpdf"), {QStringLiteral("--json=2"), QStringLiteral("--json-stream-data=none"), own})).object();
+        const QJsonObject json =
+            QJsonDocument::fromJson(run(QStringLiteral("qpdf"),
+                                        {QStringLiteral("--json=2"), QStringLiteral("--json-stream-data=none"), own}))
+                .object();
         const QByteArray all = QJsonDocument(json).toJson(QJsonDocument::Compact);
         for (const char* key : {"/OutputIntents", "/GTS_PDFX", "/DestOutputProfile", "/Metadata", "/Trapped", "/ID"})
             QVERIFY2(all.contains(key), key);
@@ -209,7 +225,8 @@ private Q_SLOTS:
 
     void fontsAreEmbeddedSubsets()
     {
-        const QString out = QString::fromUtf8(run(QStringLiteral("pdffonts"), {exported(demo(), ExportKind::Sheets, "fonts.pdf", demoFolder_)}));
+        const QString out = QString::fromUtf8(
+            run(QStringLiteral("pdffonts"), {exported(demo(), ExportKind::Sheets, "fonts.pdf", demoFolder_)}));
         const QStringList lines = out.split(u'\n', Qt::SkipEmptyParts).mid(2);
         QCOMPARE(lines.size(), 5);
         for (const QString& line : lines) {
@@ -223,7 +240,8 @@ private Q_SLOTS:
     void extractedTextIsTypedText()
     {
         Job job = testing::a4Roll();
-        const QString typed = QStringLiteral("Der Fluß fließt; waffle, office & ﬁnger. Crème brûlée, Þórsmörk, Łódź, “quoted” – n̈ ½ 12:30");
+        const QString typed = QStringLiteral(
+            "Der Fluß fließt; waffle, office & ﬁnger. Crème brûlée, Þórsmörk, Łódź, “quoted” – n̈ ½ 12:30");
         for (const char* font : {"Vollkorn Regular", "Cabin Regular"}) {
             Item text = itemAt("t", ItemKind::Text, 1);
             text.sides = sidesFillingSafeArea(1);
@@ -232,7 +250,9 @@ private Q_SLOTS:
             text.paragraphs = {{typed, style}};
             job.edit(Face::Inside).items = {text};
             const QString file = exported(job, ExportKind::Flat, "text.pdf", dir_.path());
-            const QString back = QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), QStringLiteral("-f"), QStringLiteral("2"), file, QStringLiteral("-")}));
+            const QString back =
+                QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), QStringLiteral("-f"),
+                                                                    QStringLiteral("2"), file, QStringLiteral("-")}));
             QCOMPARE(squeezed(back), squeezed(typed));
         }
     }
@@ -245,8 +265,12 @@ private Q_SLOTS:
         text.paragraphs = {{QStringLiteral("Hinge"), {}}};
         job.edit(Face::Outside).items = {text};
         const QString file = exported(job, ExportKind::Flat, "place.pdf", dir_.path());
-        const QString out = QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-bbox"), QStringLiteral("-l"), QStringLiteral("1"), file, QStringLiteral("-")}));
-        const auto m = QRegularExpression(QStringLiteral("<word xMin=\"([0-9.]+)\"[^>]*xMax=\"([0-9.]+)\"[^>]*>Hinge</word>")).match(out);
+        const QString out =
+            QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-bbox"), QStringLiteral("-l"),
+                                                                QStringLiteral("1"), file, QStringLiteral("-")}));
+        const auto m =
+            QRegularExpression(QStringLiteral("<word xMin=\"([0-9.]+)\"[^>]*xMax=\"([0-9.]+)\"[^>]*>Hinge</word>"))
+                .match(out);
         QVERIFY2(m.hasMatch(), qPrintable(out));
         const double mm = 72 / 25.4;
         const double margin = testing::flatMargin(job).toPoints();
@@ -263,7 +287,9 @@ private Q_SLOTS:
         const int dpi = 254; // ten pixels a millimetre
         const QImage page = rendered(file, 1, dpi);
         const double margin = testing::flatMargin(job).toMm();
-        const auto at = [&](double x, double y) { return page.pixelColor(int(std::lround((margin + x) * 10)), int(std::lround((margin + y) * 10))); };
+        const auto at = [&](double x, double y) {
+            return page.pixelColor(int(std::lround((margin + x) * 10)), int(std::lround((margin + y) * 10)));
+        };
         const auto isRed = [](const QColor& c) { return c.red() > 120 && c.green() < 120; };
         const auto isPaper = [](const QColor& c) { return c.lightness() > 240; };
         // Cut edges: print to the end of the 3 mm bleed and no further.
@@ -290,7 +316,8 @@ private Q_SLOTS:
                 if (page.pixelColor(x, y).lightness() > 200)
                     continue;
                 ++ink;
-                const bool inBleed = x > margin - 29 && y > margin - 29 && x < page.width() - margin + 29 && y < page.height() - margin + 29;
+                const bool inBleed = x > margin - 29 && y > margin - 29 && x < page.width() - margin + 29 &&
+                                     y < page.height() - margin + 29;
                 inside += inBleed ? 1 : 0;
             }
         }
@@ -338,7 +365,10 @@ private Q_SLOTS:
         tint.strength = 50;
         job.edit(Face::Outside).items = {tint};
         const QString file = exported(job, ExportKind::Flat, "tint.pdf", dir_.path());
-        const QByteArray out = run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"), QStringLiteral("-sDEVICE=ink_cov"), QStringLiteral("-dLastPage=1"), QStringLiteral("-o"), QStringLiteral("-"), file});
+        const QByteArray out =
+            run(QStringLiteral("gs"), {QStringLiteral("-q"), QStringLiteral("-dNOPAUSE"), QStringLiteral("-dBATCH"),
+                                       QStringLiteral("-sDEVICE=ink_cov"), QStringLiteral("-dLastPage=1"),
+                                       QStringLiteral("-o"), QStringLiteral("-"), file});
         const QStringList inks = QString::fromLatin1(out).split(u' ', Qt::SkipEmptyParts);
         QVERIFY2(inks.size() >= 4, out.constData());
         const double margin = testing::flatMargin(job).toMm();
@@ -354,7 +384,10 @@ private Q_SLOTS:
         const QString file = exported(job, ExportKind::Flat, "supplied.pdf", dir_.path());
         const QImage page = rendered(file, 1, 254);
         const double margin = testing::flatMargin(job).toMm();
-        const auto dark = [&](double x, double y) { return page.pixelColor(int(std::lround((margin + x) * 10)), int(std::lround((margin + y) * 10))).lightness() < 90; };
+        const auto dark = [&](double x, double y) {
+            return page.pixelColor(int(std::lround((margin + x) * 10)), int(std::lround((margin + y) * 10)))
+                       .lightness() < 90;
+        };
         // Its black inch stands in the foot-left trim corner.
         QVERIFY(dark(0.3, 209.7));
         QVERIFY(dark(25.1, 184.9));
@@ -362,11 +395,13 @@ private Q_SLOTS:
         QVERIFY(!dark(25.7, 200));
         // Its bleed is used.
         QVERIFY(page.pixelColor(int((margin - 2.7) * 10), int((margin + 100) * 10)).lightness() < 252);
-        const QByteArray json = run(QStringLiteral("qpdf"), {QStringLiteral("--json=2"), QStringLiteral("--json-stream-data=none"), file});
+        const QByteArray json =
+            run(QStringLiteral("qpdf"), {QStringLiteral("--json=2"), QStringLiteral("--json-stream-data=none"), file});
         QVERIFY(json.contains("/Form"));
         QVERIFY(json.contains("/DefaultRGB"));
         QVERIFY(readAllFacts(job, dir_.path()).begin()->error.isEmpty());
-        QVERIFY(!testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())), "supplied.size"));
+        QVERIFY(!testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())),
+                                     "supplied.size"));
     }
 
     void rotatedAndScaledPagesComeUpright()
@@ -382,7 +417,9 @@ private Q_SLOTS:
         job.edit(Face::Outside).supplied = LinkedFile{turned, 1, 0, {}};
         const QImage page = rendered(exported(job, ExportKind::Flat, "turned-out.pdf", dir_.path()), 1, 127);
         const double margin = testing::flatMargin(job).toMm();
-        const auto dark = [&](double x, double y) { return page.pixelColor(int((margin + x) * 5), int((margin + y) * 5)).lightness() < 90; };
+        const auto dark = [&](double x, double y) {
+            return page.pixelColor(int((margin + x) * 5), int((margin + y) * 5)).lightness() < 90;
+        };
         QVERIFY(dark(1, 1)); // the foot-left corner of the file is now the head-left one
         QVERIFY(!dark(1, 209));
 
@@ -400,7 +437,10 @@ private Q_SLOTS:
         const auto bleed = readFileFacts(file).pages[0].bleed;
         QVERIFY(std::abs(bleed[0].toMm() - 1) < 0.01 && std::abs(bleed[1].toMm() - 4) < 0.01);
         QVERIFY(std::abs(bleed[2].toMm() - 3) < 0.01 && std::abs(bleed[3].toMm() - 2) < 0.01);
-        const auto turned = readFileFacts(artwork("uneven90.pdf", {0, 0, 104 * mm, 106 * mm}, {1 * mm, 2 * mm, 100 * mm, 100 * mm}, 1, " /Rotate 90")).pages[0].bleed;
+        const auto turned = readFileFacts(artwork("uneven90.pdf", {0, 0, 104 * mm, 106 * mm},
+                                                  {1 * mm, 2 * mm, 100 * mm, 100 * mm}, 1, " /Rotate 90"))
+                                .pages[0]
+                                .bleed;
         // Clockwise: the foot becomes the left, the left becomes the head.
         QVERIFY(std::abs(turned[0].toMm() - 2) < 0.01 && std::abs(turned[1].toMm() - 1) < 0.01);
         QVERIFY(std::abs(turned[2].toMm() - 4) < 0.01 && std::abs(turned[3].toMm() - 3) < 0.01);
@@ -431,7 +471,8 @@ private Q_SLOTS:
         const QImage front = rendered(file, 1, 127);
         const QImage back = rendered(file, 2, 127);
         QCOMPARE(front.size(), back.size());
-        const QImage through = FlipEdge(flip) == FlipEdge::Short ? back.mirrored(true, false) : back.mirrored(false, true);
+        const QImage through =
+            FlipEdge(flip) == FlipEdge::Short ? back.mirrored(true, false) : back.mirrored(false, true);
         int marks = 0;
         int apart = 0;
         for (int y = 1; y + 1 < front.height(); ++y) {
@@ -513,10 +554,13 @@ private Q_SLOTS:
         const auto truncated = exportPdf(job, ExportKind::Flat, dir_.path(), path("x.pdf"));
         QVERIFY(!truncated);
         QVERIFY2(truncated.error().text().contains(QStringLiteral("cut.pdf")), qPrintable(truncated.error().text()));
-        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())), "file.unreadable"));
+        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())),
+                                    "file.unreadable"));
 
         // Locked by a password (written by qpdf's own command).
-        run(QStringLiteral("qpdf"), {QStringLiteral("--encrypt"), QStringLiteral("secret"), QStringLiteral("owner"), QStringLiteral("256"), QStringLiteral("--"), path("whole.pdf"), path("locked.pdf")});
+        run(QStringLiteral("qpdf"),
+            {QStringLiteral("--encrypt"), QStringLiteral("secret"), QStringLiteral("owner"), QStringLiteral("256"),
+             QStringLiteral("--"), path("whole.pdf"), path("locked.pdf")});
         QVERIFY(readFileFacts(path("locked.pdf")).error.contains(QStringLiteral("password")));
 
         QFile empty(path("empty.png"));

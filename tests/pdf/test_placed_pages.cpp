@@ -12,7 +12,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestPlacedPages : public QObject {
+class TestPlacedPages : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -50,7 +51,8 @@ class TestPlacedPages : public QObject {
 
     static QByteArray stream(const QByteArray& dictionary, const QByteArray& data)
     {
-        return "<< " + dictionary + " /Length " + QByteArray::number(data.size()) + " >>\nstream\n" + data + "\nendstream";
+        return "<< " + dictionary + " /Length " + QByteArray::number(data.size()) + " >>\nstream\n" + data +
+               "\nendstream";
     }
 
     /// The file placed on the middle panel of the outside, 100 mm x 210 mm, rendered at ten pixels a millimetre.
@@ -67,7 +69,9 @@ class TestPlacedPages : public QObject {
         const auto done = exportPdf(job, ExportKind::Flat, dir_.path(), path("flat.pdf"));
         if (!done)
             qFatal("%s", qPrintable(done.error().text()));
-        run(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("254"), QStringLiteral("-l"), QStringLiteral("1"), path("flat.pdf"), path("page")});
+        run(QStringLiteral("pdftoppm"),
+            {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("254"),
+             QStringLiteral("-l"), QStringLiteral("1"), path("flat.pdf"), path("page")});
         return QImage(path("page.png"));
     }
 
@@ -80,13 +84,16 @@ class TestPlacedPages : public QObject {
 private Q_SLOTS:
     void hiddenLayersStayHidden()
     {
-        const QString file = pdf("layers.pdf", {
-            "<< /Type /Catalog /Pages 2 0 R /OCProperties << /OCGs [5 0 R 6 0 R] /D << /Order [5 0 R 6 0 R] /OFF [6 0 R] >> >> >>",
-            "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
-            "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283.46 595.28] /Contents 4 0 R /Resources << /Properties << /On 5 0 R /Off 6 0 R >> >> >>",
-            stream("", "/OC /On BDC 0 0 1 0 k 0 0 283.46 297 re f EMC /OC /Off BDC 0 1 0 0 k 0 297 283.46 300 re f EMC"),
-            "<< /Type /OCG /Name (shown) >>",
-            "<< /Type /OCG /Name (hidden) >>"});
+        const QString file = pdf(
+            "layers.pdf",
+            {"<< /Type /Catalog /Pages 2 0 R /OCProperties << /OCGs [5 0 R 6 0 R] /D << /Order [5 0 R 6 0 R] /OFF [6 0 "
+             "R] >> >> >>",
+             "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
+             "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283.46 595.28] /Contents 4 0 R /Resources << /Properties << "
+             "/On 5 0 R /Off 6 0 R >> >> >>",
+             stream("",
+                    "/OC /On BDC 0 0 1 0 k 0 0 283.46 297 re f EMC /OC /Off BDC 0 1 0 0 k 0 297 283.46 300 re f EMC"),
+             "<< /Type /OCG /Name (shown) >>", "<< /Type /OCG /Name (hidden) >>"});
         const QImage page = placed(file);
         const QColor shown = at(page, 147, 180);
         QVERIFY2(shown.red() > 200 && shown.blue() < 90, qPrintable(shown.name()));
@@ -95,12 +102,12 @@ private Q_SLOTS:
 
     void annotationsThatPrintArePartOfThePage()
     {
-        const QString file = pdf("stamp.pdf", {
-            "<< /Type /Catalog /Pages 2 0 R >>",
-            "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
-            "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283.46 595.28] /Annots [4 0 R] >>",
-            "<< /Type /Annot /Subtype /Stamp /Rect [0 0 283.46 297] /F 4 /AP << /N 5 0 R >> >>",
-            stream("/Type /XObject /Subtype /Form /BBox [0 0 283.46 297]", "1 0 0 0 k 0 0 283.46 297 re f")});
+        const QString file =
+            pdf("stamp.pdf",
+                {"<< /Type /Catalog /Pages 2 0 R >>", "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
+                 "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283.46 595.28] /Annots [4 0 R] >>",
+                 "<< /Type /Annot /Subtype /Stamp /Rect [0 0 283.46 297] /F 4 /AP << /N 5 0 R >> >>",
+                 stream("/Type /XObject /Subtype /Form /BBox [0 0 283.46 297]", "1 0 0 0 k 0 0 283.46 297 re f")});
         const QColor stamp = at(placed(file), 147, 180);
         QVERIFY2(stamp.red() < 120 && stamp.blue() > 180, qPrintable(stamp.name()));
     }
@@ -137,11 +144,11 @@ private Q_SLOTS:
     void previewsShowTheBleedUpright()
     {
         // A page turned by a quarter, with 10 pt bleed: red at what becomes its head.
-        const QString file = pdf("turned.pdf", {
-            "<< /Type /Catalog /Pages 2 0 R >>",
-            "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
-            "<< /Type /Page /Parent 2 0 R /Rotate 90 /MediaBox [0 0 440 240] /BleedBox [10 10 430 230] /TrimBox [20 20 420 220] /Contents 4 0 R /Resources << >> >>",
-            stream("", "1 0 0 rg 0 0 220 240 re f 0 0 1 rg 220 0 220 240 re f")});
+        const QString file =
+            pdf("turned.pdf", {"<< /Type /Catalog /Pages 2 0 R >>", "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
+                               "<< /Type /Page /Parent 2 0 R /Rotate 90 /MediaBox [0 0 440 240] /BleedBox [10 10 430 "
+                               "230] /TrimBox [20 20 420 220] /Contents 4 0 R /Resources << >> >>",
+                               stream("", "1 0 0 rg 0 0 220 240 re f 0 0 1 rg 220 0 220 240 re f")});
         const auto preview = renderPagePreview(file, 1, 72);
         QVERIFY(preview);
         QVERIFY(preview->image.height() > preview->image.width());

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What comes out on the plates: exported files are separated by Ghostscript and looked at one plate at a time.
+#include "colour/press_profile.h"
 #include "pdf/export_pdf.h"
 #include "pdf/picture_preview.h"
-#include "colour/press_profile.h"
 #include "pdf/read_facts.h"
 #include "testing.h"
 
@@ -194,13 +194,11 @@ private Q_SLOTS:
             TIFFWriteScanline(t, row.data(), std::uint32_t(y), 0);
         TIFFClose(t);
         QTest::newRow("fax") << QStringLiteral("g4.tif") << 100;
-        write(
-            "mark.svg",
-            "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><rect width='100' height='210' fill='#000'/></svg>");
+        write("mark.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><rect width='100' "
+                          "height='210' fill='#000'/></svg>");
         QTest::newRow("drawing") << QStringLiteral("mark.svg") << 100;
-        write(
-            "stroke.svg",
-            "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><path d='M50 0V210' stroke='#808080' stroke-width='60'/></svg>");
+        write("stroke.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='210'><path d='M50 0V210' "
+                            "stroke='#808080' stroke-width='60'/></svg>");
         QTest::newRow("grey drawing") << QStringLiteral("stroke.svg") << 50;
     }
     void lineArtStaysOnTheBlackPlate()
@@ -277,11 +275,11 @@ private Q_SLOTS:
         page("two.pdf", contents, resources, {}, layers,
              "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /OFF [5 0 R] >> >>");
         // A third says what is printed by itself.
-        page(
-            "three.pdf", contents, resources, {},
-            {"<< /Type /OCG /Name (Upper) /Usage << /Print << /PrintState /OFF >> >> >>",
-             "<< /Type /OCG /Name (Lower) >>"},
-            "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /AS [<< /Event /Print /Category [/Print] /OCGs [5 0 R] >>] >> >>");
+        page("three.pdf", contents, resources, {},
+             {"<< /Type /OCG /Name (Upper) /Usage << /Print << /PrintState /OFF >> >> >>",
+              "<< /Type /OCG /Name (Lower) >>"},
+             "/OCProperties << /OCGs [5 0 R 6 0 R] /D << /AS [<< /Event /Print /Category [/Print] /OCGs [5 0 R] >>] >> "
+             ">>");
         const QString file = exported(with({picture("two.pdf", 0), picture("one.pdf", 1), picture("three.pdf", 2)}));
         const auto all = plates(file);
         const auto half = [&](double x, double y) { return ink(all, "Black", x, y); };
@@ -328,8 +326,8 @@ private Q_SLOTS:
 
     void aSpotInkIsOneSeparation()
     {
-        const QByteArray space =
-            "/ColorSpace << /Spot [/Separation /Lighthouse#20#231 /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [0 1 0 0] /N 1 >>] >>";
+        const QByteArray space = "/ColorSpace << /Spot [/Separation /Lighthouse#20#231 /DeviceCMYK << /FunctionType 2 "
+                                 "/Domain [0 1] /C0 [0 0 0 0] /C1 [0 1 0 0] /N 1 >>] >>";
         page("spot.pdf", "/Spot cs 0.5 scn 0 0 283.46 595.28 re f", space);
         page("spot2.pdf", "/Spot cs 0.25 scn 0 0 283.46 595.28 re f",
              QByteArray(space).replace("[0 1 0 0]", "[1 0 0 0]"));
@@ -687,9 +685,9 @@ private Q_SLOTS:
     void nothingIsTakenFromOtherFiles()
     {
         write("secret.txt", "the tide waits for no one");
-        page(
-            "outside.pdf", "/X Do", "/XObject << /X 5 0 R >>", {},
-            {"<< /Type /XObject /Subtype /Image /Width 1 /Height 1 /BitsPerComponent 8 /ColorSpace /DeviceGray /F (secret.txt) /Length 0 >>\nstream\n\nendstream"});
+        page("outside.pdf", "/X Do", "/XObject << /X 5 0 R >>", {},
+             {"<< /Type /XObject /Subtype /Image /Width 1 /Height 1 /BitsPerComponent 8 /ColorSpace /DeviceGray /F "
+              "(secret.txt) /Length 0 >>\nstream\n\nendstream"});
         QVERIFY2(refusal(with({picture("outside.pdf")})).contains(QStringLiteral("another file")),
                  qPrintable(refusal(with({picture("outside.pdf")}))));
         page("reference.pdf", "/X Do", "/XObject << /X 5 0 R >>", {},

@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The press profile of a job: told from other files, used for colours, pictures and the PDF, and how much ink pictures take.
+// The press profile of a job: told from other files, used for colours, pictures and the PDF, and how much ink pictures
+// take.
+#include "colour/ink_coverage.h"
+#include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
-#include "colour/ink_coverage.h"
 #include "pdf/jpeg_file.h"
 #include "pdf/picture_preview.h"
-#include "colour/press_profile.h"
 #include "pdf/read_facts.h"
 #include "testing.h"
 
@@ -22,7 +23,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestPress : public QObject {
+class TestPress : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
@@ -43,7 +45,8 @@ class TestPress : public QObject {
     static QString otherProfile()
     {
         static const QString file = [] {
-            for (const QByteArray& line : run(QStringLiteral("dpkg"), {QStringLiteral("-L"), QStringLiteral("libgs-common")}).split('\n'))
+            for (const QByteArray& line :
+                 run(QStringLiteral("dpkg"), {QStringLiteral("-L"), QStringLiteral("libgs-common")}).split('\n'))
                 if (line.endsWith("/default_cmyk.icc"))
                     return QString::fromUtf8(line);
             return QString();
@@ -52,7 +55,8 @@ class TestPress : public QObject {
     }
 
     /// A CMYK JPEG: the left part in one colour, one column in `columns` in another.
-    QString jpeg(const char* name, std::array<unsigned char, 4> colour, std::array<unsigned char, 4> stripe, int stripes, bool adobe) const
+    QString jpeg(const char* name, std::array<unsigned char, 4> colour, std::array<unsigned char, 4> stripe,
+                 int stripes, bool adobe) const
     {
         constexpr int side = 64;
         std::FILE* out = std::fopen(path(name).toLocal8Bit().constData(), "wb");
@@ -120,8 +124,8 @@ private Q_SLOTS:
     {
         const auto profile = readPressProfile(testing::contentOf(otherProfile()));
         QVERIFY2(profile, profile ? "" : qPrintable(profile.error().text()));
-        // Its name as the bytes of its "desc" tag have it: Latin, or UTF-16 with the high byte first (ICC.1, textDescriptionType
-        // and multiLocalizedUnicodeType).
+        // Its name as the bytes of its "desc" tag have it: Latin, or UTF-16 with the high byte first (ICC.1,
+        // textDescriptionType and multiLocalizedUnicodeType).
         QByteArray wide;
         for (const QChar c : profile->name) {
             wide += char(c.unicode() >> 8);
@@ -132,12 +136,18 @@ private Q_SLOTS:
                      testing::contentOf(otherProfile()).contains(wide),
                  qPrintable(profile->name));
         // What lcms2's own tool prints black with is the most it prints with, to the nearest five.
-        const QList<QByteArray> black = run(QStringLiteral("transicc"), {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-i*sRGB"), QStringLiteral("-o") + otherProfile()}, "0\n0\n0\n").simplified().split(' ');
+        const QList<QByteArray> black = run(QStringLiteral("transicc"),
+                                            {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-i*sRGB"),
+                                             QStringLiteral("-o") + otherProfile()},
+                                            "0\n0\n0\n")
+                                            .simplified()
+                                            .split(' ');
         QVERIFY(black.size() >= 4);
         double total = 0;
         for (int i = 0; i < 4; ++i)
             total += black[i].toDouble();
-        QVERIFY2(std::abs(total - profile->inkLimit) <= 5, qPrintable(QStringLiteral("%1 against %2").arg(total).arg(profile->inkLimit)));
+        QVERIFY2(std::abs(total - profile->inkLimit) <= 5,
+                 qPrintable(QStringLiteral("%1 against %2").arg(total).arg(profile->inkLimit)));
         const FileFacts facts = readFileFacts(otherProfile());
         QCOMPARE(facts.error, QString());
         QCOMPARE(facts.profileName, profile->name);
@@ -163,20 +173,27 @@ private Q_SLOTS:
         const auto again = savedAndRead(job);
         const auto done = exportPdf(again, ExportKind::Flat, dir_.path(), path("press.pdf"));
         QVERIFY2(done, done ? "" : qPrintable(done.error().text()));
-        run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"), path("press.pdf"), path("press.clear.pdf")});
+        run(QStringLiteral("qpdf"), {QStringLiteral("--qdf"), QStringLiteral("--object-streams=disable"),
+                                     path("press.pdf"), path("press.clear.pdf")});
         const QByteArray pdf = testing::contentOf(path("press.clear.pdf"));
-        const auto object = QRegularExpression(QStringLiteral("/DestOutputProfile (\\d+) 0 R")).match(QString::fromLatin1(pdf)).captured(1);
+        const auto object = QRegularExpression(QStringLiteral("/DestOutputProfile (\\d+) 0 R"))
+                                .match(QString::fromLatin1(pdf))
+                                .captured(1);
         QVERIFY(!object.isEmpty());
-        const QByteArray inside = run(QStringLiteral("qpdf"), {QStringLiteral("--show-object=") + object, QStringLiteral("--filtered-stream-data"), path("press.clear.pdf")});
+        const QByteArray inside =
+            run(QStringLiteral("qpdf"), {QStringLiteral("--show-object=") + object,
+                                         QStringLiteral("--filtered-stream-data"), path("press.clear.pdf")});
         QCOMPARE(inside, testing::contentOf(otherProfile()));
         QVERIFY(pdf.contains(pressProfileOf(again, {})->name.toLatin1()));
         // One that is not there stops the export with a reason, and is a finding.
         job.press.profile.path = QStringLiteral("gone.icc");
         const auto refused = exportPdf(job, ExportKind::Flat, dir_.path(), path("none.pdf"));
         QVERIFY(!refused && refused.error().text().contains(QStringLiteral("gone.icc")));
-        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())), "file.unreadable"));
+        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())),
+                                    "file.unreadable"));
         job.press.profile.path = jpeg("not.icc", {0, 0, 0, 0}, {0, 0, 0, 0}, 0, true);
-        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())), "file.noProfile"));
+        QVERIFY(testing::hasFinding(checkFiles(job, testing::planned(job), readAllFacts(job, dir_.path())),
+                                    "file.noProfile"));
     }
 
     void pixelsOfCmykJpegs_data()
@@ -215,13 +232,19 @@ private Q_SLOTS:
             QByteArray in;
             for (const double percent : {80.0, 60.0, 10.2, 0.0})
                 in += QByteArray::number(percent) + '\n';
-            const QByteArray out = run(QStringLiteral("transicc"), {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-b"), QStringLiteral("-i") + icc, QStringLiteral("-o*sRGB")}, in);
+            const QByteArray out = run(QStringLiteral("transicc"),
+                                       {QStringLiteral("-n"), QStringLiteral("-t1"), QStringLiteral("-b"),
+                                        QStringLiteral("-i") + icc, QStringLiteral("-o*sRGB")},
+                                       in);
             const QList<QByteArray> numbers = out.simplified().split(' ');
             QVERIFY2(numbers.size() >= 3, out.constData());
             const QColor colour = image->pixelColor(8, 8);
             const int got[] = {colour.red(), colour.green(), colour.blue()};
             for (int i = 0; i < 3; ++i)
-                QVERIFY2(std::abs(got[i] - numbers[i].toDouble()) <= 2.5, qPrintable(QStringLiteral("%1: %2 against %3").arg(icc).arg(got[i]).arg(QString::fromLatin1(numbers[i]))));
+                QVERIFY2(
+                    std::abs(got[i] - numbers[i].toDouble()) <= 2.5,
+                    qPrintable(
+                        QStringLiteral("%1: %2 against %3").arg(icc).arg(got[i]).arg(QString::fromLatin1(numbers[i]))));
             seen << colour;
         }
         QVERIFY(seen[0] != seen[1]);
@@ -255,7 +278,8 @@ private Q_SLOTS:
         job.press.inkLimit = 350;
         QVERIFY(!testing::hasFinding(checkFiles(job, testing::planned(job), all), "ink.picture"));
         const QString light = jpeg("light.jpg", {26, 26, 26, 26}, {26, 26, 26, 26}, 0, true);
-        QVERIFY(!testing::hasFinding(checkFiles(withPicture(light), testing::planned(job), {{light, readFileFacts(light)}}), "ink.picture"));
+        QVERIFY(!testing::hasFinding(
+            checkFiles(withPicture(light), testing::planned(job), {{light, readFileFacts(light)}}), "ink.picture"));
         // Named inks are measured against the same limit.
         job.inks.push_back({QStringLiteral("Deep"), {80, 80, 80, 70}, false});
         job.edit(Face::Outside).items.front().kind = ItemKind::Shape;

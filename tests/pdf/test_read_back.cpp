@@ -201,11 +201,11 @@ private Q_SLOTS:
         const QString file = path("demo.pdf");
         QVERIFY(exportPdf(*loaded, flat ? ExportKind::Flat : ExportKind::Sheets, QFileInfo(job).path(), file));
         for (const QString& page : {QStringLiteral("1"), QStringLiteral("2")}) {
-            run(QStringLiteral("pdftoppm"), {QStringLiteral("-png"), QStringLiteral("-singlefile"),
-                                             QStringLiteral("-r"), QStringLiteral("60"), QStringLiteral("-f"), page, file,
-                                             path("poppler")});
-            run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"), QStringLiteral("60"),
-                                           QStringLiteral("-o"), path("mupdf.png"), file, page});
+            run(QStringLiteral("pdftoppm"),
+                {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("60"),
+                 QStringLiteral("-f"), page, file, path("poppler")});
+            run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"),
+                                           QStringLiteral("60"), QStringLiteral("-o"), path("mupdf.png"), file, page});
             run(QStringLiteral("gs"),
                 {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"),
                  QStringLiteral("-dFirstPage=") + page, QStringLiteral("-dLastPage=") + page,
@@ -225,14 +225,16 @@ private Q_SLOTS:
                     const int poppler = qGray(seen[0].pixel(x, y));
                     dark += poppler < 200 ? 1 : 0;
                     // Ghostscript goes by the same profile; Debian's MuPDF knows none, and its dark blues are darker.
-                    QVERIFY2(std::abs(qGray(seen[2].pixel(x, y)) - poppler) < 50,
-                             qPrintable(QStringLiteral("page %1 at %2, %3: %4 and %5 by Ghostscript")
-                                            .arg(page, QString::number(x * 8), QString::number(y * 8),
-                                                 QString::number(poppler), QString::number(qGray(seen[2].pixel(x, y))))));
-                    QVERIFY2(std::abs(qGray(seen[1].pixel(x, y)) - poppler) < 70,
-                             qPrintable(QStringLiteral("page %1 at %2, %3: %4 and %5 by MuPDF")
-                                            .arg(page, QString::number(x * 8), QString::number(y * 8),
-                                                 QString::number(poppler), QString::number(qGray(seen[1].pixel(x, y))))));
+                    QVERIFY2(
+                        std::abs(qGray(seen[2].pixel(x, y)) - poppler) < 50,
+                        qPrintable(QStringLiteral("page %1 at %2, %3: %4 and %5 by Ghostscript")
+                                       .arg(page, QString::number(x * 8), QString::number(y * 8),
+                                            QString::number(poppler), QString::number(qGray(seen[2].pixel(x, y))))));
+                    QVERIFY2(
+                        std::abs(qGray(seen[1].pixel(x, y)) - poppler) < 70,
+                        qPrintable(QStringLiteral("page %1 at %2, %3: %4 and %5 by MuPDF")
+                                       .arg(page, QString::number(x * 8), QString::number(y * 8),
+                                            QString::number(poppler), QString::number(qGray(seen[1].pixel(x, y))))));
                 }
             QVERIFY2(dark > 10 || page != QStringLiteral("1"), qPrintable(QString::number(dark))); // backs may be bare
         }

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Files made to do harm, or damaged: they are refused in words, in little time and little memory, and nothing half
 // written stays.
+#include "colour/press_profile.h"
 #include "core/file/job_file.h"
 #include "core/file/read_limits.h"
 #include "pdf/export_pdf.h"
 #include "pdf/page_preview.h"
 #include "pdf/picture_preview.h"
-#include "colour/press_profile.h"
 #include "pdf/read_facts.h"
 #include "pdf/svg_page.h"
 #include "testing.h"
@@ -144,8 +144,8 @@ private Q_SLOTS:
     {
         QTest::addColumn<QByteArray>("svg");
         QTest::addColumn<QString>("why");
-        const QByteArray head =
-            "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' width='100' height='100'>";
+        const QByteArray head = "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' "
+                                "width='100' height='100'>";
         QTest::newRow("uses itself") << head + "<g id='a'><use xlink:href='#a'/></g></svg>"
                                      << QStringLiteral("within itself");
         QTest::newRow("two use each other")
@@ -193,9 +193,9 @@ private Q_SLOTS:
         QVERIFY(!renderPagePreview(path("mark.svg"), 1, 72));
         QVERIFY(refusal("mark.svg") != QStringLiteral("written"));
         // What is inside the drawing may be used: a part twice, a picture as data.
-        write(
-            "fine.svg",
-            "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='100'><g id='a'><rect width='9' height='9'/></g><use href='#a' x='20'/><a href='https://example.org'><rect width='3' height='3'/></a></svg>");
+        write("fine.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='100'><g id='a'><rect width='9' "
+                          "height='9'/></g><use href='#a' x='20'/><a href='https://example.org'><rect width='3' "
+                          "height='3'/></a></svg>");
         QVERIFY(pageFromSvg(path("fine.svg")));
     }
 
@@ -206,11 +206,15 @@ private Q_SLOTS:
         python.start(
             QStringLiteral("/usr/bin/python3"),
             {QStringLiteral("-c"),
-             QStringLiteral(
-                 "import zlib,sys\nc=zlib.compressobj(9)\nd=b''.join(c.compress(b' '*1000000) for i in range(400))+c.flush()\n"
-                 "o=[b'<< /Type /Catalog /Pages 2 0 R >>',b'<< /Type /Pages /Kids [3 0 R] /Count 1 >>',b'<< /Type /Page /Parent 2 0 R /MediaBox [0 0 283 595] /Contents 4 0 R >>',b'<< /Filter /FlateDecode /Length %d >>\\nstream\\n'%len(d)+d+b'\\nendstream']\n"
-                 "f=open(sys.argv[1],'wb');f.write(b'%PDF-1.6\\n');x=[]\nfor i,b in enumerate(o):\n  x.append(f.tell());f.write(b'%d 0 obj\\n'%(i+1)+b+b'\\nendobj\\n')\n"
-                 "s=f.tell();f.write(b'xref\\n0 5\\n0000000000 65535 f \\n'+b''.join(b'%010d 00000 n \\n'%p for p in x)+b'trailer << /Root 1 0 R /Size 5 >>\\nstartxref\\n%d\\n%%%%EOF\\n'%s)"),
+             QStringLiteral("import zlib,sys\nc=zlib.compressobj(9)\nd=b''.join(c.compress(b' '*1000000) for i in "
+                            "range(400))+c.flush()\n"
+                            "o=[b'<< /Type /Catalog /Pages 2 0 R >>',b'<< /Type /Pages /Kids [3 0 R] /Count 1 >>',b'<< "
+                            "/Type /Page /Parent 2 0 R /MediaBox [0 0 283 595] /Contents 4 0 R >>',b'<< /Filter "
+                            "/FlateDecode /Length %d >>\\nstream\\n'%len(d)+d+b'\\nendstream']\n"
+                            "f=open(sys.argv[1],'wb');f.write(b'%PDF-1.6\\n');x=[]\nfor i,b in enumerate(o):\n  "
+                            "x.append(f.tell());f.write(b'%d 0 obj\\n'%(i+1)+b+b'\\nendobj\\n')\n"
+                            "s=f.tell();f.write(b'xref\\n0 5\\n0000000000 65535 f \\n'+b''.join(b'%010d 00000 n \\n'%p "
+                            "for p in x)+b'trailer << /Root 1 0 R /Size 5 >>\\nstartxref\\n%d\\n%%%%EOF\\n'%s)"),
              path("bomb.pdf")});
         QVERIFY(python.waitForFinished(60000) && python.exitCode() == 0);
         QVERIFY(QFileInfo(path("bomb.pdf")).size() < 1'000'000);

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Prints how fast the program is, against what is wanted. Measures, never judges: no test depends on it.
 #include "app/document/linked_files.h"
-#include "app/window/main_window.h"
 #include "app/look/theme.h"
+#include "app/window/main_window.h"
+#include "colour/press_profile.h"
 #include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
-#include "pdf/read_facts.h"
 #include "pdf/picture_preview.h"
-#include "colour/press_profile.h"
+#include "pdf/read_facts.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -21,7 +21,8 @@
 
 using namespace hinge;
 
-namespace {
+namespace
+{
 
 /// Median of several runs, in milliseconds.
 double median(int runs, const std::function<void()>& body)
@@ -39,7 +40,8 @@ double median(int runs, const std::function<void()>& body)
 
 void print(const QString& what, double ms, const QString& wanted)
 {
-    QTextStream(stdout) << QStringLiteral("%1 %2 ms   wanted: %3").arg(what, -52).arg(ms, 8, 'f', 2).arg(wanted) << Qt::endl;
+    QTextStream(stdout) << QStringLiteral("%1 %2 ms   wanted: %3").arg(what, -52).arg(ms, 8, 'f', 2).arg(wanted)
+                        << Qt::endl;
 }
 
 } // namespace
@@ -57,20 +59,27 @@ int main(int argc, char** argv)
         return 1;
     }
 
-    print(QStringLiteral("plan of the demo leaflet"), median(201, [&] { (void)plan(*job); }), QStringLiteral("under 2"));
+    print(QStringLiteral("plan of the demo leaflet"), median(201, [&] { (void)plan(*job); }),
+          QStringLiteral("under 2"));
 
     Job book = newPiece(PieceKind::Book);
     book.pages.count = 1000;
-    print(QStringLiteral("plan of a glued book of 1,000 pages"), median(51, [&] { (void)plan(book); }), QStringLiteral("under 50"));
+    print(QStringLiteral("plan of a glued book of 1,000 pages"), median(51, [&] { (void)plan(book); }),
+          QStringLiteral("under 50"));
     book.kind = PieceKind::Booklet;
-    print(QStringLiteral("plan of a stapled booklet of 1,000 pages"), median(51, [&] { (void)plan(book); }), QStringLiteral("under 50"));
+    print(QStringLiteral("plan of a stapled booklet of 1,000 pages"), median(51, [&] { (void)plan(book); }),
+          QStringLiteral("under 50"));
 
     const QString program = QStringLiteral(HINGE_BIN_DIR "/upper-hinge");
-    print(QStringLiteral("start to first painted window (whole process)"), median(7, [&] {
-              QProcess p;
-              p.start(program, {QStringLiteral("--job"), demo, QStringLiteral("--theme"), QStringLiteral("light"), QStringLiteral("--end-after-paint")});
-              p.waitForFinished();
-          }), QStringLiteral("under 700"));
+    print(QStringLiteral("start to first painted window (whole process)"),
+          median(7,
+                 [&] {
+                     QProcess p;
+                     p.start(program, {QStringLiteral("--job"), demo, QStringLiteral("--theme"),
+                                       QStringLiteral("light"), QStringLiteral("--end-after-paint")});
+                     p.waitForFinished();
+                 }),
+          QStringLiteral("under 700"));
 
     MainWindow window;
     window.openJob(demo);
@@ -91,7 +100,8 @@ int main(int argc, char** argv)
             (void)window.document().edit(QStringLiteral("speed"), next);
             QApplication::processEvents();
         });
-        print(QStringLiteral("an edit, planned and shown on the stage “%1”").arg(stageKey(stage)), ms, QStringLiteral("under 16"));
+        print(QStringLiteral("an edit, planned and shown on the stage “%1”").arg(stageKey(stage)), ms,
+              QStringLiteral("under 16"));
     }
 
     {
@@ -108,19 +118,25 @@ int main(int argc, char** argv)
             item.outline = i % 3 == 0 && item.kind == ItemKind::Shape ? Outline::Ellipse : Outline::Rectangle;
             if (item.kind == ItemKind::Text)
                 item.paragraphs = {{QStringLiteral("Low water at noon"), {}}};
-            item.sides = freeSides(base->paper, Face::Outside, {Length::mm(8 + (i % 25) * 11), Length::mm(8 + (i / 25) * 9), Length::mm(10), Length::mm(8)});
+            item.sides =
+                freeSides(base->paper, Face::Outside,
+                          {Length::mm(8 + (i % 25) * 11), Length::mm(8 + (i / 25) * 9), Length::mm(10), Length::mm(8)});
             items.push_back(item);
         }
         window.document().start(crowded);
         window.showStage(Stage::Flat);
         QApplication::processEvents();
         int i = 0;
-        print(QStringLiteral("an edit on a face with 500 items, planned and shown"), median(41, [&] {
-                  Job next = window.document().job();
-                  next.on(Face::Outside).items[7].side(ItemSide::Left).offset += Length::micrometres(10 * (++i % 5));
-                  (void)window.document().edit(QStringLiteral("speed"), next);
-                  QApplication::processEvents();
-              }), QStringLiteral("under 16"));
+        print(QStringLiteral("an edit on a face with 500 items, planned and shown"),
+              median(41,
+                     [&] {
+                         Job next = window.document().job();
+                         next.on(Face::Outside).items[7].side(ItemSide::Left).offset +=
+                             Length::micrometres(10 * (++i % 5));
+                         (void)window.document().edit(QStringLiteral("speed"), next);
+                         QApplication::processEvents();
+                     }),
+              QStringLiteral("under 16"));
     }
 
     QTemporaryDir dir;
@@ -143,14 +159,20 @@ int main(int argc, char** argv)
             TIFFWriteScanline(t, row.data(), std::uint32_t(y), 0);
         }
         TIFFClose(t);
-        print(QStringLiteral("a TIFF of 200 megapixels, read for placing"), median(3, [&] { (void)readFileFacts(large); }), QStringLiteral("under 1000"));
+        print(QStringLiteral("a TIFF of 200 megapixels, read for placing"),
+              median(3, [&] { (void)readFileFacts(large); }), QStringLiteral("under 1000"));
         print(QStringLiteral("the same, its picture for the screen"),
               median(3, [&] { (void)picturePreview(large, 2600, shippedPressProfile().icc); }),
               QStringLiteral("under 1000"));
     }
-    for (const auto& [kind, name] : {std::pair(ExportKind::Flat, "the flat"), std::pair(ExportKind::Sheets, "the press sheet")})
-        print(QStringLiteral("writing %1").arg(QLatin1String(name)), median(7, [&] {
-                  (void)exportPdf(*job, kind, QStringLiteral(HINGE_SOURCE_DIR "/demo"), dir.filePath(QStringLiteral("x.pdf")));
-              }), QStringLiteral("soon enough not to notice"));
+    for (const auto& [kind, name] :
+         {std::pair(ExportKind::Flat, "the flat"), std::pair(ExportKind::Sheets, "the press sheet")})
+        print(QStringLiteral("writing %1").arg(QLatin1String(name)),
+              median(7,
+                     [&] {
+                         (void)exportPdf(*job, kind, QStringLiteral(HINGE_SOURCE_DIR "/demo"),
+                                         dir.filePath(QStringLiteral("x.pdf")));
+                     }),
+              QStringLiteral("soon enough not to notice"));
     return 0;
 }

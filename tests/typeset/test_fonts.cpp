@@ -13,18 +13,23 @@
 using namespace hinge;
 using testing::len;
 
-class TestFonts : public QObject {
+class TestFonts : public QObject
+{
     Q_OBJECT
 
     QTemporaryDir dir_;
 
-    static QByteArray shippedData(const char* name) { return FontLibrary::shipped().find(QString::fromLatin1(name))->data(); }
+    static QByteArray shippedData(const char* name)
+    {
+        return FontLibrary::shipped().find(QString::fromLatin1(name))->data();
+    }
 
     /// Lines of fontconfig's own tool, parted at "|".
     static QList<QStringList> listed(const char* format)
     {
         QProcess tool;
-        tool.start(QStringLiteral("fc-list"), {QStringLiteral("--format=") + QString::fromLatin1(format) + QStringLiteral("\n")});
+        tool.start(QStringLiteral("fc-list"),
+                   {QStringLiteral("--format=") + QString::fromLatin1(format) + QStringLiteral("\n")});
         if (!tool.waitForFinished())
             qFatal("fc-list does not run");
         QList<QStringList> lines;
@@ -90,7 +95,8 @@ private Q_SLOTS:
             library.addFile(QStringLiteral("V"), file, 0);
             std::vector<std::future<const FontFace*>> asked;
             for (int i = 0; i < 4; ++i)
-                asked.push_back(std::async(std::launch::async, [&library] { return library.find(QStringLiteral("V")); }));
+                asked.push_back(
+                    std::async(std::launch::async, [&library] { return library.find(QStringLiteral("V")); }));
             QSet<const FontFace*> got;
             for (auto& a : asked)
                 got.insert(a.get());
@@ -111,7 +117,8 @@ private Q_SLOTS:
         library.addFile(QStringLiteral("Junk"), junk, 0);
         library.addFile(QStringLiteral("Gone"), dir_.filePath(QStringLiteral("gone.ttf")), 0);
         library.addFile(QStringLiteral("Fine"), junk, 0); // the first of a name stays
-        QCOMPARE(library.names(), (QStringList{QStringLiteral("Fine"), QStringLiteral("Junk"), QStringLiteral("Gone")}));
+        QCOMPARE(library.names(),
+                 (QStringList{QStringLiteral("Fine"), QStringLiteral("Junk"), QStringLiteral("Gone")}));
         QVERIFY(library.find(QStringLiteral("Fine")));
         for (const char* name : {"Junk", "Gone", "Nowhere"}) {
             QVERIFY(!library.find(QString::fromLatin1(name)));
@@ -125,7 +132,10 @@ private Q_SLOTS:
     {
         // OpenType 1.9, OS/2: fsType 0x0002 is "restricted licence embedding"; 0x0004 allows printing.
         QByteArray data = shippedData("Vollkorn Regular");
-        const auto u32 = [&](qsizetype at) { return quint32(quint8(data[at])) << 24 | quint32(quint8(data[at + 1])) << 16 | quint32(quint8(data[at + 2])) << 8 | quint8(data[at + 3]); };
+        const auto u32 = [&](qsizetype at) {
+            return quint32(quint8(data[at])) << 24 | quint32(quint8(data[at + 1])) << 16 |
+                   quint32(quint8(data[at + 2])) << 8 | quint8(data[at + 3]);
+        };
         qsizetype os2 = 0;
         for (int i = 0; i < quint8(data[5]); ++i)
             if (data.mid(12 + i * 16, 4) == "OS/2")
@@ -141,7 +151,8 @@ private Q_SLOTS:
             text.kind = ItemKind::Text;
             text.paragraphs = {{QStringLiteral("Low water"), {}}};
             text.paragraphs.front().style.font = QStringLiteral("Locked");
-            text.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("20"), len("20"), len("60"), len("20")});
+            text.sides =
+                freeSides(testing::planned(job).paper, Face::Outside, {len("20"), len("20"), len("60"), len("20")});
             job.edit(Face::Outside).items = {text};
             TextLayoutCache layouts(library);
             return checkText(job, testing::planned(job), layouts);

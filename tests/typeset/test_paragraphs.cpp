@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Good paragraphs: hyphens where the patterns say, lines chosen over the whole paragraph, columns, frames in a row, tabs,
-// grids; and codes for machines.
+// Good paragraphs: hyphens where the patterns say, lines chosen over the whole paragraph, columns, frames in a row,
+// tabs, grids; and codes for machines.
 #include "testing.h"
 #include "typeset/code_symbol.h"
 #include "typeset/content_checks.h"
@@ -17,12 +17,15 @@
 using namespace hinge;
 using testing::len;
 
-namespace {
+namespace
+{
 
-const QString tide = QStringLiteral(
-    "The observatory stands where the northern current meets the sand, and its keepers have written down every tide since the "
-    "lamp was first lit: extraordinary surges, unremarkable evenings, and the seventeen uninterrupted weeks of meteorological "
-    "measurements that established the harbour's understanding of the equinoctial storms.");
+const QString tide =
+    QStringLiteral("The observatory stands where the northern current meets the sand, and its keepers have written "
+                   "down every tide since the "
+                   "lamp was first lit: extraordinary surges, unremarkable evenings, and the seventeen uninterrupted "
+                   "weeks of meteorological "
+                   "measurements that established the harbour's understanding of the equinoctial storms.");
 
 Paragraph paragraph(const QString& text, Align align = Align::Left, const QString& language = {})
 {
@@ -62,7 +65,8 @@ std::vector<int> liang(const QString& word, const std::map<QString, QByteArray>&
 
 } // namespace
 
-class TestParagraphs : public QObject {
+class TestParagraphs : public QObject
+{
     Q_OBJECT
 
     const FontLibrary& fonts_ = FontLibrary::shipped();
@@ -72,7 +76,8 @@ private Q_SLOTS:
     {
         const Hyphenation* english = Hyphenation::forLanguage(QStringLiteral("en-US"));
         QVERIFY(english);
-        QFile file(QStandardPaths::locate(QStandardPaths::GenericDataLocation, QStringLiteral("hyphen/hyph_en_US.dic")));
+        QFile file(
+            QStandardPaths::locate(QStandardPaths::GenericDataLocation, QStringLiteral("hyphen/hyph_en_US.dic")));
         QVERIFY(file.open(QIODevice::ReadOnly));
         std::map<QString, QByteArray> patterns;
         for (const QByteArray& line : file.readAll().split('\n')) {
@@ -92,12 +97,14 @@ private Q_SLOTS:
             patterns[letters] = values;
         }
         QVERIFY(patterns.size() > 4000);
-        for (const char* word : {"hyphenation", "observatory", "meteorological", "extraordinary", "current", "understanding", "measurement", "tide"}) {
+        for (const char* word : {"hyphenation", "observatory", "meteorological", "extraordinary", "current",
+                                 "understanding", "measurement", "tide"}) {
             const QString w = QString::fromLatin1(word);
             QCOMPARE(english->breaks(w), liang(w, patterns, 2, 3));
         }
         // From Liang's thesis: "hy-phen-ation" is the start of its title word.
-        QVERIFY(!english->breaks(QStringLiteral("hyphenation")).empty() && english->breaks(QStringLiteral("hyphenation")).front() == 2);
+        QVERIFY(!english->breaks(QStringLiteral("hyphenation")).empty() &&
+                english->breaks(QStringLiteral("hyphenation")).front() == 2);
         QVERIFY(english->breaks(QStringLiteral("at")).empty());
         QVERIFY(english->breaks(QString(300, u'a')).empty());
         QVERIFY(!Hyphenation::forLanguage(QStringLiteral("xx-XX")));
@@ -133,7 +140,9 @@ private Q_SLOTS:
                     sum += widths[std::size_t(i)] + space;
                 return sum;
             };
-            p.measure = [&](int from, const BreakChance& to) { return LineMeasure{natural(from, to.at), to.at - from - 1}; };
+            p.measure = [&](int from, const BreakChance& to) {
+                return LineMeasure{natural(from, to.at), to.at - from - 1};
+            };
             const auto cost = [&](int from, int to) {
                 const double free = width - natural(from, to);
                 const bool last = to == words;
@@ -145,7 +154,8 @@ private Q_SLOTS:
             for (int to = 1; to <= words; ++to)
                 for (int from = 0; from < to; ++from)
                     if (natural(from, to) <= width)
-                        best[std::size_t(to)] = std::min(best[std::size_t(to)], best[std::size_t(from)] + cost(from, to));
+                        best[std::size_t(to)] =
+                            std::min(best[std::size_t(to)], best[std::size_t(from)] + cost(from, to));
             double chosen = 0;
             int from = 0;
             for (const BreakChance& end : chooseLineEnds(p)) {
@@ -161,7 +171,8 @@ private Q_SLOTS:
     void justifiedLinesFillTheMeasure()
     {
         const Size frame{len("52"), len("200")};
-        const TextLayout layout = layOutText({paragraph(tide, Align::Justified, QStringLiteral("en-GB"))}, frame, fonts_);
+        const TextLayout layout =
+            layOutText({paragraph(tide, Align::Justified, QStringLiteral("en-GB"))}, frame, fonts_);
         QVERIFY(layout.fits());
         const auto ends = lineEnds(layout);
         QVERIFY(ends.size() > 6);
@@ -182,7 +193,8 @@ private Q_SLOTS:
 
     void indentSpacesAndRules()
     {
-        Paragraph p = paragraph(QStringLiteral("First line of a paragraph that is long enough for two lines or more of text"));
+        Paragraph p =
+            paragraph(QStringLiteral("First line of a paragraph that is long enough for two lines or more of text"));
         p.style.firstIndent = len("6");
         p.style.spaceBefore = Length::points(10);
         p.style.spaceAfter = Length::points(4);
@@ -224,7 +236,8 @@ private Q_SLOTS:
         for (std::size_t i = 1; i < 3; ++i)
             QVERIFY(std::abs(layout.runs[i].glyphs.front().x - rightEdge(layout.runs[i - 1])) < 1e-6); // without a gap
         p.spans.front().font = QStringLiteral("Nowhere Bold");
-        QCOMPARE(layOutText({p}, {len("80"), len("20")}, fonts_).missingFonts, QStringList{QStringLiteral("Nowhere Bold")});
+        QCOMPARE(layOutText({p}, {len("80"), len("20")}, fonts_).missingFonts,
+                 QStringList{QStringLiteral("Nowhere Bold")});
     }
 
     void columnsAndFramesHoldAllOfTheTextOnce()
@@ -240,7 +253,8 @@ private Q_SLOTS:
             frames.push_back({{len("100"), len("900")}});
             std::vector<Paragraph> paragraphs;
             for (int i = 0; i < *rc::gen::inRange(1, 4); ++i)
-                paragraphs.push_back(paragraph(tide, *rc::gen::element(Align::Left, Align::Justified, Align::Right), *rc::gen::element(QString(), QStringLiteral("en-GB"))));
+                paragraphs.push_back(paragraph(tide, *rc::gen::element(Align::Left, Align::Justified, Align::Right),
+                                               *rc::gen::element(QString(), QStringLiteral("en-GB"))));
             QString words;
             for (const Paragraph& p : paragraphs)
                 words += p.text;
@@ -262,7 +276,8 @@ private Q_SLOTS:
 
     void whatDoesNotFitIsSaid()
     {
-        const auto layouts = layOutStory({paragraph(tide)}, {{{len("50"), len("10")}}, {{len("50"), len("10")}}}, fonts_);
+        const auto layouts =
+            layOutStory({paragraph(tide)}, {{{len("50"), len("10")}}, {{len("50"), len("10")}}}, fonts_);
         QVERIFY(layouts[0].fits());
         QVERIFY(!layouts[1].fits());
         QVERIFY(layouts[1].overFrom && layouts[1].overFrom->paragraph == 0);
@@ -280,7 +295,11 @@ private Q_SLOTS:
         TextFrame frame{{len("100"), len("60")}};
         const auto baseline = [&](VerticalAlign align) {
             frame.align = align;
-            return layOutStory({paragraph(QStringLiteral("One line"))}, {frame}, fonts_).front().runs.front().glyphs.front().y;
+            return layOutStory({paragraph(QStringLiteral("One line"))}, {frame}, fonts_)
+                .front()
+                .runs.front()
+                .glyphs.front()
+                .y;
         };
         const double head = baseline(VerticalAlign::Head);
         const double foot = baseline(VerticalAlign::Foot);
@@ -309,7 +328,8 @@ private Q_SLOTS:
             item.onGrid = true;
             item.paragraphs = {paragraph(tide)};
             const bool first = *id == 'a';
-            item.sides = freeSides(before.paper, Face::Outside, {len(first ? "10" : "110"), len(first ? "20" : "33.3"), len("60"), len("100")});
+            item.sides = freeSides(before.paper, Face::Outside,
+                                   {len(first ? "10" : "110"), len(first ? "20" : "33.3"), len("60"), len("100")});
             job.edit(Face::Outside).items.push_back(item);
         }
         const Plan plan = testing::planned(job);
@@ -328,7 +348,8 @@ private Q_SLOTS:
         item.kind = ItemKind::Text;
         item.textRun = TextRun::Down;
         item.paragraphs = {paragraph(tide)};
-        item.sides = freeSides(testing::planned(job).paper, Face::Outside, {len("10"), len("20"), len("30"), len("150")});
+        item.sides =
+            freeSides(testing::planned(job).paper, Face::Outside, {len("10"), len("20"), len("30"), len("150")});
         job.edit(Face::Outside).items = {item};
         const Plan plan = testing::planned(job);
         QCOMPARE(textFrame(job, item, *plan.findItem(item.id)).size, (Size{len("150"), len("30")}));
@@ -355,36 +376,38 @@ private Q_SLOTS:
 
     void noLineOfAParagraphStandsAlone()
     {
-        CHECK_PROPERTY("a paragraph that goes over to the next frame leaves, and takes with it, two lines at least", [this] {
-            // Paragraphs of any length; each is told by its ink.
-            std::vector<Paragraph> story;
-            const int paragraphs = *rc::gen::inRange(1, 7);
-            for (int i = 0; i < paragraphs; ++i) {
-                story.push_back(paragraph(tide.left(*rc::gen::inRange(10, int(tide.size())))));
-                story.back().style.ink = QString::number(i);
-                story.back().style.spaceBefore = Length::points(*rc::gen::inRange(0, 8));
-            }
-            std::vector<TextFrame> frames;
-            for (int i = 0; i < 8; ++i)
-                frames.push_back({{len("70"), Length::points(13) * *rc::gen::inRange(4, 10)}});
-            const auto layouts = layOutStory(story, frames, fonts_);
-            RC_PRE(layouts.back().fits());
-            std::vector<std::map<std::size_t, std::set<double>>> lines(story.size()); // by paragraph and frame
-            for (std::size_t f = 0; f < layouts.size(); ++f)
-                for (const GlyphRun& run : layouts[f].runs)
-                    lines[std::size_t(run.ink.toInt())][f].insert(run.glyphs.front().y);
-            std::size_t last = 0;
-            for (const auto& parts : lines) {
-                RC_ASSERT(parts.begin()->first >= last); // in order
-                last = parts.rbegin()->first;
-                if (parts.size() < 2)
-                    continue;
-                RC_ASSERT(parts.begin()->second.size() >= 2U);
-                RC_ASSERT(parts.rbegin()->second.size() >= 2U);
-            }
-        });
+        CHECK_PROPERTY(
+            "a paragraph that goes over to the next frame leaves, and takes with it, two lines at least", [this] {
+                // Paragraphs of any length; each is told by its ink.
+                std::vector<Paragraph> story;
+                const int paragraphs = *rc::gen::inRange(1, 7);
+                for (int i = 0; i < paragraphs; ++i) {
+                    story.push_back(paragraph(tide.left(*rc::gen::inRange(10, int(tide.size())))));
+                    story.back().style.ink = QString::number(i);
+                    story.back().style.spaceBefore = Length::points(*rc::gen::inRange(0, 8));
+                }
+                std::vector<TextFrame> frames;
+                for (int i = 0; i < 8; ++i)
+                    frames.push_back({{len("70"), Length::points(13) * *rc::gen::inRange(4, 10)}});
+                const auto layouts = layOutStory(story, frames, fonts_);
+                RC_PRE(layouts.back().fits());
+                std::vector<std::map<std::size_t, std::set<double>>> lines(story.size()); // by paragraph and frame
+                for (std::size_t f = 0; f < layouts.size(); ++f)
+                    for (const GlyphRun& run : layouts[f].runs)
+                        lines[std::size_t(run.ink.toInt())][f].insert(run.glyphs.front().y);
+                std::size_t last = 0;
+                for (const auto& parts : lines) {
+                    RC_ASSERT(parts.begin()->first >= last); // in order
+                    last = parts.rbegin()->first;
+                    if (parts.size() < 2)
+                        continue;
+                    RC_ASSERT(parts.begin()->second.size() >= 2U);
+                    RC_ASSERT(parts.rbegin()->second.size() >= 2U);
+                }
+            });
         // What is alone by itself stays: one line, or a frame for a single one.
-        const auto single = layOutStory({paragraph(QStringLiteral("Low")), paragraph(QStringLiteral("High"))}, {{{len("70"), Length::points(20)}}, {{len("70"), Length::points(20)}}}, fonts_);
+        const auto single = layOutStory({paragraph(QStringLiteral("Low")), paragraph(QStringLiteral("High"))},
+                                        {{{len("70"), Length::points(20)}}, {{len("70"), Length::points(20)}}}, fonts_);
         QCOMPARE(single[0].lines, 1);
         QCOMPARE(single[1].lines, 1);
         // In the last frame nothing moves: what does not fit is told.
@@ -435,9 +458,11 @@ private Q_SLOTS:
     void codesKeepTheirQuietZones()
     {
         for (const Symbology kind : {Symbology::Qr, Symbology::Ean13, Symbology::Code128}) {
-            const auto code = layOutCode({kind, QStringLiteral("9780306406157")}, QStringLiteral("Black"), {len("40"), len("25")}, fonts_);
+            const auto code = layOutCode({kind, QStringLiteral("9780306406157")}, QStringLiteral("Black"),
+                                         {len("40"), len("25")}, fonts_);
             QVERIFY(code);
-            QVERIFY(code->symbol.width() <= len("40").toPoints() + 1e-6 && code->symbol.height() <= len("25").toPoints() + 1e-6);
+            QVERIFY(code->symbol.width() <= len("40").toPoints() + 1e-6 &&
+                    code->symbol.height() <= len("25").toPoints() + 1e-6);
             const double quiet = (kind == Symbology::Qr ? 4 : kind == Symbology::Ean13 ? 7 : 10) * code->module;
             for (const QRectF& bar : code->bars) {
                 QVERIFY(bar.right() <= code->symbol.right() - quiet + 1e-6);

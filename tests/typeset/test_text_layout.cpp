@@ -9,7 +9,8 @@
 using namespace hinge;
 using testing::len;
 
-class TestTextLayout : public QObject {
+class TestTextLayout : public QObject
+{
     Q_OBJECT
 
     static Paragraph para(const QString& text, const char* font = "Vollkorn Regular", Align align = Align::Left)
@@ -90,8 +91,9 @@ private Q_SLOTS:
 
     void linesBreakWhereTheyMayAndNoneIsTooWide()
     {
-        const QString words = QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes, "
-                                             "which is why the best time for a walk moves on.");
+        const QString words =
+            QStringLiteral("Two high waters and two low ones make a day of twenty-four hours and fifty minutes, "
+                           "which is why the best time for a walk moves on.");
         const TextLayout layout = set({para(words)}, "60 mm");
         QVERIFY(layout.lines > 2);
         QVERIFY(layout.fits());
@@ -130,7 +132,10 @@ private Q_SLOTS:
         QVERIFY(std::abs(rightEnd(right.runs[0]) - width) < 1e-6);
         const TextLayout centre = set({para(QStringLiteral("tide"), "Cabin Regular", Align::Centre)});
         QVERIFY(std::abs(centre.runs[0].glyphs[0].x + rightEnd(centre.runs[0]) - width) < 1e-6);
-        const TextLayout full = set({para(QStringLiteral("When the wind stands north for a day the gauge reads up to ninety more"), "Cabin Regular", Align::Justified)}, "50 mm");
+        const TextLayout full =
+            set({para(QStringLiteral("When the wind stands north for a day the gauge reads up to ninety more"),
+                      "Cabin Regular", Align::Justified)},
+                "50 mm");
         QVERIFY(full.lines > 1);
         QVERIFY(std::abs(rightEnd(full.runs[0]) - len("50 mm").toPoints()) < 1e-6);
         QVERIFY(rightEnd(full.runs.back()) < len("50 mm").toPoints() - 1);
@@ -178,7 +183,8 @@ private Q_SLOTS:
             for (int i = 0; i < length; ++i)
                 text += alphabet[*rc::gen::inRange(0, int(alphabet.size()))];
             const auto align = *rc::gen::element(Align::Left, Align::Centre, Align::Right, Align::Justified);
-            const TextLayout layout = layOutText({para(text, "Vollkorn Regular", align)}, {len("30 mm"), len("900 mm")}, FontLibrary::shipped());
+            const TextLayout layout = layOutText({para(text, "Vollkorn Regular", align)}, {len("30 mm"), len("900 mm")},
+                                                 FontLibrary::shipped());
             QString seen;
             for (const GlyphRun& run : layout.runs) {
                 int at = 0;
@@ -202,7 +208,8 @@ private Q_SLOTS:
         Paragraph heading = para(QStringLiteral("Tides"));
         heading.style.size = Length::points(20);
         const std::vector<Paragraph> before{heading, para(QStringLiteral("one")), para(QStringLiteral("two"))};
-        const auto after = withTexts(before, {QStringLiteral("Three tides"), QStringLiteral("one"), QStringLiteral("and"), QStringLiteral("two")});
+        const auto after = withTexts(before, {QStringLiteral("Three tides"), QStringLiteral("one"),
+                                              QStringLiteral("and"), QStringLiteral("two")});
         QCOMPARE(after.size(), std::size_t(4));
         QCOMPARE(after[0].style, heading.style);
         QCOMPARE(after[2].style, before[1].style);

@@ -4,14 +4,16 @@
 #include "app/document/document.h"
 #include "app/look/slip.h"
 
-namespace hinge {
+namespace hinge
+{
 
 class Sentence;
 class StockStore;
 
 /// The brief as a sentence with fields in it. Each kind of piece has its own; it is written anew when the kind, or what
 /// else decides about its words, changes.
-class BriefSentence : public Slip {
+class BriefSentence : public Slip
+{
     Q_OBJECT
 
 public:

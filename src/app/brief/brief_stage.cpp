@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/brief/brief_stage.h"
 
-#include "app/look/plain_text.h"
 #include "app/brief/brief_sentence.h"
 #include "app/brief/change_bar.h"
-#include "app/canvas/flat_drawing.h"
 #include "app/brief/piece_shelf.h"
 #include "app/brief/sheets_list.h"
+#include "app/canvas/flat_drawing.h"
+#include "app/look/plain_text.h"
 #include "app/look/view_pills.h"
 #include "paint/face_painter.h"
 
@@ -16,9 +16,11 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
-namespace hinge {
+namespace hinge
+{
 
-BriefStage::BriefStage(Document& document, FacePainter& painter, StockStore& stocks, QWidget* parent) : QWidget(parent), document_(document)
+BriefStage::BriefStage(Document& document, FacePainter& painter, StockStore& stocks, QWidget* parent)
+    : QWidget(parent), document_(document)
 {
     setObjectName(QStringLiteral("briefStage"));
     auto* column = new QVBoxLayout(this);
@@ -47,17 +49,19 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     shown->addWidget(drawing);
     shown->addWidget(new SheetsList(document_));
     enum View { Both, Outside, Inside, TextPages, Sheets };
-    const auto buttons = addPills(faceRow,
-                                  {{tr("both faces"), tr("Both faces of the flat, to one scale"), QStringLiteral("brief.face.both")},
-                                   {faceName(Face::Outside), {}, QStringLiteral("brief.face.outside")},
-                                   {faceName(Face::Inside), {}, QStringLiteral("brief.face.inside")},
-                                   {tr("text pages"), tr("A left-hand and a right-hand page with their zones"), QStringLiteral("brief.face.pages")},
-                                   {tr("sheets"), tr("Every sheet with the pages of both sides"), QStringLiteral("brief.face.sheets")}},
-                                  Both, [drawing, shown](int i) {
-                                      shown->setCurrentIndex(i == Sheets ? 1 : 0);
-                                      if (i != Sheets)
-                                          drawing->show(FlatDrawing::Shown(i));
-                                  });
+    const auto buttons =
+        addPills(faceRow,
+                 {{tr("both faces"), tr("Both faces of the flat, to one scale"), QStringLiteral("brief.face.both")},
+                  {faceName(Face::Outside), {}, QStringLiteral("brief.face.outside")},
+                  {faceName(Face::Inside), {}, QStringLiteral("brief.face.inside")},
+                  {tr("text pages"), tr("A left-hand and a right-hand page with their zones"),
+                   QStringLiteral("brief.face.pages")},
+                  {tr("sheets"), tr("Every sheet with the pages of both sides"), QStringLiteral("brief.face.sheets")}},
+                 Both, [drawing, shown](int i) {
+                     shown->setCurrentIndex(i == Sheets ? 1 : 0);
+                     if (i != Sheets)
+                         drawing->show(FlatDrawing::Shown(i));
+                 });
     // Only folded pages lie on sheets, and only some kinds have pages.
     const auto refresh = [this, buttons] {
         const auto& book = document_.plan().book;
@@ -106,9 +110,11 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     // What is not folded has nothing to open.
     const auto tell = [this, size, slider, sliderRow] {
         const Closing& closing = document_.plan().paper.closing;
-        size->setText(tr("%1 closed, %2 mm thick").arg(formatSize(closing.size, document_.job().unit)).arg(closing.thickness.toMm(), 0, 'f', 2));
+        size->setText(tr("%1 closed, %2 mm thick")
+                          .arg(formatSize(closing.size, document_.job().unit))
+                          .arg(closing.thickness.toMm(), 0, 'f', 2));
         const PieceKind kind = document_.job().kind;
-        const bool opens = kind != PieceKind::Leaf && kind != PieceKind::WireBook;
+        const bool opens = rulesOf(kind).bends();
         for (int i = 0; i < sliderRow->count(); ++i)
             if (QWidget* w = sliderRow->itemAt(i)->widget())
                 w->setVisible(opens);

@@ -5,13 +5,15 @@
 
 #include <QWidget>
 
-namespace hinge {
+namespace hinge
+{
 
 class FacePainter;
 class StockStore;
 
 /// What the piece is: the shelf of folds, the brief as a sentence with fields in it, and live drawings.
-class BriefStage : public QWidget {
+class BriefStage : public QWidget
+{
     Q_OBJECT
 
 public:

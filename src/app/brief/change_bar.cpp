@@ -8,8 +8,10 @@
 #include <QLabel>
 #include <QPushButton>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QString listed(const QStringList& names)
 {
@@ -17,7 +19,8 @@ QString listed(const QStringList& names)
     QStringList shown = names.mid(0, most);
     QString text = shown.join(QStringLiteral(", "));
     if (names.size() > most)
-        text += ChangeBar::tr(" and %n more", nullptr, int(names.size()) - most).replace(QStringLiteral("%n"), QString::number(names.size() - most));
+        text += ChangeBar::tr(" and %n more", nullptr, int(names.size()) - most)
+                    .replace(QStringLiteral("%n"), QString::number(names.size() - most));
     return text;
 }
 
@@ -75,11 +78,12 @@ void ChangeBar::look()
         parts << sizes.at(0).toUpper() + sizes.mid(1) + u'.';
     }
     if (!changes.followed.isEmpty())
-        parts << (changes.followed.size() == 1 ? tr("One item followed: %1.").arg(changes.followed.first())
-                                               : tr("%1 items followed: %2.").arg(changes.followed.size()).arg(listed(changes.followed)));
-    parts << (changes.troubled.isEmpty() ? tr("Everything still fits.")
-                                         : changes.troubled.size() == 1 ? tr("No longer fits: %1.").arg(changes.troubled.first())
-                                                                        : tr("No longer fit: %1.").arg(listed(changes.troubled)));
+        parts << (changes.followed.size() == 1
+                      ? tr("One item followed: %1.").arg(changes.followed.first())
+                      : tr("%1 items followed: %2.").arg(changes.followed.size()).arg(listed(changes.followed)));
+    parts << (changes.troubled.isEmpty()     ? tr("Everything still fits.")
+              : changes.troubled.size() == 1 ? tr("No longer fits: %1.").arg(changes.troubled.first())
+                                             : tr("No longer fit: %1.").arg(listed(changes.troubled)));
     text_->setText(parts.join(u' '));
     show();
 }

@@ -9,11 +9,13 @@
 class QLabel;
 class QPushButton;
 
-namespace hinge {
+namespace hinge
+{
 
-/// After the piece was changed under its content: what moved with it and what no longer fits, until the user has seen it.
-/// Hidden while there is nothing to tell.
-class ChangeBar : public QWidget {
+/// After the piece was changed under its content: what moved with it and what no longer fits, until the user has seen
+/// it. Hidden while there is nothing to tell.
+class ChangeBar : public QWidget
+{
     Q_OBJECT
 
 public:

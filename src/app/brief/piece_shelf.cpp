@@ -9,8 +9,10 @@
 #include <QHBoxLayout>
 #include <QPainter>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// The flat a small piece is drawn from: panels of one shape, whatever their number.
 Job modelOf(const Fold& fold)
@@ -31,7 +33,8 @@ Job modelOf(const Fold& fold)
     return job;
 }
 
-class PieceButton : public QAbstractButton {
+class PieceButton : public QAbstractButton
+{
 public:
     PieceButton(const QString& name, const Fold& fold, QWidget* parent) : QAbstractButton(parent)
     {
@@ -61,7 +64,8 @@ protected:
             p.setBrush(isChecked() ? t.accentTint : t.work);
             p.drawRoundedRect(box, 3, 3);
         }
-        paintStandingPiece(p, QRectF(box.x() + 14, box.y() + 9, box.width() - 28, 58), plan_, openness_, {}, t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
+        paintStandingPiece(p, QRectF(box.x() + 14, box.y() + 9, box.width() - 28, 58), plan_, openness_, {},
+                           t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
         p.setPen(isChecked() ? (t.dark ? t.accent : t.accent.darker(115)) : t.ink);
         p.setFont(uiFont(type::label, isChecked() ? QFont::Bold : QFont::DemiBold));
         p.drawText(QRectF(box.x(), box.bottom() - 25, box.width(), 18), Qt::AlignCenter, text());
@@ -93,22 +97,30 @@ PieceShelf::PieceShelf(Document& document, QWidget* parent) : QWidget(parent), d
     } kinds[] = {
         {"half2", tr("Half"), tr("One fold, 4 pages: menus, cards"), FoldScheme::Half, 2, false, true},
         {"head2", tr("At the head"), tr("One fold at the head: opens upwards"), FoldScheme::Half, 2, true, true},
-        {"short2", tr("Short"), tr("One fold; the front stops short and leaves a step"), FoldScheme::Short, 2, false, true},
-        {"roll3", tr("Roll"), tr("Two folds the same way, 6 pages; the last panel tucks in and is narrower"), FoldScheme::Roll, 3, false, false},
-        {"roll4", tr("Roll, 8 pp"), tr("Three folds the same way; each panel inside the next"), FoldScheme::Roll, 4, false, false},
+        {"short2", tr("Short"), tr("One fold; the front stops short and leaves a step"), FoldScheme::Short, 2, false,
+         true},
+        {"roll3", tr("Roll"), tr("Two folds the same way, 6 pages; the last panel tucks in and is narrower"),
+         FoldScheme::Roll, 3, false, false},
+        {"roll4", tr("Roll, 8 pp"), tr("Three folds the same way; each panel inside the next"), FoldScheme::Roll, 4,
+         false, false},
         {"zigzag3", tr("Z"), tr("Two folds by turns, 6 equal pages"), FoldScheme::Zigzag, 3, false, false},
-        {"zigzag4", tr("Accordion"), tr("Three folds by turns, 8 equal pages; more panels in the sentence below"), FoldScheme::Zigzag, 4, false, false},
+        {"zigzag4", tr("Accordion"), tr("Three folds by turns, 8 equal pages; more panels in the sentence below"),
+         FoldScheme::Zigzag, 4, false, false},
         {"gate3", tr("Gate"), tr("Two flaps that meet in the middle"), FoldScheme::Gate, 3, false, true},
-        {"doubleGate4", tr("Double gate"), tr("A gate folded once more in the middle"), FoldScheme::DoubleGate, 4, false, true},
+        {"doubleGate4", tr("Double gate"), tr("A gate folded once more in the middle"), FoldScheme::DoubleGate, 4,
+         false, true},
         {"cross4", tr("Cross"), tr("Two folds at right angles, 8 pages"), FoldScheme::Cross, 4, false, false},
-        {"halfRoll6", tr("Half and roll"), tr("Folded in half across, then rolled, 12 pages"), FoldScheme::HalfRoll, 6, false, false},
-        {"own", tr("Own"), tr("Your own folds, step by step, beginning with those it has now"), FoldScheme::Own, 3, false, false},
+        {"halfRoll6", tr("Half and roll"), tr("Folded in half across, then rolled, 12 pages"), FoldScheme::HalfRoll, 6,
+         false, false},
+        {"own", tr("Own"), tr("Your own folds, step by step, beginning with those it has now"), FoldScheme::Own, 3,
+         false, false},
     };
     for (const auto& kind : kinds) {
         Fold fold{kind.scheme, kind.panels};
         fold.atHead = kind.atHead;
         if (kind.scheme == FoldScheme::Own)
-            fold.steps = {{Axis::Vertical, 2, LineSide::After, FoldWay::Under}, {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
+            fold.steps = {{Axis::Vertical, 2, LineSide::After, FoldWay::Under},
+                          {Axis::Vertical, 1, LineSide::Before, FoldWay::Under}};
         fold.coverPanel = kind.scheme == FoldScheme::Own ? 1 : usualFront(fold, false);
         auto* button = new PieceButton(kind.text, fold, this);
         button->setObjectName(QStringLiteral("piece.") + QString::fromLatin1(kind.name));
@@ -138,8 +150,9 @@ void PieceShelf::refresh()
         const bool half = now.panels == 2 && (now.scheme == FoldScheme::Roll || now.scheme == FoldScheme::Zigzag);
         const FoldScheme scheme = half ? FoldScheme::Half : now.scheme;
         piece.button->setVisible(!card || piece.forCards);
-        piece.button->setChecked(piece.fold.scheme == scheme && piece.fold.atHead == now.atHead
-                                 && (piece.fold.panels == now.panels || (scheme == FoldScheme::Zigzag && piece.fold.panels == 4 && now.panels > 4)));
+        piece.button->setChecked(piece.fold.scheme == scheme && piece.fold.atHead == now.atHead &&
+                                 (piece.fold.panels == now.panels ||
+                                  (scheme == FoldScheme::Zigzag && piece.fold.panels == 4 && now.panels > 4)));
     }
 }
 

@@ -5,10 +5,12 @@
 
 #include <QAbstractButton>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The shelf of folds of a leaflet or card. Each is drawn by folding a small model, never from a picture.
-class PieceShelf : public QWidget {
+class PieceShelf : public QWidget
+{
     Q_OBJECT
 
 public:

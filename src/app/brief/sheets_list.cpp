@@ -6,8 +6,10 @@
 #include <QPainter>
 #include <QStyledItemDelegate>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QString sideText(const Job& job, const Book& book, const BookSheet& sheet, int side)
 {
@@ -19,9 +21,13 @@ QString sideText(const Job& job, const Book& book, const BookSheet& sheet, int s
     return pages.join(QStringLiteral(" | "));
 }
 
-class SheetDelegate : public QStyledItemDelegate {
+class SheetDelegate : public QStyledItemDelegate
+{
 public:
-    SheetDelegate(Document& document, BookSheetsModel& model, QObject* parent) : QStyledItemDelegate(parent), document_(document), model_(model) {}
+    SheetDelegate(Document& document, BookSheetsModel& model, QObject* parent)
+        : QStyledItemDelegate(parent), document_(document), model_(model)
+    {
+    }
 
     QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
@@ -42,17 +48,22 @@ public:
         p->setPen(t.ink);
         p->setFont(uiFont(type::label, QFont::Bold));
         p->drawText(QRectF(row.x() + 12, row.y() + 10, 94, 18), Qt::AlignLeft | Qt::AlignVCenter,
-                    document_.job().kind == PieceKind::Booklet ? SheetsList::tr("sheet %1").arg(sheet.number) : SheetsList::tr("signature %1").arg(sheet.number));
+                    rulesOf(document_.job().kind).binding == Binding::Stapled
+                        ? SheetsList::tr("sheet %1").arg(sheet.number)
+                        : SheetsList::tr("signature %1").arg(sheet.number));
         p->setPen(t.ink2);
         p->setFont(uiFont(type::note));
-        const QString creep = document_.job().kind == PieceKind::Booklet ? SheetsList::tr("creep\n%1 mm").arg(sheet.creep.toMm(), 0, 'f', 2) : SheetsList::tr("%1 pages").arg(sheet.pages);
+        const QString creep = rulesOf(document_.job().kind).binding == Binding::Stapled
+                                  ? SheetsList::tr("creep\n%1 mm").arg(sheet.creep.toMm(), 0, 'f', 2)
+                                  : SheetsList::tr("%1 pages").arg(sheet.pages);
         p->drawText(QRectF(row.x() + 12, row.y() + 28, 94, 30), Qt::AlignLeft | Qt::AlignTop, creep);
         for (int side = 0; side < 2; ++side) {
             const double x0 = row.x() + 110 + side * (w * sheet.columns + 26);
             if (index.row() == 0) {
                 p->setPen(t.ink2);
                 p->setFont(uiFont(type::note));
-                p->drawText(QRectF(x0, row.y() - 10, w * sheet.columns, 16), Qt::AlignLeft | Qt::AlignVCenter, side == 0 ? SheetsList::tr("outer side") : SheetsList::tr("inner side"));
+                p->drawText(QRectF(x0, row.y() - 10, w * sheet.columns, 16), Qt::AlignLeft | Qt::AlignVCenter,
+                            side == 0 ? SheetsList::tr("outer side") : SheetsList::tr("inner side"));
             }
             for (int r = 0; r < sheet.rows; ++r)
                 for (int c = 0; c < sheet.columns; ++c)
@@ -72,7 +83,9 @@ private:
                 if (sheet.at(0, c, r).page == sheet.firstPage()) {
                     const double perMm = h / document_.job().page.h.toMm();
                     const double x = x0 + (document_.job().rightToLeft ? c + 1 : c) * w;
-                    p.fillRect(QRectF(x - 1.5, y0 + r * h + sheet.markTop.toMm() * perMm, 3, std::max(2.0, sheet.markHeight.toMm() * perMm)), Qt::black);
+                    p.fillRect(QRectF(x - 1.5, y0 + r * h + sheet.markTop.toMm() * perMm, 3,
+                                      std::max(2.0, sheet.markHeight.toMm() * perMm)),
+                               Qt::black);
                 }
     }
     /// The first row says what its two sides are.
@@ -80,7 +93,8 @@ private:
     [[nodiscard]] double ratio() const { return document_.job().page.h.toMm() / document_.job().page.w.toMm(); }
     [[nodiscard]] double cellWidth(int width, const BookSheet& sheet) const
     {
-        return std::min({(width - 110 - 26 - 16) / 2.0 / sheet.columns, sheet.rows == 1 ? 68.0 : 54.0, 150.0 / sheet.rows / ratio()});
+        return std::min({(width - 110 - 26 - 16) / 2.0 / sheet.columns, sheet.rows == 1 ? 68.0 : 54.0,
+                         150.0 / sheet.rows / ratio()});
     }
     void paintPage(QPainter& p, const QRectF& r, const BookSheet::Spot& spot) const
     {
@@ -100,7 +114,8 @@ private:
         const QString number = folio(document_.job(), spot.page, book.pages);
         p.setPen(QColor(0x20, 0x26, 0x2D));
         p.setFont(uiFont(r.width() < 30 ? type::note : type::label, QFont::DemiBold));
-        p.drawText(QRectF(-r.width() / 2, -r.height() / 2, r.width(), r.height()), Qt::AlignCenter, number.isEmpty() ? QStringLiteral("–") : number);
+        p.drawText(QRectF(-r.width() / 2, -r.height() / 2, r.width(), r.height()), Qt::AlignCenter,
+                   number.isEmpty() ? QStringLiteral("–") : number);
         p.setPen(QPen(QColor(0x1D, 0x6A, 0x66), 1.4));
         p.drawLine(QPointF(-r.width() / 5, -r.height() / 2 + 4), QPointF(r.width() / 5, -r.height() / 2 + 4));
         p.restore();
@@ -133,7 +148,9 @@ QVariant BookSheetsModel::data(const QModelIndex& index, int role) const
         return {};
     const Book& book = *document_.plan().book;
     const BookSheet& s = sheet(index.row());
-    return tr("Sheet %1: outer side %2; inner side %3").arg(s.number).arg(sideText(document_.job(), book, s, 0), sideText(document_.job(), book, s, 1));
+    return tr("Sheet %1: outer side %2; inner side %3")
+        .arg(s.number)
+        .arg(sideText(document_.job(), book, s, 0), sideText(document_.job(), book, s, 1));
 }
 
 SheetsList::SheetsList(Document& document, QWidget* parent) : QListView(parent), model_(document)

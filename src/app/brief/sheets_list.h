@@ -6,10 +6,12 @@
 #include <QAbstractListModel>
 #include <QListView>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The sheets or signatures of a booklet or book, one a row.
-class BookSheetsModel : public QAbstractListModel {
+class BookSheetsModel : public QAbstractListModel
+{
     Q_OBJECT
 
 public:
@@ -24,7 +26,8 @@ private:
 };
 
 /// Both sides of every sheet with the pages where they lie, heads as they point, made-up blanks hatched, and the creep.
-class SheetsList : public QListView {
+class SheetsList : public QListView
+{
     Q_OBJECT
 
 public:

@@ -1,20 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/brief/start_gallery.h"
 
-#include "app/look/plain_text.h"
 #include "app/look/dialog_parts.h"
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
-#include "core/units/envelopes.h"
-#include "core/piece/opening.h"
-#include "core/units/page_sizes.h"
 #include "core/file/save_file.h"
+#include "core/piece/opening.h"
+#include "core/units/envelopes.h"
+#include "core/units/page_sizes.h"
 #include "paint/piece_painter.h"
 
 #include <QComboBox>
-#include <QFileDialog>
 #include <QFile>
-#include <QKeyEvent>
+#include <QFileDialog>
 #include <QHBoxLayout>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListView>
@@ -24,14 +24,20 @@
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr QSize tileSize(207, 190);
 
-class TileDelegate : public QStyledItemDelegate {
+class TileDelegate : public QStyledItemDelegate
+{
 public:
-    TileDelegate(PresetModel& model, const QSortFilterProxyModel& filter, QObject* parent) : QStyledItemDelegate(parent), model_(model), filter_(filter) {}
+    TileDelegate(PresetModel& model, const QSortFilterProxyModel& filter, QObject* parent)
+        : QStyledItemDelegate(parent), model_(model), filter_(filter)
+    {
+    }
 
     QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return tileSize; }
 
@@ -50,16 +56,20 @@ public:
         p->drawRoundedRect(card, 4, 4);
         const QRectF drawing(card.x() + 18, card.y() + 12, card.width() - 36, 88);
         if (const auto& plan = model_.plan(row))
-            paintStandingPiece(*p, drawing, *plan, tellingOpenness(*model_.job(row)), {}, t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
+            paintStandingPiece(*p, drawing, *plan, tellingOpenness(*model_.job(row)), {},
+                               t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
         const QRectF words = card.adjusted(12, 106, -12, -6);
         p->setPen(t.ink);
         p->setFont(uiFont(type::label, QFont::Bold));
-        p->drawText(words, Qt::AlignTop | Qt::AlignLeft, p->fontMetrics().elidedText(index.data(Qt::DisplayRole).toString(), Qt::ElideRight, int(words.width())));
+        p->drawText(
+            words, Qt::AlignTop | Qt::AlignLeft,
+            p->fontMetrics().elidedText(index.data(Qt::DisplayRole).toString(), Qt::ElideRight, int(words.width())));
         p->setFont(uiFont(type::note));
         const QString trouble = index.data(PresetModel::ProblemRole).toString();
         if (trouble.isEmpty()) {
             p->setPen(t.ink2);
-            p->drawText(words.adjusted(0, 18, 0, -16), Qt::AlignTop | Qt::AlignLeft | Qt::TextWordWrap, index.data(PresetModel::DescriptionRole).toString());
+            p->drawText(words.adjusted(0, 18, 0, -16), Qt::AlignTop | Qt::AlignLeft | Qt::TextWordWrap,
+                        index.data(PresetModel::DescriptionRole).toString());
             p->setPen(t.ink);
             p->drawText(words, Qt::AlignBottom | Qt::AlignLeft, index.data(PresetModel::SizeRole).toString());
         } else {
@@ -140,7 +150,9 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
     case Qt::DisplayRole:
     case Qt::AccessibleTextRole: return p.name;
     case Qt::ToolTipRole:
-        return made ? tr("%1\nflat %2, %3").arg(p.description, formatSize(plan(index.row())->paper.flat, made->unit), made->stock.name) : p.description;
+        return made ? tr("%1\nflat %2, %3")
+                          .arg(p.description, formatSize(plan(index.row())->paper.flat, made->unit), made->stock.name)
+                    : p.description;
     case KindRole: return int(p.job.kind);
     case DescriptionRole: return p.description;
     case ProblemRole: return made ? QString() : made.error().message;
@@ -156,7 +168,8 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
 }
 
 /// Shows the set-ups of one kind, or all.
-class StartGallery::KindFilter : public QSortFilterProxyModel {
+class StartGallery::KindFilter : public QSortFilterProxyModel
+{
 public:
     using QSortFilterProxyModel::QSortFilterProxyModel;
     void setKind(std::optional<PieceKind> kind)
@@ -175,7 +188,8 @@ private:
     std::optional<PieceKind> kind_;
 };
 
-StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent) : QDialog(parent), presets_(presets), unit_(unit), model_(presets)
+StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent)
+    : QDialog(parent), presets_(presets), unit_(unit), model_(presets)
 {
     setObjectName(QStringLiteral("startGallery"));
     setWindowTitle(tr("Start a piece"));
@@ -338,7 +352,8 @@ void StartGallery::take()
 
 void StartGallery::importPreset()
 {
-    const QString path = QFileDialog::getOpenFileName(this, tr("Import a preset"), {}, tr("Presets (*.hinge.json);;All files (*)"));
+    const QString path =
+        QFileDialog::getOpenFileName(this, tr("Import a preset"), {}, tr("Presets (*.hinge.json);;All files (*)"));
     if (path.isEmpty())
         return;
     const auto name = presets_.importFile(path);
@@ -351,7 +366,8 @@ void StartGallery::sharePreset()
     if (row < 0)
         return;
     const Preset& preset = model_.preset(row);
-    const QString path = QFileDialog::getSaveFileName(this, tr("Share a preset"), presetFileName(preset.name), tr("Presets (*.hinge.json)"));
+    const QString path = QFileDialog::getSaveFileName(this, tr("Share a preset"), presetFileName(preset.name),
+                                                      tr("Presets (*.hinge.json)"));
     if (path.isEmpty())
         return;
     const auto written = saveWhole(path, writePreset(preset));

@@ -15,10 +15,12 @@ class QLineEdit;
 class QListView;
 class QPushButton;
 
-namespace hinge {
+namespace hinge
+{
 
 /// The set-ups to start from, each fitted to the size that was asked for.
-class PresetModel : public QAbstractListModel {
+class PresetModel : public QAbstractListModel
+{
     Q_OBJECT
 
 public:
@@ -47,7 +49,8 @@ private:
 };
 
 /// Where a piece begins: pick a kind, say a size when there is one, and take a set-up drawn as a little folded piece.
-class StartGallery : public QDialog {
+class StartGallery : public QDialog
+{
     Q_OBJECT
 
 public:

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/canvas/flat_drawing.h"
 
-#include "app/look/plain_text.h"
-#include "app/fields/fields.h"
 #include "app/document/linked_files.h"
+#include "app/fields/fields.h"
 #include "app/fields/margin_fields.h"
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "paint/piece_painter.h"
 
@@ -15,7 +15,8 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 FlatDrawing::FlatDrawing(Document& document, QWidget* parent) : QWidget(parent), document_(document)
 {
@@ -57,7 +58,10 @@ void FlatDrawing::paintEvent(QPaintEvent*)
 {
     const Theme& t = Theme::of(this);
     QPainter p(this);
-    const DiagramStyle style{{t.ink2, t.ink, uiFont(type::label, QFont::DemiBold)}, t.accent, uiFont(type::body, QFont::DemiBold), uiFont(type::note)};
+    const DiagramStyle style{{t.ink2, t.ink, uiFont(type::label, QFont::DemiBold)},
+                             t.accent,
+                             uiFont(type::body, QFont::DemiBold),
+                             uiFont(type::note)};
     const FlatDiagram drawing = diagram();
     drawing.paint(p, style);
     if (picked_ && shown_ != Shown::TextPages) {
@@ -158,8 +162,10 @@ void FlatDrawing::openMargins(FlatDiagram::Place place)
     QPoint corner = mapToGlobal(at.toPoint()) - QPoint(card->width() / 2, card->height() / 2);
     // Within the window, so that nothing of it is cut off.
     const QRect whole(window()->mapToGlobal(QPoint(0, 0)), window()->size());
-    corner.setX(std::clamp(corner.x(), whole.left() + 8, std::max(whole.left() + 8, whole.right() - card->width() - 8)));
-    corner.setY(std::clamp(corner.y(), whole.top() + 8, std::max(whole.top() + 8, whole.bottom() - card->height() - 8)));
+    corner.setX(
+        std::clamp(corner.x(), whole.left() + 8, std::max(whole.left() + 8, whole.right() - card->width() - 8)));
+    corner.setY(
+        std::clamp(corner.y(), whole.top() + 8, std::max(whole.top() + 8, whole.bottom() - card->height() - 8)));
     card->move(corner);
     card->show();
     if (auto* first = fields->findChild<JobField*>())
@@ -205,7 +211,8 @@ void StandingPiece::paintEvent(QPaintEvent*)
         stale_ = false;
     }
     QPainter p(this);
-    paintStandingPiece(p, QRectF(rect()).adjusted(8, 4, -8, -4), document_.plan(), openness_, faces_, QColor(0x20, 0x26, 0x2D, 160));
+    paintStandingPiece(p, QRectF(rect()).adjusted(8, 4, -8, -4), document_.plan(), openness_, faces_,
+                       QColor(0x20, 0x26, 0x2D, 160));
 }
 
 } // namespace hinge

@@ -7,11 +7,13 @@
 
 #include <QWidget>
 
-namespace hinge {
+namespace hinge
+{
 
-/// The dimensioned drawing of the flat, as a workshop would draw it. A panel of it can be picked, with the mouse or with the
-/// arrow keys and Enter, to set its margins.
-class FlatDrawing : public QWidget {
+/// The dimensioned drawing of the flat, as a workshop would draw it. A panel of it can be picked, with the mouse or
+/// with the arrow keys and Enter, to set its margins.
+class FlatDrawing : public QWidget
+{
     Q_OBJECT
 
 public:
@@ -42,7 +44,8 @@ private:
 };
 
 /// The piece standing half open, with what is printed on it.
-class StandingPiece : public QWidget {
+class StandingPiece : public QWidget
+{
     Q_OBJECT
 
 public:

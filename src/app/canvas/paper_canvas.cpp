@@ -7,7 +7,8 @@
 #include <QWheelEvent>
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 
 PaperCanvas::PaperCanvas(QWidget* parent) : QWidget(parent) { setFocusPolicy(Qt::StrongFocus); }
 
@@ -43,7 +44,8 @@ void PaperCanvas::wheelEvent(QWheelEvent* event)
     if (event->modifiers() & Qt::ControlModifier) {
         zoomBy(std::pow(1.0015, event->angleDelta().y()), event->position());
     } else {
-        const QPointF by = event->pixelDelta().isNull() ? QPointF(event->angleDelta()) / 2 : QPointF(event->pixelDelta());
+        const QPointF by =
+            event->pixelDelta().isNull() ? QPointF(event->angleDelta()) / 2 : QPointF(event->pixelDelta());
         panBy(event->modifiers() & Qt::ShiftModifier ? by.transposed() : by);
     }
     event->accept();

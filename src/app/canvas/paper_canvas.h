@@ -5,10 +5,12 @@
 
 #include <QWidget>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A widget that shows paper: zoomed with Ctrl and the wheel about the pointer, moved with the wheel alone.
-class PaperCanvas : public QWidget {
+class PaperCanvas : public QWidget
+{
     Q_OBJECT
 
 public:

@@ -5,11 +5,13 @@
 #include <QRectF>
 #include <QTransform>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Zoom and pan of a drawing in millimetres on a widget in pixels. Fits the drawing until the user
 /// zooms, and again when asked.
-class ViewPort {
+class ViewPort
+{
 public:
     /// `content` in millimetres, `room` in pixels: what to fit, and where.
     void setGeometry(const QRectF& content, const QRectF& room)

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/dialogs/files_dialog.h"
 
-#include "app/look/plain_text.h"
-#include "app/look/dialog_parts.h"
 #include "app/document/linked_files.h"
+#include "app/look/dialog_parts.h"
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "core/file/embedded_files.h"
 #include "core/file/links.h"
@@ -20,8 +20,10 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QString stateText(FileState state)
 {
@@ -62,7 +64,10 @@ int FilesModel::rowCount(const QModelIndex& parent) const { return parent.isVali
 int FilesModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : columnTotal; }
 QString FilesModel::pathAt(int row) const { return row >= 0 && row < paths_.size() ? paths_[row] : QString(); }
 
-FileState FilesModel::stateOf(const QString& path) const { return fileState(document_.job(), document_.plan(), path, document_.files().facts()); }
+FileState FilesModel::stateOf(const QString& path) const
+{
+    return fileState(document_.job(), document_.plan(), path, document_.files().facts());
+}
 
 QVariant FilesModel::data(const QModelIndex& index, int role) const
 {
@@ -71,14 +76,17 @@ QVariant FilesModel::data(const QModelIndex& index, int role) const
     const QString& path = paths_[index.row()];
     const FileFacts facts = document_.files().facts().value(path);
     if (role == Qt::ToolTipRole)
-        return !facts.error.isEmpty() ? facts.error : isEmbedded(path) ? tr("It lies in the job") : QDir::toNativeSeparators(resolvedPath(path, document_.folder()));
+        return !facts.error.isEmpty() ? facts.error
+               : isEmbedded(path)     ? tr("It lies in the job")
+                                      : QDir::toNativeSeparators(resolvedPath(path, document_.folder()));
     if (role == Qt::TextAlignmentRole && index.column() > State)
         return int(Qt::AlignRight | Qt::AlignVCenter);
     if (role == Qt::DecorationRole && index.column() == State) {
         const FileState state = stateOf(path);
         const bool well = state == FileState::Fine || state == FileState::NotRead;
         const Theme& t = Theme::of(qobject_cast<const QWidget*>(QObject::parent()));
-        return themedIcon(well ? QStringLiteral("circle-check") : QStringLiteral("triangle-alert"), well ? t.accent : t.brick);
+        return themedIcon(well ? QStringLiteral("circle-check") : QStringLiteral("triangle-alert"),
+                          well ? t.accent : t.brick);
     }
     if (role != Qt::DisplayRole)
         return {};
@@ -88,7 +96,8 @@ QVariant FilesModel::data(const QModelIndex& index, int role) const
     case Pixels:
         if (facts.pixelWidth > 0)
             return tr("%1 × %2").arg(facts.pixelWidth).arg(facts.pixelHeight);
-        return facts.isPdf && !facts.pages.empty() ? formatSize(facts.pages.front().trim, document_.job().unit) : QString();
+        return facts.isPdf && !facts.pages.empty() ? formatSize(facts.pages.front().trim, document_.job().unit)
+                                                   : QString();
     case Resolution: {
         const double ppi = coarsestPpi(document_.job(), document_.plan(), path, facts);
         return ppi > 0 ? tr("%1 ppi").arg(std::lround(ppi)) : facts.isPdf ? tr("any") : QString();
@@ -150,7 +159,8 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     auto* header = table_->horizontalHeader();
     header->setHighlightSections(false);
     header->setSectionResizeMode(FilesModel::Name, QHeaderView::Stretch);
-    for (const int c : {FilesModel::State, FilesModel::Pixels, FilesModel::Resolution, FilesModel::Colour, FilesModel::Bytes})
+    for (const int c :
+         {FilesModel::State, FilesModel::Pixels, FilesModel::Resolution, FilesModel::Colour, FilesModel::Bytes})
         header->setSectionResizeMode(c, QHeaderView::ResizeToContents);
     column->addWidget(table_, 1);
     note_ = plainLabel();
@@ -159,8 +169,10 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     note_->setWordWrap(true);
     column->addWidget(note_);
     auto* foot = new QHBoxLayout;
-    auto* refresh = addFootButton(foot, tr("Read again"), "files.refresh", tr("Look at the file again, and take it as it is now"));
-    auto* replace = addFootButton(foot, tr("Find or replace…"), "files.replace", tr("Another file in its place, everywhere in this job"));
+    auto* refresh =
+        addFootButton(foot, tr("Read again"), "files.refresh", tr("Look at the file again, and take it as it is now"));
+    auto* replace = addFootButton(foot, tr("Find or replace…"), "files.replace",
+                                  tr("Another file in its place, everywhere in this job"));
     auto* embed = addFootButton(foot, tr("Take into the job"), "files.embed", {});
     auto* show = addFootButton(foot, tr("Show it"), "files.show", tr("Go to where it is used"));
     foot->addStretch(1);
@@ -185,8 +197,9 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
         });
     });
     connect(replace, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("In place of %1").arg(QFileInfo(shownPath(current())).fileName()), document_.folder(),
-                                                          tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
+        const QString path = QFileDialog::getOpenFileName(
+            this, tr("In place of %1").arg(QFileInfo(shownPath(current())).fileName()), document_.folder(),
+            tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
         if (!path.isEmpty())
             replaceWith(path);
     });
@@ -201,9 +214,11 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
         const bool inside = isEmbedded(current());
         refresh->setEnabled(any && !inside);
         embed->setText(inside ? tr("Put beside the job…") : tr("Take into the job"));
-        embed->setToolTip(inside ? tr("Write it to disk and use it from there") : tr("It then travels in the job file, and nothing can happen to it"));
+        embed->setToolTip(inside ? tr("Write it to disk and use it from there")
+                                 : tr("It then travels in the job file, and nothing can happen to it"));
         const FileFacts facts = document_.files().facts().value(current());
-        note_->setText(model_.rowCount() == 0 ? tr("The job uses no files. Drop a picture on a panel to place it.") : facts.error);
+        note_->setText(model_.rowCount() == 0 ? tr("The job uses no files. Drop a picture on a panel to place it.")
+                                              : facts.error);
     };
     connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this, tell);
     connect(&model_, &QAbstractItemModel::dataChanged, this, tell);
@@ -242,7 +257,8 @@ void FilesDialog::embedOrRelease()
     const bool inside = isEmbedded(path);
     Result<void> done;
     if (inside) {
-        const QString target = QFileDialog::getSaveFileName(this, tr("Put beside the job"), QDir(document_.folder()).filePath(shownPath(path)));
+        const QString target = QFileDialog::getSaveFileName(this, tr("Put beside the job"),
+                                                            QDir(document_.folder()).filePath(shownPath(path)));
         if (target.isEmpty())
             return;
         done = releaseFile(job, path, target, document_.linkFor(target));
@@ -250,7 +266,9 @@ void FilesDialog::embedOrRelease()
         done = embedFile(job, path, document_.folder());
     }
     if (done)
-        done = document_.edit(inside ? tr("Put %1 beside the job").arg(shownPath(path)) : tr("Take %1 into the job").arg(QFileInfo(path).fileName()), std::move(job));
+        done = document_.edit(inside ? tr("Put %1 beside the job").arg(shownPath(path))
+                                     : tr("Take %1 into the job").arg(QFileInfo(path).fileName()),
+                              std::move(job));
     table_->setCurrentIndex(model_.index(row, 0));
     if (!done)
         note_->setText(done.error().message);
@@ -263,7 +281,8 @@ void FilesDialog::showCurrent()
         return;
     }
     for (const auto& [surface, content] : document_.job().surfaces) {
-        const auto item = std::ranges::find_if(content->items, [&](const Item& i) { return i.kind == ItemKind::Picture && i.file.path == current(); });
+        const auto item = std::ranges::find_if(
+            content->items, [&](const Item& i) { return i.kind == ItemKind::Picture && i.file.path == current(); });
         if (item == content->items.end() && !(content->supplied && content->supplied->path == current()))
             continue;
         selection_.setItem(surface, item == content->items.end() ? QString() : item->id);

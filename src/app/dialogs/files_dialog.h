@@ -11,10 +11,12 @@
 class QLabel;
 class QTableView;
 
-namespace hinge {
+namespace hinge
+{
 
 /// The files a job uses, one a row: how large, how fine, in which colours, and whether it is still what was placed.
-class FilesModel : public QAbstractTableModel {
+class FilesModel : public QAbstractTableModel
+{
     Q_OBJECT
 
 public:
@@ -36,7 +38,8 @@ private:
 };
 
 /// Looks after the files of a job: read them again, find one again, put another in its place everywhere.
-class FilesDialog : public QDialog {
+class FilesDialog : public QDialog
+{
     Q_OBJECT
 
 public:

@@ -1,22 +1,24 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/dialogs/press_dialog.h"
 
-#include "app/look/plain_text.h"
-#include "app/look/dialog_parts.h"
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
+#include "app/look/dialog_parts.h"
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
+#include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
 #include "core/file/links.h"
-#include "colour/press_profile.h"
 
-#include <QFile>
 #include <QCheckBox>
+#include <QFile>
 #include <QFileDialog>
 #include <QVBoxLayout>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QLabel* wide(QLabel* label)
 {
@@ -37,7 +39,8 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     auto* title = plainLabel(tr("Press and paper"));
     title->setFont(uiFont(type::title, QFont::Bold));
     column->addWidget(title);
-    column->addWidget(wide(note(tr("Colours are converted and shown through the profile of the press and its paper. It goes into the PDF, so that everybody down the line sees the same."))));
+    column->addWidget(wide(note(tr("Colours are converted and shown through the profile of the press and its paper. It "
+                                   "goes into the PDF, so that everybody down the line sees the same."))));
     column->addSpacing(4);
     column->addWidget(section(tr("Profile")));
     name_ = wide(plainLabel());
@@ -49,14 +52,16 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     about_->setObjectName(QStringLiteral("press.about"));
     column->addWidget(about_);
     auto* choices = new QHBoxLayout;
-    auto* choose = addFootButton(choices, tr("Take a profile…"), "press.choose", tr("An ICC profile from your printer"));
+    auto* choose =
+        addFootButton(choices, tr("Take a profile…"), "press.choose", tr("An ICC profile from your printer"));
     shipped_ = addFootButton(choices, tr("Use the one that ships"), "press.shipped", tr("Offset on coated paper"));
     choices->addStretch(1);
     column->addLayout(choices);
     column->addSpacing(4);
     column->addWidget(section(tr("Ink on one spot")));
     auto* limit = new QHBoxLayout;
-    auto* most = JobField::forNumber(document_, tr("Change the ink limit"), [](Job& j) -> int& { return j.press.inkLimit; });
+    auto* most =
+        JobField::forNumber(document_, tr("Change the ink limit"), [](Job& j) -> int& { return j.press.inkLimit; });
     most->setObjectName(QStringLiteral("press.inkLimit"));
     most->setFixedWidth(64);
     limit->addWidget(plainLabel(tr("at most")));
@@ -64,7 +69,8 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     limit->addWidget(plainLabel(tr("% of the four together")));
     limit->addStretch(1);
     column->addLayout(limit);
-    column->addWidget(wide(note(tr("Common practice: 300 to 330 % on coated paper, 240 % in newspapers. Inks and pictures beyond it are found."))));
+    column->addWidget(wide(note(tr("Common practice: 300 to 330 % on coated paper, 240 % in newspapers. Inks and "
+                                   "pictures beyond it are found."))));
     column->addSpacing(4);
     column->addWidget(section(tr("Black")));
     over_ = new QCheckBox(tr("Black text and thin lines print over what is under them"));
@@ -83,7 +89,8 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     close->setProperty("leading", true);
     column->addLayout(foot);
     connect(choose, &QPushButton::clicked, this, [this] {
-        const QString file = QFileDialog::getOpenFileName(this, tr("Take a press profile"), document_.folder(), tr("ICC profiles (*.icc *.icm);;All files (*)"));
+        const QString file = QFileDialog::getOpenFileName(this, tr("Take a press profile"), document_.folder(),
+                                                          tr("ICC profiles (*.icc *.icm);;All files (*)"));
         if (!file.isEmpty())
             take(file);
     });
@@ -115,7 +122,9 @@ void PressDialog::tell()
 void PressDialog::take(const QString& file)
 {
     QFile in(file);
-    const auto profile = in.open(QIODevice::ReadOnly) ? readPressProfile(in.readAll()) : problem({}, tr("The file cannot be opened: %1.").arg(in.errorString()));
+    const auto profile = in.open(QIODevice::ReadOnly)
+                             ? readPressProfile(in.readAll())
+                             : problem({}, tr("The file cannot be opened: %1.").arg(in.errorString()));
     if (!profile) {
         about_->setText(tr("%1 was not taken. %2").arg(QFileInfo(file).fileName(), profile.error().message));
         return;

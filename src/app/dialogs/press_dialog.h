@@ -9,10 +9,12 @@ class QCheckBox;
 class QLabel;
 class QPushButton;
 
-namespace hinge {
+namespace hinge
+{
 
 /// The profile of press and paper that colours are converted and shown through, and how much ink the paper takes.
-class PressDialog : public QDialog {
+class PressDialog : public QDialog
+{
     Q_OBJECT
 
 public:

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/dialogs/stock_dialog.h"
 
-#include "app/look/plain_text.h"
 #include "app/look/dialog_parts.h"
+#include "app/look/plain_text.h"
 #include "core/job/job.h"
 
 #include <QFileDialog>
@@ -14,7 +14,8 @@
 #include <QVBoxLayout>
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 
 StockTableModel::StockTableModel(StockStore& store, Unit unit, QObject* parent)
     : QAbstractTableModel(parent), store_(store), unit_(unit), stocks_(store.all())
@@ -46,7 +47,8 @@ QVariant StockTableModel::headerData(int section, Qt::Orientation orientation, i
     if (role == Qt::ToolTipRole)
         return heads[section].tip;
     if (role == Qt::TextAlignmentRole)
-        return section == Name || section == Coated ? int(Qt::AlignLeft | Qt::AlignVCenter) : int(Qt::AlignRight | Qt::AlignVCenter);
+        return section == Name || section == Coated ? int(Qt::AlignLeft | Qt::AlignVCenter)
+                                                    : int(Qt::AlignRight | Qt::AlignVCenter);
     return {};
 }
 
@@ -65,13 +67,16 @@ QVariant StockTableModel::data(const QModelIndex& index, int role) const
         return font;
     }
     if (role == Qt::ToolTipRole)
-        return isOwn(index.row()) ? tr("An own stock: double-click to change") : tr("Ships with the program; make a copy to change it");
+        return isOwn(index.row()) ? tr("An own stock: double-click to change")
+                                  : tr("Ships with the program; make a copy to change it");
     if (role != Qt::DisplayRole && role != Qt::EditRole)
         return {};
     switch (index.column()) {
     case Name: return s.name;
     case Grammage: return QString::number(s.grammage);
-    case Bulk: return QString::number(s.measuredCaliper ? s.caliper().toMm() * 1000 / s.grammage : s.bulkMilli / 1000.0, 'f', 2);
+    case Bulk:
+        return QString::number(s.measuredCaliper ? s.caliper().toMm() * 1000 / s.grammage : s.bulkMilli / 1000.0, 'f',
+                               2);
     case Caliper: return QStringLiteral("%1 mm").arg(s.caliper().toMm(), 0, 'f', 3);
     case PagesPerInch: return QString::number(s.pagesPerInch(), 'f', 0);
     default: return {};
@@ -159,7 +164,9 @@ bool StockTableModel::setData(const QModelIndex& index, const QVariant& value, i
 int StockTableModel::addCopy(const Stock& stock)
 {
     Stock copy = stock;
-    const auto taken = [&](const QString& name) { return std::ranges::any_of(stocks_, [&](const Stock& s) { return s.name == name; }); };
+    const auto taken = [&](const QString& name) {
+        return std::ranges::any_of(stocks_, [&](const Stock& s) { return s.name == name; });
+    };
     copy.name = tr("%1, own").arg(stock.name);
     for (int i = 2; taken(copy.name); ++i)
         copy.name = tr("%1, own %2").arg(stock.name, QString::number(i));
@@ -183,7 +190,8 @@ void StockTableModel::removeOwn(int row)
         Q_EMIT refused(kept.error().message);
 }
 
-StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialog(parent), store_(store), model_(store, unit)
+StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent)
+    : QDialog(parent), store_(store), model_(store, unit)
 {
     setObjectName(QStringLiteral("stockDialog"));
     setWindowTitle(tr("Stocks"));
@@ -205,7 +213,11 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialo
     table_->verticalHeader()->setDefaultSectionSize(30);
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
     table_->horizontalHeader()->setSectionResizeMode(StockTableModel::Name, QHeaderView::Stretch);
-    const std::pair<int, int> widths[] = {{StockTableModel::Grammage, 74}, {StockTableModel::Bulk, 100}, {StockTableModel::Caliper, 92}, {StockTableModel::PagesPerInch, 120}, {StockTableModel::Coated, 84}};
+    const std::pair<int, int> widths[] = {{StockTableModel::Grammage, 74},
+                                          {StockTableModel::Bulk, 100},
+                                          {StockTableModel::Caliper, 92},
+                                          {StockTableModel::PagesPerInch, 120},
+                                          {StockTableModel::Coated, 84}};
     for (const auto& [section, width] : widths)
         table_->setColumnWidth(section, width);
     table_->horizontalHeader()->setHighlightSections(false);
@@ -237,12 +249,14 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent) : QDialo
     });
     connect(remove_, &QPushButton::clicked, this, [this] { model_.removeOwn(table_->currentIndex().row()); });
     connect(take, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("Import stocks"), {}, tr("Lists of stocks (*.json *.csv);;All files (*)"));
+        const QString path = QFileDialog::getOpenFileName(this, tr("Import stocks"), {},
+                                                          tr("Lists of stocks (*.json *.csv);;All files (*)"));
         if (!path.isEmpty())
             importFrom(path);
     });
     connect(give, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getSaveFileName(this, tr("Export stocks"), QStringLiteral("stocks.csv"), tr("Table (*.csv);;JSON (*.json)"));
+        const QString path = QFileDialog::getSaveFileName(this, tr("Export stocks"), QStringLiteral("stocks.csv"),
+                                                          tr("Table (*.csv);;JSON (*.json)"));
         if (!path.isEmpty())
             exportTo(path);
     });

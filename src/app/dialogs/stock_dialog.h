@@ -11,10 +11,12 @@ class QLabel;
 class QPushButton;
 class QTableView;
 
-namespace hinge {
+namespace hinge
+{
 
 /// All stocks as a table; own ones are edited in place, and what hangs together follows: caliper, bulk, pages per inch.
-class StockTableModel : public QAbstractTableModel {
+class StockTableModel : public QAbstractTableModel
+{
     Q_OBJECT
 
 public:
@@ -43,7 +45,8 @@ private:
 };
 
 /// The stock library: add, change, remove own stocks; import and export lists.
-class StockDialog : public QDialog {
+class StockDialog : public QDialog
+{
     Q_OBJECT
 
 public:

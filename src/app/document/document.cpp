@@ -17,13 +17,16 @@
 #include <QUndoCommand>
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 /// One step of the history: the job before and after. Jobs are small and share their parts.
-class JobStep : public QUndoCommand {
+class JobStep : public QUndoCommand
+{
 public:
     JobStep(Document& document, const QString& what, Job after, Plan plan, QString merge)
-        : QUndoCommand(what), document_(document), before_(document.job_), after_(std::move(after)), plan_(std::move(plan)), merge_(std::move(merge))
+        : QUndoCommand(what), document_(document), before_(document.job_), after_(std::move(after)),
+          plan_(std::move(plan)), merge_(std::move(merge))
     {
     }
 

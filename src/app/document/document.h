@@ -11,14 +11,16 @@
 
 class QLockFile;
 
-namespace hinge {
+namespace hinge
+{
 
 class LinkedFiles;
 class TextLayoutCache;
 
 /// The job that is open: its data, everything that follows from it, its history and its file.
 /// The only way to change the job is `edit`, so that everything can be undone.
-class Document : public QObject {
+class Document : public QObject
+{
     Q_OBJECT
 
 public:

@@ -5,7 +5,8 @@
 
 #include <QPointer>
 
-namespace hinge {
+namespace hinge
+{
 
 bool Exporter::start(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target)
 {

@@ -7,10 +7,12 @@
 #include <atomic>
 #include <memory>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Writes one PDF at a time in a worker thread; can be stopped.
-class Exporter : public QObject {
+class Exporter : public QObject
+{
     Q_OBJECT
 
 public:

@@ -2,14 +2,16 @@
 #include "app/document/linked_files.h"
 
 #include "app/document/background.h"
+#include "colour/press_profile.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_preview.h"
-#include "pdf/read_facts.h"
 #include "pdf/picture_preview.h"
-#include "colour/press_profile.h"
+#include "pdf/read_facts.h"
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Enough for a full screen at twice the size; the file itself goes into the PDF.
 constexpr int longestSide = 2600;
@@ -144,7 +146,10 @@ ShownPicture LinkedFiles::picture(const LinkedFile& file)
         return {};
     ++reading_;
     inBackground(
-        this, [full = resolvedPath(file.path, folder_), page = file.page, press = press_] { return readForScreen(full, page, press); },
+        this,
+        [full = resolvedPath(file.path, folder_), page = file.page, press = press_] {
+            return readForScreen(full, page, press);
+        },
         [this, key, generation = generation_, press = press_](const ShownPicture& shown) {
             // One that was read for another press is asked for again.
             if (generation == generation_ && press == press_) {

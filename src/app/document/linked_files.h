@@ -10,11 +10,13 @@
 #include <QTimer>
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The files a job links to: what is known of them, and images of them for the screen. Everything is
 /// read in worker threads; whoever asks too early gets nothing yet and is told when there is more.
-class LinkedFiles : public QObject, public PictureSource {
+class LinkedFiles : public QObject, public PictureSource
+{
     Q_OBJECT
 
 public:

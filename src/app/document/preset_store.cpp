@@ -8,8 +8,10 @@
 #include <QStandardPaths>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Result<Preset> readFile(const QString& path)
 {
@@ -21,7 +23,10 @@ Result<Preset> readFile(const QString& path)
 
 } // namespace
 
-QString PresetStore::folder() { return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/presets"); }
+QString PresetStore::folder()
+{
+    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/presets");
+}
 
 PresetStore::PresetStore(QObject* parent) : QObject(parent) { reload(); }
 

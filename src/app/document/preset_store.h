@@ -5,10 +5,12 @@
 
 #include <QObject>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The set-ups to start from: those that ship with the program, and own ones, one file each in the user's data folder.
-class PresetStore : public QObject {
+class PresetStore : public QObject
+{
     Q_OBJECT
 
 public:

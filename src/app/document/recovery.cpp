@@ -17,8 +17,10 @@
 #include <QUuid>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr int secondsBehind = 3;
 const QString pathKey = QStringLiteral("path");
@@ -35,7 +37,10 @@ QByteArray unpacked(const EmbeddedFile& embedded)
 
 } // namespace
 
-QString Recovery::folder() { return QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + QStringLiteral("/recovery"); }
+QString Recovery::folder()
+{
+    return QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + QStringLiteral("/recovery");
+}
 
 Recovery::Recovery(Document& document, QObject* parent) : QObject(parent), document_(document)
 {

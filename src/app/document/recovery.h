@@ -9,11 +9,13 @@
 
 class QLockFile;
 
-namespace hinge {
+namespace hinge
+{
 
 /// Keeps a copy of unsaved work beside the user's data, a few seconds behind, so that it survives a crash
 /// or a power cut. The copy goes away when the job is saved or the program ends in good order.
-class Recovery : public QObject {
+class Recovery : public QObject
+{
     Q_OBJECT
 
 public:

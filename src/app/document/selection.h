@@ -5,11 +5,13 @@
 
 #include <QObject>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What the user is looking at: a surface, one of its panels, perhaps items on it. Shared by the
 /// canvas, the drawer and the findings; not part of the job.
-class Selection : public QObject {
+class Selection : public QObject
+{
     Q_OBJECT
 
 public:
@@ -39,7 +41,10 @@ public:
         items_.clear();
         Q_EMIT changed();
     }
-    void setItem(const SurfaceId& surface, const QString& item) { setItems(surface, item.isEmpty() ? QStringList() : QStringList{item}); }
+    void setItem(const SurfaceId& surface, const QString& item)
+    {
+        setItems(surface, item.isEmpty() ? QStringList() : QStringList{item});
+    }
     void setItems(const SurfaceId& surface, const QStringList& items)
     {
         if (surface == surface_ && items == items_)

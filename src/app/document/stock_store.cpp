@@ -9,8 +9,10 @@
 #include <QStandardPaths>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr qint64 largestList = 16 * 1024 * 1024;
 
@@ -26,7 +28,10 @@ Result<QByteArray> readAll(const QString& path)
 
 } // namespace
 
-QString StockStore::filePath() { return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/stocks.json"); }
+QString StockStore::filePath()
+{
+    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/stocks.json");
+}
 
 StockStore::StockStore(QObject* parent) : QObject(parent)
 {
@@ -65,7 +70,8 @@ Result<int> StockStore::importFile(const QString& path)
     if (!data)
         return tl::unexpected(data.error());
     const QString name = QFileInfo(path).fileName();
-    const auto stocks = name.endsWith(QStringLiteral(".csv"), Qt::CaseInsensitive) ? readStocksCsv(*data, name) : readStocksJson(*data, name);
+    const auto stocks = name.endsWith(QStringLiteral(".csv"), Qt::CaseInsensitive) ? readStocksCsv(*data, name)
+                                                                                   : readStocksJson(*data, name);
     if (!stocks)
         return tl::unexpected(stocks.error());
     std::vector<Stock> next = own_;

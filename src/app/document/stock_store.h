@@ -1,15 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/units/result.h"
 #include "core/paper/stock.h"
+#include "core/units/result.h"
 
 #include <QObject>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The stocks to choose from: those that ship with the program, and the shop's own, kept in the user's data folder.
-class StockStore : public QObject {
+class StockStore : public QObject
+{
     Q_OBJECT
 
 public:

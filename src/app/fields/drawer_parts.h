@@ -3,7 +3,8 @@
 
 #include "app/look/plain_text.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// A line of explanation in a slip.
 [[nodiscard]] inline QLabel* note(const QString& text)

@@ -9,8 +9,10 @@
 #include <QTimer>
 #include <QWheelEvent>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QLabel* bubbleOf(const QWidget* field) { return field->window()->findChild<QLabel*>(QStringLiteral("fieldProblem")); }
 
@@ -43,7 +45,8 @@ void showFieldProblem(QWidget* field, const QString& message)
     bubble->setFixedWidth(std::min(360, window->width() - 24));
     bubble->adjustSize();
     const QPoint below = field->mapTo(window, QPoint(0, field->height() + 4));
-    bubble->move(std::min(below.x(), window->width() - bubble->width() - 12), std::min(below.y(), window->height() - bubble->height() - 8));
+    bubble->move(std::min(below.x(), window->width() - bubble->width() - 12),
+                 std::min(below.y(), window->height() - bubble->height() - 8));
     bubble->raise();
     bubble->show();
     QTimer::singleShot(8000, bubble, [bubble, message] {
@@ -78,7 +81,8 @@ JobField::JobField(Document& document, QString what, Show show, Apply apply, QWi
     refresh();
 }
 
-JobField* JobField::forLength(Document& document, const QString& what, std::function<Length&(Job&)> part, QWidget* parent)
+JobField* JobField::forLength(Document& document, const QString& what, std::function<Length&(Job&)> part,
+                              QWidget* parent)
 {
     return new JobField(
         document, what,
@@ -129,7 +133,10 @@ QSize JobField::sizeHint() const
     return size;
 }
 
-QSize JobField::minimumSizeHint() const { return fitsText_ ? sizeHint() : QSize(44, QLineEdit::minimumSizeHint().height()); }
+QSize JobField::minimumSizeHint() const
+{
+    return fitsText_ ? sizeHint() : QSize(44, QLineEdit::minimumSizeHint().height());
+}
 
 void JobField::refresh()
 {
@@ -308,7 +315,10 @@ void JobChoice::refresh()
 
 void JobChoice::wheelEvent(QWheelEvent* event) { event->ignore(); } // scrolling a page must not change the job
 
-QSize JobChoice::minimumSizeHint() const { return property("sentence").toBool() ? sizeHint() : QSize(60, QComboBox::minimumSizeHint().height()); }
+QSize JobChoice::minimumSizeHint() const
+{
+    return property("sentence").toBool() ? sizeHint() : QSize(60, QComboBox::minimumSizeHint().height());
+}
 
 QSize JobChoice::sizeHint() const
 {

@@ -7,7 +7,8 @@
 #include <QLineEdit>
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Says what is wrong right below the field it is about, until the field is right again.
 void showFieldProblem(QWidget* field, const QString& message);
@@ -16,7 +17,8 @@ void hideFieldProblem(QWidget* field);
 /// A line that edits one part of the job. Valid text takes effect while it is typed; a problem is shown
 /// when the user leaves or presses Enter, and the job is then as it was before the typing began, so that
 /// nothing half typed stays behind. Escape puts it back, too.
-class JobField : public QLineEdit {
+class JobField : public QLineEdit
+{
     Q_OBJECT
 
 public:
@@ -27,9 +29,11 @@ public:
     JobField(Document& document, QString what, Show show, Apply apply, QWidget* parent = nullptr);
 
     /// For lengths: reads any unit, fraction or sum.
-    static JobField* forLength(Document& document, const QString& what, std::function<Length&(Job&)> part, QWidget* parent = nullptr);
+    static JobField* forLength(Document& document, const QString& what, std::function<Length&(Job&)> part,
+                               QWidget* parent = nullptr);
     /// For whole numbers; thousands may be parted by commas or spaces.
-    static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent = nullptr);
+    static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part,
+                               QWidget* parent = nullptr);
 
     /// Asked when a typed value has taken effect: what should be told about it, given the job before and after. Empty
     /// for nothing.
@@ -62,14 +66,15 @@ private:
     std::function<QString(Job, Job)> remark_;
     bool fitsText_ = false;
     bool typing_ = false;
-    int heldWidth_ = 0; ///< while it has the keyboard a word of the sentence only grows
-    Job before_; ///< when the typing began
+    int heldWidth_ = 0;          ///< while it has the keyboard a word of the sentence only grows
+    Job before_;                 ///< when the typing began
     std::optional<Job> applied_; ///< what the typing has made of it so far
     int session_ = 0;
 };
 
 /// A choice that edits one part of the job.
-class JobChoice : public QComboBox {
+class JobChoice : public QComboBox
+{
     Q_OBJECT
 
 public:

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/fields/findings_bar.h"
 
-#include "core/edit/remedies.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
+#include "core/edit/remedies.h"
 #include "core/plan/check_list.h"
 
 #include <QHBoxLayout>
@@ -12,7 +12,8 @@
 #include <QPushButton>
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 
 QPixmap severitySign(Severity severity, const QWidget* on, int size)
 {

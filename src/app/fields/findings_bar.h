@@ -8,10 +8,12 @@
 class QHBoxLayout;
 class QLabel;
 
-namespace hinge {
+namespace hinge
+{
 
 /// The line at the foot: the most pressing findings, each with its remedy.
-class FindingsBar : public QWidget {
+class FindingsBar : public QWidget
+{
     Q_OBJECT
 
 public:

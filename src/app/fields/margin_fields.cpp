@@ -1,15 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/fields/margin_fields.h"
 
-#include "app/look/plain_text.h"
 #include "app/fields/fields.h"
+#include "app/look/plain_text.h"
 
 #include <QGridLayout>
 #include <QLabel>
 
-namespace hinge {
+namespace hinge
+{
 
-MarginFields::MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix, QWidget* parent) : QWidget(parent)
+MarginFields::MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix,
+                           QWidget* parent)
+    : QWidget(parent)
 {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
@@ -19,8 +22,10 @@ MarginFields::MarginFields(Document& document, const SurfaceId& surface, int pan
         ItemSide side;
         QString label;
         const char* name;
-    } sides[] = {{ItemSide::Left, tr("left"), ".marginLeft"}, {ItemSide::Top, tr("head"), ".marginTop"},
-                 {ItemSide::Right, tr("right"), ".marginRight"}, {ItemSide::Bottom, tr("foot"), ".marginBottom"}};
+    } sides[] = {{ItemSide::Left, tr("left"), ".marginLeft"},
+                 {ItemSide::Top, tr("head"), ".marginTop"},
+                 {ItemSide::Right, tr("right"), ".marginRight"},
+                 {ItemSide::Bottom, tr("foot"), ".marginBottom"}};
     int cell = 0;
     for (const auto& s : sides) {
         const ItemSide side = s.side;

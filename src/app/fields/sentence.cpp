@@ -8,7 +8,8 @@
 #include <QLayout>
 #include <QPushButton>
 
-namespace hinge {
+namespace hinge
+{
 
 void Sentence::words(const QString& text)
 {
@@ -38,12 +39,14 @@ JobField* Sentence::number(const char* name, const QString& what, std::function<
     return add(JobField::forNumber(document_, what, std::move(part)), name, tip);
 }
 
-JobField* Sentence::text(const char* name, const QString& what, JobField::Show show, JobField::Apply apply, const QString& tip)
+JobField* Sentence::text(const char* name, const QString& what, JobField::Show show, JobField::Apply apply,
+                         const QString& tip)
 {
     return add(new JobField(document_, what, std::move(show), std::move(apply)), name, tip);
 }
 
-JobChoice* Sentence::choice(const char* name, const QString& what, std::vector<JobChoice::Option> options, const QString& tip)
+JobChoice* Sentence::choice(const char* name, const QString& what, std::vector<JobChoice::Option> options,
+                            const QString& tip)
 {
     auto* field = new JobChoice(document_, what, std::move(options));
     field->setProperty("sentence", true);

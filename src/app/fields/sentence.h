@@ -6,24 +6,29 @@
 class QLayout;
 class QPushButton;
 
-namespace hinge {
+namespace hinge
+{
 
 /// Writes words and fields one after the other into a flowing layout.
-class Sentence {
+class Sentence
+{
 public:
     Sentence(Document& document, QLayout& flow) : document_(document), flow_(flow) {}
 
     void words(const QString& text);
     JobField* length(const char* name, const QString& what, std::function<Length&(Job&)> part, const QString& tip);
     JobField* number(const char* name, const QString& what, std::function<int&(Job&)> part, const QString& tip);
-    JobField* text(const char* name, const QString& what, JobField::Show show, JobField::Apply apply, const QString& tip);
-    JobChoice* choice(const char* name, const QString& what, std::vector<JobChoice::Option> options, const QString& tip);
+    JobField* text(const char* name, const QString& what, JobField::Show show, JobField::Apply apply,
+                   const QString& tip);
+    JobChoice* choice(const char* name, const QString& what, std::vector<JobChoice::Option> options,
+                      const QString& tip);
 
     QPushButton* button(const char* name, const QString& text, const QString& tip, std::function<void()> pressed);
 
     /// A choice among values of one part of the job.
     template <class T>
-    JobChoice* pick(const char* name, const QString& what, std::function<T&(Job&)> part, const std::vector<std::pair<QString, T>>& values, const QString& tip)
+    JobChoice* pick(const char* name, const QString& what, std::function<T&(Job&)> part,
+                    const std::vector<std::pair<QString, T>>& values, const QString& tip)
     {
         std::vector<JobChoice::Option> options;
         for (const auto& [text, value] : values)

@@ -1,32 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/drawer.h"
 
-#include "app/look/plain_text.h"
-#include "app/look/actions.h"
+#include "app/document/linked_files.h"
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
-#include "app/flat/holds_square.h"
-#include "app/document/linked_files.h"
 #include "app/fields/margin_fields.h"
+#include "app/flat/holds_square.h"
+#include "app/look/actions.h"
+#include "app/look/plain_text.h"
 #include "app/look/slip.h"
-#include "core/job/contact_card.h"
-#include "core/file/links.h"
-#include "core/job/plates.h"
 #include "colour/picture_inks.h"
+#include "core/file/links.h"
+#include "core/job/contact_card.h"
+#include "core/job/plates.h"
 
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QPushButton>
-#include <QScrollArea>
 #include <QListView>
 #include <QPainter>
+#include <QPushButton>
+#include <QScrollArea>
 #include <QTextBlock>
 #include <QVBoxLayout>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A page number that the file has.
 Result<int> readPage(const QString& text, const FileFacts& facts)
@@ -35,7 +37,8 @@ Result<int> readPage(const QString& text, const FileFacts& facts)
     const int page = text.trimmed().toInt(&ok);
     const int pages = std::max<int>(1, int(facts.pages.size()));
     if (!ok || page < 1 || page > pages)
-        return problem({}, pages == 1 ? Drawer::tr("The file has one page.") : Drawer::tr("The file has pages 1 to %1.").arg(pages));
+        return problem({}, pages == 1 ? Drawer::tr("The file has one page.")
+                                      : Drawer::tr("The file has pages 1 to %1.").arg(pages));
     return page;
 }
 
@@ -43,7 +46,10 @@ QPushButton* actionButton(QAction* action, const QString& text)
 {
     auto* button = new QPushButton(text);
     button->setObjectName(QStringLiteral("drawer.") + action->objectName());
-    button->setToolTip(action->statusTip() + (action->shortcut().isEmpty() ? QString() : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
+    button->setToolTip(action->statusTip() +
+                       (action->shortcut().isEmpty()
+                            ? QString()
+                            : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
     button->setIcon(action->icon());
     QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
     return button;
@@ -51,8 +57,10 @@ QPushButton* actionButton(QAction* action, const QString& text)
 
 } // namespace
 
-Drawer::Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent)
-    : QWidget(parent), document_(document), selection_(selection), placing_(placing), colour_(painter.colour()), layouts_(painter.layouts()), actions_(actions), items_(document, selection)
+Drawer::Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
+               QWidget* parent)
+    : QWidget(parent), document_(document), selection_(selection), placing_(placing), colour_(painter.colour()),
+      layouts_(painter.layouts()), actions_(actions), items_(document, selection)
 {
     setObjectName(QStringLiteral("drawer"));
     setFixedWidth(246);
@@ -95,11 +103,19 @@ void Drawer::rebuild()
     if (!item) {
         const auto& panels = document_.plan().panelsOf(selection_.surface());
         const Panel& panel = panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))];
-        key = QStringLiteral("%1/%2/%3/%4/%5").arg(int(panel.face)).arg(panel.position).arg(panels.size()).arg(panel.roleName, formatSize(panel.area.size(), document_.job().unit));
+        key = QStringLiteral("%1/%2/%3/%4/%5")
+                  .arg(int(panel.face))
+                  .arg(panel.position)
+                  .arg(panels.size())
+                  .arg(panel.roleName, formatSize(panel.area.size(), document_.job().unit));
     }
     key += document_.job().on(selection_.surface()).supplied ? QStringLiteral("/supplied") : QString();
     if (item) {
-        key += QStringLiteral("/%1/%2/%3/%4").arg(int(item->outline)).arg(int(item->fit)).arg(item->shadow.has_value()).arg(selection_.items().size());
+        key += QStringLiteral("/%1/%2/%3/%4")
+                   .arg(int(item->outline))
+                   .arg(int(item->fit))
+                   .arg(item->shadow.has_value())
+                   .arg(selection_.items().size());
         for (const Ink& ink : document_.job().inks)
             key += QStringLiteral("/%1 %2 %3 %4 %5")
                        .arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m),
@@ -131,7 +147,8 @@ void Drawer::rebuild()
     builtFor_ = key;
     // A text built anew keeps what was selected in it.
     const bool sameText = words_ && item && wordsFor_ == item->id;
-    const std::pair selected = sameText ? std::pair(words_->textCursor().anchor(), words_->textCursor().position()) : std::pair(0, 0);
+    const std::pair selected =
+        sameText ? std::pair(words_->textCursor().anchor(), words_->textCursor().position()) : std::pair(0, 0);
     words_ = nullptr;
     wordsFor_ = item ? item->id : QString();
     inWords_ = inWords_ && sameText;
@@ -186,7 +203,8 @@ void Drawer::buildPanel(QVBoxLayout* column)
     auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
-    column->addWidget(note(tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
+    column->addWidget(note(
+        tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
     column->addSpacing(6);
 
     column->addWidget(section(tr("Columns and rows of this panel")));
@@ -198,10 +216,22 @@ void Drawer::buildPanel(QVBoxLayout* column)
         grids.push_back({at});
         return grids.back();
     };
-    cells(column, {{tr("columns"), JobField::forNumber(document_, tr("Change the columns"), [grid](Job& j) -> int& { return grid(j).columns; }), "drawer.columns"},
-                   {tr("gutter"), JobField::forLength(document_, tr("Change the gutter"), [grid](Job& j) -> Length& { return grid(j).gutter; }), "drawer.gutter"}});
-    cells(column, {{tr("rows"), JobField::forNumber(document_, tr("Change the rows"), [grid](Job& j) -> int& { return grid(j).rows; }), "drawer.rows"},
-                   {tr("gutter"), JobField::forLength(document_, tr("Change the gutter of the rows"), [grid](Job& j) -> Length& { return grid(j).rowGutter; }), "drawer.rowGutter"}});
+    cells(
+        column,
+        {{tr("columns"),
+          JobField::forNumber(document_, tr("Change the columns"), [grid](Job& j) -> int& { return grid(j).columns; }),
+          "drawer.columns"},
+         {tr("gutter"),
+          JobField::forLength(document_, tr("Change the gutter"), [grid](Job& j) -> Length& { return grid(j).gutter; }),
+          "drawer.gutter"}});
+    cells(column,
+          {{tr("rows"),
+            JobField::forNumber(document_, tr("Change the rows"), [grid](Job& j) -> int& { return grid(j).rows; }),
+            "drawer.rows"},
+           {tr("gutter"),
+            JobField::forLength(document_, tr("Change the gutter of the rows"),
+                                [grid](Job& j) -> Length& { return grid(j).rowGutter; }),
+            "drawer.rowGutter"}});
     column->addSpacing(6);
 
     column->addWidget(section(tr("Margins of this panel")));
@@ -223,17 +253,23 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addWidget(section(tr("Supplied artwork")));
     if (const auto& supplied = document_.job().on(surface).supplied) {
         column->addWidget(note(tr("%1 is this whole face.").arg(shownPath(supplied->path))));
-        field(column, tr("Page"), new JobField(
+        field(column, tr("Page"),
+              new JobField(
                   document_, tr("Take another page"),
-                  [surface](const Job& j) { return j.on(surface).supplied ? QString::number(j.on(surface).supplied->page) : QString(); },
+                  [surface](const Job& j) {
+                      return j.on(surface).supplied ? QString::number(j.on(surface).supplied->page) : QString();
+                  },
                   [this, surface](Job& j, const QString& text) -> Result<void> {
-                      const auto page = readPage(text, document_.files().facts().value(j.on(surface).supplied ? j.on(surface).supplied->path : QString()));
+                      const auto page =
+                          readPage(text, document_.files().facts().value(
+                                             j.on(surface).supplied ? j.on(surface).supplied->path : QString()));
                       if (!page)
                           return tl::unexpected(page.error());
                       if (auto& now = j.edit(surface).supplied)
                           now->page = *page;
                       return {};
-                  }), "drawer.suppliedPage");
+                  }),
+              "drawer.suppliedPage");
         column->addWidget(actionButton(actions_.dropSupplied, tr("Remove")));
     } else {
         column->addWidget(note(tr("A customer's finished PDF can be the whole face: drop it here, or")));
@@ -278,12 +314,17 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
     head->addWidget(done);
     column->addLayout(head);
 
-    auto* name = new JobField(document_, tr("Rename"), [id](const Job& j) { const Item* i = j.findItem(id); return i ? i->name : QString(); },
-                              [id](Job& j, const QString& text) -> Result<void> {
-                                  if (Item* i = j.findItem(id))
-                                      i->name = text;
-                                  return {};
-                              });
+    auto* name = new JobField(
+        document_, tr("Rename"),
+        [id](const Job& j) {
+            const Item* i = j.findItem(id);
+            return i ? i->name : QString();
+        },
+        [id](Job& j, const QString& text) -> Result<void> {
+            if (Item* i = j.findItem(id))
+                i->name = text;
+            return {};
+        });
     name->setObjectName(QStringLiteral("drawer.name"));
     name->setPlaceholderText(tr("name"));
     column->addWidget(name);
@@ -314,22 +355,32 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     column->addSpacing(2);
-    auto* fit = itemChoice<PictureFit>(tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
-                                       {{tr("fills the frame"), PictureFit::Fill}, {tr("lies in it whole"), PictureFit::Whole}, {tr("has its own scale"), PictureFit::Own}}, "drawer.fit");
+    auto* fit = itemChoice<PictureFit>(
+        tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
+        {{tr("fills the frame"), PictureFit::Fill},
+         {tr("lies in it whole"), PictureFit::Whole},
+         {tr("has its own scale"), PictureFit::Own}},
+        "drawer.fit");
     column->addWidget(fit);
     if (item.fit == PictureFit::Own)
-        field(column, tr("Scale, %"), new JobField(
+        field(column, tr("Scale, %"),
+              new JobField(
                   document_, tr("Scale the picture"),
-                  [id](const Job& j) { const Item* i = j.findItem(id); return i ? QString::number(i->crop.scaleMilli / 10.0) : QString(); },
+                  [id](const Job& j) {
+                      const Item* i = j.findItem(id);
+                      return i ? QString::number(i->crop.scaleMilli / 10.0) : QString();
+                  },
                   [id](Job& j, const QString& text) -> Result<void> {
                       bool ok = false;
                       const double percent = QString(text).remove(u'%').replace(u',', u'.').trimmed().toDouble(&ok);
                       if (!ok || percent < 1 || percent > 5000)
-                          return problem({}, tr("Type a percentage between 1 and 5000; at 100 it just fills the frame."));
+                          return problem({},
+                                         tr("Type a percentage between 1 and 5000; at 100 it just fills the frame."));
                       if (Item* i = j.findItem(id))
                           i->crop.scaleMilli = int(std::lround(percent * 10));
                       return {};
-                  }), "drawer.scale");
+                  }),
+              "drawer.scale");
     if (item.fit != PictureFit::Whole)
         column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
     auto* about = note({});
@@ -346,7 +397,11 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
         else if (facts.isPdf)
             lines << tr("page %1 of %2, drawn sharp at any size").arg(i->file.page).arg(facts.pages.size());
         else if (facts.pixelWidth > 0)
-            lines << tr("%1 × %2 pixels, %3, %4 ppi in print").arg(facts.pixelWidth).arg(facts.pixelHeight).arg(colourName(facts.colour)).arg(std::lround(effectivePpi(*i, placed->frame, facts)));
+            lines << tr("%1 × %2 pixels, %3, %4 ppi in print")
+                         .arg(facts.pixelWidth)
+                         .arg(facts.pixelHeight)
+                         .arg(colourName(facts.colour))
+                         .arg(std::lround(effectivePpi(*i, placed->frame, facts)));
         about->setText(lines.join(u'\n'));
     };
     connect(&document_, &Document::changed, about, tell);
@@ -367,9 +422,13 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     column->addWidget(inks);
     const FileFacts facts = document_.files().facts().value(item.file.path);
     if (facts.isPdf && facts.pages.size() > 1)
-        field(column, tr("Page"), new JobField(
+        field(column, tr("Page"),
+              new JobField(
                   document_, tr("Show another page"),
-                  [id](const Job& j) { const Item* i = j.findItem(id); return i ? QString::number(i->file.page) : QString(); },
+                  [id](const Job& j) {
+                      const Item* i = j.findItem(id);
+                      return i ? QString::number(i->file.page) : QString();
+                  },
                   [this, id](Job& j, const QString& text) -> Result<void> {
                       Item* i = j.findItem(id);
                       const auto page = readPage(text, document_.files().facts().value(i ? i->file.path : QString()));
@@ -378,7 +437,8 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
                       if (i)
                           i->file.page = *page;
                       return {};
-                  }), "drawer.page");
+                  }),
+              "drawer.page");
 }
 
 } // namespace hinge

@@ -2,10 +2,10 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "app/document/selection.h"
+#include "app/fields/fields.h"
 #include "app/flat/items_model.h"
 #include "app/flat/placing.h"
-#include "app/fields/fields.h"
-#include "app/document/selection.h"
 #include "paint/face_painter.h"
 
 #include <QPlainTextEdit>
@@ -16,16 +16,19 @@ class QLayout;
 class QVBoxLayout;
 class QActionGroup;
 
-namespace hinge {
+namespace hinge
+{
 
 struct Actions;
 
 /// The slip at the right of the Flat stage: about the panel, or about the item that is selected.
-class Drawer : public QWidget {
+class Drawer : public QWidget
+{
     Q_OBJECT
 
 public:
-    Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
+    Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
+           QWidget* parent = nullptr);
     /// Puts the keyboard into the words of the selected text.
     void editText();
 
@@ -69,15 +72,18 @@ private:
     /// Start and length of the characters selected within one paragraph; nothing when whole paragraphs are meant.
     [[nodiscard]] std::optional<std::pair<int, int>> charactersInHand() const;
     /// Changes the look of what is in hand: of single characters by font and ink, of paragraphs by `change`.
-    void restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change, const QString& font, const QString& ink);
+    void restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change, const QString& font,
+                 const QString& ink);
     void showOverset(const QString& itemId, const TextLayout& layout);
     class JobField* field(QVBoxLayout* column, const QString& label, JobField* edit, const char* name);
     /// A field for a length or a whole number of the item.
-    JobField* itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part, std::optional<Unit> unit = {});
+    JobField* itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part,
+                         std::optional<Unit> unit = {});
     JobField* itemNumber(const QString& what, const QString& itemId, std::function<int&(Item&)> part);
     /// A choice among values of the item.
     template <class T>
-    JobChoice* itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part, const std::vector<std::pair<QString, T>>& values, const char* name);
+    JobChoice* itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part,
+                          const std::vector<std::pair<QString, T>>& values, const char* name);
     /// Two or three fields beside each other, each below its label.
     void cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QWidget*, const char*>>& fields);
 
@@ -99,7 +105,8 @@ private:
 };
 
 template <class T>
-JobChoice* Drawer::itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part, const std::vector<std::pair<QString, T>>& values, const char* name)
+JobChoice* Drawer::itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part,
+                              const std::vector<std::pair<QString, T>>& values, const char* name)
 {
     std::vector<JobChoice::Option> options;
     for (const auto& [text, value] : values)

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/drawer.h"
 
-#include "app/look/plain_text.h"
-#include "app/look/actions.h"
 #include "app/fields/drawer_parts.h"
 #include "app/flat/ink_card.h"
+#include "app/look/actions.h"
+#include "app/look/plain_text.h"
 #include "core/edit/arrange.h"
 #include "core/job/contact_card.h"
 #include "core/job/plates.h"
@@ -16,9 +16,11 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-namespace hinge {
+namespace hinge
+{
 
-JobField* Drawer::itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part, std::optional<Unit> unit)
+JobField* Drawer::itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part,
+                             std::optional<Unit> unit)
 {
     return new JobField(
         document_, what,
@@ -85,16 +87,26 @@ void Drawer::cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QW
 void Drawer::buildShape(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
-    column->addWidget(itemChoice<Outline>(tr("Change the outline"), id, [](Item& i) -> Outline& { return i.outline; },
-                                          {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}, {tr("line"), Outline::Line}, {tr("polygon"), Outline::Polygon}},
-                                          "drawer.outline"));
+    column->addWidget(itemChoice<Outline>(
+        tr("Change the outline"), id, [](Item& i) -> Outline& { return i.outline; },
+        {{tr("rectangle"), Outline::Rectangle},
+         {tr("ellipse"), Outline::Ellipse},
+         {tr("line"), Outline::Line},
+         {tr("polygon"), Outline::Polygon}},
+        "drawer.outline"));
     std::vector<std::tuple<QString, QWidget*, const char*>> fields;
     if (item.outline != Outline::Line)
-        fields.push_back({tr("strength, %"), itemNumber(tr("Change the strength"), id, [](Item& i) -> int& { return i.strength; }), "drawer.strength"});
+        fields.push_back({tr("strength, %"),
+                          itemNumber(tr("Change the strength"), id, [](Item& i) -> int& { return i.strength; }),
+                          "drawer.strength"});
     if (item.outline == Outline::Rectangle)
-        fields.push_back({tr("corner radius"), itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }), "drawer.cornerRadius"});
+        fields.push_back({tr("corner radius"),
+                          itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }),
+                          "drawer.cornerRadius"});
     if (item.outline == Outline::Polygon)
-        fields.push_back({tr("corners"), itemNumber(tr("Change the corners"), id, [](Item& i) -> int& { return i.corners; }), "drawer.corners"});
+        fields.push_back({tr("corners"),
+                          itemNumber(tr("Change the corners"), id, [](Item& i) -> int& { return i.corners; }),
+                          "drawer.corners"});
     if (!fields.empty())
         cells(column, fields);
 }
@@ -102,8 +114,12 @@ void Drawer::buildShape(QVBoxLayout* column, const Item& item)
 void Drawer::buildCode(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
-    column->addWidget(itemChoice<Symbology>(tr("Change the kind of code"), id, [](Item& i) -> Symbology& { return i.code.symbology; },
-                                            {{tr("QR code"), Symbology::Qr}, {tr("article number or ISBN"), Symbology::Ean13}, {tr("Code 128"), Symbology::Code128}}, "drawer.codeKind"));
+    column->addWidget(itemChoice<Symbology>(
+        tr("Change the kind of code"), id, [](Item& i) -> Symbology& { return i.code.symbology; },
+        {{tr("QR code"), Symbology::Qr},
+         {tr("article number or ISBN"), Symbology::Ean13},
+         {tr("Code 128"), Symbology::Code128}},
+        "drawer.codeKind"));
     if (item.code.symbology == Symbology::Qr) {
         const bool isContact = contactFrom(item.code.data).has_value();
         const auto option = [id, isContact](const QString& text, bool contact, std::function<void(Code&)> make) {
@@ -126,7 +142,11 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
         }
     }
     auto* says = new JobField(
-        document_, tr("Change the code"), [id](const Job& j) { const Item* i = j.findItem(id); return i ? i->code.data : QString(); },
+        document_, tr("Change the code"),
+        [id](const Job& j) {
+            const Item* i = j.findItem(id);
+            return i ? i->code.data : QString();
+        },
         [id](Job& j, const QString& text) -> Result<void> {
             Item* i = j.findItem(id);
             if (!i)
@@ -144,7 +164,7 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
 
 void Drawer::buildContact(QVBoxLayout* column, const QString& id)
 {
-    const auto part = [&](const QString& what, QString Contact::* member) {
+    const auto part = [&](const QString& what, QString Contact::*member) {
         return new JobField(
             document_, what,
             [id, member](const Job& j) {
@@ -164,7 +184,8 @@ void Drawer::buildContact(QVBoxLayout* column, const QString& id)
     };
     cells(column, {{tr("given name"), part(tr("Change the contact"), &Contact::givenName), "drawer.contact.given"},
                    {tr("family name"), part(tr("Change the contact"), &Contact::familyName), "drawer.contact.family"}});
-    cells(column, {{tr("organisation"), part(tr("Change the contact"), &Contact::organisation), "drawer.contact.organisation"}});
+    cells(column, {{tr("organisation"), part(tr("Change the contact"), &Contact::organisation),
+                    "drawer.contact.organisation"}});
     cells(column, {{tr("telephone"), part(tr("Change the contact"), &Contact::phone), "drawer.contact.phone"}});
     cells(column, {{tr("mail"), part(tr("Change the contact"), &Contact::mail), "drawer.contact.mail"}});
     cells(column, {{tr("web"), part(tr("Change the contact"), &Contact::web), "drawer.contact.web"}});
@@ -190,8 +211,10 @@ void Drawer::buildCodeNote(QVBoxLayout* column, const QString& id)
         }
         const double mm = mmPerPoint;
         about->setText(tr("%1 × %2 mm with its quiet zone; a module is %3 mm wide, at least %4 mm are wanted")
-                           .arg(code->symbol.width() * mm, 0, 'f', 1).arg(code->symbol.height() * mm, 0, 'f', 1)
-                           .arg(code->module * mm, 0, 'f', 2).arg(leastModule(i->code.symbology), 0, 'f', 2));
+                           .arg(code->symbol.width() * mm, 0, 'f', 1)
+                           .arg(code->symbol.height() * mm, 0, 'f', 1)
+                           .arg(code->module * mm, 0, 'f', 2)
+                           .arg(leastModule(i->code.symbology), 0, 'f', 2));
     };
     connect(&document_, &Document::changed, about, tell);
     tell();
@@ -208,19 +231,44 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
         inks.emplace_back(ink.name, ink.name);
     const bool outlined = item.kind == ItemKind::Shape || item.kind == ItemKind::Picture;
     if (item.kind == ItemKind::Picture) {
-        cells(column, {{tr("frame"), itemChoice<Outline>(tr("Change the frame"), id, [](Item& i) -> Outline& { return i.outline; },
-                                                         {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}}, "drawer.outline"), "drawer.outline"},
-                       {tr("corner radius"), itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }), "drawer.cornerRadius"}});
+        cells(column,
+              {{tr("frame"),
+                itemChoice<Outline>(
+                    tr("Change the frame"), id, [](Item& i) -> Outline& { return i.outline; },
+                    {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}}, "drawer.outline"),
+                "drawer.outline"},
+               {tr("corner radius"),
+                itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }),
+                "drawer.cornerRadius"}});
     }
     if (outlined)
-        cells(column, {{tr("stroke"), itemLength(tr("Change the stroke"), id, [](Item& i) -> Length& { return i.stroke.width; }, Unit::Point), "drawer.stroke"},
-                       {tr("its ink"), itemChoice<QString>(tr("Change the ink of the stroke"), id, [](Item& i) -> QString& { return i.stroke.ink; }, inks, "drawer.strokeInk"), "drawer.strokeInk"}});
+        cells(column,
+              {{tr("stroke"),
+                itemLength(
+                    tr("Change the stroke"), id, [](Item& i) -> Length& { return i.stroke.width; }, Unit::Point),
+                "drawer.stroke"},
+               {tr("its ink"),
+                itemChoice<QString>(
+                    tr("Change the ink of the stroke"), id, [](Item& i) -> QString& { return i.stroke.ink; }, inks,
+                    "drawer.strokeInk"),
+                "drawer.strokeInk"}});
     auto* opacity = itemNumber(tr("Change the opacity"), id, [](Item& i) -> int& { return i.opacity; });
     if (outlined) {
         auto* shadow = new JobChoice(document_, tr("Change the shadow"),
-                                     {{tr("none"), [id](const Job& j) { const Item* i = j.findItem(id); return i && !i->shadow; },
-                                       [id](Job& j) { if (Item* i = j.findItem(id)) i->shadow.reset(); }},
-                                      {tr("soft"), [id](const Job& j) { const Item* i = j.findItem(id); return i && i->shadow; },
+                                     {{tr("none"),
+                                       [id](const Job& j) {
+                                           const Item* i = j.findItem(id);
+                                           return i && !i->shadow;
+                                       },
+                                       [id](Job& j) {
+                                           if (Item* i = j.findItem(id))
+                                               i->shadow.reset();
+                                       }},
+                                      {tr("soft"),
+                                       [id](const Job& j) {
+                                           const Item* i = j.findItem(id);
+                                           return i && i->shadow;
+                                       },
                                        [id](Job& j) {
                                            Item* i = j.findItem(id);
                                            if (!i)
@@ -231,10 +279,18 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
                                        }}});
         cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}, {tr("shadow"), shadow, "drawer.shadow"}});
         if (item.shadow) {
-            cells(column, {{tr("to the right"), itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dx; }), "drawer.shadowX"},
-                           {tr("down"), itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dy; }), "drawer.shadowY"}});
-            cells(column, {{tr("fades over"), itemLength(tr("Soften the shadow"), id, [](Item& i) -> Length& { return i.shadow->blur; }), "drawer.shadowBlur"},
-                           {tr("strength, %"), itemNumber(tr("Change the shadow"), id, [](Item& i) -> int& { return i.shadow->strength; }), "drawer.shadowStrength"}});
+            cells(column,
+                  {{tr("to the right"),
+                    itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dx; }),
+                    "drawer.shadowX"},
+                   {tr("down"), itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dy; }),
+                    "drawer.shadowY"}});
+            cells(column, {{tr("fades over"),
+                            itemLength(tr("Soften the shadow"), id, [](Item& i) -> Length& { return i.shadow->blur; }),
+                            "drawer.shadowBlur"},
+                           {tr("strength, %"),
+                            itemNumber(tr("Change the shadow"), id, [](Item& i) -> int& { return i.shadow->strength; }),
+                            "drawer.shadowStrength"}});
         }
     } else {
         cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}});
@@ -273,13 +329,18 @@ void Drawer::buildArranging(QVBoxLayout* column)
     auto* grid = new QGridLayout;
     grid->setSpacing(4);
     int at = 0;
-    for (QAction* action : {actions_.alignLeft, actions_.alignCentre, actions_.alignRight, actions_.alignHead, actions_.alignMiddle, actions_.alignFoot, actions_.distributeAcross,
-                            actions_.distributeDown, actions_.bringForward, actions_.sendBack, actions_.repeatOnPanels, actions_.repeatInColumns, actions_.group, actions_.lock,
-                            actions_.duplicate, actions_.remove}) {
+    for (QAction* action :
+         {actions_.alignLeft, actions_.alignCentre, actions_.alignRight, actions_.alignHead, actions_.alignMiddle,
+          actions_.alignFoot, actions_.distributeAcross, actions_.distributeDown, actions_.bringForward,
+          actions_.sendBack, actions_.repeatOnPanels, actions_.repeatInColumns, actions_.group, actions_.lock,
+          actions_.duplicate, actions_.remove}) {
         auto* button = new QPushButton;
         button->setObjectName(QStringLiteral("drawer.") + action->objectName());
         button->setAccessibleName(action->text().remove(u'&'));
-        button->setToolTip(action->statusTip() + (action->shortcut().isEmpty() ? QString() : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
+        button->setToolTip(action->statusTip() +
+                           (action->shortcut().isEmpty()
+                                ? QString()
+                                : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
         button->setIcon(action->icon());
         button->setFixedHeight(26);
         button->setMinimumWidth(20);
@@ -312,13 +373,16 @@ void Drawer::buildSeveral(QVBoxLayout* column, const QStringList& ids)
 
 void Drawer::buildNumbers(QVBoxLayout* column, const QStringList& ids)
 {
-    // From the head-left trim corner. Several items keep their distances: their place is that of the frame around all of them.
+    // From the head-left trim corner. Several items keep their distances: their place is that of the frame around all
+    // of them.
     const auto number = [&](const QString& what, auto read, auto change) {
         return new JobField(
             document_, what,
             [this, ids, read](const Job& job) -> QString {
                 const Plan& plan = document_.plan();
-                const std::optional<Length> value = std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id); }) ? read(plan) : std::nullopt;
+                const std::optional<Length> value =
+                    std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id); }) ? read(plan)
+                                                                                                   : std::nullopt;
                 return value ? formatLength(*value, job.unit) : QString();
             },
             [this, change](Job& job, const QString& text) -> Result<void> {
@@ -328,22 +392,35 @@ void Drawer::buildNumbers(QVBoxLayout* column, const QStringList& ids)
                 return change(job, document_.plan(), *length);
             });
     };
-    const auto around = [ids](Length Rect::* part) { return [ids, part](const Plan& plan) { return std::optional(frameAround(plan, ids).*part); }; };
-    const auto same = [ids](Length Rect::* part) {
+    const auto around = [ids](Length Rect::*part) {
+        return [ids, part](const Plan& plan) { return std::optional(frameAround(plan, ids).*part); };
+    };
+    const auto same = [ids](Length Rect::*part) {
         return [ids, part](const Plan& plan) {
             const Length first = plan.findItem(ids.first())->frame.*part;
-            return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id)->frame.*part == first; }) ? std::optional(first) : std::nullopt;
+            return std::ranges::all_of(ids, [&](const QString& id) { return plan.findItem(id)->frame.*part == first; })
+                       ? std::optional(first)
+                       : std::nullopt;
         };
     };
-    auto* x = number(tr("Move"), around(&Rect::x), [ids](Job& job, const Plan& plan, Length l) { return moveItems(job, plan, ids, l - frameAround(plan, ids).x, {}); });
-    auto* y = number(tr("Move"), around(&Rect::y), [ids](Job& job, const Plan& plan, Length l) { return moveItems(job, plan, ids, {}, l - frameAround(plan, ids).y); });
-    auto* width = number(tr("Change the width"), same(&Rect::w), [ids](Job& job, const Plan& plan, Length l) { return sizeItems(job, plan, ids, l, std::nullopt); });
-    auto* height = number(tr("Change the height"), same(&Rect::h), [ids](Job& job, const Plan& plan, Length l) { return sizeItems(job, plan, ids, std::nullopt, l); });
+    auto* x = number(tr("Move"), around(&Rect::x), [ids](Job& job, const Plan& plan, Length l) {
+        return moveItems(job, plan, ids, l - frameAround(plan, ids).x, {});
+    });
+    auto* y = number(tr("Move"), around(&Rect::y), [ids](Job& job, const Plan& plan, Length l) {
+        return moveItems(job, plan, ids, {}, l - frameAround(plan, ids).y);
+    });
+    auto* width = number(tr("Change the width"), same(&Rect::w), [ids](Job& job, const Plan& plan, Length l) {
+        return sizeItems(job, plan, ids, l, std::nullopt);
+    });
+    auto* height = number(tr("Change the height"), same(&Rect::h), [ids](Job& job, const Plan& plan, Length l) {
+        return sizeItems(job, plan, ids, std::nullopt, l);
+    });
     for (JobField* edit : {width, height})
         edit->setPlaceholderText(tr("various"));
     const bool several = ids.size() > 1;
     cells(column, {{tr("from the left"), x, "drawer.x"}, {tr("from the head"), y, "drawer.y"}});
-    cells(column, {{several ? tr("each wide") : tr("wide"), width, "drawer.width"}, {several ? tr("each high") : tr("high"), height, "drawer.height"}});
+    cells(column, {{several ? tr("each wide") : tr("wide"), width, "drawer.width"},
+                   {several ? tr("each high") : tr("high"), height, "drawer.height"}});
 }
 
 void Drawer::openInks(QWidget* beside)

@@ -12,8 +12,10 @@
 #include <QUrl>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr double gripReach = 7; ///< pixels around an edge that take hold of it
 constexpr double lineReach = 7; ///< pixels within which a side takes hold of a line of the paper
@@ -29,11 +31,15 @@ Length edgeOf(const Rect& r, ItemSide s)
     return {};
 }
 
-bool acceptable(const QMimeData* data) { return data->hasUrls() && std::ranges::any_of(data->urls(), &QUrl::isLocalFile); }
+bool acceptable(const QMimeData* data)
+{
+    return data->hasUrls() && std::ranges::any_of(data->urls(), &QUrl::isLocalFile);
+}
 
 } // namespace
 
-FaceCanvas::FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter, QWidget* parent)
+FaceCanvas::FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter,
+                       QWidget* parent)
     : PaperCanvas(parent), document_(document), selection_(selection), placing_(placing), painter_(painter)
 {
     setObjectName(QStringLiteral("faceCanvas"));
@@ -103,7 +109,8 @@ void FaceCanvas::pickInk()
 
 void FaceCanvas::layOutPort()
 {
-    port_.setGeometry(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)), QRectF(rect()).adjusted(56, 54, -24, -124));
+    port_.setGeometry(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)),
+                      QRectF(rect()).adjusted(56, 54, -24, -124));
 }
 
 const PlacedItem* FaceCanvas::selected() const
@@ -150,7 +157,8 @@ FaceCanvas::Grip FaceCanvas::gripAt(QPointF px) const
 int FaceCanvas::panelUnder(QPointF px) const
 {
     const QPointF mm = port_.toMm(px);
-    return panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
+    return panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face,
+                   {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
 }
 
 void FaceCanvas::updateCursor(QPointF px)
@@ -160,7 +168,9 @@ void FaceCanvas::updateCursor(QPointF px)
         return;
     }
     if (const auto number = guideAt(px)) {
-        setCursor(std::ranges::find(document_.job().on(selection_.surface()).guides, *number, &Guide::number)->upright ? Qt::SplitHCursor : Qt::SplitVCursor);
+        setCursor(std::ranges::find(document_.job().on(selection_.surface()).guides, *number, &Guide::number)->upright
+                      ? Qt::SplitHCursor
+                      : Qt::SplitVCursor);
         return;
     }
     if (panning_ || spaceDown_) {
@@ -325,16 +335,22 @@ void FaceCanvas::dragTo(QPointF px, bool free)
     const Length dx = Length::nearestMm(by.x());
     const Length dy = Length::nearestMm(by.y());
     const Length reach = free ? Length::units(-1) : Length::nearestMm(lineReach / port_.scale());
-    Rect frame = Rect::fromEdges(dragFrame_.x + (grip_.left ? dx : Length()), dragFrame_.y + (grip_.top ? dy : Length()),
-                                 dragFrame_.right() + (grip_.right ? dx : Length()), dragFrame_.bottom() + (grip_.bottom ? dy : Length()));
+    Rect frame = Rect::fromEdges(
+        dragFrame_.x + (grip_.left ? dx : Length()), dragFrame_.y + (grip_.top ? dy : Length()),
+        dragFrame_.right() + (grip_.right ? dx : Length()), dragFrame_.bottom() + (grip_.bottom ? dy : Length()));
     const Length least = Length::mm(1);
     if (!grip_.all() && (frame.w < least || frame.h < least))
         return;
 
-    const auto acrossOf = [&](ItemSide s) { return isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2); };
+    const auto acrossOf = [&](ItemSide s) {
+        return isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2);
+    };
     const auto near = [&](ItemSide s) { return nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), reach); };
     // Lines of the paper come first; where none is near, a side stands in line with another item.
-    const auto inLine = [&](ItemSide s) { return free ? std::nullopt : nearestItemEdge(document_.plan(), surface, selection_.items(), s, edgeOf(frame, s), reach); };
+    const auto inLine = [&](ItemSide s) {
+        return free ? std::nullopt
+                    : nearestItemEdge(document_.plan(), surface, selection_.items(), s, edgeOf(frame, s), reach);
+    };
     if (grip_.all()) {
         // The side nearest to a line pulls the whole item onto it.
         for (const bool horizontal : {true, false}) {
@@ -419,7 +435,8 @@ void FaceCanvas::nudge(Length dx, Length dy)
         frame.y += dy;
         for (const ItemSide s : allSides)
             if ((isHorizontal(s) && dx != Length()) || (!isHorizontal(s) && dy != Length()))
-                item->side(s) = freeSide(paper, selection_.surface().face, s, edgeOf(frame, s), isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
+                item->side(s) = freeSide(paper, selection_.surface().face, s, edgeOf(frame, s),
+                                         isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
     }
     const QString what = tr("Nudge %1").arg(job.findItem(selection_.item())->name);
     (void)document_.edit(what, std::move(job), QStringLiteral("nudge/") + selection_.items().join(u' '));
@@ -433,18 +450,22 @@ void FaceCanvas::holdNear()
     if (!placed || !item || item->locked)
         return;
     bool changed = false;
-    const auto acrossOf = [&](ItemSide s) { return isHorizontal(s) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2); };
+    const auto acrossOf = [&](ItemSide s) {
+        return isHorizontal(s) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2);
+    };
     for (const ItemSide s : allSides) {
         if (item->side(s).holds)
             continue;
-        if (const auto line = nearestLine(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s, edgeOf(placed->frame, s), acrossOf(s), Length::mm(6))) {
+        if (const auto line = nearestLine(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s,
+                                          edgeOf(placed->frame, s), acrossOf(s), Length::mm(6))) {
             item->side(s) = *line;
             changed = true;
         }
     }
     if (!changed)
         for (const ItemSide s : allSides)
-            item->side(s) = freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s, edgeOf(placed->frame, s), acrossOf(s));
+            item->side(s) = freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s,
+                                     edgeOf(placed->frame, s), acrossOf(s));
     (void)document_.edit(changed ? tr("Take hold") : tr("Let go"), std::move(job));
 }
 
@@ -461,7 +482,9 @@ void FaceCanvas::selectNext(int step)
 
 void FaceCanvas::keyPressEvent(QKeyEvent* event)
 {
-    const Length step = event->modifiers() & Qt::ShiftModifier ? Length::mm(5) : event->modifiers() & Qt::ControlModifier ? Length::micrometres(100) : Length::mm(1);
+    const Length step = event->modifiers() & Qt::ShiftModifier     ? Length::mm(5)
+                        : event->modifiers() & Qt::ControlModifier ? Length::micrometres(100)
+                                                                   : Length::mm(1);
     switch (event->key()) {
     case Qt::Key_Left: nudge(-step, {}); break;
     case Qt::Key_Right: nudge(step, {}); break;
@@ -470,7 +493,10 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_PageDown: selectNext(1); break;
     case Qt::Key_PageUp: selectNext(-1); break;
     case Qt::Key_Home: selection_.setPanel(std::max(0, selection_.panel() - 1)); break;
-    case Qt::Key_End: selection_.setPanel(std::min(int(document_.plan().panelsOf(selection_.surface()).size()) - 1, selection_.panel() + 1)); break;
+    case Qt::Key_End:
+        selection_.setPanel(
+            std::min(int(document_.plan().panelsOf(selection_.surface()).size()) - 1, selection_.panel() + 1));
+        break;
     case Qt::Key_Escape:
         if (picking_) {
             picking_ = false;
@@ -510,7 +536,8 @@ void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
 
 void FaceCanvas::focusInEvent(QFocusEvent*)
 {
-    Q_EMIT hint(tr("Page Up and Page Down go from item to item, arrows nudge by 1 mm (with Shift 5, with Ctrl 0.1), H takes hold, Enter edits text"));
+    Q_EMIT hint(tr("Page Up and Page Down go from item to item, arrows nudge by 1 mm (with Shift 5, with Ctrl 0.1), H "
+                   "takes hold, Enter edits text"));
     update();
 }
 
@@ -520,7 +547,6 @@ void FaceCanvas::focusOutEvent(QFocusEvent*)
     Q_EMIT hint({});
     update();
 }
-
 
 // --- dropping files ------------------------------------------------------------------------------
 

@@ -1,23 +1,26 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/document/document.h"
 #include "app/canvas/paper_canvas.h"
-#include "app/flat/placing.h"
+#include "app/document/document.h"
 #include "app/document/selection.h"
+#include "app/flat/placing.h"
 #include "paint/face_painter.h"
 
 #include <QTimer>
 
-namespace hinge {
+namespace hinge
+{
 
 /// One face at work: its panels with their zones and roles, the items on it, and the holds of the
 /// selected one. Items are moved and sized by dragging; near a line of the paper a side takes hold.
-class FaceCanvas : public PaperCanvas {
+class FaceCanvas : public PaperCanvas
+{
     Q_OBJECT
 
 public:
-    FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter, QWidget* parent = nullptr);
+    FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter,
+               QWidget* parent = nullptr);
 
     void setView(PaperView view);
     /// The plate shown by `PaperView::Plate`.

@@ -12,8 +12,10 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr double guideReach = 4; ///< pixels around a guide that take hold of it
 /// A press this near to the paper, but off it, pulls a guide.
@@ -29,7 +31,8 @@ void FaceCanvas::dragSeveral(QPointF px)
     if (!before)
         return;
     (void)moveItems(job, *before, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
-    (void)document_.edit(tr("Move %1 items").arg(selection_.items().size()), std::move(job), QStringLiteral("drag/%1").arg(dragNumber_));
+    (void)document_.edit(tr("Move %1 items").arg(selection_.items().size()), std::move(job),
+                         QStringLiteral("drag/%1").arg(dragNumber_));
 }
 
 bool FaceCanvas::beginPictureDrag(QPointF px)
@@ -55,16 +58,19 @@ void FaceCanvas::dragPicture(QPointF px)
         return;
     const double ratio = document_.files().picture(item->file).ratio;
     const QPointF by = (px - dragStart_) / port_.scale();
-    item->crop = movedBy(placed->frame, item->fit, item->crop, ratio, Length::nearestMm(by.x()), Length::nearestMm(by.y()));
-    (void)document_.edit(tr("Move the picture in its frame"), std::move(job), QStringLiteral("crop/%1").arg(dragNumber_));
+    item->crop =
+        movedBy(placed->frame, item->fit, item->crop, ratio, Length::nearestMm(by.x()), Length::nearestMm(by.y()));
+    (void)document_.edit(tr("Move the picture in its frame"), std::move(job),
+                         QStringLiteral("crop/%1").arg(dragNumber_));
     Q_EMIT hint(tr("The paler part is cropped"));
 }
 
 void FaceCanvas::wheelEvent(QWheelEvent* event)
 {
     const Item* item = document_.job().findItem(selection_.item());
-    const bool onPicture = item && item->kind == ItemKind::Picture && !item->locked && (event->modifiers() & Qt::ControlModifier) && selected()
-                           && port_.toPixels(toMm(selected()->frame)).contains(event->position());
+    const bool onPicture = item && item->kind == ItemKind::Picture && !item->locked &&
+                           (event->modifiers() & Qt::ControlModifier) && selected() &&
+                           port_.toPixels(toMm(selected()->frame)).contains(event->position());
     if (!onPicture) {
         PaperCanvas::wheelEvent(event);
         return;
@@ -75,7 +81,8 @@ void FaceCanvas::wheelEvent(QWheelEvent* event)
     if (changed->fit != PictureFit::Own)
         changed->crop.scaleMilli = 1000;
     changed->fit = PictureFit::Own;
-    changed->crop.scaleMilli = std::clamp(int(std::lround(changed->crop.scaleMilli * std::pow(1.05, event->angleDelta().y() / 120.0))), 100, 20000);
+    changed->crop.scaleMilli = std::clamp(
+        int(std::lround(changed->crop.scaleMilli * std::pow(1.05, event->angleDelta().y() / 120.0))), 100, 20000);
     (void)document_.edit(tr("Scale the picture"), std::move(job), QStringLiteral("scale/") + changed->id);
     event->accept();
 }
@@ -87,9 +94,11 @@ std::optional<int> FaceCanvas::guideAt(QPointF px) const
     for (const Panel& panel : document_.plan().panelsOf(selection_.surface())) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         for (const GuideLine& guide : panel.guides) {
-            const double at = guide.upright ? port_.toPixels(QPointF(guide.at.toMm(), 0)).x() : port_.toPixels(QPointF(0, guide.at.toMm())).y();
+            const double at = guide.upright ? port_.toPixels(QPointF(guide.at.toMm(), 0)).x()
+                                            : port_.toPixels(QPointF(0, guide.at.toMm())).y();
             // Taken at their ends, just outside the panel, so that they do not get in the way of what stands on them.
-            const QRectF end = guide.upright ? QRectF(at - guideReach, area.top() - 16, 2 * guideReach, 14) : QRectF(area.left() - 16, at - guideReach, 14, 2 * guideReach);
+            const QRectF end = guide.upright ? QRectF(at - guideReach, area.top() - 16, 2 * guideReach, 14)
+                                             : QRectF(area.left() - 16, at - guideReach, 14, 2 * guideReach);
             if (end.contains(px))
                 return guide.number;
         }
@@ -101,9 +110,12 @@ bool FaceCanvas::beginGuideDrag(QPointF px)
 {
     if (view_ != PaperView::Working || gripAt(px).any())
         return false;
-    const QRectF bleed = port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)));
-    const bool left = px.x() < bleed.left() - 2 && px.x() > bleed.left() - rulerReach && px.y() > bleed.top() && px.y() < bleed.bottom();
-    const bool below = px.y() > bleed.bottom() + 2 && px.y() < bleed.bottom() + rulerReach && px.x() > bleed.left() && px.x() < bleed.right();
+    const QRectF bleed =
+        port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)));
+    const bool left = px.x() < bleed.left() - 2 && px.x() > bleed.left() - rulerReach && px.y() > bleed.top() &&
+                      px.y() < bleed.bottom();
+    const bool below = px.y() > bleed.bottom() + 2 && px.y() < bleed.bottom() + rulerReach && px.x() > bleed.left() &&
+                       px.x() < bleed.right();
     const auto taken = guideAt(px);
     if (!taken && !left && !below)
         return false;

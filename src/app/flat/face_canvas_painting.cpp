@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/flat/face_canvas.h"
 #include "app/document/linked_files.h"
+#include "app/flat/face_canvas.h"
 #include "app/look/theme.h"
 #include "core/job/picture_fit.h"
 #include "paint/dimension_lines.h"
@@ -8,8 +8,10 @@
 #include <QPainter>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QPointF handleOf(const QRectF& r, ItemSide s)
 {
@@ -60,7 +62,8 @@ void FaceCanvas::paintPaper(QPainter& p)
     const double pixel = 1 / port_.scale();
     const ZoneColours zones;
     // Paper is white for the eye, but not in a proof, and a plate has no paper.
-    const QColor ground = view_ == PaperView::Proof || view_ == PaperView::Plate ? painter_.colour().paper(inkView()) : zones.paper;
+    const QColor ground =
+        view_ == PaperView::Proof || view_ == PaperView::Plate ? painter_.colour().paper(inkView()) : zones.paper;
     p.fillRect(toMm(trimOf(paper)), ground);
     if (view_ == PaperView::Printed || view_ == PaperView::Plate)
         p.fillRect(toMm(bleedOf(paper, face)), ground);
@@ -73,7 +76,8 @@ void FaceCanvas::paintPaper(QPainter& p)
     if (contentStale_ && !visible.isEmpty()) {
         const double ratio = devicePixelRatioF();
         contentOrigin_ = QPointF(std::floor(visible.x()), std::floor(visible.y()));
-        const QSize size(int(std::ceil(visible.right() - contentOrigin_.x())) + 1, int(std::ceil(visible.bottom() - contentOrigin_.y())) + 1);
+        const QSize size(int(std::ceil(visible.right() - contentOrigin_.x())) + 1,
+                         int(std::ceil(visible.bottom() - contentOrigin_.y())) + 1);
         content_ = QImage(size * ratio, QImage::Format_ARGB32_Premultiplied);
         content_.setDevicePixelRatio(ratio);
         content_.fill(Qt::transparent);
@@ -124,9 +128,12 @@ double FaceCanvas::roomForRole(const Panel& panel) const
 
 QRectF FaceCanvas::roleTag(const Panel& panel) const
 {
-    const double head = port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face))).top();
+    const double head =
+        port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face))).top();
     const QRectF area = port_.toPixels(toMm(panel.area));
-    const double w = std::min(QFontMetricsF(uiFont(type::label, QFont::DemiBold)).horizontalAdvance(panel.roleName), roomForRole(panel)) + 26;
+    const double w = std::min(QFontMetricsF(uiFont(type::label, QFont::DemiBold)).horizontalAdvance(panel.roleName),
+                              roomForRole(panel)) +
+                     26;
     // The roles stay in sight when the head of the paper is scrolled away.
     // Roles of a lower row stand within the panel, at its head.
     const bool upper = panel.position < document_.plan().paper.columns();
@@ -180,12 +187,16 @@ void FaceCanvas::paintDimensions(QPainter& p)
     for (const Panel& panel : paper.face(selection_.surface().face)) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 30, formatNumber(panel.area.w, job.unit), style);
+            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 30,
+                                 formatNumber(panel.area.w, job.unit), style);
         if (paper.rows() > 1 && panel.position % paper.columns() == 0)
-            paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit), style);
+            paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit),
+                               style);
     }
-    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 58, formatLength(paper.flat.w, job.unit), style);
-    paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(), formatNumber(paper.flat.h, job.unit), style);
+    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 58, formatLength(paper.flat.w, job.unit),
+                         style);
+    paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(),
+                       formatNumber(paper.flat.h, job.unit), style);
 }
 
 void FaceCanvas::paintSelection(QPainter& p)
@@ -196,7 +207,8 @@ void FaceCanvas::paintSelection(QPainter& p)
     const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
     const Item* item = document_.job().findItem(selection_.item());
     const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
-    const QRectF sheet = port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)));
+    const QRectF sheet =
+        port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)));
     p.setBrush(Qt::NoBrush);
     for (const QString& id : selection_.items()) {
         const PlacedItem* other = document_.plan().findItem(id);
@@ -236,7 +248,8 @@ void FaceCanvas::paintSelection(QPainter& p)
         if (side.holds) {
             QString name = lineName(document_.plan().paper, placed->surface.face, s, side);
             if (side.offset != Length())
-                name += (side.offset > Length() ? QStringLiteral(" +") : QStringLiteral(" −")) + formatLength(abs(side.offset), document_.job().unit);
+                name += (side.offset > Length() ? QStringLiteral(" +") : QStringLiteral(" −")) +
+                        formatLength(abs(side.offset), document_.job().unit);
             const double w = metrics.horizontalAdvance(name) + 16;
             // Outside the item, so that it hides nothing of it.
             QRectF tag(at.x() - w / 2, at.y() - 9, w, 18);
@@ -245,7 +258,9 @@ void FaceCanvas::paintSelection(QPainter& p)
             case ItemSide::Right: tag.moveLeft(at.x() + 3); break;
             // Beyond head and foot stand the roles and the dimensions.
             case ItemSide::Top: at.y() - 21 < sheet.top() ? tag.moveTop(at.y() + 4) : tag.moveBottom(at.y() - 3); break;
-            case ItemSide::Bottom: at.y() + 21 > sheet.bottom() ? tag.moveBottom(at.y() - 4) : tag.moveTop(at.y() + 3); break;
+            case ItemSide::Bottom:
+                at.y() + 21 > sheet.bottom() ? tag.moveBottom(at.y() - 4) : tag.moveTop(at.y() + 3);
+                break;
             }
             tag.moveLeft(std::clamp(tag.left(), 4.0, std::max(4.0, width() - w - 4)));
             p.setPen(Qt::NoPen);
@@ -298,7 +313,8 @@ void FaceCanvas::paintOtherFace(QPainter& p)
     p.drawRect(card);
     p.setFont(uiFont(type::label, QFont::DemiBold));
     p.setPen(t.accent);
-    p.drawText(QRectF(card.left() - 132, card.center().y() - 10, 122, 20), Qt::AlignRight | Qt::AlignVCenter, tr("turn over"));
+    p.drawText(QRectF(card.left() - 132, card.center().y() - 10, 122, 20), Qt::AlignRight | Qt::AlignVCenter,
+               tr("turn over"));
 }
 
 } // namespace hinge

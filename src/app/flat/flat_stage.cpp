@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/flat_stage.h"
 
-#include "app/look/plain_text.h"
 #include "app/look/actions.h"
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/look/view_pills.h"
 
@@ -13,22 +13,27 @@
 #include <QLabel>
 #include <QVBoxLayout>
 
-namespace hinge {
+namespace hinge
+{
 
-namespace {
+namespace
+{
 
 /// The states of the paper, and two more in which its inks are looked at.
 std::vector<Pill> facePills()
 {
     std::vector<Pill> pills = paperViewPills(QStringLiteral("view."));
-    pills.push_back({FlatStage::tr("proof"), FlatStage::tr("As the press would print it, on the colour of its paper"), QStringLiteral("view.3")});
-    pills.push_back({FlatStage::tr("one ink"), FlatStage::tr("What a single plate prints, black where it is full"), QStringLiteral("view.4")});
+    pills.push_back({FlatStage::tr("proof"), FlatStage::tr("As the press would print it, on the colour of its paper"),
+                     QStringLiteral("view.3")});
+    pills.push_back({FlatStage::tr("one ink"), FlatStage::tr("What a single plate prints, black where it is full"),
+                     QStringLiteral("view.4")});
     return pills;
 }
 
 } // namespace
 
-FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent)
+FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
+                     QWidget* parent)
     : QWidget(parent), document_(document), selection_(selection)
 {
     setObjectName(QStringLiteral("flatStage"));
@@ -68,7 +73,9 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     drawer_ = new Drawer(document, selection, placing, painter, actions);
     row->addWidget(drawer_);
 
-    const auto nameFace = [this, faceLabel] { faceLabel->setText(tr("%1 face").arg(surfaceName(selection_.surface(), document_.job().kind))); };
+    const auto nameFace = [this, faceLabel] {
+        faceLabel->setText(tr("%1 face").arg(surfaceName(selection_.surface(), document_.job().kind)));
+    };
     connect(&selection_, &Selection::changed, this, nameFace);
     connect(&document_, &Document::changed, this, nameFace);
     nameFace();
@@ -88,7 +95,8 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     connect(&document_, &Document::changed, this, namePlates);
     namePlates();
     const auto use = [this](Job job, const QString& name) {
-        if (Item* item = job.findItem(selection_.item()); item && (item->kind == ItemKind::Shape || item->kind == ItemKind::Code))
+        if (Item* item = job.findItem(selection_.item());
+            item && (item->kind == ItemKind::Shape || item->kind == ItemKind::Code))
             item->ink = name;
         (void)document_.edit(tr("Pick an ink"), std::move(job));
     };
@@ -102,7 +110,10 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     connect(drawer_, &Drawer::left, canvas_, [this] { canvas_->setFocus(Qt::OtherFocusReason); });
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
     connect(&placing, &Placing::textAdded, drawer_, &Drawer::editText);
-    connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) { hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8))); hint_->setToolTip(text); });
+    connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) {
+        hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8)));
+        hint_->setToolTip(text);
+    });
     connect(canvas_, &FaceCanvas::filesDropped, &placing, &Placing::placeFiles);
 }
 

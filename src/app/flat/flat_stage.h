@@ -8,14 +8,17 @@ class QComboBox;
 class QLabel;
 class QPushButton;
 
-namespace hinge {
+namespace hinge
+{
 
 /// Filling the panels: the face at work in the middle, the drawer at the right.
-class FlatStage : public QWidget {
+class FlatStage : public QWidget
+{
     Q_OBJECT
 
 public:
-    FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
+    FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
+              QWidget* parent = nullptr);
     [[nodiscard]] FaceCanvas& canvas() { return *canvas_; }
     void nextView();
     void pickInk();

@@ -7,9 +7,10 @@
 #include <QPainter>
 #include <QPushButton>
 
-namespace hinge {
-namespace {
-
+namespace hinge
+{
+namespace
+{
 
 QString sideName(ItemSide s)
 {
@@ -53,7 +54,8 @@ void HoldsSquare::refresh()
         return;
     for (const ItemSide s : allSides) {
         const Placed& side = item->side(s);
-        QString text = side.holds ? lineName(document_.plan().paperOf(placed->surface), placed->surface.face, s, side) : tr("free");
+        QString text = side.holds ? lineName(document_.plan().paperOf(placed->surface), placed->surface.face, s, side)
+                                  : tr("free");
         QPushButton* button = buttons_[std::size_t(s)];
         button->setText(text);
         button->setAccessibleName(tr("%1 side: %2").arg(sideName(s), text));
@@ -109,8 +111,11 @@ void HoldsSquare::choose(ItemSide side)
             offer(tr("column %1").arg(c + 1), {PaperLine::Column, now.panel, farEdge, c, Length(), true},
                   now.holds && now.line == PaperLine::Column && now.column == c);
     menu.addSeparator();
-    offer(tr("free"), freeSide(paper, placed->surface.face, side, sidePosition(paper, placed->surface.face, side, now),
-                              isHorizontal(side) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2)), !now.holds);
+    offer(tr("free"),
+          freeSide(paper, placed->surface.face, side, sidePosition(paper, placed->surface.face, side, now),
+                   isHorizontal(side) ? placed->frame.y + placed->frame.h.part(2)
+                                      : placed->frame.x + placed->frame.w.part(2)),
+          !now.holds);
     QPushButton* button = buttons_[std::size_t(side)];
     menu.exec(button->mapToGlobal(QPoint(0, button->height())));
 }
@@ -122,7 +127,9 @@ void HoldsSquare::set(ItemSide side, const Placed& placed)
     if (!item)
         return;
     item->side(side) = placed;
-    (void)document_.edit(placed.holds ? tr("Hold the %1 side").arg(sideName(side)) : tr("Free the %1 side").arg(sideName(side)), std::move(job));
+    (void)document_.edit(placed.holds ? tr("Hold the %1 side").arg(sideName(side))
+                                      : tr("Free the %1 side").arg(sideName(side)),
+                         std::move(job));
 }
 
 void HoldsSquare::paintEvent(QPaintEvent*)
@@ -144,8 +151,10 @@ void HoldsSquare::paintEvent(QPaintEvent*)
         if (!item->side(s).holds)
             continue;
         const bool across = isHorizontal(s);
-        QPointF at = s == ItemSide::Left ? QPointF(r.left(), r.center().y()) : s == ItemSide::Right ? QPointF(r.right(), r.center().y())
-                     : s == ItemSide::Top ? QPointF(r.center().x(), r.top()) : QPointF(r.center().x(), r.bottom());
+        QPointF at = s == ItemSide::Left    ? QPointF(r.left(), r.center().y())
+                     : s == ItemSide::Right ? QPointF(r.right(), r.center().y())
+                     : s == ItemSide::Top   ? QPointF(r.center().x(), r.top())
+                                            : QPointF(r.center().x(), r.bottom());
         const QSizeF size = across ? QSizeF(5, 26) : QSizeF(26, 5);
         p.fillRect(QRectF(at - QPointF(size.width() / 2, size.height() / 2), size), t.accent);
     }

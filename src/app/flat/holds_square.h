@@ -7,10 +7,12 @@
 
 class QPushButton;
 
-namespace hinge {
+namespace hinge
+{
 
 /// A little square whose four sides tell what an item holds on to, and change it.
-class HoldsSquare : public QWidget {
+class HoldsSquare : public QWidget
+{
     Q_OBJECT
 
 public:

@@ -1,27 +1,30 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/ink_card.h"
 
-#include "app/look/plain_text.h"
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
+#include "app/look/plain_text.h"
 #include "app/look/theme.h"
-#include "core/job/plates.h"
 #include "colour/screen_colour.h"
+#include "core/job/plates.h"
 
 #include <QCheckBox>
 #include <QGridLayout>
 #include <QPushButton>
 #include <QVBoxLayout>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Part `i` of an ink: cyan, magenta, yellow, black.
 int& partOf(Cmyk& c, int i) { return i == 0 ? c.c : i == 1 ? c.m : i == 2 ? c.y : c.k; }
 
 } // namespace
 
-InkCard::InkCard(Document& document, const ScreenColour& colour, QWidget* parent) : QFrame(parent), document_(document), colour_(colour)
+InkCard::InkCard(Document& document, const ScreenColour& colour, QWidget* parent)
+    : QFrame(parent), document_(document), colour_(colour)
 {
     setWindowFlags(Qt::Popup | Qt::FramelessWindowHint);
     setAttribute(Qt::WA_DeleteOnClose);
@@ -47,7 +50,8 @@ InkCard::InkCard(Document& document, const ScreenColour& colour, QWidget* parent
         (void)document_.edit(tr("Add an ink"), std::move(job));
     });
     column->addWidget(add, 0, Qt::AlignLeft);
-    auto* hint = note(tr("Percent of cyan, magenta, yellow and black. A spot ink has a plate of its own; the parts are what stands in for it in proofs."));
+    auto* hint = note(tr("Percent of cyan, magenta, yellow and black. A spot ink has a plate of its own; the parts are "
+                         "what stands in for it in proofs."));
     hint->setFixedWidth(396);
     column->addWidget(hint);
     column->setSizeConstraint(QLayout::SetFixedSize);
@@ -74,21 +78,24 @@ void InkCard::rebuild()
     grid->setVerticalSpacing(4);
     const auto count = int(document_.job().inks.size());
     for (int i = 0; i < count; ++i) {
-        const auto at = [i](Job& j) -> Ink* { return std::size_t(i) < j.inks.size() ? &j.inks[std::size_t(i)] : nullptr; };
+        const auto at = [i](Job& j) -> Ink* {
+            return std::size_t(i) < j.inks.size() ? &j.inks[std::size_t(i)] : nullptr;
+        };
         const auto look = [i](const Job& j) { return std::size_t(i) < j.inks.size() ? j.inks[std::size_t(i)] : Ink{}; };
         auto* swatch = plainLabel();
         swatch->setFixedSize(18, 18);
-        auto* name = new JobField(document_, tr("Rename an ink"), [look](const Job& j) { return look(j).name; },
-                                  [look](Job& j, const QString& text) -> Result<void> {
-                                      const QString typed = text.trimmed();
-                                      if (typed.isEmpty())
-                                          return problem({}, tr("An ink needs a name."));
-                                      if (typed != look(j).name && j.findInk(typed))
-                                          return problem({}, tr("There is an ink named “%1” already.").arg(typed));
-                                      const QString before = look(j).name;
-                                      j = withInkRenamed(std::move(j), before, typed);
-                                      return {};
-                                  });
+        auto* name = new JobField(
+            document_, tr("Rename an ink"), [look](const Job& j) { return look(j).name; },
+            [look](Job& j, const QString& text) -> Result<void> {
+                const QString typed = text.trimmed();
+                if (typed.isEmpty())
+                    return problem({}, tr("An ink needs a name."));
+                if (typed != look(j).name && j.findInk(typed))
+                    return problem({}, tr("There is an ink named “%1” already.").arg(typed));
+                const QString before = look(j).name;
+                j = withInkRenamed(std::move(j), before, typed);
+                return {};
+            });
         name->setObjectName(QStringLiteral("inkCard.name%1").arg(i));
         name->setAccessibleName(tr("Name of ink %1").arg(i + 1));
         name->setFixedSize(150, 26);
@@ -139,7 +146,9 @@ void InkCard::rebuild()
         grid->addWidget(drop, i, 7);
         const auto tell = [this, swatch, spot, drop, look] {
             const Ink ink = look(document_.job());
-            swatch->setStyleSheet(QStringLiteral("background: %1; border: 1px solid rgba(0,0,0,70); border-radius: 9px;").arg(colour_.of(ink.cmyk).name()));
+            swatch->setStyleSheet(
+                QStringLiteral("background: %1; border: 1px solid rgba(0,0,0,70); border-radius: 9px;")
+                    .arg(colour_.of(ink.cmyk).name()));
             spot->setChecked(ink.spot);
             const bool used = usesInk(document_.job(), ink.name) || document_.job().inks.size() < 2;
             drop->setEnabled(!used);

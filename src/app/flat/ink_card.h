@@ -7,13 +7,15 @@
 
 class QVBoxLayout;
 
-namespace hinge {
+namespace hinge
+{
 
 class ScreenColour;
 
-/// The inks of the job as a card over the window: name, process parts, spot or not; add one, take one away that nothing uses.
-/// A change shows wherever the ink is used.
-class InkCard : public QFrame {
+/// The inks of the job as a card over the window: name, process parts, spot or not; add one, take one away that nothing
+/// uses. A change shows wherever the ink is used.
+class InkCard : public QFrame
+{
     Q_OBJECT
 
 public:

@@ -3,7 +3,8 @@
 
 #include "app/look/theme.h"
 
-namespace hinge {
+namespace hinge
+{
 
 QString kindName(ItemKind kind)
 {
@@ -16,7 +17,8 @@ QString kindName(ItemKind kind)
     return {};
 }
 
-namespace {
+namespace
+{
 
 QString iconOf(const Item& item)
 {
@@ -50,7 +52,10 @@ ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent
     connect(&selection_, &Selection::changed, this, reset);
 }
 
-int ItemsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(document_.job().on(selection_.surface()).items.size()); }
+int ItemsModel::rowCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : int(document_.job().on(selection_.surface()).items.size());
+}
 
 const Item& ItemsModel::at(int row) const
 {

@@ -8,13 +8,15 @@
 #include <QHash>
 #include <QIcon>
 
-namespace hinge {
+namespace hinge
+{
 
 /// "Picture", "Text", "Tint".
 [[nodiscard]] QString kindName(ItemKind kind);
 
 /// The items of the face in view, the top one first.
-class ItemsModel : public QAbstractListModel {
+class ItemsModel : public QAbstractListModel
+{
     Q_OBJECT
 
 public:

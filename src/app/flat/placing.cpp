@@ -2,11 +2,11 @@
 #include "app/flat/placing.h"
 
 #include "app/document/linked_files.h"
-#include "core/file/embedded_files.h"
 #include "core/file/content_file.h"
+#include "core/file/embedded_files.h"
+#include "core/file/links.h"
 #include "core/file/read_limits.h"
 #include "core/file/save_file.h"
-#include "core/file/links.h"
 #include "core/job/stories.h"
 #include "pdf/open_pdf.h"
 
@@ -21,7 +21,8 @@
 #include <QUuid>
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 Placing::Placing(Document& document, Selection& selection, QObject* parent)
     : QObject(parent), document_(document), selection_(selection)
@@ -169,7 +170,8 @@ void Placing::takeSupplied(const QString& path, int page)
             return;
         }
         if (!facts.error.isEmpty() || !facts.isPdf) {
-            Q_EMIT refused(tr("%1 was not taken. %2").arg(link, facts.isPdf ? facts.error : tr("Supplied artwork must be a PDF.")));
+            Q_EMIT refused(tr("%1 was not taken. %2")
+                               .arg(link, facts.isPdf ? facts.error : tr("Supplied artwork must be a PDF.")));
             return;
         }
         Job job = document_.job();
@@ -206,8 +208,9 @@ void Placing::addText(int panel)
     item.sides = sidesFillingSafeArea(panel);
     // As deep as a few lines; the foot stays free to be pulled down.
     const Panel& on = document_.plan().panelsOf(selection_.surface())[std::size_t(panel)];
-    item.side(ItemSide::Bottom) = freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, ItemSide::Bottom,
-                                           std::min(on.safeArea.y + Length::mm(30), on.safeArea.bottom()), on.safeArea.x + on.safeArea.w.part(2));
+    item.side(ItemSide::Bottom) =
+        freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, ItemSide::Bottom,
+                 std::min(on.safeArea.y + Length::mm(30), on.safeArea.bottom()), on.safeArea.x + on.safeArea.w.part(2));
     add(tr("Add text"), std::move(item));
     Q_EMIT textAdded();
 }
@@ -215,7 +218,8 @@ void Placing::addText(int panel)
 QString Placing::inkForTint() const
 {
     const auto& inks = document_.job().inks;
-    const auto it = std::ranges::find_if(inks, [](const Ink& ink) { return ink.cmyk.total() > 0 && ink.name != QStringLiteral("Black"); });
+    const auto it = std::ranges::find_if(
+        inks, [](const Ink& ink) { return ink.cmyk.total() > 0 && ink.name != QStringLiteral("Black"); });
     return it != inks.end() ? it->name : inks.empty() ? QString() : inks.front().name;
 }
 
@@ -261,7 +265,9 @@ void Placing::addShape(int panel)
     item.kind = ItemKind::Shape;
     item.name = tr("Shape");
     item.ink = inkForTint();
-    item.sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {on.safeArea.x + (on.safeArea.w - side).part(2), on.safeArea.y + (on.safeArea.h - side).part(2), side, side});
+    item.sides = freeSides(
+        document_.plan().paperOf(selection_.surface()), selection_.surface().face,
+        {on.safeArea.x + (on.safeArea.w - side).part(2), on.safeArea.y + (on.safeArea.h - side).part(2), side, side});
     add(tr("Add a shape"), std::move(item));
 }
 
@@ -277,7 +283,8 @@ void Placing::addCode(int panel)
     if (!document_.job().findInk(item.ink))
         item.ink = inkForTint();
     item.keepWhole = true;
-    item.sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {on.safeArea.right() - side, on.safeArea.bottom() - side, side, side});
+    item.sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face,
+                           {on.safeArea.right() - side, on.safeArea.bottom() - side, side, side});
     item.side(ItemSide::Right) = {PaperLine::Safe, panel, true, 0, Length(), true};
     item.side(ItemSide::Bottom) = {PaperLine::Safe, panel, true, 0, Length(), true};
     add(tr("Add a code"), std::move(item));
@@ -323,7 +330,8 @@ void Placing::duplicate()
         copies[i].sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face, frame);
     }
     const QString name = job.findItem(selection_.item()) ? job.findItem(selection_.item())->name : QString();
-    addAll(copies.size() == 1 ? tr("Duplicate %1").arg(name) : tr("Duplicate %1 items").arg(copies.size()), std::move(copies));
+    addAll(copies.size() == 1 ? tr("Duplicate %1").arg(name) : tr("Duplicate %1 items").arg(copies.size()),
+           std::move(copies));
 }
 
 void Placing::removeSelected()
@@ -341,7 +349,8 @@ void Placing::removeSelected()
     (void)document_.edit(what, std::move(job));
 }
 
-namespace {
+namespace
+{
 
 const QString clipboardType = QStringLiteral("application/x-upper-hinge-items+json");
 
@@ -355,7 +364,9 @@ void Placing::copy()
         return;
     const Rect frame = document_.plan().findItem(content.items.front().id)->frame;
     QJsonObject json = faceToJson(content, Unit::Mm);
-    json[QStringLiteral("panel")] = panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)}) + 1;
+    json[QStringLiteral("panel")] = panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face,
+                                            {frame.x + frame.w.part(2), frame.y + frame.h.part(2)}) +
+                                    1;
     auto* data = new QMimeData; // the clipboard takes it over
     data->setData(clipboardType, QJsonDocument(json).toJson());
     QGuiApplication::clipboard()->setMimeData(data);
@@ -385,7 +396,8 @@ void Placing::paste()
             Q_EMIT refused(tr("What lies on the clipboard cannot be pasted: %1").arg(found->message));
             return;
         }
-        addAll(content.items.size() == 1 ? tr("Paste %1").arg(content.items.front().name) : tr("Paste %1 items").arg(content.items.size()),
+        addAll(content.items.size() == 1 ? tr("Paste %1").arg(content.items.front().name)
+                                         : tr("Paste %1 items").arg(content.items.size()),
                copiesFor(content.items, from, to, [this] { return freshId(); }));
     } else if (data->hasUrls()) {
         QStringList files;
@@ -417,13 +429,15 @@ void Placing::placeWords(const QString& words, int panel)
 void Placing::repeatOnPanels()
 {
     if (const Item* item = document_.job().findItem(selection_.item()))
-        addAll(tr("Repeat %1 on every panel").arg(item->name), repeatedOnPanels(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
+        addAll(tr("Repeat %1 on every panel").arg(item->name),
+               repeatedOnPanels(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
 }
 
 void Placing::repeatInColumns()
 {
     if (const Item* item = document_.job().findItem(selection_.item()))
-        addAll(tr("Repeat %1 in every column").arg(item->name), repeatedInColumns(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
+        addAll(tr("Repeat %1 in every column").arg(item->name),
+               repeatedInColumns(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
 }
 
 AlignTo Placing::alignTo() const
@@ -518,7 +532,9 @@ void Placing::runOnInto(const QString& from, const QString& to)
         head->paragraphs.insert(head->paragraphs.end(), second->paragraphs.begin(), second->paragraphs.end());
         second->paragraphs.clear();
     }
-    if (const auto done = document_.edit(to.isEmpty() ? tr("End the text here") : tr("Let the text run on"), std::move(job)); !done)
+    if (const auto done =
+            document_.edit(to.isEmpty() ? tr("End the text here") : tr("Let the text run on"), std::move(job));
+        !done)
         Q_EMIT refused(done.error().message);
 }
 

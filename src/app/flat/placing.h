@@ -5,10 +5,12 @@
 #include "app/document/selection.h"
 #include "core/edit/arrange.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// Putting things on panels. Each is one step of the history and selects what it made.
-class Placing : public QObject {
+class Placing : public QObject
+{
     Q_OBJECT
 
 public:
@@ -17,8 +19,10 @@ public:
     /// Reads the file and places it: a PDF whose trim is that of the flat becomes the whole face (with
     /// two pages, both faces); anything else fills the panel out to the bleed.
     /// `then` is called when it is placed, or refused.
-    void placeFile(const QString& path, int panel, std::optional<int> column = {}, const std::function<void()>& then = [] {});
-    /// Several files at once, in order: one for each column from this panel on, one for the whole of a panel without columns.
+    void placeFile(
+        const QString& path, int panel, std::optional<int> column = {}, const std::function<void()>& then = [] {});
+    /// Several files at once, in order: one for each column from this panel on, one for the whole of a panel without
+    /// columns.
     void placeFiles(const QStringList& paths, int panel);
     /// Takes a PDF as supplied artwork of the face in view, whatever its size.
     void takeSupplied(const QString& path, int page = 1);

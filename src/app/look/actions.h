@@ -6,7 +6,8 @@
 
 class QWidget;
 
-namespace hinge {
+namespace hinge
+{
 
 /// Every action of the window, made in one place with its text, icon, shortcut and status tip.
 struct Actions {
@@ -19,8 +20,10 @@ struct Actions {
     QAction *copy, *cut, *paste, *selectAll;
     QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns;
     QAction *group, *ungroup, *lock;
-    QAction *alignLeft, *alignCentre, *alignRight, *alignHead, *alignMiddle, *alignFoot, *distributeAcross, *distributeDown;
-    QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press, *takeSupplied, *dropSupplied;
+    QAction *alignLeft, *alignCentre, *alignRight, *alignHead, *alignMiddle, *alignFoot, *distributeAcross,
+        *distributeDown;
+    QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press, *takeSupplied,
+        *dropSupplied;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *darkTheme;
     QAction *stageBrief, *stageFlat, *stageSheet, *stageRelease;
     QAction *keys, *about;

@@ -4,7 +4,8 @@
 #include <QBoxLayout>
 #include <QPushButton>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A button in the foot of a dialog. It never takes Enter away from what is being typed.
 inline QPushButton* addFootButton(QBoxLayout* foot, const QString& text, const char* name, const QString& tip)

@@ -4,10 +4,12 @@
 #include <QLayout>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Lays widgets out like the words of a paragraph: from left to right, wrapping, on a common middle line.
-class FlowLayout : public QLayout {
+class FlowLayout : public QLayout
+{
 public:
     FlowLayout(int spacing, int lineSpacing) : lineSpacing_(lineSpacing) { setSpacing(spacing); }
     ~FlowLayout() override
@@ -18,7 +20,10 @@ public:
 
     void addItem(QLayoutItem* item) override { items_.push_back(item); }
     [[nodiscard]] int count() const override { return int(items_.size()); }
-    [[nodiscard]] QLayoutItem* itemAt(int i) const override { return i >= 0 && i < count() ? items_[std::size_t(i)] : nullptr; }
+    [[nodiscard]] QLayoutItem* itemAt(int i) const override
+    {
+        return i >= 0 && i < count() ? items_[std::size_t(i)] : nullptr;
+    }
     QLayoutItem* takeAt(int i) override
     {
         if (i < 0 || i >= count())

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/slip.h"
 
-namespace hinge {
+namespace hinge
+{
 
 void paintSlip(QPainter& painter, const QRect& rect, const Theme& theme)
 {

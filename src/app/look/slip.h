@@ -6,13 +6,15 @@
 #include <QPainter>
 #include <QWidget>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Paints a slip of paper: slightly rounded, with a soft shadow. Leave 4 px around for the shadow.
 void paintSlip(QPainter& painter, const QRect& rect, const Theme& theme);
 
 /// A widget that looks like one.
-class Slip : public QWidget {
+class Slip : public QWidget
+{
 public:
     using QWidget::QWidget;
 

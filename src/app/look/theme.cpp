@@ -9,8 +9,10 @@
 #include <QSvgRenderer>
 #include <QWidget>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QPalette paletteOf(const Theme& t)
 {
@@ -110,9 +112,17 @@ QLabel[role="error"] { color: @brick; font-size: 12px; }
 QLabel[role="bubble"] { background: @brick; color: white; border-radius: 3px; padding: 5px 9px; font-size: 12px; }
 )");
     const std::pair<const char*, QString> tokens[] = {
-        {"@slip", t.slip.name()},     {"@work", t.work.name()},   {"@onaccent", t.onAccent.name()}, {"@accent", t.accent.name()},
-        {"@tint", t.accentTint.name()}, {"@ink2", t.ink2.name()}, {"@ink", t.ink.name()},           {"@line", t.line.name()},
-        {"@bricktint", t.brickTint.name()}, {"@brick", t.brick.name()}, {"@mode", t.dark ? QStringLiteral("dark") : QStringLiteral("light")}};
+        {"@slip", t.slip.name()},
+        {"@work", t.work.name()},
+        {"@onaccent", t.onAccent.name()},
+        {"@accent", t.accent.name()},
+        {"@tint", t.accentTint.name()},
+        {"@ink2", t.ink2.name()},
+        {"@ink", t.ink.name()},
+        {"@line", t.line.name()},
+        {"@bricktint", t.brickTint.name()},
+        {"@brick", t.brick.name()},
+        {"@mode", t.dark ? QStringLiteral("dark") : QStringLiteral("light")}};
     for (const auto& [token, value] : tokens)
         s.replace(QLatin1String(token), value);
     return s;
@@ -122,17 +132,41 @@ QLabel[role="bubble"] { background: @brick; color: white; border-radius: 3px; pa
 
 const Theme& Theme::lightTheme()
 {
-    static const Theme theme{false, QColor(0xDDD9CE), QColor(0xF6F2E7), QColor(0xFFFEFA), QColor(0xE3DDCB), QColor(0x20262D), QColor(0x59626C),
-                             QColor(0xC9C3B4), QColor(0x1D6A66), QColor(0xCFE3DE), QColor(0xFFFFFF), QColor(0x8A6114), QColor(0xF1DFB8),
-                             QColor(0xA8452F), QColor(0xF6E0DA)};
+    static const Theme theme{false,
+                             QColor(0xDDD9CE),
+                             QColor(0xF6F2E7),
+                             QColor(0xFFFEFA),
+                             QColor(0xE3DDCB),
+                             QColor(0x20262D),
+                             QColor(0x59626C),
+                             QColor(0xC9C3B4),
+                             QColor(0x1D6A66),
+                             QColor(0xCFE3DE),
+                             QColor(0xFFFFFF),
+                             QColor(0x8A6114),
+                             QColor(0xF1DFB8),
+                             QColor(0xA8452F),
+                             QColor(0xF6E0DA)};
     return theme;
 }
 
 const Theme& Theme::darkTheme()
 {
-    static const Theme theme{true, QColor(0x23262A), QColor(0x2E3237), QColor(0x3A3F45), QColor(0x292D31), QColor(0xECE8DD), QColor(0xB4BABF),
-                             QColor(0x4B5158), QColor(0x6FB9B2), QColor(0x274644), QColor(0x14201F), QColor(0xD9A94F), QColor(0x4A3C20),
-                             QColor(0xE58D76), QColor(0x4A2C26)};
+    static const Theme theme{true,
+                             QColor(0x23262A),
+                             QColor(0x2E3237),
+                             QColor(0x3A3F45),
+                             QColor(0x292D31),
+                             QColor(0xECE8DD),
+                             QColor(0xB4BABF),
+                             QColor(0x4B5158),
+                             QColor(0x6FB9B2),
+                             QColor(0x274644),
+                             QColor(0x14201F),
+                             QColor(0xD9A94F),
+                             QColor(0x4A3C20),
+                             QColor(0xE58D76),
+                             QColor(0x4A2C26)};
     return theme;
 }
 
@@ -153,7 +187,8 @@ void applyTheme(QApplication& application, bool dark)
 {
     static const bool loaded = [] {
         for (const char* style : {"Regular", "Medium", "SemiBold", "Bold"})
-            QFontDatabase::addApplicationFont(QStringLiteral(":/hinge/ui-fonts/HingeSans-%1.ttf").arg(QLatin1String(style)));
+            QFontDatabase::addApplicationFont(
+                QStringLiteral(":/hinge/ui-fonts/HingeSans-%1.ttf").arg(QLatin1String(style)));
         return true;
     }();
     Q_UNUSED(loaded)

@@ -10,7 +10,8 @@
 class QApplication;
 class QWidget;
 
-namespace hinge {
+namespace hinge
+{
 
 /// The window's colours. Paper stays paper in every theme; see `ZoneColours`.
 struct Theme {
@@ -37,7 +38,8 @@ struct Theme {
 };
 
 /// The five sizes of type in the window, in pixels at 100 %.
-namespace type {
+namespace type
+{
 inline constexpr int note = 11;
 inline constexpr int label = 12;
 inline constexpr int body = 13;

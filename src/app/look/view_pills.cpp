@@ -3,9 +3,11 @@
 
 #include <QBoxLayout>
 
-namespace hinge {
+namespace hinge
+{
 
-std::vector<QPushButton*> addPills(QBoxLayout* bar, const std::vector<Pill>& pills, int first, std::function<void(int)> chosen)
+std::vector<QPushButton*> addPills(QBoxLayout* bar, const std::vector<Pill>& pills, int first,
+                                   std::function<void(int)> chosen)
 {
     std::vector<QPushButton*> buttons;
     for (const Pill& pill : pills) {

@@ -7,7 +7,8 @@
 
 class QBoxLayout;
 
-namespace hinge {
+namespace hinge
+{
 
 /// One of a row of buttons of which exactly one is down.
 struct Pill {
@@ -17,7 +18,8 @@ struct Pill {
 };
 
 /// Adds the row to `bar`; `chosen` hears the number of the one pressed, from 0.
-std::vector<QPushButton*> addPills(QBoxLayout* bar, const std::vector<Pill>& pills, int first, std::function<void(int)> chosen);
+std::vector<QPushButton*> addPills(QBoxLayout* bar, const std::vector<Pill>& pills, int first,
+                                   std::function<void(int)> chosen);
 
 /// The three states in which paper is looked at, in the order of `PaperView`. `prefix` begins the object names.
 [[nodiscard]] std::vector<Pill> paperViewPills(const QString& prefix);

@@ -1,16 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/release/release_stage.h"
 
-#include "core/edit/remedies.h"
-#include "app/look/plain_text.h"
-#include "app/look/actions.h"
-#include "app/fields/findings_bar.h"
 #include "app/document/linked_files.h"
+#include "app/fields/findings_bar.h"
+#include "app/look/actions.h"
+#include "app/look/plain_text.h"
 #include "app/look/slip.h"
+#include "colour/press_profile.h"
+#include "core/edit/remedies.h"
 #include "core/piece/extent.h"
 #include "core/plan/sheet_marks.h"
 #include "paint/sheet_painter.h"
-#include "colour/press_profile.h"
 
 #include <QDesktopServices>
 #include <QFileInfo>
@@ -27,11 +27,14 @@
 #include <QVBoxLayout>
 #include <memory>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A finding with its sign, reason, and a pill that settles or shows it.
-class FindingDelegate : public QStyledItemDelegate {
+class FindingDelegate : public QStyledItemDelegate
+{
 public:
     FindingDelegate(FindingsModel& model, QObject* parent) : QStyledItemDelegate(parent), model_(model) {}
 
@@ -42,7 +45,10 @@ public:
         return {option.rect.right() - w - 12, option.rect.center().y() - 13, w, 26};
     }
 
-    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override { return {option.rect.width(), 66}; }
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override
+    {
+        return {option.rect.width(), 66};
+    }
 
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
@@ -60,22 +66,26 @@ public:
         const QRectF text(card.x() + 48, card.y() + 9, button.left() - card.x() - 60, card.height() - 18);
         p->setFont(uiFont(type::body, QFont::Bold));
         p->setPen(t.ink);
-        p->drawText(text, Qt::AlignTop | Qt::AlignLeft, QFontMetrics(p->font()).elidedText(f.message, Qt::ElideRight, int(text.width())));
+        p->drawText(text, Qt::AlignTop | Qt::AlignLeft,
+                    QFontMetrics(p->font()).elidedText(f.message, Qt::ElideRight, int(text.width())));
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
-        p->drawText(text.adjusted(0, 21, 0, 0), Qt::AlignTop | Qt::AlignLeft, QFontMetrics(p->font()).elidedText(f.reason, Qt::ElideRight, int(text.width())));
+        p->drawText(text.adjusted(0, 21, 0, 0), Qt::AlignTop | Qt::AlignLeft,
+                    QFontMetrics(p->font()).elidedText(f.reason, Qt::ElideRight, int(text.width())));
         if (f.surface || f.remedy != Remedy::None) {
             p->setPen(QPen(t.accent, 1));
             p->setBrush((option.state & QStyle::State_MouseOver) != 0 ? t.accentTint : t.work);
             p->drawRoundedRect(button, 13, 13);
             p->setFont(uiFont(type::body, QFont::DemiBold));
             p->setPen(t.dark ? t.accent : t.accent.darker(110));
-            p->drawText(button, Qt::AlignCenter, f.remedy == Remedy::None ? FindingsModel::tr("Show") : remedyText(f.remedy));
+            p->drawText(button, Qt::AlignCenter,
+                        f.remedy == Remedy::None ? FindingsModel::tr("Show") : remedyText(f.remedy));
         }
         p->restore();
     }
 
-    bool editorEvent(QEvent* event, QAbstractItemModel*, const QStyleOptionViewItem& option, const QModelIndex& index) override
+    bool editorEvent(QEvent* event, QAbstractItemModel*, const QStyleOptionViewItem& option,
+                     const QModelIndex& index) override
     {
         if (event->type() != QEvent::MouseButtonRelease)
             return false;
@@ -94,10 +104,14 @@ private:
 };
 
 /// One checked point: a tick or a sign, its name, and what was measured.
-class CheckDelegate : public QStyledItemDelegate {
+class CheckDelegate : public QStyledItemDelegate
+{
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
-    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override { return {option.rect.width(), 30}; }
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override
+    {
+        return {option.rect.width(), 30};
+    }
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
         const Theme& t = Theme::of(option.widget);
@@ -106,7 +120,8 @@ public:
         const QRectF r(option.rect);
         const QVariant trouble = index.data(CheckListModel::Trouble);
         if (trouble.isValid()) {
-            p->drawPixmap(QPointF(r.x() + 2, r.center().y() - 8), severitySign(Severity(trouble.toInt()), option.widget, 16));
+            p->drawPixmap(QPointF(r.x() + 2, r.center().y() - 8),
+                          severitySign(Severity(trouble.toInt()), option.widget, 16));
         } else {
             p->setPen(QPen(t.accent, 2, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
             const QPointF c(r.x() + 10, r.center().y());
@@ -118,15 +133,19 @@ public:
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
         const QRectF detail = r.adjusted(200, 0, -4, 0);
-        p->drawText(detail, Qt::AlignVCenter, QFontMetrics(p->font()).elidedText(index.data(CheckListModel::Detail).toString(), Qt::ElideRight, int(detail.width())));
+        p->drawText(detail, Qt::AlignVCenter,
+                    QFontMetrics(p->font()).elidedText(index.data(CheckListModel::Detail).toString(), Qt::ElideRight,
+                                                       int(detail.width())));
         p->restore();
     }
 };
 
 /// A small picture of the file that will be written: the outside of the flat, or the front of the sheet.
-class FilePreview : public QWidget {
+class FilePreview : public QWidget
+{
 public:
-    FilePreview(Document& document, FacePainter& painter, ExportKind kind) : document_(document), painter_(painter), kind_(kind)
+    FilePreview(Document& document, FacePainter& painter, ExportKind kind)
+        : document_(document), painter_(painter), kind_(kind)
     {
         setFixedSize(232, 172);
         connect(&document_, &Document::changed, this, qOverload<>(&QWidget::update));
@@ -144,7 +163,8 @@ protected:
         QPainter p(this);
         p.setRenderHint(QPainter::Antialiasing);
         const QRectF area = toMm(flatPage(plan.paper, Face::Outside));
-        const QSizeF page = kind_ == ExportKind::Flat ? area.size() : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
+        const QSizeF page =
+            kind_ == ExportKind::Flat ? area.size() : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
         const double scale = std::min((width() - 6) / page.width(), (height() - 6) / page.height());
         const QRectF shown(QPointF(1, (height() - page.height() * scale) / 2), page * scale);
         for (int i = 3; i > 0; --i)
@@ -155,10 +175,9 @@ protected:
         if (kind_ == ExportKind::Flat) {
             p.translate(-area.topLeft());
             p.setRenderHint(QPainter::SmoothPixmapTransform);
-            p.drawImage(toMm(bleedOf(plan.paper)), faces_.image(painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF()));
-            p.setPen(QPen(Qt::black, 0));
-            for (const MarkLine& m : flatMarks(plan.paper, Face::Outside))
-                p.drawLine(QPointF(m.from.x.toMm(), m.from.y.toMm()), QPointF(m.to.x.toMm(), m.to.y.toMm()));
+            p.drawImage(toMm(bleedOf(plan.paper)),
+                        faces_.image(painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF()));
+            paintMarks(p, flatMarks(plan.paper, Face::Outside), 1 / scale);
         } else {
             paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);
         }
@@ -226,7 +245,8 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const
     return {};
 }
 
-ReleaseStage::ReleaseStage(Document& document, Exporter& exporter, FacePainter& painter, Actions& actions, QWidget* parent)
+ReleaseStage::ReleaseStage(Document& document, Exporter& exporter, FacePainter& painter, Actions& actions,
+                           QWidget* parent)
     : QWidget(parent), document_(document), exporter_(exporter), model_(document), checks_(document)
 {
     setObjectName(QStringLiteral("releaseStage"));
@@ -293,7 +313,8 @@ QWidget* ReleaseStage::makeFindings()
     };
     delegate->act = act;
     list_->setItemDelegate(delegate);
-    connect(list_, &QListView::activated, this, [this, act](const QModelIndex& index) { act(Finding(model_.finding(index))); });
+    connect(list_, &QListView::activated, this,
+            [this, act](const QModelIndex& index) { act(Finding(model_.finding(index))); });
     column->addWidget(list_, 3);
     column->addSpacing(8);
 
@@ -328,7 +349,8 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     extent_->setStyleSheet(QStringLiteral("font-weight: 600;"));
     column->addWidget(extent_);
 
-    const auto offer = [&](const QString& name, const QString& about, ExportKind kind, QAction* action, const char* objectName) {
+    const auto offer = [&](const QString& name, const QString& about, ExportKind kind, QAction* action,
+                           const char* objectName) {
         auto* pair = new QHBoxLayout;
         pair->setSpacing(16);
         pair->addWidget(new FilePreview(document_, painter, kind), 0, Qt::AlignTop);
@@ -346,7 +368,8 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
         button->setProperty("leading", true);
         button->setObjectName(QString::fromLatin1(objectName));
         button->setAccessibleName(tr("%1: write the PDF").arg(name));
-        button->setToolTip(QStringLiteral("%1 (%2)").arg(action->statusTip(), action->shortcut().toString(QKeySequence::NativeText)));
+        button->setToolTip(
+            QStringLiteral("%1 (%2)").arg(action->statusTip(), action->shortcut().toString(QKeySequence::NativeText)));
         connect(button, &QPushButton::clicked, action, &QAction::trigger);
         auto* left = new QHBoxLayout;
         left->addWidget(button);
@@ -358,8 +381,14 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
         connect(&exporter_, &Exporter::started, button, [button] { button->setEnabled(false); });
         connect(&exporter_, &Exporter::finished, button, [button] { button->setEnabled(true); });
     };
-    offer(tr("The flat"), tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who lays it out."), ExportKind::Flat, actions.exportFlat, "release.flat");
-    offer(tr("The press sheet"), tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for the plates or the digital press."), ExportKind::Sheets, actions.exportSheets, "release.sheets");
+    offer(tr("The flat"),
+          tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who "
+             "lays it out."),
+          ExportKind::Flat, actions.exportFlat, "release.flat");
+    offer(tr("The press sheet"),
+          tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for "
+             "the plates or the digital press."),
+          ExportKind::Sheets, actions.exportSheets, "release.sheets");
     auto* standard = plainLabel();
     standard->setObjectName(QStringLiteral("release.standard"));
     const auto tell = [this, standard, shown = std::make_shared<QString>()] {
@@ -369,9 +398,10 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
             return;
         *shown = path;
         const auto press = pressProfileOf(document_.job(), document_.folder());
-        standard->setText(
-            tr("PDF/X-4 for %1: process colours stay as they are, fonts go in as subsets, JPEG data untouched. Pages of other PDFs are looked through; where one holds what the standard forbids, you are told what, and the file does not call itself PDF/X-4.")
-                .arg(press ? press->name : tr("a press profile that is missing")));
+        standard->setText(tr("PDF/X-4 for %1: process colours stay as they are, fonts go in as subsets, JPEG data "
+                             "untouched. Pages of other PDFs are looked through; where one holds what the standard "
+                             "forbids, you are told what, and the file does not call itself PDF/X-4.")
+                              .arg(press ? press->name : tr("a press profile that is missing")));
     };
     connect(&document_, &Document::changed, standard, tell);
     tell();
@@ -397,7 +427,8 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     showFile_ = new QPushButton(tr("Show in its folder"));
     showFile_->setObjectName(QStringLiteral("release.showFile"));
     showFile_->hide();
-    connect(showFile_, &QPushButton::clicked, this, [this] { QDesktopServices::openUrl(QUrl::fromLocalFile(QFileInfo(lastFile_).absolutePath())); });
+    connect(showFile_, &QPushButton::clicked, this,
+            [this] { QDesktopServices::openUrl(QUrl::fromLocalFile(QFileInfo(lastFile_).absolutePath())); });
     row->addWidget(progress_, 1);
     row->addWidget(stop_);
     row->addWidget(showFile_);
@@ -413,9 +444,11 @@ void ReleaseStage::refresh()
     const Theme& t = Theme::of(this);
     QString text;
     if (findings.empty())
-        text = tr("Nothing: %1; text stands in the safe area, and every file is there.").arg(allIsWell(document_.job(), document_.plan()));
+        text = tr("Nothing: %1; text stands in the safe area, and every file is there.")
+                   .arg(allIsWell(document_.job(), document_.plan()));
     else if (stops > 0)
-        text = stops == 1 ? tr("One finding stops the piece; look at the others, too.") : tr("%1 findings stop the piece; look at the others, too.").arg(stops);
+        text = stops == 1 ? tr("One finding stops the piece; look at the others, too.")
+                          : tr("%1 findings stop the piece; look at the others, too.").arg(stops);
     else
         text = tr("Nothing stops the piece. These are worth a look before it goes out.");
     if (isBare(document_.job()))
@@ -425,7 +458,11 @@ void ReleaseStage::refresh()
     extent_->setVisible(!extent.isEmpty());
     list_->setVisible(!findings.empty());
     verdict_->setText(text);
-    const QString style = QStringLiteral("color: %1").arg((findings.empty() ? t.accent : stops > 0 ? t.brick : t.ink).name());
+    const QString style = QStringLiteral("color: %1")
+                              .arg((findings.empty() ? t.accent
+                                    : stops > 0      ? t.brick
+                                                     : t.ink)
+                                       .name());
     if (verdict_->styleSheet() != style) // setting one is slow
         verdict_->setStyleSheet(style);
 }

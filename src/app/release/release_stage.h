@@ -13,12 +13,14 @@ class QListView;
 class QProgressBar;
 class QPushButton;
 
-namespace hinge {
+namespace hinge
+{
 
 struct Actions;
 class FacePainter;
 
-class FindingsModel : public QAbstractListModel {
+class FindingsModel : public QAbstractListModel
+{
     Q_OBJECT
 
 public:
@@ -33,7 +35,8 @@ private:
 };
 
 /// What was checked, each point with its state, as rows.
-class CheckListModel : public QAbstractListModel {
+class CheckListModel : public QAbstractListModel
+{
     Q_OBJECT
 
 public:
@@ -47,11 +50,13 @@ private:
 };
 
 /// The last stage: what is still to settle, and the files for the printer.
-class ReleaseStage : public QWidget {
+class ReleaseStage : public QWidget
+{
     Q_OBJECT
 
 public:
-    ReleaseStage(Document& document, Exporter& exporter, FacePainter& painter, Actions& actions, QWidget* parent = nullptr);
+    ReleaseStage(Document& document, Exporter& exporter, FacePainter& painter, Actions& actions,
+                 QWidget* parent = nullptr);
 
 Q_SIGNALS:
     void showRequested(const hinge::Finding& finding);

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sheet/sheet_stage.h"
 
-#include "app/look/plain_text.h"
-#include "app/fields/fields.h"
 #include "app/document/linked_files.h"
+#include "app/fields/fields.h"
+#include "app/look/plain_text.h"
 #include "app/look/slip.h"
 #include "app/look/view_pills.h"
 #include "core/units/page_sizes.h"
@@ -17,8 +17,10 @@
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QString shortName(Size sheet, Unit unit)
 {
@@ -26,11 +28,18 @@ QString shortName(Size sheet, Unit unit)
     return name.isEmpty() ? formatSize(sheet, unit) : name;
 }
 
-class ArrangementDelegate : public QStyledItemDelegate {
+class ArrangementDelegate : public QStyledItemDelegate
+{
 public:
-    ArrangementDelegate(ArrangementsModel& model, Document& document, QObject* parent) : QStyledItemDelegate(parent), model_(model), document_(document) {}
+    ArrangementDelegate(ArrangementsModel& model, Document& document, QObject* parent)
+        : QStyledItemDelegate(parent), model_(model), document_(document)
+    {
+    }
 
-    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override { return {option.rect.width(), 78}; }
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override
+    {
+        return {option.rect.width(), 78};
+    }
 
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
@@ -45,18 +54,21 @@ public:
         p->setPen(QPen(chosen || focus ? t.accent : hover ? t.ink2 : t.line, focus ? 2 : 1));
         p->setBrush(chosen ? t.accentTint : t.work);
         p->drawRoundedRect(card, 3, 3);
-        paintLayoutDiagram(*p, QRectF(card.x() + 10, card.y() + 10, 62, card.height() - 20), layout, QColor(0xFF, 0xFE, 0xFA),
-                           QColor(0x8F, 0xB7, 0xC4), t.ink2);
+        paintLayoutDiagram(*p, QRectF(card.x() + 10, card.y() + 10, 62, card.height() - 20), layout,
+                           QColor(0xFF, 0xFE, 0xFA), QColor(0x8F, 0xB7, 0xC4), t.ink2);
         const QRectF text = card.adjusted(84, 8, -12, -8);
         p->setFont(uiFont(type::body, QFont::Bold));
         p->setPen(t.ink);
         p->drawText(text, Qt::AlignTop | Qt::AlignLeft, shortName(layout.sheet, document_.job().unit));
-        p->drawText(text, Qt::AlignTop | Qt::AlignRight, layout.up() > 0 ? QObject::tr("%1 up").arg(layout.up()) : QObject::tr("none"));
+        p->drawText(text, Qt::AlignTop | Qt::AlignRight,
+                    layout.up() > 0 ? QObject::tr("%1 up").arg(layout.up()) : QObject::tr("none"));
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
         if (layout.up() > 0) {
-            p->drawText(text.adjusted(0, 20, 0, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("%1 % used").arg(layout.usedPercent, 0, 'f', 1));
-            p->drawText(text.adjusted(0, 38, 0, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("%1 cuts").arg(layout.cuts));
+            p->drawText(text.adjusted(0, 20, 0, 0), Qt::AlignTop | Qt::AlignLeft,
+                        QObject::tr("%1 % used").arg(layout.usedPercent, 0, 'f', 1));
+            p->drawText(text.adjusted(0, 38, 0, 0), Qt::AlignTop | Qt::AlignLeft,
+                        QObject::tr("%1 cuts").arg(layout.cuts));
         } else {
             p->drawText(text.adjusted(0, 20, 0, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("does not fit"));
         }
@@ -72,7 +84,8 @@ private:
 
 // --- the two sides -------------------------------------------------------------------------------
 
-SheetCanvas::SheetCanvas(Document& document, FacePainter& painter, QWidget* parent) : PaperCanvas(parent), document_(document), painter_(painter)
+SheetCanvas::SheetCanvas(Document& document, FacePainter& painter, QWidget* parent)
+    : PaperCanvas(parent), document_(document), painter_(painter)
 {
     setObjectName(QStringLiteral("sheetCanvas"));
     setAccessibleName(tr("Press sheet, front and back"));
@@ -106,14 +119,16 @@ std::array<QPointF, 2> SheetCanvas::corners() const
     const QSizeF room(std::max(1, width() - 60), std::max(1, height() - 96));
     const double beside = std::min(room.width() / (2 * w + gap), room.height() / h);
     const double above = std::min(room.width() / w, room.height() / (2 * h + gap * 1.4));
-    return beside >= above ? std::array{QPointF(0, 0), QPointF(w + gap, 0)} : std::array{QPointF(0, 0), QPointF(0, h + gap * 1.4)};
+    return beside >= above ? std::array{QPointF(0, 0), QPointF(w + gap, 0)}
+                           : std::array{QPointF(0, 0), QPointF(0, h + gap * 1.4)};
 }
 
 void SheetCanvas::layOutPort()
 {
     const Size sheet = document_.plan().sheet.sheet;
     const QPointF second = corners()[1];
-    port_.setGeometry(QRectF(0, 0, second.x() + sheet.w.toMm(), second.y() + sheet.h.toMm()), QRectF(rect()).adjusted(26, 44, -26, -24));
+    port_.setGeometry(QRectF(0, 0, second.x() + sheet.w.toMm(), second.y() + sheet.h.toMm()),
+                      QRectF(rect()).adjusted(26, 44, -26, -24));
 }
 
 void SheetCanvas::paintEvent(QPaintEvent*)
@@ -138,8 +153,10 @@ void SheetCanvas::paintEvent(QPaintEvent*)
             p.setPen(t.ink);
             p.setFont(uiFont(type::body, QFont::DemiBold));
             const QString what = faceName(face, job.kind);
-            const QString label = face == Face::Outside ? (what == tr("front") ? what : tr("front: %1").arg(what))
-                                                        : tr("back: %1, turned about the %2").arg(what, longEdge ? tr("long edge") : tr("short edge"));
+            const QString label =
+                face == Face::Outside
+                    ? (what == tr("front") ? what : tr("front: %1").arg(what))
+                    : tr("back: %1, turned about the %2").arg(what, longEdge ? tr("long edge") : tr("short edge"));
             p.drawText(QRectF(side.left(), side.top() - 26, side.width(), 20), Qt::AlignCenter, label);
             p.save();
             p.translate(port_.toPixels(corner));
@@ -186,7 +203,8 @@ void SheetCanvas::keyPressEvent(QKeyEvent* event)
 
 // --- arrangements --------------------------------------------------------------------------------
 
-ArrangementsModel::ArrangementsModel(Document& document, QObject* parent) : QAbstractListModel(parent), document_(document)
+ArrangementsModel::ArrangementsModel(Document& document, QObject* parent)
+    : QAbstractListModel(parent), document_(document)
 {
     connect(&document_, &Document::changed, this, [this] {
         beginResetModel();
@@ -194,11 +212,20 @@ ArrangementsModel::ArrangementsModel(Document& document, QObject* parent) : QAbs
     });
 }
 
-int ArrangementsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(document_.plan().arrangements.size()); }
+int ArrangementsModel::rowCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : int(document_.plan().arrangements.size());
+}
 
-const SheetLayout& ArrangementsModel::layout(const QModelIndex& index) const { return document_.plan().arrangements[std::size_t(index.row())]; }
+const SheetLayout& ArrangementsModel::layout(const QModelIndex& index) const
+{
+    return document_.plan().arrangements[std::size_t(index.row())];
+}
 
-bool ArrangementsModel::isChosen(const QModelIndex& index) const { return layout(index).sheet == document_.job().press.sheet; }
+bool ArrangementsModel::isChosen(const QModelIndex& index) const
+{
+    return layout(index).sheet == document_.job().press.sheet;
+}
 
 QVariant ArrangementsModel::data(const QModelIndex& index, int role) const
 {
@@ -206,7 +233,10 @@ QVariant ArrangementsModel::data(const QModelIndex& index, int role) const
         return {};
     const SheetLayout& l = layout(index);
     if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
-        return tr("%1, %2 up, %3 % used").arg(shortName(l.sheet, document_.job().unit)).arg(l.up()).arg(l.usedPercent, 0, 'f', 1);
+        return tr("%1, %2 up, %3 % used")
+            .arg(shortName(l.sheet, document_.job().unit))
+            .arg(l.up())
+            .arg(l.usedPercent, 0, 'f', 1);
     if (role == Qt::ToolTipRole)
         return formatSize(l.sheet, document_.job().unit);
     return {};
@@ -214,7 +244,8 @@ QVariant ArrangementsModel::data(const QModelIndex& index, int role) const
 
 // --- the stage -----------------------------------------------------------------------------------
 
-SheetStage::SheetStage(Document& document, FacePainter& painter, QWidget* parent) : QWidget(parent), document_(document), model_(document)
+SheetStage::SheetStage(Document& document, FacePainter& painter, QWidget* parent)
+    : QWidget(parent), document_(document), model_(document)
 {
     setObjectName(QStringLiteral("sheetStage"));
     auto* row = new QHBoxLayout(this);
@@ -226,7 +257,8 @@ SheetStage::SheetStage(Document& document, FacePainter& painter, QWidget* parent
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(12, 8, 12, 0);
     bar->setSpacing(6);
-    addPills(bar, paperViewPills(QStringLiteral("sheet.view.")), int(PaperView::Printed), [this](int i) { canvas_->setView(PaperView(i)); });
+    addPills(bar, paperViewPills(QStringLiteral("sheet.view.")), int(PaperView::Printed),
+             [this](int i) { canvas_->setView(PaperView(i)); });
     bar->addStretch(1);
     middle->addLayout(bar);
     middle->addWidget(canvas_, 1);
@@ -278,13 +310,25 @@ QWidget* SheetStage::makeDrawer()
         fieldRow->addWidget(edit, 1);
         column->addLayout(fieldRow);
     };
-    field(tr("Sheet wide"), JobField::forLength(document_, tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.w; }), "sheet.width", tr("As fed: the gripper holds the head edge"));
-    field(tr("Sheet high"), JobField::forLength(document_, tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.h; }), "sheet.height", tr("As fed: the gripper holds the head edge"));
-    field(tr("Gripper"), JobField::forLength(document_, tr("Change the gripper"), [](Job& j) -> Length& { return j.press.gripper; }), "sheet.gripper", tr("The edge held by the press; nothing prints there"));
-    field(tr("Margin"), JobField::forLength(document_, tr("Change the margin"), [](Job& j) -> Length& { return j.press.margin; }), "sheet.margin", tr("Unprinted along the three other edges"));
+    field(
+        tr("Sheet wide"),
+        JobField::forLength(document_, tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.w; }),
+        "sheet.width", tr("As fed: the gripper holds the head edge"));
+    field(
+        tr("Sheet high"),
+        JobField::forLength(document_, tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.h; }),
+        "sheet.height", tr("As fed: the gripper holds the head edge"));
+    field(tr("Gripper"),
+          JobField::forLength(document_, tr("Change the gripper"), [](Job& j) -> Length& { return j.press.gripper; }),
+          "sheet.gripper", tr("The edge held by the press; nothing prints there"));
+    field(tr("Margin"),
+          JobField::forLength(document_, tr("Change the margin"), [](Job& j) -> Length& { return j.press.margin; }),
+          "sheet.margin", tr("Unprinted along the three other edges"));
     auto* flip = new JobChoice(document_, tr("Change the flip edge"),
-                               {{tr("short edge"), [](const Job& j) { return j.press.flip == FlipEdge::Short; }, [](Job& j) { j.press.flip = FlipEdge::Short; }},
-                                {tr("long edge"), [](const Job& j) { return j.press.flip == FlipEdge::Long; }, [](Job& j) { j.press.flip = FlipEdge::Long; }}});
+                               {{tr("short edge"), [](const Job& j) { return j.press.flip == FlipEdge::Short; },
+                                 [](Job& j) { j.press.flip = FlipEdge::Short; }},
+                                {tr("long edge"), [](const Job& j) { return j.press.flip == FlipEdge::Long; },
+                                 [](Job& j) { j.press.flip = FlipEdge::Long; }}});
     field(tr("Turned about"), flip, "sheet.flip", tr("The edge about which the sheet is turned for its second side"));
     return slip;
 }

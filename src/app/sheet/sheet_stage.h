@@ -1,16 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/document/document.h"
 #include "app/canvas/paper_canvas.h"
+#include "app/document/document.h"
 #include "paint/sheet_painter.h"
 
 #include <QAbstractListModel>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Front and back of the press sheet, side by side or one above the other.
-class SheetCanvas : public PaperCanvas {
+class SheetCanvas : public PaperCanvas
+{
     Q_OBJECT
 
 public:
@@ -39,7 +41,8 @@ private:
 };
 
 /// The layouts that fit, best first.
-class ArrangementsModel : public QAbstractListModel {
+class ArrangementsModel : public QAbstractListModel
+{
     Q_OBJECT
 
 public:
@@ -54,7 +57,8 @@ private:
 };
 
 /// The press sheet: both sides with marks, the arrangements to choose from, and what the press does.
-class SheetStage : public QWidget {
+class SheetStage : public QWidget
+{
     Q_OBJECT
 
 public:

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/window/docket.h"
 
-#include "app/look/plain_text.h"
 #include "app/fields/fields.h"
+#include "app/look/plain_text.h"
 #include "app/look/slip.h"
 #include "app/look/theme.h"
 #include "core/edit/overrides.h"
@@ -14,14 +14,17 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr int rowHeight = 24;
 constexpr int groupHeight = 34;
 constexpr int inset = 8;
 
-class FigureDelegate : public QStyledItemDelegate {
+class FigureDelegate : public QStyledItemDelegate
+{
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
 
@@ -40,7 +43,8 @@ public:
     static int bodyHeight(int width, const QModelIndex& index)
     {
         const QFontMetrics fm(uiFont(type::note));
-        int height = fm.boundingRect(QRect(0, 0, width - 2 * inset, 400), Qt::TextWordWrap, explanation(index)).height() + 12;
+        int height =
+            fm.boundingRect(QRect(0, 0, width - 2 * inset, 400), Qt::TextWordWrap, explanation(index)).height() + 12;
         if (index.data(FiguresModel::Overridable).toBool())
             height += 28;
         return height;
@@ -70,7 +74,8 @@ public:
         if (index.data(FiguresModel::IsGroup).toBool()) {
             p->setFont(uiFont(type::note, QFont::Bold));
             p->setPen(t.accent);
-            p->drawText(r.adjusted(inset, 0, 0, -4), Qt::AlignBottom | Qt::AlignLeft, index.data().toString().toUpper());
+            p->drawText(r.adjusted(inset, 0, 0, -4), Qt::AlignBottom | Qt::AlignLeft,
+                        index.data().toString().toUpper());
             p->restore();
             return;
         }
@@ -88,7 +93,8 @@ public:
         const int valueWidth = std::min(QFontMetrics(valueFont).horizontalAdvance(value), head.width() - 60);
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
-        const QString label = QFontMetrics(p->font()).elidedText(index.data().toString(), Qt::ElideRight, head.width() - valueWidth - 14);
+        const QString label =
+            QFontMetrics(p->font()).elidedText(index.data().toString(), Qt::ElideRight, head.width() - valueWidth - 14);
         p->drawText(head, Qt::AlignVCenter | Qt::AlignLeft, label);
         if (index.data(FiguresModel::Overridden).toBool()) {
             // Typed by the user in place of the rule's result: a mark, and the word in the working.
@@ -99,7 +105,8 @@ public:
         }
         p->setFont(valueFont);
         p->setPen(t.ink);
-        p->drawText(head, Qt::AlignVCenter | Qt::AlignRight, QFontMetrics(valueFont).elidedText(value, Qt::ElideRight, valueWidth + 2));
+        p->drawText(head, Qt::AlignVCenter | Qt::AlignRight,
+                    QFontMetrics(valueFont).elidedText(value, Qt::ElideRight, valueWidth + 2));
         if (open)
             paintBody(p, t, r, index);
         p->restore();
@@ -128,7 +135,8 @@ public:
         else
             hideFieldProblem(editor->parentWidget());
     }
-    void updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option, const QModelIndex& index) const override
+    void updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
+                              const QModelIndex& index) const override
     {
         editor->setGeometry(overrideRect(option.rect, index));
     }
@@ -159,7 +167,8 @@ private:
             p->drawRoundedRect(QRectF(field).adjusted(0.5, 0.5, -0.5, -0.5), 3, 3);
             p->setPen(t.ink2);
             p->drawText(field.adjusted(7, 0, -7, 0), Qt::AlignVCenter,
-                        index.data(FiguresModel::Overridden).toBool() ? FiguresModel::tr("typed · change or let go") : FiguresModel::tr("type another value"));
+                        index.data(FiguresModel::Overridden).toBool() ? FiguresModel::tr("typed · change or let go")
+                                                                      : FiguresModel::tr("type another value"));
         }
     }
 };
@@ -187,15 +196,16 @@ void FiguresModel::rebuild()
         rows.push_back({{}, f});
     }
     // Rows that only change their values keep their place: an editor in them stays open.
-    const bool sameShape = rows.size() == rows_.size()
-                           && std::equal(rows.begin(), rows.end(), rows_.begin(), [](const Row& a, const Row& b) {
-                                  return a.group == b.group && a.figure.key == b.figure.key;
-                              });
+    const bool sameShape = rows.size() == rows_.size() &&
+                           std::equal(rows.begin(), rows.end(), rows_.begin(), [](const Row& a, const Row& b) {
+                               return a.group == b.group && a.figure.key == b.figure.key;
+                           });
     if (sameShape) {
         for (std::size_t i = 0; i < rows.size(); ++i) {
             const Figure& a = rows_[i].figure;
             const Figure& b = rows[i].figure;
-            const bool same = a.value == b.value && a.working == b.working && a.source == b.source && a.overridden == b.overridden;
+            const bool same =
+                a.value == b.value && a.working == b.working && a.source == b.source && a.overridden == b.overridden;
             rows_[i] = std::move(rows[i]);
             if (!same)
                 Q_EMIT dataChanged(index(int(i)), index(int(i)));
@@ -224,7 +234,10 @@ QVariant FiguresModel::data(const QModelIndex& index, int role) const
     switch (role) {
     case Qt::DisplayRole: return isGroup ? row.group : row.figure.label;
     case Qt::AccessibleTextRole: return isGroup ? row.group : row.figure.label + u' ' + row.figure.value;
-    case Qt::ToolTipRole: return isGroup || open_.contains(row.figure.key) ? QVariant() : QVariant(tr("%1\nClick for its working").arg(row.figure.label));
+    case Qt::ToolTipRole:
+        return isGroup || open_.contains(row.figure.key)
+                   ? QVariant()
+                   : QVariant(tr("%1\nClick for its working").arg(row.figure.label));
     case IsGroup: return isGroup;
     case Value: return row.figure.value;
     case Working: return row.figure.working;
@@ -263,7 +276,8 @@ bool FiguresModel::setData(const QModelIndex& index, const QVariant& value, int 
         typed = *length;
     }
     setOverride(job, figure.overrideField, typed, document_.plan().paper.columns());
-    const QString what = typed ? tr("Set %1").arg(figure.label.toLower()) : tr("Let go of %1").arg(figure.label.toLower());
+    const QString what =
+        typed ? tr("Set %1").arg(figure.label.toLower()) : tr("Let go of %1").arg(figure.label.toLower());
     const auto done = document_.edit(what, std::move(job));
     if (!done)
         refusal_ = done.error().message;
@@ -288,31 +302,36 @@ Docket::Docket(Document& document, QWidget* parent) : QWidget(parent), model_(do
     layout->setContentsMargins(12, 26, 12, 12);
     layout->setSpacing(0);
 
-    auto* title = new JobField(document, tr("Change the title"), [](const Job& j) { return j.title; },
-                               [](Job& j, const QString& text) -> Result<void> {
-                                   if (text.trimmed().isEmpty())
-                                       return problem({}, tr("A job needs a title."));
-                                   j.title = text;
-                                   return {};
-                               });
+    auto* title = new JobField(
+        document, tr("Change the title"), [](const Job& j) { return j.title; },
+        [](Job& j, const QString& text) -> Result<void> {
+            if (text.trimmed().isEmpty())
+                return problem({}, tr("A job needs a title."));
+            j.title = text;
+            return {};
+        });
     title->setObjectName(QStringLiteral("docket.title"));
     title->setProperty("bare", true);
     // A long title is set smaller, so that it is read to its end.
     const auto fit = [title] {
         constexpr int room = 204;
         const int sizes[] = {type::title, type::heading, type::body};
-        const auto fits = [title](int size) { return QFontMetrics(uiFont(size, QFont::Bold)).horizontalAdvance(title->text()) <= room; };
+        const auto fits = [title](int size) {
+            return QFontMetrics(uiFont(size, QFont::Bold)).horizontalAdvance(title->text()) <= room;
+        };
         const auto* size = std::ranges::find_if(sizes, fits);
-        title->setStyleSheet(QStringLiteral("font-size: %1px; font-weight: 700; margin-left: 4px;").arg(size == std::end(sizes) ? type::body : *size));
+        title->setStyleSheet(QStringLiteral("font-size: %1px; font-weight: 700; margin-left: 4px;")
+                                 .arg(size == std::end(sizes) ? type::body : *size));
         title->setToolTip(plainTip(title->text()));
     };
     connect(title, &QLineEdit::textChanged, this, fit);
     fit();
-    auto* customer = new JobField(document, tr("Change the customer"), [](const Job& j) { return j.customer; },
-                                  [](Job& j, const QString& text) -> Result<void> {
-                                      j.customer = text;
-                                      return {};
-                                  });
+    auto* customer = new JobField(
+        document, tr("Change the customer"), [](const Job& j) { return j.customer; },
+        [](Job& j, const QString& text) -> Result<void> {
+            j.customer = text;
+            return {};
+        });
     customer->setObjectName(QStringLiteral("docket.customer"));
     customer->setProperty("bare", true);
     customer->setPlaceholderText(tr("for whom"));
@@ -349,8 +368,8 @@ bool Docket::eventFilter(QObject* watched, QEvent* event)
         const QModelIndex index = list_->indexAt(at);
         if (index.isValid()) {
             const QRect row = list_->visualRect(index);
-            if (index.data(FiguresModel::Open).toBool() && index.data(FiguresModel::Overridable).toBool()
-                && FigureDelegate::overrideRect(row, index).contains(at))
+            if (index.data(FiguresModel::Open).toBool() && index.data(FiguresModel::Overridable).toBool() &&
+                FigureDelegate::overrideRect(row, index).contains(at))
                 list_->edit(index);
             else if (at.y() < row.y() + rowHeight)
                 model_.toggle(index);

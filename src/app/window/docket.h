@@ -9,10 +9,12 @@
 #include <QSet>
 #include <QWidget>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The figures of the plan as rows, with the names of their groups in between.
-class FiguresModel : public QAbstractListModel {
+class FiguresModel : public QAbstractListModel
+{
     Q_OBJECT
 
 public:
@@ -44,7 +46,8 @@ private:
 };
 
 /// The slip of paper at the left: name, customer and the figures, each of which opens to its working.
-class Docket : public QWidget {
+class Docket : public QWidget
+{
     Q_OBJECT
 
 public:

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/linked_files.h"
-#include "app/window/main_window.h"
 #include "app/look/theme.h"
+#include "app/window/main_window.h"
 #include "core/units/version.h"
 
 #include <QApplication>
@@ -14,7 +14,8 @@
 
 using namespace hinge;
 
-namespace {
+namespace
+{
 
 /// Saves a picture of the window once everything in it is there, then ends the program.
 void shootWhenReady(MainWindow& window, const QString& file)
@@ -46,19 +47,34 @@ int main(int argc, char** argv)
     QApplication::setApplicationVersion(QLatin1String(programVersion));
 
     QCommandLineParser parser;
-    parser.setApplicationDescription(QStringLiteral("Folded and trimmed print pieces, from the brief to the press sheet."));
+    parser.setApplicationDescription(
+        QStringLiteral("Folded and trimmed print pieces, from the brief to the press sheet."));
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument(QStringLiteral("job"), QStringLiteral("A *.hinge.json or *.hinge.zip file to open."), QStringLiteral("[job]"));
+    parser.addPositionalArgument(QStringLiteral("job"), QStringLiteral("A *.hinge.json or *.hinge.zip file to open."),
+                                 QStringLiteral("[job]"));
     const QCommandLineOption job(QStringLiteral("job"), QStringLiteral("Open this job."), QStringLiteral("file"));
-    const QCommandLineOption stage(QStringLiteral("stage"), QStringLiteral("Show this stage: brief, flat, sheet or release."), QStringLiteral("name"), QStringLiteral("brief"));
-    const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("light or dark; else as last time."), QStringLiteral("name"));
-    const QCommandLineOption face(QStringLiteral("face"), QStringLiteral("Show this face on the Flat: outside or inside."), QStringLiteral("name"), QStringLiteral("outside"));
-    const QCommandLineOption item(QStringLiteral("item"), QStringLiteral("Select the item with this id."), QStringLiteral("id"));
-    const QCommandLineOption shot(QStringLiteral("shot"), QStringLiteral("Save a picture of the window, 1280x800, and end."), QStringLiteral("file.png"));
-    const QCommandLineOption docket(QStringLiteral("docket"), QStringLiteral("Write the docket as PDF or HTML, and end."), QStringLiteral("file"));
-    const QCommandLineOption show(QStringLiteral("show"), QStringLiteral("Show this, too: gallery, stocks, files, the sheets of the Brief, or a view of the Flat (view.0 to view.4)."), QStringLiteral("name"));
-    const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"), QStringLiteral("End once the window has been painted (to time the start)."));
+    const QCommandLineOption stage(QStringLiteral("stage"),
+                                   QStringLiteral("Show this stage: brief, flat, sheet or release."),
+                                   QStringLiteral("name"), QStringLiteral("brief"));
+    const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("light or dark; else as last time."),
+                                   QStringLiteral("name"));
+    const QCommandLineOption face(QStringLiteral("face"),
+                                  QStringLiteral("Show this face on the Flat: outside or inside."),
+                                  QStringLiteral("name"), QStringLiteral("outside"));
+    const QCommandLineOption item(QStringLiteral("item"), QStringLiteral("Select the item with this id."),
+                                  QStringLiteral("id"));
+    const QCommandLineOption shot(QStringLiteral("shot"),
+                                  QStringLiteral("Save a picture of the window, 1280x800, and end."),
+                                  QStringLiteral("file.png"));
+    const QCommandLineOption docket(
+        QStringLiteral("docket"), QStringLiteral("Write the docket as PDF or HTML, and end."), QStringLiteral("file"));
+    const QCommandLineOption show(QStringLiteral("show"),
+                                  QStringLiteral("Show this, too: gallery, stocks, files, the sheets of the Brief, or "
+                                                 "a view of the Flat (view.0 to view.4)."),
+                                  QStringLiteral("name"));
+    const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"),
+                                           QStringLiteral("End once the window has been painted (to time the start)."));
     parser.addOptions({job, stage, theme, face, item, shot, show, docket, endAfterPaint});
     parser.process(application);
 
@@ -71,12 +87,14 @@ int main(int argc, char** argv)
         if (parser.value(stage) == stageKey(s))
             wanted = s;
     if (!wanted)
-        return wrong(QStringLiteral("there is no stage “%1”; it is brief, flat, sheet or release.").arg(parser.value(stage)));
+        return wrong(
+            QStringLiteral("there is no stage “%1”; it is brief, flat, sheet or release.").arg(parser.value(stage)));
     const QString themeName = parser.value(theme);
     if (!themeName.isEmpty() && themeName != QStringLiteral("light") && themeName != QStringLiteral("dark"))
         return wrong(QStringLiteral("there is no theme “%1”; it is light or dark.").arg(themeName));
 
-    const bool dark = themeName.isEmpty() ? QSettings().value(QStringLiteral("darkTheme"), false).toBool() : themeName == QStringLiteral("dark");
+    const bool dark = themeName.isEmpty() ? QSettings().value(QStringLiteral("darkTheme"), false).toBool()
+                                          : themeName == QStringLiteral("dark");
     applyTheme(application, dark);
     MainWindow window;
     window.setDark(dark);

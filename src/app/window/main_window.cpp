@@ -1,28 +1,28 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/window/main_window.h"
 
-#include "app/look/plain_text.h"
 #include "app/brief/brief_stage.h"
-#include "app/window/docket.h"
+#include "app/brief/start_gallery.h"
 #include "app/dialogs/files_dialog.h"
+#include "app/dialogs/press_dialog.h"
+#include "app/dialogs/stock_dialog.h"
+#include "app/document/linked_files.h"
 #include "app/fields/findings_bar.h"
 #include "app/flat/flat_stage.h"
-#include "app/document/linked_files.h"
-#include "app/dialogs/press_dialog.h"
+#include "app/look/plain_text.h"
+#include "app/look/theme.h"
 #include "app/release/release_stage.h"
 #include "app/sheet/sheet_stage.h"
+#include "app/window/docket.h"
 #include "app/window/stage_strip.h"
-#include "app/brief/start_gallery.h"
-#include "app/dialogs/stock_dialog.h"
-#include "app/look/theme.h"
+#include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
-#include "core/piece/extent.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
+#include "core/piece/extent.h"
 #include "core/units/version.h"
 #include "paint/docket_page.h"
-#include "colour/press_profile.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -32,21 +32,23 @@
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QInputDialog>
-#include <QLocale>
-#include <QPushButton>
 #include <QLabel>
 #include <QLineEdit>
+#include <QLocale>
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QMimeData>
+#include <QPushButton>
 #include <QSettings>
 #include <QStackedWidget>
 #include <QTimer>
 #include <QUrl>
 #include <QVBoxLayout>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 const QString darkKey = QStringLiteral("darkTheme");
 
@@ -142,7 +144,9 @@ MainWindow::~MainWindow()
 void MainWindow::refreshPress()
 {
     const QString path = document_.job().press.profile.path;
-    const QString now = path.isEmpty() ? QString() : resolvedPath(path, document_.folder()) + u' ' + document_.files().facts().value(path).sha256;
+    const QString now =
+        path.isEmpty() ? QString()
+                       : resolvedPath(path, document_.folder()) + u' ' + document_.files().facts().value(path).sha256;
     if (now == pressShown_)
         return;
     pressShown_ = now;
@@ -230,7 +234,8 @@ void MainWindow::connectActions()
     on(actions_.open, [this] {
         if (!mayLeave())
             return;
-        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(), tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
+        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(),
+                                                          tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
         if (!path.isEmpty())
             openJob(path);
     });
@@ -255,8 +260,10 @@ void MainWindow::connectActions()
     on(actions_.group, [this] { placing_.group(); });
     on(actions_.ungroup, [this] { placing_.ungroup(); });
     on(actions_.lock, [this] { placing_.toggleLock(); });
-    const std::pair<QAction*, AlignEdge> edges[] = {{actions_.alignLeft, AlignEdge::Left}, {actions_.alignCentre, AlignEdge::Centre}, {actions_.alignRight, AlignEdge::Right},
-                                                    {actions_.alignHead, AlignEdge::Head}, {actions_.alignMiddle, AlignEdge::Middle}, {actions_.alignFoot, AlignEdge::Foot}};
+    const std::pair<QAction*, AlignEdge> edges[] = {
+        {actions_.alignLeft, AlignEdge::Left},     {actions_.alignCentre, AlignEdge::Centre},
+        {actions_.alignRight, AlignEdge::Right},   {actions_.alignHead, AlignEdge::Head},
+        {actions_.alignMiddle, AlignEdge::Middle}, {actions_.alignFoot, AlignEdge::Foot}};
     for (const auto& [action, edge] : edges)
         on(action, [this, edge = edge] { placing_.align(edge); });
     on(actions_.distributeAcross, [this] { placing_.distribute(Axis::Horizontal); });
@@ -271,7 +278,9 @@ void MainWindow::connectActions()
     };
     on(actions_.placePicture, [this, panel] {
         const int at = panel();
-        const QStringList paths = QFileDialog::getOpenFileNames(this, tr("Place a picture"), document_.folder(), tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
+        const QStringList paths = QFileDialog::getOpenFileNames(
+            this, tr("Place a picture"), document_.folder(),
+            tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
         placing_.placeFiles(paths, at);
     });
     on(actions_.addText, [this, panel] { placing_.addText(panel()); });
@@ -290,7 +299,8 @@ void MainWindow::connectActions()
     on(actions_.press, [this] { PressDialog(document_, this).exec(); });
     on(actions_.takeSupplied, [this, panel] {
         panel();
-        const QString path = QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
+        const QString path =
+            QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
         if (!path.isEmpty())
             placing_.takeSupplied(path);
     });
@@ -299,7 +309,8 @@ void MainWindow::connectActions()
     on(actions_.turnOver, [this] {
         const Paper& paper = document_.plan().paper;
         const auto& panels = paper.face(selection_.surface().face);
-        const int behind = paper.behind(panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))]).position;
+        const int behind =
+            paper.behind(panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))]).position;
         selection_.setSurface(otherFace(selection_.surface().face));
         selection_.setPanel(behind); // the same paper, seen from behind
     });
@@ -325,25 +336,27 @@ void MainWindow::connectActions()
         for (const QAction* action : actions())
             if (!action->shortcut().isEmpty())
                 rows += QStringLiteral("<tr><td style='padding: 2px 24px 2px 0'><b>%1</b></td><td>%2</td></tr>")
-                            .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(), action->statusTip().toHtmlEscaped());
-        rows += tr("<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
-                   "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
-                   "<tr><td><b>H</b></td><td>Sides near a line of the paper take hold of it; again, and all let go</td></tr>"
-                   "<tr><td><b>Shift and click</b></td><td>Take one more item</td></tr>"
-                   "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
-                   "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
-                   "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
+                            .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
+                                 action->statusTip().toHtmlEscaped());
+        rows += tr(
+            "<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
+            "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
+            "<tr><td><b>H</b></td><td>Sides near a line of the paper take hold of it; again, and all let go</td></tr>"
+            "<tr><td><b>Shift and click</b></td><td>Take one more item</td></tr>"
+            "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
+            "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
+            "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
         tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows), Qt::RichText);
     });
     on(actions_.about, [this] {
-        tell(
-            tr("About Upper Hinge"),
-            tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press sheet.</p>"
-               "<p>Free software under the GNU General Public License, version 3 or later.<br>"
-               "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
-               "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
-                .arg(QLatin1String(programVersion)),
-            Qt::RichText);
+        tell(tr("About Upper Hinge"),
+             tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press "
+                "sheet.</p>"
+                "<p>Free software under the GNU General Public License, version 3 or later.<br>"
+                "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
+                "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
+                 .arg(QLatin1String(programVersion)),
+             Qt::RichText);
     });
 }
 
@@ -398,7 +411,9 @@ void MainWindow::askExport(ExportKind kind)
     const QString part = extent.isEmpty() ? QString() : u'-' + extent;
     const QString proposed = document_.folder() + u'/' + document_.fileStem() + part +
                              (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
-    QString path = QFileDialog::getSaveFileName(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed, tr("PDF (*.pdf)"));
+    QString path = QFileDialog::getSaveFileName(
+        this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed,
+        tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
     if (!path.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive))
@@ -438,16 +453,20 @@ void MainWindow::askDocket()
 {
     const QString stem = document_.path().isEmpty() ? document_.job().title.simplified().toLower().replace(u' ', u'-')
                                                     : QFileInfo(document_.path()).fileName().section(u'.', 0, 0);
-    const QString path = QFileDialog::getSaveFileName(this, tr("Write the docket"), document_.folder() + u'/' + stem + QStringLiteral("-docket.pdf"), tr("PDF (*.pdf);;HTML (*.html)"));
+    const QString path = QFileDialog::getSaveFileName(this, tr("Write the docket"),
+                                                      document_.folder() + u'/' + stem + QStringLiteral("-docket.pdf"),
+                                                      tr("PDF (*.pdf);;HTML (*.html)"));
     if (!path.isEmpty())
         writeDocket(path);
 }
 
 bool MainWindow::writeDocket(const QString& path)
 {
-    const bool html = path.endsWith(QStringLiteral(".html"), Qt::CaseInsensitive) || path.endsWith(QStringLiteral(".htm"), Qt::CaseInsensitive);
-    const auto written = html ? writeDocketHtml(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path)
-                              : writeDocketPdf(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path);
+    const bool html = path.endsWith(QStringLiteral(".html"), Qt::CaseInsensitive) ||
+                      path.endsWith(QStringLiteral(".htm"), Qt::CaseInsensitive);
+    const auto written =
+        html ? writeDocketHtml(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path)
+             : writeDocketPdf(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path);
     if (!written)
         tell(tr("Not written"), written.error().text());
     return written.has_value();
@@ -489,10 +508,9 @@ void MainWindow::askPreset()
 bool MainWindow::exportTo(ExportKind kind, const QString& target)
 {
     if (!document_.files().blocked().isEmpty()) {
-        tell(
-            tr("Not written"),
-            tr("The job uses files outside its folder that you have not allowed: %1. Place them again, or open the job once more.")
-                .arg(Problem::quoted(*document_.files().blocked().begin())));
+        tell(tr("Not written"), tr("The job uses files outside its folder that you have not allowed: %1. Place them "
+                                   "again, or open the job once more.")
+                                    .arg(Problem::quoted(*document_.files().blocked().begin())));
         return false;
     }
     return exporter_.start(document_.job(), kind, document_.folder(), target);

@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/look/actions.h"
 #include "app/document/document.h"
 #include "app/document/exporter.h"
-#include "app/flat/placing.h"
 #include "app/document/preset_store.h"
 #include "app/document/recovery.h"
 #include "app/document/selection.h"
 #include "app/document/stock_store.h"
+#include "app/flat/placing.h"
+#include "app/look/actions.h"
 #include "app/window/stage.h"
 #include "paint/face_painter.h"
 
@@ -17,7 +17,8 @@
 class QMenu;
 class QStackedWidget;
 
-namespace hinge {
+namespace hinge
+{
 
 class BriefStage;
 class FlatStage;
@@ -26,7 +27,8 @@ class ReleaseStage;
 class StageStrip;
 
 /// The window: the strip of stages, the docket, the stage at work, and the findings at the foot.
-class MainWindow : public QMainWindow {
+class MainWindow : public QMainWindow
+{
     Q_OBJECT
 
 public:
@@ -39,7 +41,8 @@ public:
     bool openJob(const QString& path);
     void showStage(Stage stage);
     void setDark(bool dark);
-    /// Opens "gallery", "stocks" or "files" as its menu entry does, or shows the "sheets" of the Brief, or a view of the Flat by its pill ("view.4").
+    /// Opens "gallery", "stocks" or "files" as its menu entry does, or shows the "sheets" of the Brief, or a view of
+    /// the Flat by its pill ("view.4").
     void showDialog(const QString& name);
     /// Offers unsaved work that an earlier program left behind. True when it was taken up.
     bool offerRecovery();
@@ -106,7 +109,7 @@ private:
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QStringList lossAccepted_; ///< lost files the user knows of
-    QString pressShown_; ///< the press profile in use: its path and hash
+    QString pressShown_;       ///< the press profile in use: its path and hash
 };
 
 } // namespace hinge

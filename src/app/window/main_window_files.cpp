@@ -6,8 +6,8 @@
 #include "app/document/linked_files.h"
 #include "app/look/plain_text.h"
 #include "core/file/embedded_files.h"
-#include "core/file/links.h"
 #include "core/file/job_file.h"
+#include "core/file/links.h"
 #include "core/file/packed_job.h"
 
 #include <QEventLoop>
@@ -46,10 +46,9 @@ bool MainWindow::openJob(const QString& path)
     askForOutside();
     remember(document_.path());
     if (!document_.alsoOpenBy().isEmpty())
-        tell(
-            tr("Open elsewhere, too"),
-            tr("%1 is open in another window: %2. You can work here; before anything is saved over the other's work, you are asked.")
-                .arg(document_.displayName(), document_.alsoOpenBy()));
+        tell(tr("Open elsewhere, too"), tr("%1 is open in another window: %2. You can work here; before anything is "
+                                           "saved over the other's work, you are asked.")
+                                            .arg(document_.displayName(), document_.alsoOpenBy()));
     return true;
 }
 
@@ -126,8 +125,8 @@ bool MainWindow::mayLoseFiles()
     box.setText(lost.size() == 1
                     ? tr("A file of this job cannot be found any more: %1.").arg(lost.first())
                     : tr("Files of this job cannot be found any more: %1.").arg(lost.join(QStringLiteral(", "))));
-    box.setInformativeText(tr(
-        "The job would be saved without it, and an earlier file that still has it would be replaced. Place it again first, or save under another name."));
+    box.setInformativeText(tr("The job would be saved without it, and an earlier file that still has it would be "
+                              "replaced. Place it again first, or save under another name."));
     QPushButton* save = box.addButton(tr("Save without it"), QMessageBox::DestructiveRole);
     box.setDefaultButton(box.addButton(QMessageBox::Cancel));
     box.exec();
@@ -223,10 +222,9 @@ bool MainWindow::saveAs()
     if (!saveTo(path))
         return false;
     if (const QStringList beside = document_.filesBeside(); !beside.isEmpty() && isPackedName(path))
-        tell(
-            tr("Saved"),
-            tr("These files are not in it, because they are missing or too large: %1. They are still used from where they are.")
-                .arg(beside.join(QStringLiteral(", "))));
+        tell(tr("Saved"), tr("These files are not in it, because they are missing or too large: %1. They are still "
+                             "used from where they are.")
+                              .arg(beside.join(QStringLiteral(", "))));
     return true;
 }
 

@@ -4,7 +4,8 @@
 #include <QString>
 #include <array>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The moments of a piece's life that the window shows.
 enum class Stage { Brief, Flat, Sheet, Release };

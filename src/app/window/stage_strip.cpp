@@ -9,12 +9,15 @@
 #include <QPainter>
 #include <QPainterPath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr double openShare = 1.45; ///< width of the open leaf against a folded one
 
-class StripLeaf : public QAbstractButton {
+class StripLeaf : public QAbstractButton
+{
 public:
     StripLeaf(int index, QWidget* parent) : QAbstractButton(parent), index_(index)
     {
@@ -79,7 +82,8 @@ protected:
         p.setPen(t.ink2);
         const QFont note = uiFont(type::label);
         p.setFont(note);
-        p.drawText(QRectF(x, 34, w - x - 8, 18), Qt::AlignVCenter, QFontMetrics(note).elidedText(note_, Qt::ElideRight, int(w - x - 8)));
+        p.drawText(QRectF(x, 34, w - x - 8, 18), Qt::AlignVCenter,
+                   QFontMetrics(note).elidedText(note_, Qt::ElideRight, int(w - x - 8)));
         if (hasFocus()) {
             p.setPen(QPen(t.accent, 2));
             p.setBrush(Qt::NoBrush);
@@ -102,7 +106,8 @@ StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), d
     setFixedHeight(68);
     const std::array<QString, 4> names{tr("Brief"), tr("Flat"), tr("Sheet"), tr("Release")};
     const std::array<QString, 4> tips{tr("What it is: sizes, paper, folds"), tr("Fill the panels of both faces"),
-                                      tr("Lay the piece out on the press sheet"), tr("Settle findings and write the files")};
+                                      tr("Lay the piece out on the press sheet"),
+                                      tr("Settle findings and write the files")};
     for (std::size_t i = 0; i < 4; ++i) {
         auto* leaf = new StripLeaf(int(i), this);
         leaf->setText(names[i]);
@@ -146,7 +151,8 @@ void StageStrip::setCurrent(Stage stage)
 
 void StageStrip::place()
 {
-    const double progress = unfolding_.state() == QAbstractAnimation::Running ? unfolding_.currentValue().toDouble() : 1.0;
+    const double progress =
+        unfolding_.state() == QAbstractAnimation::Running ? unfolding_.currentValue().toDouble() : 1.0;
     const auto openness = [&](std::size_t i) {
         if (Stage(i) == current_)
             return progress;
@@ -168,15 +174,23 @@ void StageStrip::refresh()
 {
     const Job& job = document_.job();
     const Plan& plan = document_.plan();
-    const auto note = [this](Stage s, const QString& text) { static_cast<StripLeaf*>(leaves_[std::size_t(s)])->setNote(text); };
-    const Size told = job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card || job.kind == PieceKind::Leaf ? job.flat : job.page;
+    const auto note = [this](Stage s, const QString& text) {
+        static_cast<StripLeaf*>(leaves_[std::size_t(s)])->setNote(text);
+    };
+    const Size told = rulesOf(job.kind).isSizedByPage() ? job.page : job.flat;
     const QString size = nameOfSize(told);
     const QString what = job.kind == PieceKind::Leaflet ? foldName(job.fold) : kindName(job.kind);
-    note(Stage::Brief, tr("%1 %2, %3 g/m²").arg(size.isEmpty() ? formatSize(told, job.unit) : QString(size).remove(tr(" landscape")), what).arg(textStockOf(job).grammage));
+    note(Stage::Brief,
+         tr("%1 %2, %3 g/m²")
+             .arg(size.isEmpty() ? formatSize(told, job.unit) : QString(size).remove(tr(" landscape")), what)
+             .arg(textStockOf(job).grammage));
     const int panels = int(plan.paper.face(Face::Outside).size());
-    note(Stage::Flat, hasOwnCover(job) ? tr("the cover, 2 faces") : panels == 1 ? tr("2 faces") : tr("%1 panels, 2 faces").arg(panels * 2));
+    note(Stage::Flat, hasOwnCover(job) ? tr("the cover, 2 faces")
+                      : panels == 1    ? tr("2 faces")
+                                       : tr("%1 panels, 2 faces").arg(panels * 2));
     const Figure* sheet = plan.findFigure(QStringLiteral("sheet"));
-    note(Stage::Sheet, plan.sheet.up() > 0 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet.up()) : tr("does not fit"));
+    note(Stage::Sheet,
+         plan.sheet.up() > 0 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet.up()) : tr("does not fit"));
     const auto count = document_.findings().size();
     const QString found = count == 1 ? tr("1 finding") : tr("%1 findings").arg(count);
     const QString extent = extentName(extentOf(job));

@@ -7,11 +7,13 @@
 #include <QAbstractButton>
 #include <QVariantAnimation>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The row of stages, drawn as a folded strip of paper: the stage at work lies open and flat, the
 /// others stand at an angle. Opening one unfolds it.
-class StageStrip : public QWidget {
+class StageStrip : public QWidget
+{
     Q_OBJECT
 
 public:

@@ -3,8 +3,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Point middleOf(const Rect& r) { return {r.x + r.w.part(2), r.y + r.h.part(2)}; }
 
@@ -31,7 +33,8 @@ Rect nearestOf(const std::vector<Rect>& areas, const Rect& frame, const Middle& 
 /// What an item is brought in line with; for `AlignTo::EachOther` that is the caller's to say.
 Rect targetOf(const Plan& plan, const PlacedItem& placed, AlignTo to)
 {
-    const Panel& panel = plan.panelsOf(placed.surface)[std::size_t(panelAt(plan.paperOf(placed.surface), placed.surface.face, middleOf(placed.frame)))];
+    const Panel& panel = plan.panelsOf(placed.surface)[std::size_t(
+        panelAt(plan.paperOf(placed.surface), placed.surface.face, middleOf(placed.frame)))];
     if (to == AlignTo::Panel)
         return panel.area;
     if (to == AlignTo::SafeArea)
@@ -56,7 +59,8 @@ Result<void> changeUnlocked(Job& job, const Plan& plan, const QStringList& ids, 
             return ok;
     }
     if (!any)
-        return problem({}, ids.size() == 1 ? QStringLiteral("It is locked; unlock it first.") : QStringLiteral("All of them are locked; unlock them first."));
+        return problem({}, ids.size() == 1 ? QStringLiteral("It is locked; unlock it first.")
+                                           : QStringLiteral("All of them are locked; unlock them first."));
     return {};
 }
 
@@ -97,7 +101,9 @@ Rect frameAround(const Plan& plan, const QStringList& ids)
     Rect all;
     for (const QString& id : ids) {
         const Rect& f = plan.findItem(id)->frame;
-        all = all.isEmpty() ? f : Rect::fromEdges(std::min(all.x, f.x), std::min(all.y, f.y), std::max(all.right(), f.right()), std::max(all.bottom(), f.bottom()));
+        all = all.isEmpty() ? f
+                            : Rect::fromEdges(std::min(all.x, f.x), std::min(all.y, f.y),
+                                              std::max(all.right(), f.right()), std::max(all.bottom(), f.bottom()));
     }
     return all;
 }
@@ -138,7 +144,8 @@ void sizeAlong(const Paper& paper, Face face, Item& item, Axis along, Length ext
 
 } // namespace
 
-Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width, std::optional<Length> height)
+Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width,
+                       std::optional<Length> height)
 {
     return changeUnlocked(job, plan, ids, [&](Item& item, const PlacedItem& placed) -> Result<void> {
         Rect wanted = placed.frame;
@@ -168,7 +175,8 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
     Length used;
     for (const PlacedItem* p : placed)
         used += size(p);
-    Rect span = Rect::fromEdges(placed.front()->frame.x, placed.front()->frame.y, placed.back()->frame.right(), placed.back()->frame.bottom());
+    Rect span = Rect::fromEdges(placed.front()->frame.x, placed.front()->frame.y, placed.back()->frame.right(),
+                                placed.back()->frame.bottom());
     if (within != AlignTo::EachOther)
         span = targetOf(plan, *placed.front(), within);
     const Length whole = across ? span.w : span.h;
@@ -184,14 +192,16 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
     }
 }
 
-std::optional<Length> nearestItemEdge(const Plan& plan, const SurfaceId& surface, const QStringList& without, ItemSide side, Length position, Length reach)
+std::optional<Length> nearestItemEdge(const Plan& plan, const SurfaceId& surface, const QStringList& without,
+                                      ItemSide side, Length position, Length reach)
 {
     std::optional<Length> best;
     for (const PlacedItem& other : plan.itemsOn(surface)) {
         if (!other.shown || without.contains(other.id))
             continue;
         const Rect& f = other.frame;
-        for (const Length at : isHorizontal(side) ? std::array{f.x, f.x + f.w.part(2), f.right()} : std::array{f.y, f.y + f.h.part(2), f.bottom()})
+        for (const Length at : isHorizontal(side) ? std::array{f.x, f.x + f.w.part(2), f.right()}
+                                                  : std::array{f.y, f.y + f.h.part(2), f.bottom()})
             if (abs(at - position) <= reach && (!best || abs(at - position) < abs(*best - position)))
                 best = at;
     }
@@ -212,7 +222,8 @@ void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int numbe
     std::erase_if(content.guides, [number](const Guide& guide) { return guide.number == number; });
 }
 
-std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel, const std::function<QString()>& freshId)
+std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel,
+                            const std::function<QString()>& freshId)
 {
     std::vector<Item> out = items;
     QHash<QString, QString> ids;
@@ -228,7 +239,8 @@ std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int t
     return out;
 }
 
-std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, const Item& item, const std::function<QString()>& freshId)
+std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, const Item& item,
+                                   const std::function<QString()>& freshId)
 {
     const int at = panelAt(plan.paperOf(surface), surface.face, middleOf(plan.findItem(item.id)->frame));
     std::vector<Item> out;
@@ -238,12 +250,14 @@ std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, c
     return out;
 }
 
-std::vector<Item> repeatedInColumns(const Plan& plan, const SurfaceId& surface, const Item& item, const std::function<QString()>& freshId)
+std::vector<Item> repeatedInColumns(const Plan& plan, const SurfaceId& surface, const Item& item,
+                                    const std::function<QString()>& freshId)
 {
     const Rect frame = plan.findItem(item.id)->frame;
     const int at = panelAt(plan.paperOf(surface), surface.face, middleOf(frame));
     const auto& columns = plan.panelsOf(surface)[std::size_t(at)].columnAreas;
-    const auto here = std::ranges::find_if(columns, [&](const Rect& c) { return c.x <= middleOf(frame).x && middleOf(frame).x <= c.right(); });
+    const auto here = std::ranges::find_if(
+        columns, [&](const Rect& c) { return c.x <= middleOf(frame).x && middleOf(frame).x <= c.right(); });
     std::vector<Item> out;
     if (here == columns.end())
         return out;

@@ -5,8 +5,10 @@
 #include <functional>
 #include <numeric>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// The whole that gives its widest part this length; the reverse of sharing it out.
 Length wholeFor(Length widest, const std::vector<int>& shares, const std::vector<int>& tucks, Length allowance)
@@ -21,13 +23,13 @@ Length wholeFor(Length widest, const std::vector<int>& shares, const std::vector
     return ((widest + allowance * tuck) * sum).part(most) - allowance * allowances;
 }
 
-bool isFolded(PieceKind kind) { return kind == PieceKind::Leaflet || kind == PieceKind::Card; }
+bool isFolded(PieceKind kind) { return rulesOf(kind).isFolded(); }
 
 } // namespace
 
 Result<void> setClosedSize(Job& job, Size closed)
 {
-    if (job.kind == PieceKind::Leaf) {
+    if (rulesOf(job.kind).form == FlatForm::CutLeaf) {
         job.flat = closed;
         return {};
     }
@@ -50,7 +52,7 @@ Result<void> setClosedSize(Job& job, Size closed)
 
 Size closedSize(const Job& job)
 {
-    if (job.kind == PieceKind::Leaf)
+    if (rulesOf(job.kind).form == FlatForm::CutLeaf)
         return job.flat;
     if (!isFolded(job.kind))
         return job.page;
@@ -72,7 +74,7 @@ void becomeKind(Job& job, PieceKind kind)
         job.title = usual.title;
     if (isFolded(kind) && (!wasFolded || (kind == PieceKind::Card && job.fold.scheme != FoldScheme::Half)))
         job.fold = usual.fold;
-    if (kind == PieceKind::Book)
+    if (rulesOf(kind).hasPages() && rulesOf(kind).cover == CoverOfItsOwn::Always)
         job.pages.plusCover = true;
     // Pages stay on their stock, whether or not the cover has one of its own now.
     if (hadPages && hasPages(kind))
@@ -94,7 +96,8 @@ void becomeFold(Job& job, FoldScheme scheme, int panels, bool atHead)
     fold.scored = job.fold.scored;
     fold.extra = job.fold.extra;
     // A front on the left stays on the left.
-    const bool left = job.fold.coverPanel != usualFront(job.fold, false) && job.fold.coverPanel == usualFront(job.fold, true);
+    const bool left =
+        job.fold.coverPanel != usualFront(job.fold, false) && job.fold.coverPanel == usualFront(job.fold, true);
     fold.coverPanel = usualFront(fold, left || job.rightToLeft);
     job.fold = fold;
 }
@@ -110,7 +113,8 @@ void becomeOwnFold(Job& job)
     job.fold.panels = grid->columns() * grid->rows();
     job.fold.rows = grid->rows();
     job.fold.steps = grid->steps;
-    const bool equal = std::ranges::adjacent_find(grid->columnShares, std::not_equal_to<>()) == grid->columnShares.end();
+    const bool equal =
+        std::ranges::adjacent_find(grid->columnShares, std::not_equal_to<>()) == grid->columnShares.end();
     if (paper && !equal) {
         job.fold.widths.assign(paper->widths.begin(), paper->widths.end());
         job.fold.widths[std::size_t(grid->columns() / 2)].reset();
@@ -126,7 +130,7 @@ Result<void> applyStartSize(Job& job, const StartSize& start)
         if (isFolded(job.kind)) {
             job.fold.widths.clear();
             job.flat = sameWay(start.size, job.flat);
-        } else if (job.kind == PieceKind::Leaf) {
+        } else if (rulesOf(job.kind).form == FlatForm::CutLeaf) {
             job.flat = start.size;
         } else {
             // A page is half of a sheet that is folded once.

@@ -3,7 +3,8 @@
 
 #include "core/piece/panels.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// Makes the closed piece of a leaflet or card this large: the flat follows, with its folds and allowances. Other kinds
 /// take it as the size of their page or leaf. Fails when the paper cannot be folded at all.
@@ -25,11 +26,11 @@ void becomeOwnFold(Job& job);
 struct StartSize {
     enum class From { AsItIs, Sheet, Envelope, Closed };
     From from = From::AsItIs;
-    Size size; ///< of the sheet, of the envelope itself, or closed
+    Size size;   ///< of the sheet, of the envelope itself, or closed
     Length slip; ///< envelopes only
 };
-/// Fits a piece to it. Sheets and closed sizes are taken the way round they were given, except that a sheet that is to be
-/// folded to a side lies on its long edge; what goes into an envelope keeps the orientation it has.
+/// Fits a piece to it. Sheets and closed sizes are taken the way round they were given, except that a sheet that is to
+/// be folded to a side lies on its long edge; what goes into an envelope keeps the orientation it has.
 [[nodiscard]] Result<void> applyStartSize(Job& job, const StartSize& start);
 
 } // namespace hinge

@@ -3,17 +3,20 @@
 
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 bool samePaper(const Paper& a, const Paper& b)
 {
-    if (a.widths != b.widths || a.heights != b.heights || a.bleeds != b.bleeds || a.tumbled != b.tumbled || a.spineColumn != b.spineColumn)
+    if (a.widths != b.widths || a.heights != b.heights || a.bleeds != b.bleeds || a.tumbled != b.tumbled ||
+        a.spineColumn != b.spineColumn)
         return false;
     for (const Face face : bothFaces)
         for (std::size_t i = 0; i < a.face(face).size(); ++i) {
             const Panel& p = a.face(face)[i];
             const Panel& q = b.face(face)[i];
-            if (p.role != q.role || p.safeArea != q.safeArea || p.headDown != q.headDown || p.columnAreas != q.columnAreas)
+            if (p.role != q.role || p.safeArea != q.safeArea || p.headDown != q.headDown ||
+                p.columnAreas != q.columnAreas)
                 return false;
         }
     return true;
@@ -46,9 +49,12 @@ ChangeSummary summarize(const Job& before, const Plan& was, const Job& after, co
         const Figure* a = was.findFigure(QString::fromLatin1(key));
         const Figure* b = now.findFigure(QString::fromLatin1(key));
         if (b && (!a || a->value != b->value))
-            out.sizes << (a ? QStringLiteral("%1 %2, was %3").arg(b->label.toLower(), b->value, a->value) : QStringLiteral("%1 %2").arg(b->label.toLower(), b->value));
+            out.sizes << (a ? QStringLiteral("%1 %2, was %3").arg(b->label.toLower(), b->value, a->value)
+                            : QStringLiteral("%1 %2").arg(b->label.toLower(), b->value));
     }
-    const auto troubledIn = [](const Plan& plan, const QString& id) { return std::ranges::any_of(plan.findings, [&](const Finding& f) { return f.itemId == id; }); };
+    const auto troubledIn = [](const Plan& plan, const QString& id) {
+        return std::ranges::any_of(plan.findings, [&](const Finding& f) { return f.itemId == id; });
+    };
     for (const auto& [surface, content] : after.surfaces) {
         for (const Item& item : content->items) {
             if (!before.findItem(item.id))

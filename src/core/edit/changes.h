@@ -3,7 +3,8 @@
 
 #include "core/plan/plan.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// What a change of the piece did to it and to what stands on it.
 struct ChangeSummary {

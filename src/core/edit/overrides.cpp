@@ -3,7 +3,8 @@
 
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 void setOverride(Job& job, const QString& field, std::optional<Length> value, int columns)
 {

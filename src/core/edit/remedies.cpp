@@ -8,7 +8,8 @@
 
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 QString remedyText(Remedy remedy)
 {
@@ -33,7 +34,8 @@ QString remedyText(Remedy remedy)
     return {};
 }
 
-namespace {
+namespace
+{
 
 /// Pulls sides that lie outside the safe area of the item's panel back to it.
 void moveToSafe(Job& job, Face face, Item& item)
@@ -46,7 +48,8 @@ void moveToSafe(Job& job, Face face, Item& item)
     const Rect safe = paper->face(face)[std::size_t(at)].safeArea;
     const auto hold = [&](ItemSide side, bool outside) {
         if (outside)
-            item.side(side) = {PaperLine::Safe, at, side == ItemSide::Right || side == ItemSide::Bottom, 0, Length(), true};
+            item.side(side) = {PaperLine::Safe, at,  side == ItemSide::Right || side == ItemSide::Bottom, 0,
+                               Length(),        true};
     };
     hold(ItemSide::Left, frame.x < safe.x);
     hold(ItemSide::Top, frame.y < safe.y);
@@ -82,8 +85,7 @@ void matchLook(Job& job, Item& item)
 Job settled(Job job, const Finding& finding)
 {
     switch (finding.remedy) {
-    case Remedy::None:
-        break;
+    case Remedy::None: break;
     case Remedy::UseStockTuck:
         job.fold.tuckAllowance.reset();
         job.fold.widths.clear();
@@ -92,7 +94,7 @@ Job settled(Job job, const Finding& finding)
         job.stock.grain = job.stock.grain == Grain::AlongHeight ? Grain::AlongWidth : Grain::AlongHeight;
         break;
     case Remedy::Score:
-        if (job.kind == PieceKind::Cover || job.kind == PieceKind::Book)
+        if (rulesOf(job.kind).form == FlatForm::WrappedCover)
             job.cover.hinge = CoverShape().hinge;
         else
             job.fold.scored = true;

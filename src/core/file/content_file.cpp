@@ -5,23 +5,39 @@
 
 #include <QCryptographicHash>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 // The words of the file. Reading and writing both look here.
-constexpr Word<ItemKind> kindWords[] = {{"picture", ItemKind::Picture}, {"text", ItemKind::Text}, {"shape", ItemKind::Shape}, {"code", ItemKind::Code}};
-constexpr Word<Outline> outlineWords[] = {{"rectangle", Outline::Rectangle}, {"ellipse", Outline::Ellipse}, {"line", Outline::Line}, {"polygon", Outline::Polygon}};
-constexpr Word<VerticalAlign> verticalWords[] = {{"head", VerticalAlign::Head}, {"middle", VerticalAlign::Middle}, {"foot", VerticalAlign::Foot}};
+constexpr Word<ItemKind> kindWords[] = {
+    {"picture", ItemKind::Picture}, {"text", ItemKind::Text}, {"shape", ItemKind::Shape}, {"code", ItemKind::Code}};
+constexpr Word<Outline> outlineWords[] = {{"rectangle", Outline::Rectangle},
+                                          {"ellipse", Outline::Ellipse},
+                                          {"line", Outline::Line},
+                                          {"polygon", Outline::Polygon}};
+constexpr Word<VerticalAlign> verticalWords[] = {
+    {"head", VerticalAlign::Head}, {"middle", VerticalAlign::Middle}, {"foot", VerticalAlign::Foot}};
 constexpr Word<TextRun> runWords[] = {{"across", TextRun::Across}, {"down", TextRun::Down}, {"up", TextRun::Up}};
-constexpr Word<Symbology> symbologyWords[] = {{"qr", Symbology::Qr}, {"ean-13", Symbology::Ean13}, {"code 128", Symbology::Code128}};
-constexpr Word<PictureFit> fitWords[] = {{"fill", PictureFit::Fill}, {"whole", PictureFit::Whole}, {"own scale", PictureFit::Own}};
-constexpr Word<Align> alignWords[] = {{"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
-constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed}, {"edge", PaperLine::Edge}, {"safe", PaperLine::Safe}, {"column", PaperLine::Column}, {"guide", PaperLine::Guide}};
+constexpr Word<Symbology> symbologyWords[] = {
+    {"qr", Symbology::Qr}, {"ean-13", Symbology::Ean13}, {"code 128", Symbology::Code128}};
+constexpr Word<PictureFit> fitWords[] = {
+    {"fill", PictureFit::Fill}, {"whole", PictureFit::Whole}, {"own scale", PictureFit::Own}};
+constexpr Word<Align> alignWords[] = {
+    {"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
+constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed},
+                                         {"edge", PaperLine::Edge},
+                                         {"safe", PaperLine::Safe},
+                                         {"column", PaperLine::Column},
+                                         {"guide", PaperLine::Guide}};
 constexpr Word<bool> endWords[] = {{"start", false}, {"end", true}};
-constexpr Word<ItemSide> itemSideWords[] = {{"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
+constexpr Word<ItemSide> itemSideWords[] = {
+    {"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
 
 /// Writes fields that differ from what a fresh item has.
-class Sparse {
+class Sparse
+{
 public:
     Sparse(QJsonObject& out, Unit unit) : out_(out), unit_(unit) {}
     void add(const char* key, Length value, Length usual)
@@ -95,7 +111,8 @@ void addStyle(QJsonObject& o, const TextStyle& style)
     out.add("hyphenation", style.hyphenation);
     QJsonArray tabs;
     for (const TabStop& tab : style.tabs)
-        tabs.append(QJsonObject{{QStringLiteral("at"), exactText(tab.at, Unit::Point)}, {QStringLiteral("align"), wordFor(alignWords, tab.align)}});
+        tabs.append(QJsonObject{{QStringLiteral("at"), exactText(tab.at, Unit::Point)},
+                                {QStringLiteral("align"), wordFor(alignWords, tab.align)}});
     if (!tabs.isEmpty())
         o[QStringLiteral("tabs")] = tabs;
 }
@@ -185,13 +202,16 @@ void addLook(QJsonObject& o, const Item& item, Unit unit)
     out.add("cornerRadius", item.cornerRadius, usual.cornerRadius);
     out.add("opacity", item.opacity, usual.opacity);
     if (item.stroke != usual.stroke) {
-        QJsonObject stroke{{QStringLiteral("width"), exactText(item.stroke.width, unit)}, {QStringLiteral("ink"), item.stroke.ink}};
+        QJsonObject stroke{{QStringLiteral("width"), exactText(item.stroke.width, unit)},
+                           {QStringLiteral("ink"), item.stroke.ink}};
         Sparse(stroke, unit).add("strength", item.stroke.strength, 100);
         o[QStringLiteral("stroke")] = stroke;
     }
     if (item.shadow)
-        o[QStringLiteral("shadow")] = QJsonObject{{QStringLiteral("right"), exactText(item.shadow->dx, unit)}, {QStringLiteral("down"), exactText(item.shadow->dy, unit)},
-                                                  {QStringLiteral("blur"), exactText(item.shadow->blur, unit)}, {QStringLiteral("ink"), item.shadow->ink},
+        o[QStringLiteral("shadow")] = QJsonObject{{QStringLiteral("right"), exactText(item.shadow->dx, unit)},
+                                                  {QStringLiteral("down"), exactText(item.shadow->dy, unit)},
+                                                  {QStringLiteral("blur"), exactText(item.shadow->blur, unit)},
+                                                  {QStringLiteral("ink"), item.shadow->ink},
                                                   {QStringLiteral("strength"), item.shadow->strength}};
     out.addFlag("locked", item.locked);
     out.addFlag("keepWhole", item.keepWhole);
@@ -214,12 +234,14 @@ QJsonObject itemToJson(const Item& item, Unit unit)
         o[QStringLiteral("file")] = fileToJson(item.file);
         o[QStringLiteral("fit")] = wordFor(fitWords, item.fit);
         if (item.crop != PictureCrop{})
-            o[QStringLiteral("crop")] = QJsonObject{{QStringLiteral("focusX"), item.crop.focusX / 1000.0}, {QStringLiteral("focusY"), item.crop.focusY / 1000.0},
+            o[QStringLiteral("crop")] = QJsonObject{{QStringLiteral("focusX"), item.crop.focusX / 1000.0},
+                                                    {QStringLiteral("focusY"), item.crop.focusY / 1000.0},
                                                     {QStringLiteral("scale"), item.crop.scaleMilli / 1000.0}};
         break;
     case ItemKind::Text: addText(o, item, unit); break;
     case ItemKind::Code:
-        o[QStringLiteral("code")] = QJsonObject{{QStringLiteral("kind"), wordFor(symbologyWords, item.code.symbology)}, {QStringLiteral("data"), item.code.data}};
+        o[QStringLiteral("code")] = QJsonObject{{QStringLiteral("kind"), wordFor(symbologyWords, item.code.symbology)},
+                                                {QStringLiteral("data"), item.code.data}};
         [[fallthrough]];
     case ItemKind::Shape:
         out.add("ink", item.ink);
@@ -322,7 +344,9 @@ QJsonObject faceToJson(const SurfaceContent& content, Unit unit)
     o[QStringLiteral("items")] = items;
     QJsonArray columns;
     for (const ColumnGrid& g : content.columns) {
-        QJsonObject grid{{QStringLiteral("panel"), g.panel + 1}, {QStringLiteral("columns"), g.columns}, {QStringLiteral("gutter"), exactText(g.gutter, unit)}};
+        QJsonObject grid{{QStringLiteral("panel"), g.panel + 1},
+                         {QStringLiteral("columns"), g.columns},
+                         {QStringLiteral("gutter"), exactText(g.gutter, unit)}};
         Sparse out(grid, unit);
         out.add("rows", g.rows, 1);
         out.add("rowGutter", g.rowGutter, ColumnGrid{}.rowGutter);
@@ -385,7 +409,8 @@ void readFace(JsonReader& r, SurfaceContent& content)
 
 QJsonObject inkToJson(const Ink& ink)
 {
-    QJsonObject o{{QStringLiteral("name"), ink.name}, {QStringLiteral("cmyk"), QJsonArray{ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k}}};
+    QJsonObject o{{QStringLiteral("name"), ink.name},
+                  {QStringLiteral("cmyk"), QJsonArray{ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k}}};
     if (ink.spot)
         o[QStringLiteral("spot")] = true;
     return keptBeside(ink.extra, o);
@@ -438,9 +463,13 @@ void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style)
     style.extra = r.takeLeftOver();
 }
 
-namespace {
+namespace
+{
 
-bool isWhole(const EmbeddedFile& file) { return QString::fromLatin1(QCryptographicHash::hash(file.bytes, QCryptographicHash::Sha256).toHex()) == file.sha256; }
+bool isWhole(const EmbeddedFile& file)
+{
+    return QString::fromLatin1(QCryptographicHash::hash(file.bytes, QCryptographicHash::Sha256).toHex()) == file.sha256;
+}
 
 } // namespace
 
@@ -468,7 +497,8 @@ void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteAr
     QString data;
     r.read("data", data);
     file.extra = r.takeLeftOver();
-    const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding | QByteArray::AbortOnBase64DecodingErrors);
+    const auto decoded = QByteArray::fromBase64Encoding(data.toLatin1(), QByteArray::Base64Encoding |
+                                                                             QByteArray::AbortOnBase64DecodingErrors);
     file.bytes = decoded.decoded;
     if (!decoded || !isWhole(file))
         r.fail("data",

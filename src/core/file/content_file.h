@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job/surface.h"
 #include "core/file/json_reader.h"
+#include "core/job/surface.h"
 
-namespace hinge {
+namespace hinge
+{
 
-/// What stands on the faces of a piece, as it is written in a job file (docs/job.schema.json). Values that are as usual are
-/// left out; lengths are in `unit`, those of type in points.
+/// What stands on the faces of a piece, as it is written in a job file (docs/job.schema.json). Values that are as usual
+/// are left out; lengths are in `unit`, those of type in points.
 
 inline constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
 
@@ -23,7 +24,8 @@ void readNamedStyle(JsonReader& r, NamedStyle& style);
 void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style);
 /// With its bytes, in Base64 (RFC 4648, 4), unless they are kept elsewhere.
 [[nodiscard]] QJsonObject embeddedToJson(const EmbeddedFile& file, bool withBytes);
-/// Refuses bytes that are not those of the hash. `bytesOf` gives those that are kept elsewhere; without them the file stays empty.
+/// Refuses bytes that are not those of the hash. `bytesOf` gives those that are kept elsewhere; without them the file
+/// stays empty.
 void readEmbedded(JsonReader& r, EmbeddedFile& file, const std::function<QByteArray(const EmbeddedFile&)>& bytesOf);
 
 } // namespace hinge

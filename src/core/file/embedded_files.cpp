@@ -13,8 +13,10 @@
 #include <QStandardPaths>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// PDF, JPEG, PNG, TIFF, SVG or an ICC profile, by its first bytes: nothing else belongs into a job, whatever a link in
 /// it says.
@@ -35,8 +37,9 @@ Result<QByteArray> bytesOf(const QString& file)
     if (!in.open(QIODevice::ReadOnly))
         return problem(file, QStringLiteral("The file cannot be read: %1.").arg(in.errorString()));
     if (in.size() > largestEmbedded)
-        return problem(file, QStringLiteral("The file is %1; up to %2 can lie in a job. It stays beside it.")
-                                 .arg(QLocale::c().formattedDataSize(in.size()), QLocale::c().formattedDataSize(largestEmbedded)));
+        return problem(
+            file, QStringLiteral("The file is %1; up to %2 can lie in a job. It stays beside it.")
+                      .arg(QLocale::c().formattedDataSize(in.size()), QLocale::c().formattedDataSize(largestEmbedded)));
     if (!canBePlaced(in.peek(1024)))
         return problem(file, QStringLiteral("This is no picture, PDF or profile; it does not belong into a job."));
     return in.readAll();
@@ -61,7 +64,11 @@ QString keep(Job& job, const EmbeddedFile& file)
 
 } // namespace
 
-bool isFileName(const QString& name) { return !name.isEmpty() && name != QStringLiteral(".") && name != QStringLiteral("..") && !name.contains(u'/') && !name.contains(u'\\'); }
+bool isFileName(const QString& name)
+{
+    return !name.isEmpty() && name != QStringLiteral(".") && name != QStringLiteral("..") && !name.contains(u'/') &&
+           !name.contains(u'\\');
+}
 
 Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder)
 {
@@ -93,7 +100,8 @@ bool takeFiles(const Job& job, const QString& jobFolder, const QSet<QString>& wi
 
 Result<void> releaseFile(Job& job, const QString& path, const QString& target, const QString& link)
 {
-    const auto held = std::ranges::find_if(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
+    const auto held =
+        std::ranges::find_if(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
     if (held == job.embedded.end())
         return problem(path, QStringLiteral("The job does not hold this file."));
     if (auto written = saveWhole(target, held->bytes, usual); !written)
@@ -102,7 +110,11 @@ Result<void> releaseFile(Job& job, const QString& path, const QString& target, c
     return {};
 }
 
-QString embeddedFolder() { return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + QStringLiteral("/upper-hinge/embedded"); }
+QString embeddedFolder()
+{
+    return QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+           QStringLiteral("/upper-hinge/embedded");
+}
 
 Result<void> unpackEmbedded(const Job& job)
 {
@@ -139,7 +151,8 @@ Result<QString> unpackBytes(const QString& name, const QByteArray& bytes)
 void completeEmbedded(Job& job)
 {
     for (const QString& path : linkedPaths(job)) {
-        const bool held = std::ranges::any_of(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
+        const bool held =
+            std::ranges::any_of(job.embedded, [&](const EmbeddedFile& file) { return embeddedPath(file) == path; });
         if (!isEmbedded(path) || held)
             continue;
         // Its bytes say which file it is; a damaged one is not taken for the other.

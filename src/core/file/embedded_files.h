@@ -10,7 +10,8 @@
 #include <QHash>
 #include <QStringList>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Larger files stay beside the job: it is one text, and saving it again and again must stay quick.
 inline constexpr qint64 largestEmbedded = 64LL << 20;
@@ -18,7 +19,8 @@ inline constexpr qint64 largestEmbedded = 64LL << 20;
 /// A name without folders that a file can have.
 [[nodiscard]] bool isFileName(const QString& name);
 
-/// Takes a file into the job; every link to `path` leads to it from then on. Refused when it cannot be read or is too large.
+/// Takes a file into the job; every link to `path` leads to it from then on. Refused when it cannot be read or is too
+/// large.
 [[nodiscard]] Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder);
 
 /// Reads the files a job links to, by their paths, for it to take in: all but those in `without`, those that are
@@ -26,7 +28,8 @@ inline constexpr qint64 largestEmbedded = 64LL << 20;
 [[nodiscard]] bool takeFiles(const Job& job, const QString& jobFolder, const QSet<QString>& without,
                              QHash<QString, EmbeddedFile>& taken, const std::function<bool()>& goesOn);
 
-/// Writes an embedded file to `target` and links to it there, as `link`. The bytes stay in the job until nothing uses them.
+/// Writes an embedded file to `target` and links to it there, as `link`. The bytes stay in the job until nothing uses
+/// them.
 [[nodiscard]] Result<void> releaseFile(Job& job, const QString& path, const QString& target, const QString& link);
 
 /// Where embedded files are unpacked, so that every reader finds them as files: a folder of the user's data, by hash.

@@ -9,7 +9,8 @@
 #include <array>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What is known of one page of a PDF. Boxes as ISO 32000-1, 14.11.2, after any rotation.
 struct PageFacts {
@@ -26,7 +27,10 @@ enum class PixelColour { Unknown, Gray, Rgb, Cmyk };
 /// "grey", "RGB", "CMYK"; empty when not known.
 [[nodiscard]] inline QString colourName(PixelColour colour)
 {
-    return colour == PixelColour::Gray ? QStringLiteral("grey") : colour == PixelColour::Rgb ? QStringLiteral("RGB") : colour == PixelColour::Cmyk ? QStringLiteral("CMYK") : QString();
+    return colour == PixelColour::Gray   ? QStringLiteral("grey")
+           : colour == PixelColour::Rgb  ? QStringLiteral("RGB")
+           : colour == PixelColour::Cmyk ? QStringLiteral("CMYK")
+                                         : QString();
 }
 
 /// What reading a linked file told. Filled outside core; core only draws conclusions.
@@ -48,7 +52,8 @@ struct FileFacts {
     int bitsPerChannel = 8;
     /// CMYK pictures: the ink of their heaviest parts, in percent of the four together; 0 when not known.
     int heaviestInk = 0;
-    /// A press profile: what it calls itself, and how much ink its darkest colours take, in percent; empty and 0 for all else.
+    /// A press profile: what it calls itself, and how much ink its darkest colours take, in percent; empty and 0 for
+    /// all else.
     QString profileName;
     int profileInkLimit = 0;
     bool isSvg = false;

@@ -13,24 +13,48 @@
 #include <QFileInfo>
 #include <QJsonDocument>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 // The words of the file. Reading and writing both look here.
-constexpr Word<Unit> unitWords[] = {{"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
-constexpr Word<PieceKind> pieceWords[] = {{"leaflet", PieceKind::Leaflet}, {"card", PieceKind::Card}, {"cover", PieceKind::Cover}, {"booklet", PieceKind::Booklet}, {"book", PieceKind::Book}, {"leaf", PieceKind::Leaf}, {"wire-bound", PieceKind::WireBook}};
-constexpr Word<FoldScheme> schemeWords[] = {{"half", FoldScheme::Half}, {"roll", FoldScheme::Roll}, {"zigzag", FoldScheme::Zigzag}, {"gate", FoldScheme::Gate}, {"double gate", FoldScheme::DoubleGate}, {"short", FoldScheme::Short}, {"cross", FoldScheme::Cross}, {"half, then roll", FoldScheme::HalfRoll}, {"own", FoldScheme::Own}};
-constexpr Word<LineSide> partWords[] = {{"left", LineSide::Before}, {"right", LineSide::After}, {"upper", LineSide::Before}, {"lower", LineSide::After}};
-constexpr Word<CountedCovers> countedWords[] = {{"all", CountedCovers::All}, {"not the outer two", CountedCovers::NotOuter}, {"not the cover", CountedCovers::None}};
-constexpr Word<Blanks> blanksWords[] = {{"at the end", Blanks::AtEnd}, {"before the back", Blanks::BeforeBack}, {"inside the covers", Blanks::InsideCovers}};
-constexpr Word<WorkStyle> workWords[] = {{"sheetwise", WorkStyle::Sheetwise}, {"work-and-turn", WorkStyle::WorkAndTurn}};
-constexpr Word<Coating> coatingWords[] = {{"none", Coating::None}, {"varnish", Coating::Varnish}, {"gloss film", Coating::GlossFilm}, {"matt film", Coating::MattFilm}};
+constexpr Word<Unit> unitWords[] = {
+    {"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
+constexpr Word<PieceKind> pieceWords[] = {{"leaflet", PieceKind::Leaflet},    {"card", PieceKind::Card},
+                                          {"cover", PieceKind::Cover},        {"booklet", PieceKind::Booklet},
+                                          {"book", PieceKind::Book},          {"leaf", PieceKind::Leaf},
+                                          {"wire-bound", PieceKind::WireBook}};
+constexpr Word<FoldScheme> schemeWords[] = {{"half", FoldScheme::Half},
+                                            {"roll", FoldScheme::Roll},
+                                            {"zigzag", FoldScheme::Zigzag},
+                                            {"gate", FoldScheme::Gate},
+                                            {"double gate", FoldScheme::DoubleGate},
+                                            {"short", FoldScheme::Short},
+                                            {"cross", FoldScheme::Cross},
+                                            {"half, then roll", FoldScheme::HalfRoll},
+                                            {"own", FoldScheme::Own}};
+constexpr Word<LineSide> partWords[] = {
+    {"left", LineSide::Before}, {"right", LineSide::After}, {"upper", LineSide::Before}, {"lower", LineSide::After}};
+constexpr Word<CountedCovers> countedWords[] = {{"all", CountedCovers::All},
+                                                {"not the outer two", CountedCovers::NotOuter},
+                                                {"not the cover", CountedCovers::None}};
+constexpr Word<Blanks> blanksWords[] = {{"at the end", Blanks::AtEnd},
+                                        {"before the back", Blanks::BeforeBack},
+                                        {"inside the covers", Blanks::InsideCovers}};
+constexpr Word<WorkStyle> workWords[] = {{"sheetwise", WorkStyle::Sheetwise},
+                                         {"work-and-turn", WorkStyle::WorkAndTurn}};
+constexpr Word<Coating> coatingWords[] = {{"none", Coating::None},
+                                          {"varnish", Coating::Varnish},
+                                          {"gloss film", Coating::GlossFilm},
+                                          {"matt film", Coating::MattFilm}};
 constexpr Word<FoldWay> wayWords[] = {{"over", FoldWay::Over}, {"under", FoldWay::Under}};
 constexpr Word<FlipEdge> flipWords[] = {{"long edge", FlipEdge::Long}, {"short edge", FlipEdge::Short}};
 constexpr const char* faceKeys[] = {"outside", "inside"};
 
 /// Writes lengths in the job's unit.
-class Writer {
+class Writer
+{
 public:
     Writer(Unit unit, EmbeddedBytes bytes) : unit_(unit), bytes_(bytes) {}
 
@@ -103,7 +127,9 @@ public:
         if (!embedded.isEmpty())
             o[QStringLiteral("embedded")] = embedded;
         if (job.gridStep > Length())
-            o[QStringLiteral("baselineGrid")] = QJsonObject{{QStringLiteral("start"), length(job.gridStart)}, {QStringLiteral("step"), exactText(job.gridStep, Unit::Point)}};
+            o[QStringLiteral("baselineGrid")] =
+                QJsonObject{{QStringLiteral("start"), length(job.gridStart)},
+                            {QStringLiteral("step"), exactText(job.gridStep, Unit::Point)}};
         QJsonObject faces;
         for (const Face f : bothFaces)
             faces[QLatin1String(faceKeys[std::size_t(f)])] = faceToJson(job.on(f), unit_);
@@ -269,7 +295,8 @@ void readFold(JsonReader& r, Fold& fold)
         o.read("line", step.line);
         QString part;
         o.peek("part", part);
-        step.axis = part == QStringLiteral("upper") || part == QStringLiteral("lower") ? Axis::Horizontal : Axis::Vertical;
+        step.axis =
+            part == QStringLiteral("upper") || part == QStringLiteral("lower") ? Axis::Horizontal : Axis::Vertical;
         readWord(o, "part", step.moves, partWords);
         readWord(o, "way", step.way, wayWords);
         fold.steps.push_back(step);
@@ -295,7 +322,8 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         o.read("sideGlue", job.cover.sideGlue);
         job.cover.extra = o.takeLeftOver();
     });
-    job.pages.bindingClearance = newPiece(job.kind).pages.bindingClearance; // a staple asks for less than a wire or glue
+    job.pages.bindingClearance =
+        newPiece(job.kind).pages.bindingClearance; // a staple asks for less than a wire or glue
     r.readObject("pages", [&](JsonReader& o) { readPages(o, job.pages); });
     r.readObject("leaf", [&](JsonReader& o) { readLeaf(o, job.leaf); });
     r.read("rightToLeft", job.rightToLeft);
@@ -348,7 +376,10 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
 
 QString jobFileSuffix() { return QStringLiteral("hinge.json"); }
 
-QByteArray writeJob(const Job& job, EmbeddedBytes bytes) { return QJsonDocument(Writer(job.unit, bytes).job(job)).toJson(QJsonDocument::Indented); }
+QByteArray writeJob(const Job& job, EmbeddedBytes bytes)
+{
+    return QJsonDocument(Writer(job.unit, bytes).job(job)).toJson(QJsonDocument::Indented);
+}
 
 Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& bytesOf)
 {
@@ -366,8 +397,10 @@ Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& 
     int version = 0;
     reader.read("format", version);
     if (!found && version > jobFormatVersion)
-        return problem(name, QStringLiteral("The job was saved by a newer version of the program (format %1; this one reads up to %2). Update to open it; nothing was changed.")
-                                 .arg(version).arg(jobFormatVersion));
+        return problem(name, QStringLiteral("The job was saved by a newer version of the program (format %1; this one "
+                                            "reads up to %2). Update to open it; nothing was changed.")
+                                 .arg(version)
+                                 .arg(jobFormatVersion));
     if (!found && version < 1)
         return problem(name, QStringLiteral("“format” is %1; job formats count from 1.").arg(version));
     Job job;

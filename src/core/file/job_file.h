@@ -6,7 +6,8 @@
 #include <QByteArray>
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The newest version of the job format this program reads and the one it writes.
 inline constexpr int jobFormatVersion = 1;
@@ -26,8 +27,8 @@ using BytesOf = std::function<QByteArray(const EmbeddedFile&)>;
 [[nodiscard]] QByteArray writeJob(const Job& job, EmbeddedBytes bytes = EmbeddedBytes::Inside);
 
 /// Reads what `writeJob` wrote. `name` is used in messages. Fails, naming the line or the field, on
-/// broken JSON, on a newer version, on a missing or wrong field, and on a job `validate` refuses. Embedded files whose bytes are
-/// neither in it nor given by `bytesOf` are left out.
+/// broken JSON, on a newer version, on a missing or wrong field, and on a job `validate` refuses. Embedded files whose
+/// bytes are neither in it nor given by `bytesOf` are left out.
 [[nodiscard]] Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& bytesOf = {});
 
 /// Reads a job, packed (`readPackedJob`) or not.

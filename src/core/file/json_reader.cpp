@@ -3,7 +3,8 @@
 
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 namespace
 {
 

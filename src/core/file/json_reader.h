@@ -6,10 +6,11 @@
 #include <QJsonArray>
 #include <QJsonObject>
 #include <functional>
-#include <utility>
 #include <span>
+#include <utility>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A word of the file and the value it stands for.
 template <class T>
@@ -20,11 +21,14 @@ struct Word {
 
 /// Takes fields out of a JSON object one by one and remembers the first problem. What nobody took is left over, so that
 /// it can be written back (see `keptBeside`): that of nested objects, too, unless their reader took it for itself.
-class JsonReader {
+class JsonReader
+{
 public:
     /// `problem` is shared by all readers of one file; once it is set, fields keep their defaults.
     JsonReader(QJsonObject object, QString path, std::optional<Problem>& problem)
-        : object_(std::move(object)), path_(std::move(path)), problem_(&problem) {}
+        : object_(std::move(object)), path_(std::move(path)), problem_(&problem)
+    {
+    }
 
     /// Each leaves `out` as it is when the field is missing, and sets the problem when it is wrong.
     void read(const char* key, QString& out);

@@ -8,8 +8,10 @@
 #include <QSet>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 const QString scheme = QStringLiteral("embedded:");
 constexpr qsizetype hashLength = 64; ///< SHA-256 in hex
@@ -33,7 +35,8 @@ bool isEmbedded(const QString& path)
 {
     // A path that only looks like one must not lead out of the folder of embedded files.
     static const QRegularExpression shape(QStringLiteral("^embedded:[0-9a-f]{64}/[^/\\\\]+$"));
-    return path.startsWith(scheme) && shape.match(path).hasMatch() && isFileName(path.mid(scheme.size() + hashLength + 1));
+    return path.startsWith(scheme) && shape.match(path).hasMatch() &&
+           isFileName(path.mid(scheme.size() + hashLength + 1));
 }
 
 QString shownPath(const QString& path) { return isEmbedded(path) ? path.mid(scheme.size() + hashLength + 1) : path; }

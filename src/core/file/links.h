@@ -6,7 +6,8 @@
 #include <QStringList>
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The files a job uses, wherever it names them: pictures, supplied faces, the press profile.
 
@@ -16,8 +17,8 @@ namespace hinge {
 /// How a path is shown to people: an embedded file by its name alone.
 [[nodiscard]] QString shownPath(const QString& path);
 
-/// Where a file of the job is on disk: relative paths count from the job's folder, embedded ones from where `unpackEmbedded` puts
-/// them.
+/// Where a file of the job is on disk: relative paths count from the job's folder, embedded ones from where
+/// `unpackEmbedded` puts them.
 [[nodiscard]] QString resolvedPath(const QString& path, const QString& jobFolder);
 
 /// The paths that lead out of the folder of the job: whole ones, and those that go up. A job that somebody sends could

@@ -13,13 +13,18 @@
 #include <memory>
 #include <zip.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 const QByteArray jobEntry = "job.hinge.json";
 
 /// By hash, so that two files of one name do not meet.
-QByteArray entryOf(const EmbeddedFile& file) { return "files/" + file.sha256.left(8).toUtf8() + '/' + file.name.toUtf8(); }
+QByteArray entryOf(const EmbeddedFile& file)
+{
+    return "files/" + file.sha256.left(8).toUtf8() + '/' + file.name.toUtf8();
+}
 
 struct Discard {
     void operator()(zip_t* archive) const { zip_discard(archive); }
@@ -73,7 +78,8 @@ Result<Job> readPackedJob(const QString& path)
         return problem(path, QStringLiteral("This ZIP file has more entries than any packed job."));
     const QByteArray json = readEntry(archive.get(), jobEntry, limits::largestJobEntry);
     if (json.isNull())
-        return problem(path, QStringLiteral("This ZIP file is no packed job: it has no “%1” that can be read.").arg(QString::fromUtf8(jobEntry)));
+        return problem(path, QStringLiteral("This ZIP file is no packed job: it has no “%1” that can be read.")
+                                 .arg(QString::fromUtf8(jobEntry)));
     qint64 left = limits::largestUnpacked;
     return readJob(json, QFileInfo(path).fileName(), [&archive, &left](const EmbeddedFile& file) {
         const QByteArray bytes = readEntry(archive.get(), entryOf(file), std::min(largestEmbedded, left));

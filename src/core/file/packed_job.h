@@ -5,7 +5,8 @@
 
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A packed job: a ZIP file that holds the job as "job.hinge.json" and its files below "files/". Any unpacker opens it.
 
@@ -15,7 +16,8 @@ namespace hinge {
 /// Tells a ZIP file by its first four bytes.
 [[nodiscard]] bool looksPacked(const QByteArray& head);
 
-/// Reads a packed job. A file that it should hold but does not, or that is damaged, is left out and found missing later.
+/// Reads a packed job. A file that it should hold but does not, or that is damaged, is left out and found missing
+/// later.
 [[nodiscard]] Result<Job> readPackedJob(const QString& path);
 
 /// Writes a packed job with the files it embeds, as `saveWhole` writes.

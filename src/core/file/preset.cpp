@@ -7,7 +7,8 @@
 #include <QJsonDocument>
 #include <QJsonObject>
 
-namespace hinge {
+namespace hinge
+{
 
 Preset presetFrom(const Job& job, const QString& name, const QString& description)
 {
@@ -30,7 +31,8 @@ Job startFrom(const Preset& preset)
 QByteArray writePreset(const Preset& preset)
 {
     QJsonObject o = QJsonDocument::fromJson(writeJob(preset.job)).object();
-    o[QStringLiteral("preset")] = QJsonObject{{QStringLiteral("name"), preset.name}, {QStringLiteral("description"), preset.description}};
+    o[QStringLiteral("preset")] =
+        QJsonObject{{QStringLiteral("name"), preset.name}, {QStringLiteral("description"), preset.description}};
     return QJsonDocument(o).toJson();
 }
 
@@ -42,7 +44,8 @@ Result<Preset> readPreset(const QByteArray& json, const QString& name)
     const QJsonObject about = job->extra.value(QStringLiteral("preset")).toObject();
     const QString title = about.value(QStringLiteral("name")).toString();
     if (title.isEmpty())
-        return problem(name, QStringLiteral("This is not a preset: it has no name of its own. Open it as a job instead."));
+        return problem(name,
+                       QStringLiteral("This is not a preset: it has no name of its own. Open it as a job instead."));
     job->extra.remove(QStringLiteral("preset"));
     Preset preset = presetFrom(*job, title, about.value(QStringLiteral("description")).toString());
     if (const auto planned = foldPaper(preset.job); !planned)

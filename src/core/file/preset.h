@@ -3,7 +3,8 @@
 
 #include "core/job/job.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// A set-up to start from: a job without content, with a name and a word about what it is for. Its file is a job file
 /// with a "preset" object beside the job's own keys.

@@ -6,11 +6,13 @@
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QSet>
-#include <csv.h>
 #include <cmath>
+#include <csv.h>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr Word<Grain> grainWords[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
 constexpr const char* columnNames[] = {"name", "grammage", "bulk", "caliper", "coated"};
@@ -24,7 +26,9 @@ std::vector<QStringList> tableRows(const QByteArray& csv)
     } state;
     csv_parser parser;
     csv_init(&parser, 0);
-    const auto field = [](void* data, size_t size, void* s) { static_cast<State*>(s)->row << QString::fromUtf8(static_cast<const char*>(data), qsizetype(size)); };
+    const auto field = [](void* data, size_t size, void* s) {
+        static_cast<State*>(s)->row << QString::fromUtf8(static_cast<const char*>(data), qsizetype(size));
+    };
     const auto line = [](int, void* s) {
         auto* to = static_cast<State*>(s);
         to->rows.push_back(std::exchange(to->row, {}));
@@ -132,8 +136,9 @@ QByteArray writeStocksCsv(const std::vector<Stock>& stocks)
         out += (out.isEmpty() ? "" : ",") + QByteArray(column);
     out += "\r\n";
     for (const Stock& s : stocks)
-        out += quoted(s.name) + ',' + QByteArray::number(s.grammage) + ',' + QByteArray::number(s.bulkMilli / 1000.0) + ','
-               + (s.measuredCaliper ? quoted(exactText(*s.measuredCaliper, Unit::Mm)) : QByteArray()) + ',' + (s.coated ? "yes" : "no") + "\r\n";
+        out += quoted(s.name) + ',' + QByteArray::number(s.grammage) + ',' + QByteArray::number(s.bulkMilli / 1000.0) +
+               ',' + (s.measuredCaliper ? quoted(exactText(*s.measuredCaliper, Unit::Mm)) : QByteArray()) + ',' +
+               (s.coated ? "yes" : "no") + "\r\n";
     return out;
 }
 
@@ -147,7 +152,8 @@ Result<std::vector<Stock>> readStocksCsv(const QByteArray& csv, const QString& n
         columns[rows.front()[i].trimmed().toLower()] = i;
     for (const char* needed : {"name", "grammage"})
         if (!columns.contains(QLatin1String(needed)))
-            return problem(name, QStringLiteral("The table needs a column “%1” in its first row.").arg(QLatin1String(needed)));
+            return problem(
+                name, QStringLiteral("The table needs a column “%1” in its first row.").arg(QLatin1String(needed)));
     std::vector<Stock> stocks;
     for (std::size_t i = 1; i < rows.size(); ++i) {
         if (rows[i].join(QString()).trimmed().isEmpty())

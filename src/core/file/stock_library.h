@@ -2,10 +2,11 @@
 #pragma once
 
 #include "core/file/json_reader.h"
-#include "core/units/length_text.h"
 #include "core/paper/stock.h"
+#include "core/units/length_text.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// A stock as it stands in jobs and stock lists; the caliper only when it was measured.
 [[nodiscard]] QJsonObject stockToJson(const Stock& stock, Unit unit);
@@ -15,8 +16,8 @@ void readStock(JsonReader& reader, Stock& stock);
 [[nodiscard]] QByteArray writeStocksJson(const std::vector<Stock>& stocks);
 [[nodiscard]] Result<std::vector<Stock>> readStocksJson(const QByteArray& json, const QString& name);
 
-/// The same as a table (RFC 4180) with the columns name, grammage, bulk, caliper and coated, in any order and with a head
-/// row. Grammage is g/m2 or pounds with their sort; caliper has a unit and may be empty; coated is yes or no.
+/// The same as a table (RFC 4180) with the columns name, grammage, bulk, caliper and coated, in any order and with a
+/// head row. Grammage is g/m2 or pounds with their sort; caliper has a unit and may be empty; coated is yes or no.
 [[nodiscard]] QByteArray writeStocksCsv(const std::vector<Stock>& stocks);
 [[nodiscard]] Result<std::vector<Stock>> readStocksCsv(const QByteArray& csv, const QString& name);
 

@@ -4,8 +4,10 @@
 #include <QStringList>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// RFC 2426, 4 (text-value): what would end a part is escaped.
 QString escaped(QString text)
@@ -42,7 +44,8 @@ QString contactText(const Contact& c)
     names.removeAll(QString());
     // FN and N must be there (RFC 2426, 3.1); a firm is called by its own name.
     const QString whole = names.isEmpty() ? c.organisation : names.join(u' ');
-    QStringList lines{QStringLiteral("BEGIN:VCARD"), QStringLiteral("VERSION:3.0"), QStringLiteral("N:%1;%2").arg(escaped(c.familyName), escaped(c.givenName)),
+    QStringList lines{QStringLiteral("BEGIN:VCARD"), QStringLiteral("VERSION:3.0"),
+                      QStringLiteral("N:%1;%2").arg(escaped(c.familyName), escaped(c.givenName)),
                       QStringLiteral("FN:") + escaped(whole)};
     const auto add = [&lines](const char* key, const QString& value) {
         if (!value.isEmpty())
@@ -53,7 +56,8 @@ QString contactText(const Contact& c)
     add("EMAIL", escaped(c.mail));
     add("URL", c.web);
     if (!c.street.isEmpty() || !c.town.isEmpty() || !c.postcode.isEmpty() || !c.country.isEmpty())
-        add("ADR", QStringLiteral(";;%1;%2;;%3;%4").arg(escaped(c.street), escaped(c.town), escaped(c.postcode), escaped(c.country)));
+        add("ADR", QStringLiteral(";;%1;%2;;%3;%4")
+                       .arg(escaped(c.street), escaped(c.town), escaped(c.postcode), escaped(c.country)));
     lines << QStringLiteral("END:VCARD");
     return lines.join(QStringLiteral("\r\n"));
 }

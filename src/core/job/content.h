@@ -9,7 +9,8 @@
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A process colour in hundredths of a percent would be false precision; presses hold whole percents.
 struct Cmyk {
@@ -31,11 +32,11 @@ struct Ink {
 
 /// A line of the paper that the side of an item may hold on to.
 enum class PaperLine {
-    Bleed, ///< where print ends: beyond a cut edge by the bleed; the fold itself at a folded edge
-    Edge, ///< the edge of the panel: trim where it is cut, fold where it is folded
-    Safe, ///< where live matter ends: the safe zone at a cut edge, the fold clearance at a fold
+    Bleed,  ///< where print ends: beyond a cut edge by the bleed; the fold itself at a folded edge
+    Edge,   ///< the edge of the panel: trim where it is cut, fold where it is folded
+    Safe,   ///< where live matter ends: the safe zone at a cut edge, the fold clearance at a fold
     Column, ///< an edge of a column of the panel, or of a row for sides at head and foot
-    Guide, ///< a guide the user put on the panel
+    Guide,  ///< a guide the user put on the panel
 };
 
 /// The four sides in the order in which they are stored.
@@ -54,7 +55,8 @@ struct Placed {
     int panel = 0;
     /// Which edge of that panel (or column): true for its right or bottom edge.
     bool farEdge = false;
-    /// Which column or row of the panel, from 0, or the number of a guide; only for `PaperLine::Column` and `PaperLine::Guide`.
+    /// Which column or row of the panel, from 0, or the number of a guide; only for `PaperLine::Column` and
+    /// `PaperLine::Guide`.
     int column = 0;
     /// From the line to the side, right and down positive.
     Length offset;
@@ -92,7 +94,10 @@ struct TextStyle {
     std::vector<TabStop> tabs; ///< in order
     bool operator==(const TextStyle&) const = default;
     /// From baseline to baseline.
-    [[nodiscard]] Length lineStep() const { return leadingShare > 0 ? Length::units(size.count() * leadingShare / 100) : leading; }
+    [[nodiscard]] Length lineStep() const
+    {
+        return leadingShare > 0 ? Length::units(size.count() * leadingShare / 100) : leading;
+    }
 };
 
 /// A style under a name: one change to it changes every paragraph that uses it.
@@ -108,7 +113,7 @@ struct CharacterStyle {
     int start = 0;
     int length = 0;
     QString font; ///< empty for that of the paragraph
-    QString ink; ///< likewise
+    QString ink;  ///< likewise
     /// The character style of the job that they follow, which then says font and ink; empty for a look of their own.
     QString styleName{};
     bool operator==(const CharacterStyle&) const = default;
@@ -118,7 +123,7 @@ struct CharacterStyle {
 struct NamedCharacterStyle {
     QString name;
     QString font; ///< empty for that of the paragraph
-    QString ink; ///< likewise
+    QString ink;  ///< likewise
     QJsonObject extra{};
     bool operator==(const NamedCharacterStyle&) const = default;
 };
@@ -136,7 +141,7 @@ struct Paragraph {
 
 /// A file that lies in the job itself. Links name it by `embeddedPath`.
 struct EmbeddedFile {
-    QString name; ///< without folders, as "harbour.jpg"
+    QString name;   ///< without folders, as "harbour.jpg"
     QString sha256; ///< of all bytes, hex; tells it from every other
     QByteArray bytes;
     QJsonObject extra{};
@@ -149,22 +154,22 @@ struct EmbeddedFile {
 /// A file that the job uses: by a path relative to the job's folder, or inside the job (see `embeddedPath`).
 struct LinkedFile {
     QString path;
-    int page = 1; ///< for PDF; from 1
+    int page = 1;     ///< for PDF; from 1
     qint64 bytes = 0; ///< size when it was placed; 0 when not known
-    QString sha256; ///< hex; empty when not known
+    QString sha256;   ///< hex; empty when not known
     bool operator==(const LinkedFile&) const = default;
 };
 
 enum class PictureFit {
-    Fill, ///< covers the frame; what is over is cropped
+    Fill,  ///< covers the frame; what is over is cropped
     Whole, ///< lies in the frame whole, centred
-    Own, ///< at a scale of its own
+    Own,   ///< at a scale of its own
 };
 
 /// The part of a picture that shows in its frame.
 struct PictureCrop {
-    /// The point that matters, in thousandths of the picture from its head-left corner: it stays in sight, as near to the
-    /// middle of the frame as the picture allows.
+    /// The point that matters, in thousandths of the picture from its head-left corner: it stays in sight, as near to
+    /// the middle of the frame as the picture allows.
     int focusX = 500;
     int focusY = 500;
     /// For `PictureFit::Own`: in thousandths of the scale at which the picture just fills the frame.
@@ -178,7 +183,7 @@ enum class ItemKind { Picture, Text, Shape, Code };
 enum class Outline {
     Rectangle,
     Ellipse,
-    Line, ///< from the head-left to the foot-right corner; only for shapes
+    Line,    ///< from the head-left to the foot-right corner; only for shapes
     Polygon, ///< regular, inscribed in the frame; only for shapes
 };
 
@@ -203,7 +208,7 @@ struct Shadow {
 enum class TextRun {
     Across,
     Down, ///< the head of the letters to the right, as on most spines
-    Up, ///< the head of the letters to the left
+    Up,   ///< the head of the letters to the left
 };
 
 enum class Symbology { Qr, Ean13, Code128 };
@@ -223,28 +228,28 @@ struct Item {
     QString name;
     /// Left, top, right, bottom.
     std::array<Placed, 4> sides;
-    LinkedFile file; ///< pictures
-    PictureFit fit = PictureFit::Fill; ///< pictures
-    PictureCrop crop; ///< pictures
-    std::vector<Paragraph> paragraphs; ///< text; empty when it runs on from another frame
-    int textColumns = 1; ///< text
-    Length textGutter = Length::mm(4); ///< text, between its columns
+    LinkedFile file;                                   ///< pictures
+    PictureFit fit = PictureFit::Fill;                 ///< pictures
+    PictureCrop crop;                                  ///< pictures
+    std::vector<Paragraph> paragraphs;                 ///< text; empty when it runs on from another frame
+    int textColumns = 1;                               ///< text
+    Length textGutter = Length::mm(4);                 ///< text, between its columns
     VerticalAlign verticalAlign = VerticalAlign::Head; ///< text
-    bool onGrid = false; ///< text: stands on the baseline grid of the job
-    TextRun textRun = TextRun::Across; ///< text
-    QString next; ///< text: id of the frame it runs on into; empty for none
-    Code code; ///< codes
-    Outline outline = Outline::Rectangle; ///< shapes and pictures
-    int corners = 6; ///< polygons: 3 to 24
-    Length cornerRadius; ///< rectangles; 0 for square corners
-    QString ink; ///< shapes and codes: name of the ink; empty for a shape without a fill
-    int strength = 100; ///< shapes and codes: percent of the ink, 1 to 100
-    Stroke stroke; ///< shapes and pictures
-    int opacity = 100; ///< percent
+    bool onGrid = false;                               ///< text: stands on the baseline grid of the job
+    TextRun textRun = TextRun::Across;                 ///< text
+    QString next;                                      ///< text: id of the frame it runs on into; empty for none
+    Code code;                                         ///< codes
+    Outline outline = Outline::Rectangle;              ///< shapes and pictures
+    int corners = 6;                                   ///< polygons: 3 to 24
+    Length cornerRadius;                               ///< rectangles; 0 for square corners
+    QString ink;                  ///< shapes and codes: name of the ink; empty for a shape without a fill
+    int strength = 100;           ///< shapes and codes: percent of the ink, 1 to 100
+    Stroke stroke;                ///< shapes and pictures
+    int opacity = 100;            ///< percent
     std::optional<Shadow> shadow; ///< shapes and pictures
-    bool locked = false; ///< cannot be moved or changed on the paper
-    QString group; ///< items with the same word are taken together; empty for none
-    bool keepWhole = false; ///< must not be cut by the knife or crossed by a fold
+    bool locked = false;          ///< cannot be moved or changed on the paper
+    QString group;                ///< items with the same word are taken together; empty for none
+    bool keepWhole = false;       ///< must not be cut by the knife or crossed by a fold
     QJsonObject extra{};
     bool operator==(const Item&) const = default;
 

@@ -5,14 +5,18 @@
 
 #include <QSet>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Result<void> checkText(const Job& job, const QString& where, const Item& item)
 {
     if (auto r = checkNumber(where, QStringLiteral("The columns of the text"), item.textColumns, 1, 12, {}); !r)
         return r;
-    if (auto r = checkLength(where, QStringLiteral("The gutter of the text"), item.textGutter, Length(), Length::mm(100)); !r)
+    if (auto r =
+            checkLength(where, QStringLiteral("The gutter of the text"), item.textGutter, Length(), Length::mm(100));
+        !r)
         return r;
     for (const Paragraph& p : item.paragraphs) {
         if (!p.styleName.isEmpty() && !job.findTextStyle(p.styleName))
@@ -23,7 +27,8 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
         int end = 0;
         for (const CharacterStyle& span : p.spans) {
             if (span.start < end || span.length < 1 || qint64(span.start) + span.length > p.text.size())
-                return problem(where, QStringLiteral("A character style lies outside its paragraph, or over another one."));
+                return problem(where,
+                               QStringLiteral("A character style lies outside its paragraph, or over another one."));
             end = span.start + span.length;
             if (!span.styleName.isEmpty() && !job.findCharacterStyle(span.styleName))
                 return problem(
@@ -43,7 +48,8 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
     QSet<QString> seen;
     for (const Item* at = &item; at; at = job.findItem(at->next)) {
         if (seen.contains(at->id))
-            return problem(where, QStringLiteral("Its text would run in a circle. Let it run on into a frame further on."));
+            return problem(where,
+                           QStringLiteral("Its text would run in a circle. Let it run on into a frame further on."));
         seen.insert(at->id);
     }
     for (const auto& [surface, content] : job.surfaces)
@@ -75,11 +81,14 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
                    {"The focus of the picture", item.crop.focusY, 0, 1000, ""},
                    {"The scale of the picture", item.crop.scaleMilli, 10, 50000, ""}};
     for (const auto& n : numbers)
-        if (auto r = checkNumber(where, QString::fromLatin1(n.what), n.value, n.least, n.most, QString::fromLatin1(n.unit)); !r)
+        if (auto r =
+                checkNumber(where, QString::fromLatin1(n.what), n.value, n.least, n.most, QString::fromLatin1(n.unit));
+            !r)
             return r;
     if (auto r = checkLength(where, QStringLiteral("The stroke"), item.stroke.width, Length(), Length::mm(100)); !r)
         return r;
-    if (auto r = checkLength(where, QStringLiteral("The corner radius"), item.cornerRadius, Length(), Length::mm(1000)); !r)
+    if (auto r = checkLength(where, QStringLiteral("The corner radius"), item.cornerRadius, Length(), Length::mm(1000));
+        !r)
         return r;
     if (item.shadow)
         for (const Length l : {item.shadow->blur, abs(item.shadow->dx), abs(item.shadow->dy)})
@@ -95,11 +104,14 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
     if (!job.findInk(style.ink))
         return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
     if (style.leadingShare != 0)
-        if (auto r = checkNumber(where, QStringLiteral("The leading"), style.leadingShare, 50, 400, QStringLiteral("%")); !r)
+        if (auto r =
+                checkNumber(where, QStringLiteral("The leading"), style.leadingShare, 50, 400, QStringLiteral("%"));
+            !r)
             return r;
     for (std::size_t i = 1; i < style.tabs.size(); ++i)
         if (style.tabs[i].at <= style.tabs[i - 1].at)
-            return problem(where, QStringLiteral("Tab stops go from left to right; each is further on than the one before."));
+            return problem(where,
+                           QStringLiteral("Tab stops go from left to right; each is further on than the one before."));
     if (style.tabs.size() > 20)
         return problem(where, QStringLiteral("A paragraph has up to 20 tab stops."));
     const struct {
@@ -115,7 +127,9 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
         if (auto r = checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most); !r)
             return r;
     for (const TabStop& tab : style.tabs)
-        if (auto r = checkLength(where, QStringLiteral("A tab stop"), tab.at, Length::micrometres(1), limits::largestSide); !r)
+        if (auto r =
+                checkLength(where, QStringLiteral("A tab stop"), tab.at, Length::micrometres(1), limits::largestSide);
+            !r)
             return r;
     return {};
 }
@@ -125,8 +139,11 @@ Result<void> validateItem(const Job& job, const Item& item)
     const QString where = QStringLiteral("item “%1”").arg(Problem::quoted(item.name.isEmpty() ? item.id : item.name));
     for (const Placed& side : item.sides) {
         if (side.panel < 0 || side.panel >= limits::mostPanels * 2)
-            return problem(where, QStringLiteral("One of its sides names panel %1, which no piece has.").arg(side.panel + 1));
-        if (auto r = checkLength(where, QStringLiteral("One of its offsets"), abs(side.offset), Length(), limits::largestSide); !r)
+            return problem(where,
+                           QStringLiteral("One of its sides names panel %1, which no piece has.").arg(side.panel + 1));
+        if (auto r = checkLength(where, QStringLiteral("One of its offsets"), abs(side.offset), Length(),
+                                 limits::largestSide);
+            !r)
             return r;
     }
     if (auto r = checkLook(job, where, item); !r)

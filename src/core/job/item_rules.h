@@ -3,10 +3,11 @@
 
 #include "core/job/job.h"
 
-namespace hinge {
+namespace hinge
+{
 
-/// What an item must keep to so that a job with it can be planned: inks and styles that exist, values within reason, texts
-/// that do not run in circles. Part of `validate`.
+/// What an item must keep to so that a job with it can be planned: inks and styles that exist, values within reason,
+/// texts that do not run in circles. Part of `validate`.
 [[nodiscard]] Result<void> validateItem(const Job& job, const Item& item);
 /// The same for a text style; `where` names it.
 [[nodiscard]] Result<void> validateStyle(const Job& job, const QString& where, const TextStyle& style);

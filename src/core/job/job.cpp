@@ -4,32 +4,40 @@
 #include "core/job/item_rules.h"
 #include "core/units/ranges.h"
 
-
 #include <QRegularExpression>
 #include <QSet>
 #include <QStringList>
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Result<void> checkFold(const Fold& fold)
 {
     if (auto r = checkNumber(QStringLiteral("fold.panels"), QStringLiteral("The number of panels"), fold.panels, 2,
-                             limits::mostPanels, {}); !r)
+                             limits::mostPanels, {});
+        !r)
         return r;
-    if (auto r = checkNumber(QStringLiteral("fold.coverPanel"), QStringLiteral("The front panel"), fold.coverPanel + 1, 1,
-                             fold.panels, {}); !r)
+    if (auto r = checkNumber(QStringLiteral("fold.coverPanel"), QStringLiteral("The front panel"), fold.coverPanel + 1,
+                             1, fold.panels, {});
+        !r)
         return r;
     if (const int fixed = fixedPanels(fold.scheme); fixed != 0 && fold.panels != fixed)
-        return problem(QStringLiteral("fold.panels"), QStringLiteral("A %1 has %2 panels.").arg(foldName(fold)).arg(fixed));
+        return problem(QStringLiteral("fold.panels"),
+                       QStringLiteral("A %1 has %2 panels.").arg(foldName(fold)).arg(fixed));
     if (fold.scheme == FoldScheme::Cross && fold.panels != 4 && fold.panels != 8)
-        return problem(QStringLiteral("fold.panels"), QStringLiteral("A cross fold has 4 panels after two folds, or 8 after three."));
+        return problem(QStringLiteral("fold.panels"),
+                       QStringLiteral("A cross fold has 4 panels after two folds, or 8 after three."));
     if (fold.scheme == FoldScheme::HalfRoll && (fold.panels % 2 != 0 || fold.panels < 6))
-        return problem(QStringLiteral("fold.panels"), QStringLiteral("Folded in half and then rolled, a sheet has an even number of panels, 6 or more."));
+        return problem(
+            QStringLiteral("fold.panels"),
+            QStringLiteral("Folded in half and then rolled, a sheet has an even number of panels, 6 or more."));
     const bool own = fold.scheme == FoldScheme::Own;
     if (own && (fold.rows < 1 || fold.panels % fold.rows != 0))
-        return problem(QStringLiteral("fold.rows"), QStringLiteral("%1 panels do not stand in %2 equal rows.").arg(fold.panels).arg(fold.rows));
+        return problem(QStringLiteral("fold.rows"),
+                       QStringLiteral("%1 panels do not stand in %2 equal rows.").arg(fold.panels).arg(fold.rows));
     const int columns = own ? fold.panels / fold.rows : fold.panels;
     if (fold.widths.size() > std::size_t(fold.panels))
         return problem(QStringLiteral("fold.widths"), QStringLiteral("There are more panel widths than panels."));
@@ -46,26 +54,28 @@ Result<void> checkFold(const Fold& fold)
         const bool across = step.axis == Axis::Horizontal;
         const int lines = (across ? fold.rows : columns) - 1;
         if (lines < 1)
-            return problem(QStringLiteral("fold.steps"), across ? QStringLiteral("A strip of one row has no lines across its height.")
-                                                                : QStringLiteral("One column has no line to fold at."));
+            return problem(QStringLiteral("fold.steps"),
+                           across ? QStringLiteral("A strip of one row has no lines across its height.")
+                                  : QStringLiteral("One column has no line to fold at."));
         if (step.line < 1 || step.line > lines)
-            return problem(QStringLiteral("fold.steps"), QStringLiteral("There is no line %1 to fold at; there are lines 1 to %2.").arg(step.line).arg(lines));
+            return problem(
+                QStringLiteral("fold.steps"),
+                QStringLiteral("There is no line %1 to fold at; there are lines 1 to %2.").arg(step.line).arg(lines));
     }
     if (fold.scheme == FoldScheme::Short)
-        if (auto r = checkLength(QStringLiteral("fold.step"), QStringLiteral("The step of the short fold"), fold.step, Length::mm(1), Length::mm(300)); !r)
+        if (auto r = checkLength(QStringLiteral("fold.step"), QStringLiteral("The step of the short fold"), fold.step,
+                                 Length::mm(1), Length::mm(300));
+            !r)
             return r;
     if (fold.tuckAllowance)
-        return checkLength(QStringLiteral("fold.tuckAllowance"), QStringLiteral("The tuck allowance"), *fold.tuckAllowance,
-                           Length(), Length::mm(20));
+        return checkLength(QStringLiteral("fold.tuckAllowance"), QStringLiteral("The tuck allowance"),
+                           *fold.tuckAllowance, Length(), Length::mm(20));
     return {};
 }
 
 } // namespace
 
-QString faceName(Face face)
-{
-    return face == Face::Outside ? QStringLiteral("outside") : QStringLiteral("inside");
-}
+QString faceName(Face face) { return face == Face::Outside ? QStringLiteral("outside") : QStringLiteral("inside"); }
 
 QString surfaceName(const SurfaceId& surface, PieceKind kind)
 {
@@ -74,9 +84,7 @@ QString surfaceName(const SurfaceId& surface, PieceKind kind)
 
 QString faceName(Face face, PieceKind kind)
 {
-    if (kind != PieceKind::Leaf)
-        return faceName(face);
-    return face == Face::Outside ? QStringLiteral("front") : QStringLiteral("back");
+    return QString::fromLatin1(face == Face::Outside ? rulesOf(kind).outside : rulesOf(kind).inside);
 }
 
 const Ink* Job::findInk(const QString& name) const
@@ -99,7 +107,8 @@ const NamedCharacterStyle* Job::findCharacterStyle(const QString& name) const
 
 CharacterStyle Job::lookOf(CharacterStyle characters) const
 {
-    if (const NamedCharacterStyle* style = characters.styleName.isEmpty() ? nullptr : findCharacterStyle(characters.styleName)) {
+    if (const NamedCharacterStyle* style =
+            characters.styleName.isEmpty() ? nullptr : findCharacterStyle(characters.styleName)) {
         characters.font = style->font;
         characters.ink = style->ink;
     }
@@ -137,12 +146,9 @@ Job newLeaflet()
     job.stock = stockNamed(QStringLiteral("Gull Silk 135"));
     job.pages.textStock = stockNamed(QStringLiteral("Gull Silk 115"));
     job.inks = {
-        {QStringLiteral("Black"), {0, 0, 0, 100}, false},
-        {QStringLiteral("Paper"), {0, 0, 0, 0}, false},
-        {QStringLiteral("Deep water"), {90, 65, 40, 30}, false},
-        {QStringLiteral("Shallows"), {45, 12, 15, 0}, false},
-        {QStringLiteral("Lamp"), {0, 25, 70, 0}, false},
-        {QStringLiteral("Dry sand"), {5, 10, 30, 0}, false},
+        {QStringLiteral("Black"), {0, 0, 0, 100}, false},        {QStringLiteral("Paper"), {0, 0, 0, 0}, false},
+        {QStringLiteral("Deep water"), {90, 65, 40, 30}, false}, {QStringLiteral("Shallows"), {45, 12, 15, 0}, false},
+        {QStringLiteral("Lamp"), {0, 25, 70, 0}, false},         {QStringLiteral("Dry sand"), {5, 10, 30, 0}, false},
     };
     return job;
 }
@@ -195,31 +201,14 @@ Job newPiece(PieceKind kind)
     return job;
 }
 
-QString kindName(PieceKind kind)
-{
-    switch (kind) {
-    case PieceKind::Leaflet: return QStringLiteral("leaflet");
-    case PieceKind::Card: return QStringLiteral("folded card");
-    case PieceKind::Cover: return QStringLiteral("cover");
-    case PieceKind::Booklet: return QStringLiteral("stapled booklet");
-    case PieceKind::Book: return QStringLiteral("glued book");
-    case PieceKind::Leaf: return QStringLiteral("single leaf");
-    case PieceKind::WireBook: return QStringLiteral("wire-bound book");
-    }
-    return {};
-}
+QString kindName(PieceKind kind) { return QString::fromLatin1(rulesOf(kind).name); }
 
-bool hasPages(PieceKind kind) { return kind == PieceKind::Booklet || kind == PieceKind::Book || kind == PieceKind::WireBook; }
+bool hasPages(PieceKind kind) { return rulesOf(kind).hasPages(); }
 
 bool hasOwnCover(const Job& job)
 {
-    switch (job.kind) {
-    case PieceKind::Cover:
-    case PieceKind::Book: return true;
-    case PieceKind::Booklet:
-    case PieceKind::WireBook: return job.pages.plusCover;
-    default: return false;
-    }
+    const CoverOfItsOwn cover = rulesOf(job.kind).cover;
+    return cover == CoverOfItsOwn::Always || (cover == CoverOfItsOwn::IfWanted && job.pages.plusCover);
 }
 
 void setOwnCover(Job& job, bool own)
@@ -235,15 +224,19 @@ QString inksText(const std::array<FaceInks, 2>& inks)
 {
     QStringList sides;
     for (const FaceInks& f : inks)
-        sides << (f.spots == 0 ? QString::number(f.process) : f.process == 0 ? QStringLiteral("%1 spot").arg(f.spots)
-                                                                             : QStringLiteral("%1 + %2 spot").arg(f.process).arg(f.spots));
+        sides << (f.spots == 0     ? QString::number(f.process)
+                  : f.process == 0 ? QStringLiteral("%1 spot").arg(f.spots)
+                                   : QStringLiteral("%1 + %2 spot").arg(f.process).arg(f.spots));
     return sides.join(QStringLiteral(" / "));
 }
 
 Result<std::array<FaceInks, 2>> parseInks(const QString& text)
 {
-    static const QRegularExpression face(QStringLiteral("^(\\d+)(?:\\s*\\+\\s*(\\d+)(?:\\s*spots?)?)?$|^(\\d+)\\s*spots?$"));
-    const auto wrong = [] { return problem({}, QStringLiteral("Type the inks of front and back, such as 4/4, 4/1, 1/0 or 4 + 1 spot / 4.")); };
+    static const QRegularExpression face(
+        QStringLiteral("^(\\d+)(?:\\s*\\+\\s*(\\d+)(?:\\s*spots?)?)?$|^(\\d+)\\s*spots?$"));
+    const auto wrong = [] {
+        return problem({}, QStringLiteral("Type the inks of front and back, such as 4/4, 4/1, 1/0 or 4 + 1 spot / 4."));
+    };
     const QStringList sides = text.simplified().toLower().split(u'/');
     if (sides.size() != 2)
         return wrong();
@@ -272,15 +265,18 @@ std::vector<Rect> drillHoles(const Leaf& leaf, Size flat)
     return holes;
 }
 
-namespace {
+namespace
+{
 
 Result<void> checkStock(const QString& field, const Stock& stock)
 {
-    if (auto r = checkNumber(field + QStringLiteral(".grammage"), QStringLiteral("The grammage"), stock.grammage, limits::lightest,
-                             limits::heaviest, QStringLiteral("g/m²")); !r)
+    if (auto r = checkNumber(field + QStringLiteral(".grammage"), QStringLiteral("The grammage"), stock.grammage,
+                             limits::lightest, limits::heaviest, QStringLiteral("g/m²"));
+        !r)
         return r;
-    if (auto r = checkNumber(field + QStringLiteral(".bulk"), QStringLiteral("The bulk in thousandths"), stock.bulkMilli,
-                             limits::thinnestBulk, limits::thickestBulk, QStringLiteral("cm³/kg")); !r)
+    if (auto r = checkNumber(field + QStringLiteral(".bulk"), QStringLiteral("The bulk in thousandths"),
+                             stock.bulkMilli, limits::thinnestBulk, limits::thickestBulk, QStringLiteral("cm³/kg"));
+        !r)
         return r;
     if (stock.measuredCaliper)
         return checkLength(field + QStringLiteral(".caliper"), QStringLiteral("The caliper"), *stock.measuredCaliper,
@@ -300,56 +296,83 @@ Result<void> checkCover(const Job& job)
                    {"cover.glue", "The glue in the spine", c.glue, Length::mm(5)},
                    {"cover.sideGlue", "The side glue", c.sideGlue, Length::mm(20)}};
     for (const auto& l : lengths)
-        if (auto r = checkLength(QString::fromLatin1(l.field), QString::fromLatin1(l.what), l.value, Length(), l.high); !r)
+        if (auto r = checkLength(QString::fromLatin1(l.field), QString::fromLatin1(l.what), l.value, Length(), l.high);
+            !r)
             return r;
     if (c.flap >= job.page.w)
-        return problem(QStringLiteral("cover.flap"), QStringLiteral("A flap as wide as the page would reach the spine; make it narrower than the page."));
+        return problem(
+            QStringLiteral("cover.flap"),
+            QStringLiteral("A flap as wide as the page would reach the spine; make it narrower than the page."));
     return {};
 }
 
 Result<void> checkPages(const Job& job)
 {
     const Pages& p = job.pages;
-    if (auto r = checkNumber(QStringLiteral("pages.count"), QStringLiteral("The number of pages"), p.count, 2, limits::mostPages, {}); !r)
+    if (auto r = checkNumber(QStringLiteral("pages.count"), QStringLiteral("The number of pages"), p.count, 2,
+                             limits::mostPages, {});
+        !r)
         return r;
     if (auto r = checkStock(QStringLiteral("pages.textStock"), p.textStock); !r)
         return r;
     if (p.signature != 4 && p.signature != 8 && p.signature != 16 && p.signature != 32)
         return problem(QStringLiteral("pages.signature"), QStringLiteral("A signature has 4, 8, 16 or 32 pages."));
-    if (auto r = checkNumber(QStringLiteral("pages.strips"), QStringLiteral("The number of strips"), p.strips, 1, 12, {}); !r)
+    if (auto r =
+            checkNumber(QStringLiteral("pages.strips"), QStringLiteral("The number of strips"), p.strips, 1, 12, {});
+        !r)
         return r;
-    if (auto r = checkNumber(QStringLiteral("pages.creep"), QStringLiteral("The creep factor in thousandths"), p.creepMilli, 0, 3000, {}); !r)
+    if (auto r = checkNumber(QStringLiteral("pages.creep"), QStringLiteral("The creep factor in thousandths"),
+                             p.creepMilli, 0, 3000, {});
+        !r)
         return r;
-    if (auto r = checkNumber(QStringLiteral("pages.firstNumber"), QStringLiteral("The first page number"), p.firstNumber, 0, 100000, {}); !r)
+    if (auto r = checkNumber(QStringLiteral("pages.firstNumber"), QStringLiteral("The first page number"),
+                             p.firstNumber, 0, 100000, {});
+        !r)
         return r;
-    if (auto r = checkLength(QStringLiteral("pages.mill"), QStringLiteral("The milling"), p.mill, Length(), Length::mm(10)); !r)
+    if (auto r =
+            checkLength(QStringLiteral("pages.mill"), QStringLiteral("The milling"), p.mill, Length(), Length::mm(10));
+        !r)
         return r;
-    if (auto r = checkLength(QStringLiteral("pages.lap"), QStringLiteral("The lap"), p.lap, Length(), Length::mm(20)); !r)
+    if (auto r = checkLength(QStringLiteral("pages.lap"), QStringLiteral("The lap"), p.lap, Length(), Length::mm(20));
+        !r)
         return r;
-    return checkLength(QStringLiteral("pages.bindingClearance"), QStringLiteral("The clearance at the binding"), p.bindingClearance, Length(), Length::mm(40));
+    return checkLength(QStringLiteral("pages.bindingClearance"), QStringLiteral("The clearance at the binding"),
+                       p.bindingClearance, Length(), Length::mm(40));
 }
 
 Result<void> checkLeaf(const Job& job)
 {
     const Leaf& l = job.leaf;
     if (l.stub != Length() && (l.stub < Length::mm(5) || l.stub > job.flat.w - Length::mm(5)))
-        return problem(QStringLiteral("leaf.stub"), QStringLiteral("The perforation must lie on the leaf, 5 mm or more from its edges."));
-    if (auto r = checkNumber(QStringLiteral("leaf.holes"), QStringLiteral("The number of holes"), l.holes, 0, 40, {}); !r)
+        return problem(QStringLiteral("leaf.stub"),
+                       QStringLiteral("The perforation must lie on the leaf, 5 mm or more from its edges."));
+    if (auto r = checkNumber(QStringLiteral("leaf.holes"), QStringLiteral("The number of holes"), l.holes, 0, 40, {});
+        !r)
         return r;
     if (l.holes > 0) {
-        if (auto r = checkLength(QStringLiteral("leaf.holeDiameter"), QStringLiteral("The diameter of the holes"), l.holeDiameter, Length::mm(1), Length::mm(30)); !r)
+        if (auto r = checkLength(QStringLiteral("leaf.holeDiameter"), QStringLiteral("The diameter of the holes"),
+                                 l.holeDiameter, Length::mm(1), Length::mm(30));
+            !r)
             return r;
         const Rect paper{Length(), Length(), job.flat.w, job.flat.h};
         for (const Rect& hole : drillHoles(l, job.flat))
             if (!paper.contains(hole))
-                return problem(QStringLiteral("leaf.holes"), QStringLiteral("The holes do not fit on the leaf: %1 holes %2 apart. Drill fewer, or closer together.")
-                                                                 .arg(l.holes).arg(formatLength(l.holePitch, job.unit)));
+                return problem(
+                    QStringLiteral("leaf.holes"),
+                    QStringLiteral(
+                        "The holes do not fit on the leaf: %1 holes %2 apart. Drill fewer, or closer together.")
+                        .arg(l.holes)
+                        .arg(formatLength(l.holePitch, job.unit)));
     }
     if (l.cornerRadius < Length() || l.cornerRadius * 2 > std::min(job.flat.w, job.flat.h))
-        return problem(QStringLiteral("leaf.cornerRadius"), QStringLiteral("The corner radius must lie between 0 and half the shorter side."));
-    if (auto r = checkNumber(QStringLiteral("leaf.firstNumber"), QStringLiteral("The first number"), l.firstNumber, 0, 100'000'000, {}); !r)
+        return problem(QStringLiteral("leaf.cornerRadius"),
+                       QStringLiteral("The corner radius must lie between 0 and half the shorter side."));
+    if (auto r = checkNumber(QStringLiteral("leaf.firstNumber"), QStringLiteral("The first number"), l.firstNumber, 0,
+                             100'000'000, {});
+        !r)
         return r;
-    return checkNumber(QStringLiteral("leaf.padSheets"), QStringLiteral("The leaves of a pad"), l.padSheets, 0, 500, {});
+    return checkNumber(QStringLiteral("leaf.padSheets"), QStringLiteral("The leaves of a pad"), l.padSheets, 0, 500,
+                       {});
 }
 
 /// The parts that count for this kind of piece.
@@ -392,22 +415,27 @@ Result<void> validate(const Job& job)
     const auto zone = [](const QString& field, const QString& what, Length value) {
         return checkLength(field, what, value, Length(), Length::mm(50));
     };
-    if (!ok(size(QStringLiteral("flat.width"), QStringLiteral("The flat width"), job.flat.w))
-        || !ok(size(QStringLiteral("flat.height"), QStringLiteral("The flat height"), job.flat.h))
-        || !ok(size(QStringLiteral("page.width"), QStringLiteral("The page width"), job.page.w))
-        || !ok(size(QStringLiteral("page.height"), QStringLiteral("The page height"), job.page.h))
-        || !ok(checkStock(QStringLiteral("stock"), job.stock))
-        || !ok(checkKind(job))
-        || !ok(zone(QStringLiteral("zones.bleed"), QStringLiteral("The bleed"), job.zones.bleed))
-        || !ok(zone(QStringLiteral("zones.safe"), QStringLiteral("The safe zone"), job.zones.safe))
-        || !ok(zone(QStringLiteral("zones.foldClearance"), QStringLiteral("The fold clearance"), job.zones.foldClearance))
-        || !ok(checkNumber(QStringLiteral("quantity"), QStringLiteral("The number of copies"), job.quantity, 1, limits::largestRun, {}))
-        || !ok(checkNumber(QStringLiteral("oversPercent"), QStringLiteral("The overs"), job.oversPercent, 0, 100, QStringLiteral("%")))
-        || !ok(size(QStringLiteral("press.sheet.width"), QStringLiteral("The width of the press sheet"), job.press.sheet.w))
-        || !ok(size(QStringLiteral("press.sheet.height"), QStringLiteral("The height of the press sheet"), job.press.sheet.h))
-        || !ok(zone(QStringLiteral("press.gripper"), QStringLiteral("The gripper"), job.press.gripper))
-        || !ok(zone(QStringLiteral("press.margin"), QStringLiteral("The margin of the press sheet"), job.press.margin))
-        || !ok(checkNumber(QStringLiteral("press.inkLimit"), QStringLiteral("The ink on one spot"), job.press.inkLimit, 100, 400, QStringLiteral("%"))))
+    if (!ok(size(QStringLiteral("flat.width"), QStringLiteral("The flat width"), job.flat.w)) ||
+        !ok(size(QStringLiteral("flat.height"), QStringLiteral("The flat height"), job.flat.h)) ||
+        !ok(size(QStringLiteral("page.width"), QStringLiteral("The page width"), job.page.w)) ||
+        !ok(size(QStringLiteral("page.height"), QStringLiteral("The page height"), job.page.h)) ||
+        !ok(checkStock(QStringLiteral("stock"), job.stock)) || !ok(checkKind(job)) ||
+        !ok(zone(QStringLiteral("zones.bleed"), QStringLiteral("The bleed"), job.zones.bleed)) ||
+        !ok(zone(QStringLiteral("zones.safe"), QStringLiteral("The safe zone"), job.zones.safe)) ||
+        !ok(zone(QStringLiteral("zones.foldClearance"), QStringLiteral("The fold clearance"),
+                 job.zones.foldClearance)) ||
+        !ok(checkNumber(QStringLiteral("quantity"), QStringLiteral("The number of copies"), job.quantity, 1,
+                        limits::largestRun, {})) ||
+        !ok(checkNumber(QStringLiteral("oversPercent"), QStringLiteral("The overs"), job.oversPercent, 0, 100,
+                        QStringLiteral("%"))) ||
+        !ok(size(QStringLiteral("press.sheet.width"), QStringLiteral("The width of the press sheet"),
+                 job.press.sheet.w)) ||
+        !ok(size(QStringLiteral("press.sheet.height"), QStringLiteral("The height of the press sheet"),
+                 job.press.sheet.h)) ||
+        !ok(zone(QStringLiteral("press.gripper"), QStringLiteral("The gripper"), job.press.gripper)) ||
+        !ok(zone(QStringLiteral("press.margin"), QStringLiteral("The margin of the press sheet"), job.press.margin)) ||
+        !ok(checkNumber(QStringLiteral("press.inkLimit"), QStringLiteral("The ink on one spot"), job.press.inkLimit,
+                        100, 400, QStringLiteral("%"))))
         return r;
     for (const auto& bleed : job.zones.edgeBleeds)
         if (bleed && !ok(zone(QStringLiteral("zones.edgeBleeds"), QStringLiteral("The bleed of an edge"), *bleed)))
@@ -415,7 +443,8 @@ Result<void> validate(const Job& job)
 
     for (const FaceInks& inks : job.faceInks)
         if ((inks.process != 0 && inks.process != 1 && inks.process != 4) || inks.spots < 0 || inks.spots > 12)
-            return problem(QStringLiteral("prints"), QStringLiteral("A face is printed in 0, 1 or 4 process inks and up to 12 spots."));
+            return problem(QStringLiteral("prints"),
+                           QStringLiteral("A face is printed in 0, 1 or 4 process inks and up to 12 spots."));
     QSet<QString> inkNames;
     for (const Ink& ink : job.inks) {
         if (inkNames.contains(ink.name))
@@ -425,11 +454,10 @@ Result<void> validate(const Job& job)
         if (ink.name.trimmed().isEmpty())
             return problem(QStringLiteral("inks"), QStringLiteral("An ink needs a name."));
         if (ink.spot && isPlateOfItsOwn(ink.name))
-            return problem(
-                QStringLiteral("inks"),
-                QStringLiteral(
-                    "A spot ink cannot be named “%1”: that is what a press calls plates of its own. Give it another name.")
-                    .arg(Problem::quoted(ink.name)));
+            return problem(QStringLiteral("inks"),
+                           QStringLiteral("A spot ink cannot be named “%1”: that is what a press calls plates of its "
+                                          "own. Give it another name.")
+                               .arg(Problem::quoted(ink.name)));
         for (const int percent : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
             if (percent < 0 || percent > 100)
                 return problem(QStringLiteral("inks"),
@@ -461,18 +489,23 @@ Result<void> validate(const Job& job)
             return problem(QStringLiteral("characterStyles"),
                            QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
     }
-    if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart, -limits::largestSide, limits::largestSide))
-        || !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep, Length(), Length::mm(200))))
+    if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart,
+                        -limits::largestSide, limits::largestSide)) ||
+        !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep,
+                        Length(), Length::mm(200))))
         return r;
     QSet<QString> ids;
     for (const auto& [surface, content] : job.surfaces) {
         for (const ColumnGrid& grid : content->columns)
-            if (grid.columns < 1 || grid.columns > 12 || grid.rows < 1 || grid.rows > 24 || grid.gutter < Length() || grid.rowGutter < Length() || grid.panel < 0)
-                return problem(QStringLiteral("columns"), QStringLiteral("A panel has 1 to 12 columns, 1 to 24 rows and gutters of 0 or more."));
+            if (grid.columns < 1 || grid.columns > 12 || grid.rows < 1 || grid.rows > 24 || grid.gutter < Length() ||
+                grid.rowGutter < Length() || grid.panel < 0)
+                return problem(QStringLiteral("columns"),
+                               QStringLiteral("A panel has 1 to 12 columns, 1 to 24 rows and gutters of 0 or more."));
         QSet<int> guideNumbers;
         for (const Guide& guide : content->guides)
             if (guideNumbers.contains(guide.number))
-                return problem(QStringLiteral("guides"), QStringLiteral("Two guides of a face have the number %1.").arg(guide.number + 1));
+                return problem(QStringLiteral("guides"),
+                               QStringLiteral("Two guides of a face have the number %1.").arg(guide.number + 1));
             else
                 guideNumbers.insert(guide.number);
         for (const Guide& guide : content->guides)

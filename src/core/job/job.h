@@ -1,28 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/job/kind_rules.h"
 #include "core/job/surface.h"
 #include "core/paper/fold.h"
-#include "core/units/length_text.h"
 #include "core/paper/stock.h"
+#include "core/units/length_text.h"
 
 #include <array>
 
-namespace hinge {
+namespace hinge
+{
 
-/// What kind of piece it is. The kind says which of the job's parts count; the others keep their values, so that a
-/// change of mind loses nothing.
-enum class PieceKind {
-    Leaflet, ///< a sheet, folded
-    Card, ///< a sheet of board, folded once
-    Cover, ///< wraps about a block: back, spine, front, and flaps when wanted
-    Booklet, ///< folded sheets, nested and stapled through the fold
-    Book, ///< signatures, gathered and glued into a cover
-    Leaf, ///< not folded: cards, tickets, postcards
-    WireBook, ///< cut leaves, punched and bound with wire, comb or rings
-};
-inline constexpr std::array<PieceKind, 7> allPieceKinds{PieceKind::Leaflet, PieceKind::Card, PieceKind::Cover, PieceKind::Booklet,
-                                                        PieceKind::Book, PieceKind::Leaf, PieceKind::WireBook};
 /// "leaflet", "stapled booklet", ...
 [[nodiscard]] QString kindName(PieceKind kind);
 /// What the faces of that kind are called: "front" and "back" where nothing is folded.
@@ -49,19 +38,19 @@ struct CoverShape {
 
 /// Which pages have a number.
 enum class CountedCovers {
-    All, ///< every page, the front cover being the first
+    All,      ///< every page, the front cover being the first
     NotOuter, ///< front and back cover have none
-    None, ///< the four pages of the cover have none
+    None,     ///< the four pages of the cover have none
 };
 /// Where the pages go that are there only to fill a sheet.
 enum class Blanks {
-    AtEnd, ///< the last pages of all
-    BeforeBack, ///< before the back cover
+    AtEnd,        ///< the last pages of all
+    BeforeBack,   ///< before the back cover
     InsideCovers, ///< the insides of the covers first, then before the back cover
 };
 /// How the second side of a signature's sheet is printed.
 enum class WorkStyle {
-    Sheetwise, ///< from a form of its own
+    Sheetwise,   ///< from a form of its own
     WorkAndTurn, ///< from the same form, the sheet turned about its short edge: one sheet gives two signatures
 };
 
@@ -95,15 +84,15 @@ struct Pages {
 
 /// A leaf that is not folded.
 struct Leaf {
-    Length stub; ///< torn off along a perforation at the right; 0 for none
+    Length stub;   ///< torn off along a perforation at the right; 0 for none
     int holes = 0; ///< drilled in a row along the left edge
     Length holeDiameter = Length::mm(6);
     Length holePitch = Length::mm(80); ///< from middle to middle; two holes: ISO 838
-    Length holeEdge = Length::mm(12); ///< from the left edge to the middle of a hole
-    Length cornerRadius; ///< 0 for square corners
-    bool postal = false; ///< the back is written to and stamped
-    int firstNumber = 0; ///< of a numbered run; 0 for none
-    int padSheets = 0; ///< glued into pads of so many; 0 for none
+    Length holeEdge = Length::mm(12);  ///< from the left edge to the middle of a hole
+    Length cornerRadius;               ///< 0 for square corners
+    bool postal = false;               ///< the back is written to and stamped
+    int firstNumber = 0;               ///< of a numbered run; 0 for none
+    int padSheets = 0;                 ///< glued into pads of so many; 0 for none
     QJsonObject extra{};
     bool operator==(const Leaf&) const = default;
 };
@@ -140,10 +129,11 @@ struct Press {
     /// Unprinted along the three other edges.
     Length margin = Length::mm(3);
     FlipEdge flip = FlipEdge::Short;
-    /// The ICC profile of press and paper that colours are converted and shown through; an empty path for the one that ships.
+    /// The ICC profile of press and paper that colours are converted and shown through; an empty path for the one that
+    /// ships.
     LinkedFile profile{};
-    /// How much ink the paper takes on one spot, in percent of the four together. Common practice: 300 to 330 on coated paper,
-    /// 240 in newspapers.
+    /// How much ink the paper takes on one spot, in percent of the four together. Common practice: 300 to 330 on coated
+    /// paper, 240 in newspapers.
     int inkLimit = 300;
     /// Full black of text and thin lines is printed over what lies under it, so that a slight misregister shows no
     /// white about letters.
@@ -183,7 +173,8 @@ struct Job {
     std::vector<NamedCharacterStyle> characterStyles;
     /// Files that travel in the job; those that no link uses any more are not saved.
     std::vector<EmbeddedFile> embedded;
-    /// Baselines of text that stands on the grid: from the head trim of the flat, and from one to the next; 0 for no grid.
+    /// Baselines of text that stands on the grid: from the head trim of the flat, and from one to the next; 0 for no
+    /// grid.
     Length gridStart = Length::mm(12);
     Length gridStep;
     /// What stands on the faces of the flat, and on pages.
@@ -238,7 +229,8 @@ void setOwnCover(Job& job, bool own);
 [[nodiscard]] Result<void> validate(const Job& job);
 
 /// The limits that `validate` applies, for fields that want to refuse early.
-namespace limits {
+namespace limits
+{
 inline constexpr Length smallestSide = Length::mm(20);
 inline constexpr Length largestSide = Length::mm(2000);
 inline constexpr int lightest = 30; ///< g/m2

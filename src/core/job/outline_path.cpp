@@ -5,8 +5,10 @@
 #include <cmath>
 #include <numbers>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// How far the controls of a cubic stand from its ends to draw a quarter of a circle of radius 1: 4/3 (√2 - 1).
 constexpr double quarter = 0.5522847498307936;
@@ -14,7 +16,11 @@ constexpr double quarter = 0.5522847498307936;
 std::vector<PathStep> roundedRectangle(double x, double y, double w, double h, double r)
 {
     if (r <= 0)
-        return {{PathStep::Move, {x, y}}, {PathStep::Line, {x + w, y}}, {PathStep::Line, {x + w, y + h}}, {PathStep::Line, {x, y + h}}, {PathStep::Close, {}}};
+        return {{PathStep::Move, {x, y}},
+                {PathStep::Line, {x + w, y}},
+                {PathStep::Line, {x + w, y + h}},
+                {PathStep::Line, {x, y + h}},
+                {PathStep::Close, {}}};
     const double k = r * (1 - quarter);
     return {{PathStep::Move, {x + r, y}},
             {PathStep::Line, {x + w - r, y}},
@@ -53,7 +59,8 @@ std::vector<PathStep> outlinePath(const Rect& frame, const Item& item)
     std::vector<PathStep> path;
     for (int i = 0; i < item.corners; ++i) {
         const double turn = 2 * std::numbers::pi * i / item.corners;
-        path.push_back({i == 0 ? PathStep::Move : PathStep::Line, {x + w / 2 + w / 2 * std::sin(turn), y + h / 2 - h / 2 * std::cos(turn)}});
+        path.push_back({i == 0 ? PathStep::Move : PathStep::Line,
+                        {x + w / 2 + w / 2 * std::sin(turn), y + h / 2 - h / 2 * std::cos(turn)}});
     }
     path.push_back({PathStep::Close, {}});
     return path;

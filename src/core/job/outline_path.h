@@ -5,12 +5,13 @@
 
 #include <QPointF>
 
-namespace hinge {
+namespace hinge
+{
 
 /// One step along an outline, in millimetres of the face.
 struct PathStep {
     enum Kind { Move, Line, Curve, Close } kind = Move;
-    QPointF to; ///< not for `Close`
+    QPointF to;         ///< not for `Close`
     QPointF control1{}; ///< cubic Bézier; only for `Curve`
     QPointF control2{};
 };

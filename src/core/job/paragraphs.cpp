@@ -3,9 +3,11 @@
 
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
-namespace {
+namespace
+{
 
 /// A paragraph with other words: what is styled keeps to the letters it was on.
 Paragraph withText(Paragraph p, const QString& text)
@@ -47,8 +49,8 @@ std::vector<Paragraph> withTexts(const std::vector<Paragraph>& before, const QSt
     while (head < std::min<qsizetype>(oldCount, newCount) && before[std::size_t(head)].text == texts[head])
         ++head;
     qsizetype tail = 0;
-    while (tail < std::min<qsizetype>(oldCount, newCount) - head
-           && before[std::size_t(oldCount - 1 - tail)].text == texts[newCount - 1 - tail])
+    while (tail < std::min<qsizetype>(oldCount, newCount) - head &&
+           before[std::size_t(oldCount - 1 - tail)].text == texts[newCount - 1 - tail])
         ++tail;
 
     std::vector<Paragraph> after;
@@ -58,7 +60,8 @@ std::vector<Paragraph> withTexts(const std::vector<Paragraph>& before, const QSt
             from = i - newCount + oldCount; // counted from the end
         else
             from = std::min(i, std::max<qsizetype>(head, oldCount - tail - 1));
-        const Paragraph model = oldCount == 0 ? Paragraph{} : before[std::size_t(std::clamp<qsizetype>(from, 0, oldCount - 1))];
+        const Paragraph model =
+            oldCount == 0 ? Paragraph{} : before[std::size_t(std::clamp<qsizetype>(from, 0, oldCount - 1))];
         after.push_back(withText(model, texts[i]));
     }
     return after;
@@ -124,8 +127,9 @@ void changeCharacters(Job& job, Paragraph& p, int start, int length, const Chara
         const CharacterStyle& c = each[std::size_t(i)];
         if (c.font.isEmpty() && c.ink.isEmpty() && c.styleName.isEmpty())
             continue;
-        const bool goesOn = !p.spans.empty() && p.spans.back().start + p.spans.back().length == i && p.spans.back().font == c.font && p.spans.back().ink == c.ink
-                            && p.spans.back().styleName == c.styleName;
+        const bool goesOn = !p.spans.empty() && p.spans.back().start + p.spans.back().length == i &&
+                            p.spans.back().font == c.font && p.spans.back().ink == c.ink &&
+                            p.spans.back().styleName == c.styleName;
         if (goesOn)
             ++p.spans.back().length;
         else

@@ -5,7 +5,8 @@
 
 #include <QStringList>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The paragraphs after their words were edited: what stayed at the beginning and at the end keeps its
 /// style, and a new paragraph takes the style of the one it stands after.
@@ -18,7 +19,8 @@ struct CharacterChange {
     QString styleName{}; ///< taken up, it says font and ink; let go of, the look stays as it was
 };
 
-/// Changes the look of characters. Where they follow a character style of the job, a change of font or ink is one of the style.
+/// Changes the look of characters. Where they follow a character style of the job, a change of font or ink is one of
+/// the style.
 void changeCharacters(Job& job, Paragraph& paragraph, int start, int length, const CharacterChange& change);
 
 /// Lets go of the font, or the ink, that single characters of a paragraph have for themselves; those that follow a

@@ -4,9 +4,11 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 
-namespace {
+namespace
+{
 
 /// Where a picture begins along one direction when its focus is wanted in the middle of the frame.
 Length begin(Length frameStart, Length frameLength, Length pictureLength, int focusMilli)
@@ -38,7 +40,8 @@ PictureCrop movedBy(const Rect& frame, PictureFit fit, PictureCrop crop, double 
 {
     const Rect area = pictureArea(frame, fit, crop, ratio);
     const auto focus = [](Length frameStart, Length frameLength, Length start, Length length) {
-        return std::clamp(int(std::lround((frameStart + frameLength.part(2) - start).toMm() / length.toMm() * 1000)), 0, 1000);
+        return std::clamp(int(std::lround((frameStart + frameLength.part(2) - start).toMm() / length.toMm() * 1000)), 0,
+                          1000);
     };
     crop.focusX = focus(frame.x, frame.w, area.x + dx, area.w);
     crop.focusY = focus(frame.y, frame.h, area.y + dy, area.h);

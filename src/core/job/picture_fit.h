@@ -3,15 +3,17 @@
 
 #include "core/job/content.h"
 
-namespace hinge {
+namespace hinge
+{
 
-/// Where a picture of this width-to-height ratio lies in its frame: it fills it (and is cropped), lies in it whole, or has a
-/// scale of its own. What is cropped leaves the focus as near to the middle of the frame as the picture allows. `ratio` must be
-/// above 0.
+/// Where a picture of this width-to-height ratio lies in its frame: it fills it (and is cropped), lies in it whole, or
+/// has a scale of its own. What is cropped leaves the focus as near to the middle of the frame as the picture allows.
+/// `ratio` must be above 0.
 [[nodiscard]] Rect pictureArea(const Rect& frame, PictureFit fit, const PictureCrop& crop, double ratio);
 
 /// The crop after the picture was moved in its frame by so much.
-[[nodiscard]] PictureCrop movedBy(const Rect& frame, PictureFit fit, PictureCrop crop, double ratio, Length dx, Length dy);
+[[nodiscard]] PictureCrop movedBy(const Rect& frame, PictureFit fit, PictureCrop crop, double ratio, Length dx,
+                                  Length dy);
 
 /// Where the head-left trim corner of a supplied page is laid so that its trim comes to lie on the
 /// trim of the flat; a page of another size is centred.

@@ -3,10 +3,13 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
-const QString process[] = {QStringLiteral("Cyan"), QStringLiteral("Magenta"), QStringLiteral("Yellow"), QStringLiteral("Black")};
+const QString process[] = {QStringLiteral("Cyan"), QStringLiteral("Magenta"), QStringLiteral("Yellow"),
+                           QStringLiteral("Black")};
 
 /// Every place of an item that names an ink; `AnyItem` may be changed or not.
 template <class AnyItem, class Visit>

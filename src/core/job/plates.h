@@ -3,7 +3,8 @@
 
 #include "core/job/job.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// Names of the plates a job is printed from: "Cyan", "Magenta", "Yellow", "Black", then its spot inks that are used.
 [[nodiscard]] QStringList platesOf(const Job& job);

@@ -3,7 +3,8 @@
 
 #include <QStringList>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Paragraphs, long and short, that stand in for copy that is not written yet; they say so themselves.
 [[nodiscard]] QStringList standInCopy();

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/job/stories.h"
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// The frame that runs on into this one; nullptr for the first of a chain.
 const Item* before(const Job& job, const QString& itemId)

@@ -3,7 +3,8 @@
 
 #include "core/job/job.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// Texts that run through several frames. The words belong to the first frame of a chain; the others are empty.
 
@@ -17,7 +18,8 @@ namespace hinge {
 /// their characters.
 [[nodiscard]] std::vector<Paragraph> lookedUp(const Job& job, const Item& item);
 
-/// Takes an item off its face. A text that ran through it runs on into the next frame; when it had the words, those move there.
+/// Takes an item off its face. A text that ran through it runs on into the next frame; when it had the words, those
+/// move there.
 void removeItem(Job& job, const QString& itemId);
 
 /// True when running on from `from` into `to` would lead back to where it came from.

@@ -3,10 +3,14 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
-const std::pair<QString, Align> words[] = {{QStringLiteral("right"), Align::Right}, {QStringLiteral("centre"), Align::Centre}, {QStringLiteral("left"), Align::Left}};
+const std::pair<QString, Align> words[] = {{QStringLiteral("right"), Align::Right},
+                                           {QStringLiteral("centre"), Align::Centre},
+                                           {QStringLiteral("left"), Align::Left}};
 
 } // namespace
 

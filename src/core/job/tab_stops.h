@@ -4,7 +4,8 @@
 #include "core/job/content.h"
 #include "core/units/length_text.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// "20 mm, 45 mm right, 60 mm centre".
 [[nodiscard]] QString tabStopsText(const std::vector<TabStop>& stops, Unit unit);

@@ -5,11 +5,14 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// Cuts one node; `outer` are the fates its own edges were given from outside.
-Result<void> cutNode(const CutNode& node, const Rect& area, std::array<EdgeFate, 4> outer, const QString& where, std::vector<CutPiece>& out)
+Result<void> cutNode(const CutNode& node, const Rect& area, std::array<EdgeFate, 4> outer, const QString& where,
+                     std::vector<CutPiece>& out)
 {
     if (node.what == CutNode::What::Waste)
         return {};
@@ -26,7 +29,8 @@ Result<void> cutNode(const CutNode& node, const Rect& area, std::array<EdgeFate,
         sum += part.extent;
     }
     if (sum != whole)
-        return problem(where, QStringLiteral("The parts add up to %1, but what is cut measures %2.").arg(formatLength(sum, Unit::Mm), formatLength(whole, Unit::Mm)));
+        return problem(where, QStringLiteral("The parts add up to %1, but what is cut measures %2.")
+                                  .arg(formatLength(sum, Unit::Mm), formatLength(whole, Unit::Mm)));
     // A line between two pieces is cut once for both; beside waste each piece has it for itself.
     const auto isPiece = [&](std::size_t i) { return node.parts[i].node.what == CutNode::What::Piece; };
     Length at;
@@ -40,7 +44,9 @@ Result<void> cutNode(const CutNode& node, const Rect& area, std::array<EdgeFate,
             edges[before] = isPiece(i) && isPiece(i - 1) ? EdgeFate::Shared : EdgeFate::Knife;
         if (i + 1 < node.parts.size())
             edges[after] = isPiece(i) && isPiece(i + 1) ? EdgeFate::Shared : EdgeFate::Knife;
-        if (auto done = cutNode(node.parts[i].node, part, edges, QStringLiteral("%1, part %2").arg(where).arg(i + 1), out); !done)
+        if (auto done =
+                cutNode(node.parts[i].node, part, edges, QStringLiteral("%1, part %2").arg(where).arg(i + 1), out);
+            !done)
             return done;
         at += e;
     }
@@ -70,8 +76,10 @@ CutNode CutNode::cut(Axis lines, std::vector<Part> parts)
 Result<std::vector<CutPiece>> cutSheet(Size sheet, const CutNode& tree)
 {
     std::vector<CutPiece> pieces;
-    if (auto done = cutNode(tree, {Length(), Length(), sheet.w, sheet.h}, {EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife},
-                            QStringLiteral("the sheet"), pieces); !done)
+    if (auto done = cutNode(tree, {Length(), Length(), sheet.w, sheet.h},
+                            {EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife},
+                            QStringLiteral("the sheet"), pieces);
+        !done)
         return tl::unexpected(done.error());
     return pieces;
 }

@@ -9,7 +9,8 @@
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Clockwise turn of a piece on the sheet: where its head points.
 enum class Turn { None = 0, Quarter = 90, Half = 180, ThreeQuarters = 270 };
@@ -20,10 +21,10 @@ struct CutNode {
     struct Part;
     enum class What { Waste, Piece, Cut };
     What what = What::Waste;
-    int piece = 0; ///< which piece it is, free for the caller to number
-    Turn turn = Turn::None; ///< of the piece
+    int piece = 0;               ///< which piece it is, free for the caller to number
+    Turn turn = Turn::None;      ///< of the piece
     Axis lines = Axis::Vertical; ///< the way its cut lines run
-    std::vector<Part> parts; ///< from the left or the head; they fill the node
+    std::vector<Part> parts;     ///< from the left or the head; they fill the node
 
     [[nodiscard]] static CutNode ofPiece(int piece, Turn turn = Turn::None);
     [[nodiscard]] static CutNode cut(Axis lines, std::vector<Part> parts);

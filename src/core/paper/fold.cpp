@@ -8,8 +8,10 @@
 #include <numeric>
 #include <set>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// The steps of a scheme as they bring the last panel to the front.
 FoldGrid schemeGrid(const Fold& fold)
@@ -100,7 +102,10 @@ FoldedSheet nominalSheet(const FoldGrid& grid, const Narrowing& narrower)
 
 Narrowing notNarrowed(const FoldGrid& grid)
 {
-    return {Narrowed::Nothing, std::vector<int>(grid.columnShares.size(), 0), std::vector<int>(grid.rowShares.size(), 0), {}};
+    return {Narrowed::Nothing,
+            std::vector<int>(grid.columnShares.size(), 0),
+            std::vector<int>(grid.rowShares.size(), 0),
+            {}};
 }
 
 /// The panels of the outside face that a customer may see first.
@@ -120,7 +125,8 @@ std::set<int> frontPanels(const FoldGrid& grid)
 }
 
 Result<std::vector<Length>> sharedOut(const std::vector<int>& shares, const std::vector<int>& tucks,
-                                      const std::vector<std::optional<Length>>& typed, Length flat, Length allowance, const QString& what)
+                                      const std::vector<std::optional<Length>>& typed, Length flat, Length allowance,
+                                      const QString& what)
 {
     const auto typedAt = [&](std::size_t i) { return i < typed.size() ? typed[i] : std::nullopt; };
     Length fixed;
@@ -135,9 +141,11 @@ Result<std::vector<Length>> sharedOut(const std::vector<int>& shares, const std:
         }
     }
     if (open == 0 && fixed != flat)
-        return problem(QStringLiteral("fold.widths"),
-                       QStringLiteral("The typed panel widths add up to %1 mm, but the flat is %2 mm wide. Let one of them go.")
-                           .arg(fixed.toMm()).arg(flat.toMm()));
+        return problem(
+            QStringLiteral("fold.widths"),
+            QStringLiteral("The typed panel widths add up to %1 mm, but the flat is %2 mm wide. Let one of them go.")
+                .arg(fixed.toMm())
+                .arg(flat.toMm()));
     const std::vector<Length> parts = share(flat - fixed + allowances, open);
     std::vector<Length> out;
     auto next = parts.begin();
@@ -151,8 +159,11 @@ Result<std::vector<Length>> sharedOut(const std::vector<int>& shares, const std:
         }
         if (w <= Length())
             return problem(QStringLiteral("fold.widths"),
-                           QStringLiteral("%1 %2 would be %3 mm wide: the fold lies off the paper. Make the flat wider or the other panels narrower.")
-                               .arg(what).arg(i + 1).arg(w.toMm(), 0, 'f', 2));
+                           QStringLiteral("%1 %2 would be %3 mm wide: the fold lies off the paper. Make the flat wider "
+                                          "or the other panels narrower.")
+                               .arg(what)
+                               .arg(i + 1)
+                               .arg(w.toMm(), 0, 'f', 2));
         out.push_back(w);
     }
     return out;
@@ -201,10 +212,12 @@ Result<FoldGrid> foldGrid(const Fold& fold)
     QStringList names;
     for (const int p : possible)
         names << QString::number(p + 1);
-    return problem(QStringLiteral("fold.coverPanel"),
-                   QStringLiteral("Panel %1 does not lie in front when the piece is folded; of the outside, panel %2 can. "
-                                  "Choose another front panel or another fold.")
-                       .arg(fold.coverPanel + 1).arg(names.join(QStringLiteral(" or "))));
+    return problem(
+        QStringLiteral("fold.coverPanel"),
+        QStringLiteral("Panel %1 does not lie in front when the piece is folded; of the outside, panel %2 can. "
+                       "Choose another front panel or another fold.")
+            .arg(fold.coverPanel + 1)
+            .arg(names.join(QStringLiteral(" or "))));
 }
 
 std::optional<FoldStep> anotherStep(const Fold& fold)
@@ -223,8 +236,10 @@ std::optional<FoldStep> anotherStep(const Fold& fold)
                     const FoldEvent event = trial.fold(step);
                     FoldGrid next = grid;
                     next.steps.push_back(step);
-                    // A line that is folded already may lie on one that is not; the step is told by the line it creases.
-                    const bool creases = std::ranges::any_of(event.creases, [&](const FoldEvent::Crease& k) { return k.line == line; });
+                    // A line that is folded already may lie on one that is not; the step is told by the line it
+                    // creases.
+                    const bool creases =
+                        std::ranges::any_of(event.creases, [&](const FoldEvent::Crease& k) { return k.line == line; });
                     if (event.tornLine == 0 && creases && frontPanels(next).contains(fold.coverPanel))
                         return step;
                 }
@@ -234,7 +249,8 @@ std::optional<FoldStep> anotherStep(const Fold& fold)
     return std::nullopt;
 }
 
-namespace {
+namespace
+{
 
 /// What has to be narrower so that the fold closes, by an allowance of nominal size.
 Narrowing neededToClose(const FoldGrid& grid)
@@ -249,7 +265,8 @@ Narrowing neededToClose(const FoldGrid& grid)
             for (const FoldEvent::Enclosed& e : sheet.fold(step).enclosed) {
                 if (e.gap >= needed.allowance || !allClear)
                     continue;
-                ++(step.axis == Axis::Vertical ? needed.columns[std::size_t(e.column)] : needed.rows[std::size_t(e.row)]);
+                ++(step.axis == Axis::Vertical ? needed.columns[std::size_t(e.column)]
+                                               : needed.rows[std::size_t(e.row)]);
                 allClear = false; // fold afresh: the next fold may already be clear
                 needed.why = Narrowed::TuckIn;
             }
@@ -284,13 +301,15 @@ Narrowing narrowing(const Fold& fold, const FoldGrid& grid, const Stock& stock)
         out.allowance = fold.step;
         return out;
     }
-    out.allowance = fold.tuckAllowance.value_or(out.why == Narrowed::GateFlaps ? stock.gateAllowance() : stock.tuckAllowance());
+    out.allowance =
+        fold.tuckAllowance.value_or(out.why == Narrowed::GateFlaps ? stock.gateAllowance() : stock.tuckAllowance());
     return out;
 }
 
 Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower, Length flat)
 {
-    return sharedOut(grid.columnShares, narrower.columns, fold.widths, flat, narrower.allowance, QStringLiteral("Panel"));
+    return sharedOut(grid.columnShares, narrower.columns, fold.widths, flat, narrower.allowance,
+                     QStringLiteral("Panel"));
 }
 
 Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat)
@@ -304,11 +323,14 @@ QString foldName(const Fold& fold)
     case FoldScheme::Half: return fold.atHead ? QStringLiteral("half fold at the head") : QStringLiteral("half fold");
     case FoldScheme::Roll: return fold.panels == 2 ? QStringLiteral("half fold") : QStringLiteral("roll fold");
     case FoldScheme::Zigzag:
-        return fold.panels == 2 ? QStringLiteral("half fold") : fold.panels == 3 ? QStringLiteral("Z fold") : QStringLiteral("accordion fold");
+        return fold.panels == 2   ? QStringLiteral("half fold")
+               : fold.panels == 3 ? QStringLiteral("Z fold")
+                                  : QStringLiteral("accordion fold");
     case FoldScheme::Gate: return QStringLiteral("gate fold");
     case FoldScheme::DoubleGate: return QStringLiteral("double gate fold");
     case FoldScheme::Short: return QStringLiteral("short fold");
-    case FoldScheme::Cross: return fold.panels == 8 ? QStringLiteral("cross fold, three right-angle folds") : QStringLiteral("cross fold");
+    case FoldScheme::Cross:
+        return fold.panels == 8 ? QStringLiteral("cross fold, three right-angle folds") : QStringLiteral("cross fold");
     case FoldScheme::HalfRoll: return QStringLiteral("half, then roll fold");
     case FoldScheme::Own: return QStringLiteral("own fold");
     }

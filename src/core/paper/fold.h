@@ -2,26 +2,27 @@
 #pragma once
 
 #include "core/paper/folded_sheet.h"
-#include "core/units/result.h"
 #include "core/paper/stock.h"
+#include "core/units/result.h"
 
 #include <QJsonObject>
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The schemes with a name of their own. A scheme is nothing but a list of steps, see `foldGrid`.
 enum class FoldScheme {
-    Half, ///< one fold in the middle
-    Roll, ///< every fold goes the same way, one around the other
-    Zigzag, ///< folds go by turns over and under (a Z with three panels, an accordion with more)
-    Gate, ///< two flaps that meet in the middle
+    Half,       ///< one fold in the middle
+    Roll,       ///< every fold goes the same way, one around the other
+    Zigzag,     ///< folds go by turns over and under (a Z with three panels, an accordion with more)
+    Gate,       ///< two flaps that meet in the middle
     DoubleGate, ///< a gate that is folded once more in the middle
-    Short, ///< one fold beside the middle: the front stops short and leaves a step
-    Cross, ///< each fold at a right angle to the one before
-    HalfRoll, ///< folded in half across, then rolled
-    Own, ///< the steps stand in the job
+    Short,      ///< one fold beside the middle: the front stops short and leaves a step
+    Cross,      ///< each fold at a right angle to the one before
+    HalfRoll,   ///< folded in half across, then rolled
+    Own,        ///< the steps stand in the job
 };
 
 /// How the flat is folded, as the user decided it.
@@ -76,10 +77,10 @@ struct FoldGrid {
 
 /// Why some panels are narrower than their share of the flat.
 enum class Narrowed {
-    Nothing, ///< none is
-    TuckIn, ///< a fold closes around them
+    Nothing,   ///< none is
+    TuckIn,    ///< a fold closes around them
     GateFlaps, ///< they meet in the middle and must not press on each other
-    Step, ///< the front of a short fold stops short, as was asked for
+    Step,      ///< the front of a short fold stops short, as was asked for
 };
 
 /// How much narrower than its share each column (row) is: so many allowances.
@@ -97,7 +98,8 @@ struct Narrowing {
 /// The widths of the columns from the left of the outside face; they add up to `flat` exactly.
 /// Typed widths stand; the others share the rest less their allowances.
 /// Fails when the typed widths leave no paper for the others, or do not add up.
-[[nodiscard]] Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower, Length flat);
+[[nodiscard]] Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower,
+                                                      Length flat);
 
 /// The heights of the rows from the head; they add up to `flat` exactly. Fails when one has no height left.
 [[nodiscard]] Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat);

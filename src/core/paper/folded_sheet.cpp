@@ -3,8 +3,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Length low(const Cell& c, Axis axis) { return axis == Axis::Vertical ? c.place.x : c.place.y; }
 Length high(const Cell& c, Axis axis) { return axis == Axis::Vertical ? c.place.right() : c.place.bottom(); }
@@ -19,12 +21,12 @@ bool coversQuarter(const Cell& upper, const Cell& lower, int quarterX, int quart
     // Four times the place, so that quarters stay whole.
     const Length x4 = lower.place.x * 4 + lower.place.w * quarterX;
     const Length y4 = lower.place.y * 4 + lower.place.h * quarterY;
-    return upper.layer > lower.layer && upper.place.x * 4 < x4 && x4 < upper.place.right() * 4 && upper.place.y * 4 < y4
-           && y4 < upper.place.bottom() * 4;
+    return upper.layer > lower.layer && upper.place.x * 4 < x4 && x4 < upper.place.right() * 4 &&
+           upper.place.y * 4 < y4 && y4 < upper.place.bottom() * 4;
 }
 
-/// A rectangle is hidden when its four quarters are covered, by one other or by several: gate flaps hide what lies behind them,
-/// though there is a gap between the two.
+/// A rectangle is hidden when its four quarters are covered, by one other or by several: gate flaps hide what lies
+/// behind them, though there is a gap between the two.
 bool isHidden(const Cell& cell, const std::vector<Cell>& pile)
 {
     for (const int x : {1, 3})
@@ -113,7 +115,9 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
     const auto creasesHere = [&](const Cell& cell) {
         const int at = index(cell, axis);
         const int cross = axis == Axis::Vertical ? cell.row : cell.column;
-        return std::ranges::any_of(event.creases, [&](const FoldEvent::Crease& k) { return k.cross == cross && (k.line == at || k.line == at + 1); });
+        return std::ranges::any_of(event.creases, [&](const FoldEvent::Crease& k) {
+            return k.cross == cross && (k.line == at || k.line == at + 1);
+        });
     };
 
     for (const Cell& cell : cells_) {
@@ -121,7 +125,8 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
         for (int cross = 0; cross < crossCount && !isInside; ++cross) {
             for (int side = 0; side < 2; ++side) {
                 const Cell& crease = creaseCell(side, cross);
-                const bool sameStrip = axis == Axis::Vertical ? crease.place.y == cell.place.y : crease.place.x == cell.place.x;
+                const bool sameStrip =
+                    axis == Axis::Vertical ? crease.place.y == cell.place.y : crease.place.x == cell.place.x;
                 if (!sameStrip || moves(crease) != moves(cell))
                     continue;
                 isInside = step.way == FoldWay::Over ? cell.layer > crease.layer : cell.layer < crease.layer;
@@ -157,8 +162,8 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
         // What goes over arrives above everything, in reverse order; what goes under, below everything.
         Cell& cell = cells_[i];
         reflect(cell, axis, c);
-        cell.layer = step.way == FoldWay::Over ? highest + 1 + (highest - cell.layer)
-                                               : lowest - 1 - (cell.layer - lowest);
+        cell.layer =
+            step.way == FoldWay::Over ? highest + 1 + (highest - cell.layer) : lowest - 1 - (cell.layer - lowest);
     }
     return event;
 }
@@ -182,15 +187,9 @@ void FoldedSheet::turnOver()
     before_.clear();
 }
 
-const Cell& FoldedSheet::top() const
-{
-    return *std::ranges::max_element(cells_, {}, &Cell::layer);
-}
+const Cell& FoldedSheet::top() const { return *std::ranges::max_element(cells_, {}, &Cell::layer); }
 
-const Cell& FoldedSheet::bottom() const
-{
-    return *std::ranges::min_element(cells_, {}, &Cell::layer);
-}
+const Cell& FoldedSheet::bottom() const { return *std::ranges::min_element(cells_, {}, &Cell::layer); }
 
 Rect FoldedSheet::extent() const
 {

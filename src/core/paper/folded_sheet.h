@@ -6,7 +6,8 @@
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The direction in which a line runs across the sheet.
 enum class Axis { Vertical, Horizontal };
@@ -59,15 +60,16 @@ struct FoldEvent {
         Length gap;
     };
     std::vector<Enclosed> enclosed;
-    /// Every piece of a line that was creased: that of the step, and those of other layers that lie there, too. `cross` is
-    /// the row (column) it runs through.
+    /// Every piece of a line that was creased: that of the step, and those of other layers that lie there, too. `cross`
+    /// is the row (column) it runs through.
     struct Crease {
         int line = 1;
         int cross = 0;
         bool outsideValley = false;
     };
     std::vector<Crease> creases;
-    /// A line whose two sides would part although they lie away from the crease: there the paper would tear. 0 for none.
+    /// A line whose two sides would part although they lie away from the crease: there the paper would tear. 0 for
+    /// none.
     int tornLine = 0;
     /// How many layers of paper the fold closes around.
     int layersInside = 0;
@@ -78,7 +80,8 @@ struct FoldEvent {
 /// This is the paper itself: nothing here knows a fold by name. It starts flat with the outside
 /// face up and keeps, for each rectangle, where it lies, which face looks up, which way its head
 /// points and where it stands in the pile. Value type: a copy is another sheet.
-class FoldedSheet {
+class FoldedSheet
+{
 public:
     /// Lays out a flat sheet; widths run from the left of the outside face, heights from the head.
     FoldedSheet(const std::vector<Length>& widths, const std::vector<Length>& heights);
@@ -104,9 +107,9 @@ public:
     [[nodiscard]] Rect extent() const;
     /// Two outer edges of the sheet that folding has brought face to face, as the flaps of a gate do.
     struct Meeting {
-        Axis axis; ///< of the line between them
+        Axis axis;                 ///< of the line between them
         int first = 0, second = 0; ///< columns (rows), the left or upper one first
-        Length gap; ///< negative when they overlap
+        Length gap;                ///< negative when they overlap
     };
     /// Those of the pile as it lies; each pair once.
     [[nodiscard]] std::vector<Meeting> meetings() const;

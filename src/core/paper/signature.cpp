@@ -3,7 +3,8 @@
 
 #include <algorithm>
 
-namespace hinge {
+namespace hinge
+{
 
 SignatureFold signatureFold(int pages)
 {
@@ -29,7 +30,8 @@ SignatureFold signatureFold(int pages)
     return fold;
 }
 
-namespace {
+namespace
+{
 
 /// Which edges of a rectangle go on into its neighbour on the sheet, as it lies now.
 std::array<EdgeFate, 4> edgesOf(const FoldedSheet& folded, const Cell& c)
@@ -50,8 +52,8 @@ Rect extentOf(const Pile& pile)
 {
     Rect all = pile.front().place;
     for (const PileLeaf& leaf : pile)
-        all = Rect::fromEdges(std::min(all.x, leaf.place.x), std::min(all.y, leaf.place.y), std::max(all.right(), leaf.place.right()),
-                              std::max(all.bottom(), leaf.place.bottom()));
+        all = Rect::fromEdges(std::min(all.x, leaf.place.x), std::min(all.y, leaf.place.y),
+                              std::max(all.right(), leaf.place.right()), std::max(all.bottom(), leaf.place.bottom()));
     return all;
 }
 
@@ -65,10 +67,22 @@ Pile takenOff(Pile pile, PileSide side, Length width, EdgeFate fate)
         Length l = r.x, t = r.y, right = r.right(), b = r.bottom();
         bool cut = false;
         switch (side) {
-        case PileSide::Left: cut = l < all.x + width; l = std::max(l, all.x + width); break;
-        case PileSide::Top: cut = t < all.y + width; t = std::max(t, all.y + width); break;
-        case PileSide::Right: cut = right > all.right() - width; right = std::min(right, all.right() - width); break;
-        case PileSide::Bottom: cut = b > all.bottom() - width; b = std::min(b, all.bottom() - width); break;
+        case PileSide::Left:
+            cut = l < all.x + width;
+            l = std::max(l, all.x + width);
+            break;
+        case PileSide::Top:
+            cut = t < all.y + width;
+            t = std::max(t, all.y + width);
+            break;
+        case PileSide::Right:
+            cut = right > all.right() - width;
+            right = std::min(right, all.right() - width);
+            break;
+        case PileSide::Bottom:
+            cut = b > all.bottom() - width;
+            b = std::min(b, all.bottom() - width);
+            break;
         }
         if (!cut)
             continue;

@@ -7,7 +7,8 @@
 #include <array>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// How a sheet is folded into a signature: right-angle folds by turns, the last one making the spine.
 struct SignatureFold {
@@ -36,7 +37,7 @@ struct PileLeaf {
     PageSpot upper;
     PageSpot lower;
     Length caliper; ///< its thickness
-    Rect place{}; ///< where it lies, as the pile is seen from its front
+    Rect place{};   ///< where it lies, as the pile is seen from its front
     /// Left, top, right, bottom as the pile is seen from its front: folded where the paper goes on into another leaf.
     std::array<EdgeFate, 4> edges{EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife, EdgeFate::Knife};
     bool operator==(const PileLeaf&) const = default;
@@ -58,8 +59,8 @@ using Pile = std::vector<PileLeaf>;
 /// The sides of a pile as it is seen from its front.
 enum class PileSide { Left = 0, Top = 1, Right = 2, Bottom = 3 };
 
-/// Takes `width` off one side of the whole pile. Every edge that lay there is now a cut one, folds and all; what did not
-/// reach so far stays as it was.
+/// Takes `width` off one side of the whole pile. Every edge that lay there is now a cut one, folds and all; what did
+/// not reach so far stays as it was.
 [[nodiscard]] Pile trimmed(Pile pile, PileSide side, Length width);
 /// The same, but with the mill that prepares a spine for glue.
 [[nodiscard]] Pile milled(Pile pile, PileSide side, Length width);

@@ -6,8 +6,10 @@
 #include <array>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 struct TuckRow {
     int upTo; ///< g/m2, inclusive; 0 stands for "anything heavier"
@@ -46,7 +48,8 @@ Length Stock::gateAllowance() const { return grammage <= 120 ? Length::mm(1) : L
 
 QString Stock::gateRule() const
 {
-    return grammage <= 120 ? QStringLiteral("common practice to 120 g/m²") : QStringLiteral("common practice above 120 g/m²");
+    return grammage <= 120 ? QStringLiteral("common practice to 120 g/m²")
+                           : QStringLiteral("common practice above 120 g/m²");
 }
 
 void setGrammage(Stock& stock, int grammage)
@@ -123,9 +126,11 @@ Result<int> parseGrammage(const QString& text)
         for (const auto& b : basis)
             if (m.captured(2) == QLatin1String(b.sort))
                 return int(std::lround(std::min(m.captured(1).toDouble(), 1e6) * b.factor));
-        return problem({}, QStringLiteral("A pound weight needs its sort: text, cover, bond, index or tag, as in “100 lb text”."));
+        return problem(
+            {}, QStringLiteral("A pound weight needs its sort: text, cover, bond, index or tag, as in “100 lb text”."));
     }
-    return problem({}, QStringLiteral("Type a grammage in g/m², such as 135, or pounds with their sort, such as “100 lb text”."));
+    return problem(
+        {}, QStringLiteral("Type a grammage in g/m², such as 135, or pounds with their sort, such as “100 lb text”."));
 }
 
 } // namespace hinge

@@ -9,7 +9,8 @@
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Which way the fibres run in the flat piece as it is read. Paper folds cleanly along its grain.
 enum class Grain { AlongHeight, AlongWidth };

@@ -3,8 +3,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 int leavesOf(const Job& job) { return madeUpPages(job) / 2; }
 
@@ -12,16 +14,17 @@ int leavesOf(const Job& job) { return madeUpPages(job) / 2; }
 struct Trims {
     Length foreEdge;
     Length headFoot; ///< each
-    Length spine; ///< milled
+    Length spine;    ///< milled
 };
 
-/// The sheet of a work as it lies in the pile, folded and not yet trimmed. The page lies between a spine on its left and
-/// a fore-edge on its right, or the other way round on the other side of the spine.
+/// The sheet of a work as it lies in the pile, folded and not yet trimmed. The page lies between a spine on its left
+/// and a fore-edge on its right, or the other way round on the other side of the spine.
 Pile foldedSignature(const SignatureFold& fold, Size page, const Trims& trims, int sheet, Length caliper)
 {
     const Length w = page.w + trims.foreEdge + trims.spine;
     const Length h = page.h + trims.headFoot * 2;
-    FoldedSheet paper(std::vector<Length>(std::size_t(fold.columns), w), std::vector<Length>(std::size_t(fold.rows), h));
+    FoldedSheet paper(std::vector<Length>(std::size_t(fold.columns), w),
+                      std::vector<Length>(std::size_t(fold.rows), h));
     for (const FoldStep& step : fold.steps)
         paper.fold(step);
     return pileOf(paper, sheet, caliper);
@@ -113,7 +116,8 @@ void makeGlued(const Job& job, Book& book)
         book.sheets.push_back(emptySheet(number + 1, pages, fold));
         setCollatingMark(book.sheets.back(), job.page.h);
         // Every page is trimmed at head, foot and fore-edge, and milled at the spine.
-        const Size flat{(job.page.w + job.zones.bleed + job.pages.mill) * fold.columns, (job.page.h + job.zones.bleed * 2) * fold.rows};
+        const Size flat{(job.page.w + job.zones.bleed + job.pages.mill) * fold.columns,
+                        (job.page.h + job.zones.bleed * 2) * fold.rows};
         book.sheetFlat = {std::max(book.sheetFlat.w, flat.w), std::max(book.sheetFlat.h, flat.h)};
     }
     book.pile = boundAt(milled(std::move(book.pile), PileSide::Left, trims.spine), PileSide::Left);
@@ -126,7 +130,11 @@ void makeCutLeaves(const Job& job, Book& book)
     const Length trim = job.zones.bleed * 2;
     book.sheetFlat = {job.page.w + trim, job.page.h + trim};
     for (int i = 0; i < book.leaves; ++i)
-        book.pile.push_back({i, {true, 0, 0, false}, {false, 0, 0, false}, textStockOf(job).caliper(), {Length(), Length(), job.page.w, job.page.h}});
+        book.pile.push_back({i,
+                             {true, 0, 0, false},
+                             {false, 0, 0, false},
+                             textStockOf(job).caliper(),
+                             {Length(), Length(), job.page.w, job.page.h}});
     book.pile = boundAt(std::move(book.pile), PileSide::Left);
 }
 
@@ -134,7 +142,7 @@ void makeCutLeaves(const Job& job, Book& book)
 
 int madeUpPages(const Job& job)
 {
-    const int step = job.kind == PieceKind::Booklet || job.kind == PieceKind::Book ? 4 : 2;
+    const int step = rulesOf(job.kind).pagesStep;
     return (job.pages.count + step - 1) / step * step;
 }
 
@@ -180,15 +188,17 @@ Book makeBook(const Job& job)
     book.leaves = book.pages / 2;
     book.blanks = blankPages(job.pages.count, book.pages, job.pages.blanks);
     book.block = blockThickness(job);
-    switch (job.kind) {
-    case PieceKind::Booklet: makeStapled(job, book); break;
-    case PieceKind::Book: makeGlued(job, book); break;
+    switch (rulesOf(job.kind).binding) {
+    case Binding::Stapled: makeStapled(job, book); break;
+    case Binding::Glued: makeGlued(job, book); break;
     default: makeCutLeaves(job, book); break;
     }
     if (!book.sheets.empty())
         numberPages(book, job.rightToLeft);
     // A leaf's lower page faces the upper page of the leaf beneath it.
-    const auto spread = [&](int first, int second) { return job.rightToLeft ? Spread{second, first} : Spread{first, second}; };
+    const auto spread = [&](int first, int second) {
+        return job.rightToLeft ? Spread{second, first} : Spread{first, second};
+    };
     book.spreads.push_back(spread(0, 1));
     for (int page = 2; page < book.pages; page += 2)
         book.spreads.push_back(spread(page, page + 1));
@@ -205,7 +215,10 @@ Length blockThickness(const Job& job)
 Length reckonedSpine(const Job& job) { return blockThickness(job) + job.stock.caliper() * 2 + job.cover.glue; }
 Length spineOf(const Job& job) { return job.cover.spine.value_or(reckonedSpine(job)); }
 
-int formsOf(const Job& job, const Book& book) { return int(book.sheets.size()) * (job.pages.workStyle == WorkStyle::WorkAndTurn ? 1 : 2); }
+int formsOf(const Job& job, const Book& book)
+{
+    return int(book.sheets.size()) * (job.pages.workStyle == WorkStyle::WorkAndTurn ? 1 : 2);
+}
 
 int BookSheet::firstPage() const
 {

@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/paper/cut_tree.h"
 #include "core/job/job.h"
+#include "core/paper/cut_tree.h"
 #include "core/paper/signature.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// One sheet of a booklet, or one signature of a book.
 struct BookSheet {
@@ -13,8 +14,8 @@ struct BookSheet {
     int pages = 4;
     int columns = 2;
     int rows = 1;
-    /// Pages of the outer and the inner side, row by row from the left, as that side is looked at; 1 is the first page of
-    /// the text in reading order.
+    /// Pages of the outer and the inner side, row by row from the left, as that side is looked at; 1 is the first page
+    /// of the text in reading order.
     struct Spot {
         int page = 0;
         bool headDown = false;
@@ -30,7 +31,10 @@ struct BookSheet {
 
     /// The first page a reader meets of it.
     [[nodiscard]] int firstPage() const;
-    [[nodiscard]] const Spot& at(int side, int column, int row) const { return sides[std::size_t(side)][std::size_t(row * columns + column)]; }
+    [[nodiscard]] const Spot& at(int side, int column, int row) const
+    {
+        return sides[std::size_t(side)][std::size_t(row * columns + column)];
+    }
 };
 
 /// Two pages a reader sees beside each other; 0 where there is none.
@@ -42,8 +46,8 @@ struct Spread {
 
 /// The pages of a piece, folded, put together and counted.
 struct Book {
-    int pages = 0; ///< of the text, with blanks; the cover's four only when it is of the same stock
-    std::vector<int> blanks; ///< pages that are there only to fill, in order
+    int pages = 0;                 ///< of the text, with blanks; the cover's four only when it is of the same stock
+    std::vector<int> blanks;       ///< pages that are there only to fill, in order
     std::vector<BookSheet> sheets; ///< empty for cut leaves
     int leaves = 0;
     Length block; ///< leaves x caliper
@@ -61,7 +65,8 @@ struct Book {
     int stripCuts = 0;
 };
 
-/// Pages as wanted, made up to what the binding needs: a multiple of four where sheets fold, of two where leaves are cut.
+/// Pages as wanted, made up to what the binding needs: a multiple of four where sheets fold, of two where leaves are
+/// cut.
 [[nodiscard]] int madeUpPages(const Job& job);
 
 /// Which pages stay empty when `wanted` pages are made up to `made`.

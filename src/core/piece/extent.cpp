@@ -10,21 +10,19 @@ namespace hinge
 
 Extent extentOf(const Job& job)
 {
-    if (job.kind == PieceKind::Leaf)
+    if (rulesOf(job.kind).form == FlatForm::CutLeaf)
         return job.leaf.firstNumber > 0 ? Extent::WithoutNumbers : Extent::Whole;
     if (!hasPages(job.kind))
         return Extent::Whole;
     if (hasOwnCover(job))
         return Extent::CoverOnly;
-    const int pagesOnFlat = job.kind == PieceKind::Booklet ? 4 : 2;
-    return madeUpPages(job) > pagesOnFlat ? Extent::OuterSheetOnly : Extent::Whole;
+    return madeUpPages(job) > rulesOf(job.kind).pagesOnFlat ? Extent::OuterSheetOnly : Extent::Whole;
 }
 
 bool isBare(const Job& job)
 {
-    return std::ranges::all_of(job.surfaces, [](const auto& surface) {
-        return surface.second->items.empty() && !surface.second->supplied;
-    });
+    return std::ranges::all_of(
+        job.surfaces, [](const auto& surface) { return surface.second->items.empty() && !surface.second->supplied; });
 }
 
 QString extentName(Extent extent)
@@ -43,11 +41,11 @@ QString extentNote(Extent extent)
     switch (extent) {
     case Extent::Whole: return {};
     case Extent::CoverOnly:
-        return QStringLiteral(
-            "The files hold the cover only: the pages of the text are worked out, but cannot be filled and written yet.");
+        return QStringLiteral("The files hold the cover only: the pages of the text are worked out, but cannot be "
+                              "filled and written yet.");
     case Extent::OuterSheetOnly:
-        return QStringLiteral(
-            "The files hold the outer sheet only: the pages inside are worked out, but cannot be filled and written yet.");
+        return QStringLiteral("The files hold the outer sheet only: the pages inside are worked out, but cannot be "
+                              "filled and written yet.");
     case Extent::WithoutNumbers:
         return QStringLiteral(
             "The files are without numbers: every copy is the same, and numbers cannot be written yet.");

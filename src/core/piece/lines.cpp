@@ -3,8 +3,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Length lowEdge(const Rect& r, ItemSide side) { return isHorizontal(side) ? r.x : r.y; }
 Length highEdge(const Rect& r, ItemSide side) { return isHorizontal(side) ? r.right() : r.bottom(); }
@@ -112,7 +114,8 @@ Placed freeSideOn(const Paper& paper, Face face, ItemSide side, Length position,
     return placed;
 }
 
-std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, Length position, Length across, Length reach)
+std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, Length position, Length across,
+                                  Length reach)
 {
     std::optional<Placed> best;
     Length bestDistance = reach;
@@ -124,7 +127,8 @@ std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, 
         bestDistance = distance;
     };
     // Only lines of panels in the item's own row (column) can be meant.
-    const Panel& here = paper.face(face)[std::size_t(panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position}))];
+    const Panel& here = paper.face(face)[std::size_t(
+        panelAt(paper, face, isHorizontal(side) ? Point{position, across} : Point{across, position}))];
     for (const Panel& panel : paper.face(face)) {
         if (isHorizontal(side) ? panel.row != here.row : panel.column != here.column)
             continue;
@@ -143,7 +147,8 @@ std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, 
     return best;
 }
 
-namespace {
+namespace
+{
 
 std::array<Placed, 4> sidesOn(PaperLine line, int panel)
 {
@@ -160,8 +165,10 @@ std::array<Placed, 4> freeSides(const Paper& paper, Face face, const Rect& frame
 {
     const Length middleX = frame.x + frame.w.part(2);
     const Length middleY = frame.y + frame.h.part(2);
-    return {freeSide(paper, face, ItemSide::Left, frame.x, middleY), freeSide(paper, face, ItemSide::Top, frame.y, middleX),
-            freeSide(paper, face, ItemSide::Right, frame.right(), middleY), freeSide(paper, face, ItemSide::Bottom, frame.bottom(), middleX)};
+    return {freeSide(paper, face, ItemSide::Left, frame.x, middleY),
+            freeSide(paper, face, ItemSide::Top, frame.y, middleX),
+            freeSide(paper, face, ItemSide::Right, frame.right(), middleY),
+            freeSide(paper, face, ItemSide::Bottom, frame.bottom(), middleX)};
 }
 
 } // namespace hinge

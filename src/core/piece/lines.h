@@ -3,13 +3,15 @@
 
 #include "core/piece/panels.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// An item with its sides worked out.
 struct PlacedItem {
     QString id;
     SurfaceId surface;
-    /// In coordinates of the surface: from the head-left corner of its trim. May be empty when its sides have crossed; then a finding says so.
+    /// In coordinates of the surface: from the head-left corner of its trim. May be empty when its sides have crossed;
+    /// then a finding says so.
     Rect frame;
     /// What of it is printed: the frame within the bleed of the face.
     Rect printed;

@@ -5,8 +5,10 @@
 #include <cmath>
 #include <numbers>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A closed fold stops a little short of lying flat, so that the layers can be told apart.
 constexpr double closedAngle = 0.965 * std::numbers::pi;
@@ -48,7 +50,8 @@ std::vector<Bend> bendsOf(const Paper& paper)
 
 double eased(double t) { return t * t * (3 - 2 * t); }
 
-/// Bends that open at the same time: the two of a spine, and gate flaps, which are made from both ends one after the other.
+/// Bends that open at the same time: the two of a spine, and gate flaps, which are made from both ends one after the
+/// other.
 bool opensWith(const Paper& paper, const std::vector<Bend>& bends, std::size_t i)
 {
     if (i == 0)
@@ -108,11 +111,15 @@ std::vector<PanelPose> openedPiece(const Paper& paper, double openness)
         FoldedSheet before = sheet;
         if (!ofSpine)
             sheet.fold(step);
-        const bool flipped = !ofSpine && (vertical ? before.cell(step.line, 0).mirroredY : before.cell(0, step.line).mirroredX);
+        const bool flipped =
+            !ofSpine && (vertical ? before.cell(step.line, 0).mirroredY : before.cell(0, step.line).mirroredX);
         const double away = (step.moves == LineSide::Before) == (step.way == FoldWay::Over) ? 1 : -1;
         const double sense = (vertical ? away : -away) * (flipped ? -1 : 1);
         for (std::size_t c = 0; c < quads.size(); ++c) {
-            const bool moves = ofSpine ? int(c) % columns < step.line : sheet.cells()[c].place != before.cells()[c].place || sheet.cells()[c].mirroredX != before.cells()[c].mirroredX || sheet.cells()[c].mirroredY != before.cells()[c].mirroredY;
+            const bool moves = ofSpine ? int(c) % columns < step.line
+                                       : sheet.cells()[c].place != before.cells()[c].place ||
+                                             sheet.cells()[c].mirroredX != before.cells()[c].mirroredX ||
+                                             sheet.cells()[c].mirroredY != before.cells()[c].mirroredY;
             if (!moves)
                 continue;
             for (Place3& p : quads[c])
@@ -167,14 +174,18 @@ std::vector<PanelPose> leavesBetween(const Paper& paper, double openness, int le
     const Quad& b = poses[std::size_t(back->column)].corners;
     // On the inside the front lies left of the back when its column is the greater one.
     const bool frontLeft = front->column > back->column;
-    const std::array<std::size_t, 2> spine = frontLeft ? std::array<std::size_t, 2>{0, 3} : std::array<std::size_t, 2>{1, 2};
-    const std::array<std::size_t, 2> edge = frontLeft ? std::array<std::size_t, 2>{1, 2} : std::array<std::size_t, 2>{0, 3};
+    const std::array<std::size_t, 2> spine =
+        frontLeft ? std::array<std::size_t, 2>{0, 3} : std::array<std::size_t, 2>{1, 2};
+    const std::array<std::size_t, 2> edge =
+        frontLeft ? std::array<std::size_t, 2>{1, 2} : std::array<std::size_t, 2>{0, 3};
     std::vector<PanelPose> out;
     for (int i = 1; i <= leaves; ++i) {
         const double t = double(i) / (leaves + 1);
         // The front is hinged at its own spine edge; its free edge swings about that of the back.
-        const std::array<std::size_t, 2> hingeOfFront = frontLeft ? std::array<std::size_t, 2>{1, 2} : std::array<std::size_t, 2>{0, 3};
-        const std::array<std::size_t, 2> freeOfFront = frontLeft ? std::array<std::size_t, 2>{0, 3} : std::array<std::size_t, 2>{1, 2};
+        const std::array<std::size_t, 2> hingeOfFront =
+            frontLeft ? std::array<std::size_t, 2>{1, 2} : std::array<std::size_t, 2>{0, 3};
+        const std::array<std::size_t, 2> freeOfFront =
+            frontLeft ? std::array<std::size_t, 2>{0, 3} : std::array<std::size_t, 2>{1, 2};
         PanelPose pose;
         pose.column = back->column;
         for (std::size_t k = 0; k < 2; ++k) {
@@ -193,15 +204,9 @@ std::vector<PanelPose> leavesBetween(const Paper& paper, double openness, int le
 
 double tellingOpenness(const Job& job)
 {
-    switch (job.kind) {
-    case PieceKind::Leaf:
-    case PieceKind::WireBook: return 1;
-    case PieceKind::Cover:
-    case PieceKind::Book:
-    case PieceKind::Booklet: return 0.42;
-    case PieceKind::Leaflet:
-    case PieceKind::Card: break;
-    }
+    const KindRules& rules = rulesOf(job.kind);
+    if (!rules.isFolded())
+        return rules.standsOpen;
     switch (job.fold.scheme) {
     case FoldScheme::Zigzag: return job.fold.panels == 2 ? 0.62 : 0.45;
     case FoldScheme::Half: return job.fold.atHead ? 0.36 : 0.62;

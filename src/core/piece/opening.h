@@ -3,7 +3,8 @@
 
 #include "core/piece/panels.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// A place in the room about a half-open piece, in millimetres: x to the right and y to the foot of the inside face,
 /// z towards a reader who looks at it.
@@ -28,7 +29,8 @@ struct PanelPose {
 /// the front to the back. Empty for pieces without a fold or spine at the side.
 [[nodiscard]] std::vector<PanelPose> leavesBetween(const Paper& paper, double openness, int leaves);
 
-/// How far a piece stands open in a small drawing: far enough to show its folds, closed enough to show that it has some.
+/// How far a piece stands open in a small drawing: far enough to show its folds, closed enough to show that it has
+/// some.
 [[nodiscard]] double tellingOpenness(const Job& job);
 
 } // namespace hinge

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/paper/edge_fate.h"
 #include "core/job/job.h"
+#include "core/paper/edge_fate.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// What a panel is when the piece is folded.
 enum class Role { FrontCover, BackCover, TuckInFlap, Outside, Inside, Spine, CoverFlap, Stub };
@@ -77,7 +78,7 @@ struct FoldLine {
 struct KeepClear {
     Face face = Face::Outside;
     Rect area;
-    QString what; ///< "stamp", "glue": short, for the drawing
+    QString what;   ///< "stamp", "glue": short, for the drawing
     QString reason; ///< why, in one sentence
     /// Nothing at all may be printed there (glue), or only nothing that must be read (holes).
     bool noPrint = false;
@@ -130,8 +131,14 @@ struct Paper {
     [[nodiscard]] int columns() const { return int(widths.size()); }
     [[nodiscard]] int rows() const { return int(heights.size()); }
     /// The panel of a face that lies on this rectangle of the sheet.
-    [[nodiscard]] const Panel& panelOn(Face face, int column, int row) const { return panels[std::size_t(face)][panelIndex(face, column, row)]; }
-    [[nodiscard]] Panel& panelOn(Face face, int column, int row) { return panels[std::size_t(face)][panelIndex(face, column, row)]; }
+    [[nodiscard]] const Panel& panelOn(Face face, int column, int row) const
+    {
+        return panels[std::size_t(face)][panelIndex(face, column, row)];
+    }
+    [[nodiscard]] Panel& panelOn(Face face, int column, int row)
+    {
+        return panels[std::size_t(face)][panelIndex(face, column, row)];
+    }
     /// The panel behind this one: same paper, other face.
     [[nodiscard]] const Panel& behind(const Panel& panel) const;
     /// A place on one face as it lies on the other.
@@ -146,9 +153,9 @@ private:
 /// Fails when the panels do not fit on the flat, or when the panel wanted in front ends up inside.
 [[nodiscard]] Result<Paper> foldPaper(const Job& job);
 
-/// A page of the text, trimmed, as a paper of its own: the sides at head, foot and fore-edge are cut, the one at the spine
-/// is folded, milled or punched. Its front and its back are the same right- or left-hand page.
-/// Only for kinds with pages.
+/// A page of the text, trimmed, as a paper of its own: the sides at head, foot and fore-edge are cut, the one at the
+/// spine is folded, milled or punched. Its front and its back are the same right- or left-hand page. Only for kinds
+/// with pages.
 enum class Hand { Left, Right };
 inline constexpr std::array<Hand, 2> bothHands{Hand::Left, Hand::Right};
 /// "left-hand page", "right-hand page".

@@ -3,14 +3,17 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 View viewOf(const FoldedSheet& sheet, bool readerTurned)
 {
     View view;
     for (const Cell& cell : sheet.seenFromAbove())
-        view.panels.push_back({cell.outsideUp() ? Face::Outside : Face::Inside, cell.column, cell.row, cell.mirroredY != readerTurned});
+        view.panels.push_back(
+            {cell.outsideUp() ? Face::Outside : Face::Inside, cell.column, cell.row, cell.mirroredY != readerTurned});
     return view;
 }
 
@@ -24,7 +27,9 @@ QString placeInRow(int position, int count)
     if (count == 2)
         return position == 0 ? QStringLiteral("left") : QStringLiteral("right");
     if (count == 3)
-        return position == 0 ? QStringLiteral("left") : position == 1 ? QStringLiteral("middle") : QStringLiteral("right");
+        return position == 0   ? QStringLiteral("left")
+               : position == 1 ? QStringLiteral("middle")
+                               : QStringLiteral("right");
     return QStringLiteral("%1 of %2").arg(position + 1).arg(count);
 }
 
@@ -34,7 +39,8 @@ QString placeName(int position, int columns, int rows)
     if (rows == 1)
         return across;
     const int row = position / columns;
-    const QString down = rows == 2 ? (row == 0 ? QStringLiteral("upper") : QStringLiteral("lower")) : QStringLiteral("row %1").arg(row + 1);
+    const QString down = rows == 2 ? (row == 0 ? QStringLiteral("upper") : QStringLiteral("lower"))
+                                   : QStringLiteral("row %1").arg(row + 1);
     return across.isEmpty() ? down : down + u' ' + across;
 }
 
@@ -80,7 +86,8 @@ void assignReading(Paper& paper)
     turned.turnOver();
     const View& closedView = views.front();
     const Cell& bottom = turned.top();
-    Panel& backPanel = panelAt(paper, {bottom.outsideUp() ? Face::Outside : Face::Inside, bottom.column, bottom.row, false});
+    Panel& backPanel =
+        panelAt(paper, {bottom.outsideUp() ? Face::Outside : Face::Inside, bottom.column, bottom.row, false});
 
     // Reading order: first come, first numbered; the back cover is read last.
     int next = 1;
@@ -114,7 +121,8 @@ void assignReading(Paper& paper)
         fronts.push_back(&panelAt(paper, closedView.panels.front()));
     // An end panel that another fold closes around is tucked in; its outer face is the flap.
     std::vector<int> tucked;
-    for (int column = 0; column < paper.columns() && paper.rows() == 1 && paper.narrowing.why == Narrowed::TuckIn; ++column)
+    for (int column = 0; column < paper.columns() && paper.rows() == 1 && paper.narrowing.why == Narrowed::TuckIn;
+         ++column)
         if (paper.narrowing.columns[std::size_t(column)] > 0)
             tucked.push_back(column);
     for (auto& panels : paper.panels) {
@@ -136,7 +144,8 @@ void assignReading(Paper& paper)
                     panel.roleName += QStringLiteral(" %1").arg(flap - tucked.begin() + 1);
             } else {
                 panel.role = panel.face == Face::Outside ? Role::Outside : Role::Inside;
-                panel.roleName = (faceName(panel.face) + u' ' + placeName(panel.position, paper.columns(), paper.rows())).trimmed();
+                panel.roleName =
+                    (faceName(panel.face) + u' ' + placeName(panel.position, paper.columns(), paper.rows())).trimmed();
             }
         }
     }

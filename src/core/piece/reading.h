@@ -3,14 +3,15 @@
 
 #include "core/piece/panels.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// What a reader sees from above at one moment, row by row, from left to right.
 struct View {
     struct Seen {
         Face face;
         int column, row; ///< of the sheet, seen from the outside face
-        bool headDown; ///< against the reader, who holds the piece so that its front cover was upright
+        bool headDown;   ///< against the reader, who holds the piece so that its front cover was upright
     };
     std::vector<Seen> panels;
 };

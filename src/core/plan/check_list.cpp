@@ -3,8 +3,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 struct Count {
     int items = 0;
@@ -37,7 +39,8 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         CheckedPoint point{name, allWell, std::nullopt};
         int found = 0;
         for (const Finding& f : findings) {
-            if (std::ranges::none_of(prefixes, [&](const char* prefix) { return f.code.startsWith(QLatin1String(prefix)); }))
+            if (std::ranges::none_of(prefixes,
+                                     [&](const char* prefix) { return f.code.startsWith(QLatin1String(prefix)); }))
                 continue;
             ++found;
             point.trouble = point.trouble ? std::min(*point.trouble, f.severity) : f.severity;
@@ -50,29 +53,40 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
     const Count count = countOf(job);
     const Closing& closing = plan.paper.closing;
     add(QStringLiteral("Closes flat"),
-        closing.spare ? QStringLiteral("%1 to spare at the tightest fold").arg(shown(*closing.spare)) : QStringLiteral("no panel lies inside a fold"),
+        closing.spare ? QStringLiteral("%1 to spare at the tightest fold").arg(shown(*closing.spare))
+                      : QStringLiteral("no panel lies inside a fold"),
         {"fold."});
-    add(QStringLiteral("Paper folds cleanly"), QStringLiteral("%1 g/m², grain along the folds").arg(job.stock.grammage), {"grain.", "stock."});
+    add(QStringLiteral("Paper folds cleanly"), QStringLiteral("%1 g/m², grain along the folds").arg(job.stock.grammage),
+        {"grain.", "stock."});
     if (plan.book || job.kind == PieceKind::Cover)
-        add(QStringLiteral("Pages and binding agree"), plan.book ? QStringLiteral("%1 pages, none made up").arg(plan.book->pages) : QStringLiteral("the spine fits its block"),
+        add(QStringLiteral("Pages and binding agree"),
+            plan.book ? QStringLiteral("%1 pages, none made up").arg(plan.book->pages)
+                      : QStringLiteral("the spine fits its block"),
             {"pages.", "booklet.", "spine.thin", "spine.stale", "cover."});
-    add(QStringLiteral("Bleed where it is cut"), QStringLiteral("%1 where the knife goes, none over a fold").arg(shown(job.zones.bleed)),
+    add(QStringLiteral("Bleed where it is cut"),
+        QStringLiteral("%1 where the knife goes, none over a fold").arg(shown(job.zones.bleed)),
         {"bleed.", "supplied.bleed", "item.", "sliver"});
-    add(QStringLiteral("Live matter is safe"), QStringLiteral("%1 from the knife, %2 from folds").arg(shown(job.zones.safe), shown(job.zones.foldClearance)),
+    add(QStringLiteral("Live matter is safe"),
+        QStringLiteral("%1 from the knife, %2 from folds").arg(shown(job.zones.safe), shown(job.zones.foldClearance)),
         {"text.unsafe", "text.acrossFold", "safe.", "area.", "whole.", "spine.tight"});
-    add(QStringLiteral("Text is whole"), count.texts == 0   ? QStringLiteral("no text")
-                                         : count.texts == 1 ? QStringLiteral("the text fits, every letter has its glyph")
-                                                            : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
+    add(QStringLiteral("Text is whole"),
+        count.texts == 0   ? QStringLiteral("no text")
+        : count.texts == 1 ? QStringLiteral("the text fits, every letter has its glyph")
+                           : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
         {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd"});
-    add(QStringLiteral("Files are there"), count.files == 0   ? QStringLiteral("no files")
-                                           : count.files == 1 ? QStringLiteral("one file, unchanged, fonts inside")
-                                                              : QStringLiteral("%1 files, unchanged, fonts inside").arg(count.files),
+    add(QStringLiteral("Files are there"),
+        count.files == 0   ? QStringLiteral("no files")
+        : count.files == 1 ? QStringLiteral("one file, unchanged, fonts inside")
+                           : QStringLiteral("%1 files, unchanged, fonts inside").arg(count.files),
         {"file.", "supplied.size", "supplied.pages", "supplied.noTrimBox", "supplied.notPdf"});
     add(QStringLiteral("Pictures are fine enough"), QStringLiteral("300 ppi or more in print"), {"picture."});
-    add(QStringLiteral("Inks and lines print"), QStringLiteral("no ink over the press's limit, no hairlines"), {"ink.", "stroke."});
+    add(QStringLiteral("Inks and lines print"), QStringLiteral("no ink over the press's limit, no hairlines"),
+        {"ink.", "stroke."});
     if (count.codes > 0)
-        add(QStringLiteral("Codes can be read"), QStringLiteral("%1 with modules wide enough and blank paper around").arg(count.codes), {"code."});
-    add(QStringLiteral("Fits the press sheet"), QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet.up()), {"sheet.", "size."});
+        add(QStringLiteral("Codes can be read"),
+            QStringLiteral("%1 with modules wide enough and blank paper around").arg(count.codes), {"code."});
+    add(QStringLiteral("Fits the press sheet"),
+        QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet.up()), {"sheet.", "size."});
     return points;
 }
 
@@ -87,7 +101,9 @@ QString allIsWell(const Job& job, const Plan& plan)
             return QStringLiteral("every page has its place");
         if (job.kind == PieceKind::Cover)
             return QStringLiteral("the spine fits its block");
-        return plan.paper.folds.empty() || job.kind == PieceKind::Leaf ? QString() : QStringLiteral("the piece closes flat");
+        return plan.paper.folds.empty() || rulesOf(job.kind).form == FlatForm::CutLeaf
+                   ? QString()
+                   : QStringLiteral("the piece closes flat");
     }();
     return first.isEmpty() ? bleed : first + QStringLiteral("; ") + bleed;
 }

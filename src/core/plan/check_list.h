@@ -3,7 +3,8 @@
 
 #include "core/plan/plan.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// One thing that was looked at before release, and how it stands.
 struct CheckedPoint {
@@ -15,7 +16,8 @@ struct CheckedPoint {
 };
 
 /// What was checked, whether anything was found or not, so that "no findings" can be trusted.
-[[nodiscard]] std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std::vector<Finding>& findings);
+[[nodiscard]] std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan,
+                                                  const std::vector<Finding>& findings);
 
 /// What can be said of a piece that has no findings, in one line: that it closes, or that its pages have their places.
 [[nodiscard]] QString allIsWell(const Job& job, const Plan& plan);

@@ -1,19 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/checks.h"
 
+#include "core/file/links.h"
+#include "core/job/picture_fit.h"
 #include "core/plan/file_state.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/item_checks.h"
-#include "core/file/links.h"
-#include "core/units/page_sizes.h"
-#include "core/job/picture_fit.h"
 #include "core/plan/sheet_marks.h"
+#include "core/units/page_sizes.h"
 
 #include <algorithm>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr Length sizeTolerance = Length::micrometres(100);
 
@@ -35,134 +37,196 @@ void checkClosing(const Job& job, const Paper& paper, std::vector<Finding>& out)
     const Closing& closing = paper.closing;
     if (closing.spare && *closing.spare < Length()) {
         const QString role = paper.face(Face::Outside)[std::size_t(closing.tightestColumn)].roleName;
-        const bool typed = job.fold.tuckAllowance || std::ranges::any_of(job.fold.widths, [](const auto& w) { return w.has_value(); });
+        const bool typed =
+            job.fold.tuckAllowance || std::ranges::any_of(job.fold.widths, [](const auto& w) { return w.has_value(); });
         const Remedy remedy = typed ? Remedy::UseStockTuck : Remedy::None;
         if (paper.narrowing.why == Narrowed::TuckIn && paper.narrowing.allowance == Length() && job.fold.widths.empty())
-            out.push_back(found("fold.equalPanels", Severity::Stop, QStringLiteral("Equal panels do not close: the %1 must be narrower").arg(role),
-                                QStringLiteral("What folds inside must stop short of the fold around it, or it buckles."), remedy));
+            out.push_back(found(
+                "fold.equalPanels", Severity::Stop,
+                QStringLiteral("Equal panels do not close: the %1 must be narrower").arg(role),
+                QStringLiteral("What folds inside must stop short of the fold around it, or it buckles."), remedy));
         else
-            out.push_back(found("fold.buckles", Severity::Stop, QStringLiteral("The %1 is %2 too wide to close").arg(role, shown(job, abs(*closing.spare))),
-                                QStringLiteral("A panel that folds inside must stop short of the fold around it, or it buckles."), remedy));
+            out.push_back(
+                found("fold.buckles", Severity::Stop,
+                      QStringLiteral("The %1 is %2 too wide to close").arg(role, shown(job, abs(*closing.spare))),
+                      QStringLiteral("A panel that folds inside must stop short of the fold around it, or it buckles."),
+                      remedy));
     }
     if (closing.flapGap && *closing.flapGap < Length())
-        out.push_back(found("fold.overlaps", Severity::Stop, QStringLiteral("The gate flaps overlap by %1").arg(shown(job, abs(*closing.flapGap))),
-                            QStringLiteral("Gate flaps meet in the middle; together they may not be wider than what lies between them."), Remedy::UseStockTuck));
+        out.push_back(
+            found("fold.overlaps", Severity::Stop,
+                  QStringLiteral("The gate flaps overlap by %1").arg(shown(job, abs(*closing.flapGap))),
+                  QStringLiteral(
+                      "Gate flaps meet in the middle; together they may not be wider than what lies between them."),
+                  Remedy::UseStockTuck));
     else if (closing.flapGap && *closing.flapGap == Length())
-        out.push_back(found("fold.flapsTouch", Severity::Warn, QStringLiteral("The gate flaps meet without any room"),
-                            QStringLiteral("Folders drift by half a millimetre or more; flaps that touch ride up on each other."), Remedy::UseStockTuck));
+        out.push_back(
+            found("fold.flapsTouch", Severity::Warn, QStringLiteral("The gate flaps meet without any room"),
+                  QStringLiteral("Folders drift by half a millimetre or more; flaps that touch ride up on each other."),
+                  Remedy::UseStockTuck));
     if (closing.protrusion > Length::micrometres(500))
-        out.push_back(found("fold.protrudes", Severity::Warn, QStringLiteral("A panel sticks out %1 beyond the front cover").arg(shown(job, closing.protrusion)),
-                            QStringLiteral("The closed piece is larger than its cover; it catches in envelopes and racks.")));
+        out.push_back(
+            found("fold.protrudes", Severity::Warn,
+                  QStringLiteral("A panel sticks out %1 beyond the front cover").arg(shown(job, closing.protrusion)),
+                  QStringLiteral("The closed piece is larger than its cover; it catches in envelopes and racks.")));
     Length narrow = narrowestPanel;
     if (paper.columns() > 1)
         narrow = std::min(narrow, *std::ranges::min_element(paper.widths));
     if (paper.rows() > 1)
         narrow = std::min(narrow, *std::ranges::min_element(paper.heights));
     if (narrow < narrowestPanel)
-        out.push_back(found("fold.narrow", Severity::Warn, QStringLiteral("A panel of %1 is narrower than %2").arg(shown(job, narrow), shown(job, narrowestPanel)),
-                            QStringLiteral("Folding machines need about that much to take hold of the paper; this one would be folded by hand.")));
+        out.push_back(found(
+            "fold.narrow", Severity::Warn,
+            QStringLiteral("A panel of %1 is narrower than %2").arg(shown(job, narrow), shown(job, narrowestPanel)),
+            QStringLiteral(
+                "Folding machines need about that much to take hold of the paper; this one would be folded by hand.")));
     if (job.stock.grammage > heaviestUnscored && !job.fold.scored)
-        out.push_back(found("stock.score", Severity::Warn, QStringLiteral("%1 g/m² wants a score before folding").arg(job.stock.grammage),
-                            QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored), Remedy::Score));
+        out.push_back(
+            found("stock.score", Severity::Warn,
+                  QStringLiteral("%1 g/m² wants a score before folding").arg(job.stock.grammage),
+                  QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored),
+                  Remedy::Score));
 }
 
 void checkCover(const Job& job, std::vector<Finding>& out)
 {
     const Length spine = spineOf(job);
     if (spine < thinnestTextSpine)
-        out.push_back(found("spine.thin", Severity::Warn, QStringLiteral("A spine of %1 is too thin for text").arg(shown(job, spine)),
-                            QStringLiteral("Covers wander by about a millimetre; from %1 on a line of text stays on the spine.").arg(shown(job, thinnestTextSpine))));
+        out.push_back(found(
+            "spine.thin", Severity::Warn, QStringLiteral("A spine of %1 is too thin for text").arg(shown(job, spine)),
+            QStringLiteral("Covers wander by about a millimetre; from %1 on a line of text stays on the spine.")
+                .arg(shown(job, thinnestTextSpine))));
     if (job.cover.spine) {
         const Length reckoned = reckonedSpine(job);
         if (abs(reckoned - spine) > spineTolerance)
-            out.push_back(found("spine.stale", Severity::Warn, QStringLiteral("The spine is %1, the pages now want %2").arg(shown(job, spine), shown(job, reckoned)),
-                                QStringLiteral("It was typed; pages or stock may have changed since. A wrong spine shows on the shelf."), Remedy::ReckonSpine));
+            out.push_back(found(
+                "spine.stale", Severity::Warn,
+                QStringLiteral("The spine is %1, the pages now want %2").arg(shown(job, spine), shown(job, reckoned)),
+                QStringLiteral(
+                    "It was typed; pages or stock may have changed since. A wrong spine shows on the shelf."),
+                Remedy::ReckonSpine));
     }
     if (job.stock.grammage > heaviestUnscored && job.cover.hinge == Length())
-        out.push_back(found("stock.score", Severity::Warn, QStringLiteral("A cover of %1 g/m² wants hinge scores").arg(job.stock.grammage),
-                            QStringLiteral("Without a score beside the spine the cover cracks where it opens."), Remedy::Score));
+        out.push_back(found("stock.score", Severity::Warn,
+                            QStringLiteral("A cover of %1 g/m² wants hinge scores").arg(job.stock.grammage),
+                            QStringLiteral("Without a score beside the spine the cover cracks where it opens."),
+                            Remedy::Score));
     if (job.coatings[1] != Coating::None)
-        out.push_back(found("cover.coatedGlue", Severity::Warn, QStringLiteral("The inside of the cover is coated where it is glued"),
-                            QStringLiteral("Glue does not hold on %1; leave the glue area free of it.").arg(coatingName(job.coatings[1]))));
+        out.push_back(found("cover.coatedGlue", Severity::Warn,
+                            QStringLiteral("The inside of the cover is coated where it is glued"),
+                            QStringLiteral("Glue does not hold on %1; leave the glue area free of it.")
+                                .arg(coatingName(job.coatings[1]))));
 }
 
 void checkPages(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
     const Book& book = *plan.book;
-    const int step = job.kind == PieceKind::WireBook ? 2 : 4;
+    const int step = rulesOf(job.kind).pagesStep;
     if (book.pages != job.pages.count)
-        out.push_back(found("pages.madeUp", Severity::Warn,
-                            QStringLiteral("%1 pages are no multiple of %2; %3 made up").arg(job.pages.count).arg(step)
-                                .arg(book.blanks.size() == 1 ? QStringLiteral("one blank is") : QStringLiteral("%1 blanks are").arg(book.blanks.size())),
-                            step == 4 ? QStringLiteral("Every folded sheet has four pages. Fill the blanks, or take pages out.")
-                                      : QStringLiteral("Every leaf has two pages. Fill the blank, or take a page out."),
-                            Remedy::MakeUpPages));
+        out.push_back(
+            found("pages.madeUp", Severity::Warn,
+                  QStringLiteral("%1 pages are no multiple of %2; %3 made up")
+                      .arg(job.pages.count)
+                      .arg(step)
+                      .arg(book.blanks.size() == 1 ? QStringLiteral("one blank is")
+                                                   : QStringLiteral("%1 blanks are").arg(book.blanks.size())),
+                  step == 4 ? QStringLiteral("Every folded sheet has four pages. Fill the blanks, or take pages out.")
+                            : QStringLiteral("Every leaf has two pages. Fill the blank, or take a page out."),
+                  Remedy::MakeUpPages));
     if (!book.blanks.empty() && book.blanks.back() == book.pages && !hasOwnCover(job))
         out.push_back(found("pages.blankBack", Severity::Warn, QStringLiteral("The back cover would be blank"),
                             QStringLiteral("Blanks at the end fall on the page everybody sees."), Remedy::MoveBlanks));
-    if (job.kind == PieceKind::Booklet) {
+    if (rulesOf(job.kind).binding == Binding::Stapled) {
         const Length thick = book.block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
         if (thick > thickestStapled)
-            out.push_back(found("booklet.thick", Severity::Warn, QStringLiteral("%1 of paper is too thick to staple").arg(shown(job, thick)),
-                                QStringLiteral("Common practice: staples close up to about %1; thicker booklets gape and lose their middle sheets.").arg(shown(job, thickestStapled)),
+            out.push_back(found("booklet.thick", Severity::Warn,
+                                QStringLiteral("%1 of paper is too thick to staple").arg(shown(job, thick)),
+                                QStringLiteral("Common practice: staples close up to about %1; thicker booklets gape "
+                                               "and lose their middle sheets.")
+                                    .arg(shown(job, thickestStapled)),
                                 Remedy::GlueInstead));
         if (job.stock.grammage > heaviestUnscored && hasOwnCover(job) && !job.fold.scored)
-            out.push_back(found("stock.score", Severity::Warn, QStringLiteral("A cover of %1 g/m² wants a score before folding").arg(job.stock.grammage),
-                                QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored), Remedy::Score));
+            out.push_back(
+                found("stock.score", Severity::Warn,
+                      QStringLiteral("A cover of %1 g/m² wants a score before folding").arg(job.stock.grammage),
+                      QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored),
+                      Remedy::Score));
     }
     if (!book.opens)
-        out.push_back(found("pages.closed", Severity::Stop, QStringLiteral("Pages stay closed: folds are left at the head or fore-edge"),
-                            QStringLiteral("Without bleed nothing is trimmed off there, and a signature cannot be opened."), Remedy::None));
+        out.push_back(
+            found("pages.closed", Severity::Stop,
+                  QStringLiteral("Pages stay closed: folds are left at the head or fore-edge"),
+                  QStringLiteral("Without bleed nothing is trimmed off there, and a signature cannot be opened."),
+                  Remedy::None));
     // Turned, the form lands on its own back: only a sheet that holds it twice yields whole signatures.
     for (const Run& run : plan.runs)
-        if (run.isText && run.up == 1 && job.kind == PieceKind::Book && job.pages.workStyle == WorkStyle::WorkAndTurn)
-            out.push_back(found("sheet.oneUp", Severity::Stop, QStringLiteral("Work-and-turn needs room for two signatures; the press sheet of %1 takes one").arg(formatSize(job.press.sheet, job.unit)),
-                                QStringLiteral("Both sides are printed from one form that holds the signature twice. Print it sheetwise, or take smaller signatures or a larger sheet."), Remedy::Sheetwise));
+        if (run.isText && run.up == 1 && rulesOf(job.kind).binding == Binding::Glued &&
+            job.pages.workStyle == WorkStyle::WorkAndTurn)
+            out.push_back(
+                found("sheet.oneUp", Severity::Stop,
+                      QStringLiteral("Work-and-turn needs room for two signatures; the press sheet of %1 takes one")
+                          .arg(formatSize(job.press.sheet, job.unit)),
+                      QStringLiteral("Both sides are printed from one form that holds the signature twice. Print it "
+                                     "sheetwise, or take smaller signatures or a larger sheet."),
+                      Remedy::Sheetwise));
     for (const Run& run : plan.runs)
         if (run.isText && run.up == 0)
             out.push_back(found("sheet.textTooSmall", Severity::Stop,
-                                QStringLiteral("The text sheet of %1 does not fit on the press sheet of %2").arg(formatSize(book.sheetFlat, job.unit), formatSize(job.press.sheet, job.unit)),
+                                QStringLiteral("The text sheet of %1 does not fit on the press sheet of %2")
+                                    .arg(formatSize(book.sheetFlat, job.unit), formatSize(job.press.sheet, job.unit)),
                                 QStringLiteral("Choose a larger press sheet, or signatures of fewer pages.")));
 }
 
 void checkGrain(const Job& job, const Paper& paper, std::vector<Finding>& out)
 {
-    const bool bends = job.kind != PieceKind::Leaf && job.kind != PieceKind::WireBook;
+    const bool bends = rulesOf(job.kind).bends();
     if (bends && grainAgainstFolds(job, paper) == GrainAgainst::Across)
         out.push_back(found("grain.across", Severity::Warn, QStringLiteral("The grain runs across the folds"),
-                            QStringLiteral("Paper cracks and springs back when it is folded against its grain."), Remedy::TurnGrain));
+                            QStringLiteral("Paper cracks and springs back when it is folded against its grain."),
+                            Remedy::TurnGrain));
 }
 
 void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
     if (job.zones.bleed == Length())
-        out.push_back(found("bleed.none", Severity::Warn, QStringLiteral("No bleed on edges that are cut"),
-                            QStringLiteral("The knife drifts by some tenths of a millimetre; without bleed that shows as a white edge.")));
+        out.push_back(
+            found("bleed.none", Severity::Warn, QStringLiteral("No bleed on edges that are cut"),
+                  QStringLiteral(
+                      "The knife drifts by some tenths of a millimetre; without bleed that shows as a white edge.")));
     if (job.zones.safe < knifeDrift)
-        out.push_back(found("safe.small", Severity::Warn, QStringLiteral("A safe zone of %1 is smaller than the drift of press and knife").arg(shown(job, job.zones.safe)),
-                            QStringLiteral("Together they miss by up to %1; what stands nearer to the trim may be cut.").arg(shown(job, knifeDrift)), Remedy::WidenSafe));
+        out.push_back(found("safe.small", Severity::Warn,
+                            QStringLiteral("A safe zone of %1 is smaller than the drift of press and knife")
+                                .arg(shown(job, job.zones.safe)),
+                            QStringLiteral("Together they miss by up to %1; what stands nearer to the trim may be cut.")
+                                .arg(shown(job, knifeDrift)),
+                            Remedy::WidenSafe));
     else if (!plan.paper.folds.empty() && job.zones.foldClearance < folderDrift)
-        out.push_back(found("safe.small", Severity::Warn, QStringLiteral("%1 clear of folds is smaller than the drift of the folder").arg(shown(job, job.zones.foldClearance)),
-                            QStringLiteral("Folders miss by up to %1; what stands nearer may be folded.").arg(shown(job, folderDrift)), Remedy::WidenSafe));
+        out.push_back(found(
+            "safe.small", Severity::Warn,
+            QStringLiteral("%1 clear of folds is smaller than the drift of the folder")
+                .arg(shown(job, job.zones.foldClearance)),
+            QStringLiteral("Folders miss by up to %1; what stands nearer may be folded.").arg(shown(job, folderDrift)),
+            Remedy::WidenSafe));
     if (plan.sheet.up() == 0)
-        out.push_back(found("sheet.tooSmall", Severity::Stop, QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit)),
-                            QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.")));
+        out.push_back(found(
+            "sheet.tooSmall", Severity::Stop,
+            QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit)),
+            QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.")));
     // One side's marks are enough to cut by.
     const int unmarked = trimLinesWithoutMark(
         plan.sheet.front, sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside));
     if (unmarked > 0)
-        out.push_back(found(
-            "sheet.marks", Severity::Warn,
-            unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet")
-                          : QStringLiteral("%1 cuts have no mark on the press sheet").arg(unmarked),
-            QStringLiteral(
-                "There is no room for it beside the bleeds, and nothing to set the knife by. Take a larger sheet, or a smaller bleed.")));
+        out.push_back(found("sheet.marks", Severity::Warn,
+                            unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet")
+                                          : QStringLiteral("%1 cuts have no mark on the press sheet").arg(unmarked),
+                            QStringLiteral("There is no room for it beside the bleeds, and nothing to set the knife "
+                                           "by. Take a larger sheet, or a smaller bleed.")));
 }
 
 /// One name, two sizes: said when the unit suggests that the other one was meant.
 void checkSizeName(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
-    const Size size = job.kind == PieceKind::Leaf ? plan.paper.flat : plan.paper.closing.size;
+    const Size size = rulesOf(job.kind).form == FlatForm::CutLeaf ? plan.paper.flat : plan.paper.closing.size;
     const auto twin = otherSizeOfThatName(size);
     if (!twin)
         return;
@@ -170,12 +234,16 @@ void checkSizeName(const Job& job, const Plan& plan, std::vector<Finding>& out)
     const bool isAmerican = twin->family == SizeFamily::IsoA; // the twin is the other family
     if (inches == isAmerican)
         return;
-    out.push_back(found("size.twoNames", Severity::Warn,
-                        QStringLiteral("%1 is %2; %3 is %4").arg(QString(nameOfSize(size)).remove(QStringLiteral(" landscape")), formatSize(size, job.unit), twin->title(), formatSize(twin->size, job.unit)),
-                        QStringLiteral("One name stands for two sizes. Make sure that this is the one the customer means.")));
+    out.push_back(
+        found("size.twoNames", Severity::Warn,
+              QStringLiteral("%1 is %2; %3 is %4")
+                  .arg(QString(nameOfSize(size)).remove(QStringLiteral(" landscape")), formatSize(size, job.unit),
+                       twin->title(), formatSize(twin->size, job.unit)),
+              QStringLiteral("One name stands for two sizes. Make sure that this is the one the customer means.")));
 }
 
-Finding fileFinding(const QString& code, Severity severity, const SurfaceId& surface, const QString& itemId, QString message, QString reason)
+Finding fileFinding(const QString& code, Severity severity, const SurfaceId& surface, const QString& itemId,
+                    QString message, QString reason)
 {
     Finding f;
     f.code = code;
@@ -188,8 +256,8 @@ Finding fileFinding(const QString& code, Severity severity, const SurfaceId& sur
 }
 
 /// What is wrong with the file itself, for pictures and supplied artwork alike. True when it can be used.
-bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, const SurfaceId& surface, const QString& itemId,
-               std::vector<Finding>& out)
+bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, const SurfaceId& surface,
+               const QString& itemId, std::vector<Finding>& out)
 {
     if (!facts.error.isEmpty()) {
         const bool damaged = std::ranges::any_of(job.embedded, [&](const EmbeddedFile& held) {
@@ -235,38 +303,46 @@ bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, c
     return true;
 }
 
-void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, const FileFacts& facts, std::vector<Finding>& out)
+void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, const FileFacts& facts,
+                   std::vector<Finding>& out)
 {
     const LinkedFile& file = *job.on(surface).supplied;
     if (!checkFile(job, file, facts, surface, {}, out))
         return;
     if (!facts.isPdf) {
-        out.push_back(fileFinding(QStringLiteral("supplied.notPdf"), Severity::Stop, surface, {},
-                                  QStringLiteral("%1 is not a PDF").arg(shownPath(file.path)),
-                                  QStringLiteral("Supplied artwork is taken from a PDF page, which knows its trim and bleed.")));
+        out.push_back(
+            fileFinding(QStringLiteral("supplied.notPdf"), Severity::Stop, surface, {},
+                        QStringLiteral("%1 is not a PDF").arg(shownPath(file.path)),
+                        QStringLiteral("Supplied artwork is taken from a PDF page, which knows its trim and bleed.")));
         return;
     }
     const PageFacts& page = facts.pages[std::size_t(file.page - 1)];
     const Size flat = plan.paper.flat;
     if (!sameTrim(page.trim, flat)) {
         const bool turned = sameTrim(page.trim.turned(), flat);
-        out.push_back(fileFinding(QStringLiteral("supplied.size"), Severity::Stop, surface, {},
-                                  QStringLiteral("%1 is %2, the flat is %3").arg(shownPath(file.path), formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
-                                  turned ? QStringLiteral("The page is turned by 90 degrees.")
-                                         : QStringLiteral("Its trim box does not match; folds and cuts would fall in the wrong places.")));
+        out.push_back(fileFinding(
+            QStringLiteral("supplied.size"), Severity::Stop, surface, {},
+            QStringLiteral("%1 is %2, the flat is %3")
+                .arg(shownPath(file.path), formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
+            turned ? QStringLiteral("The page is turned by 90 degrees.")
+                   : QStringLiteral("Its trim box does not match; folds and cuts would fall in the wrong places.")));
     } else if (!page.hasTrimBox) {
-        out.push_back(fileFinding(QStringLiteral("supplied.noTrimBox"), Severity::Warn, surface, {},
-                                  QStringLiteral("%1 has no trim box; its page edge is taken").arg(shownPath(file.path)),
-                                  QStringLiteral("Without a trim box nobody can tell page edge from bleed.")));
+        out.push_back(
+            fileFinding(QStringLiteral("supplied.noTrimBox"), Severity::Warn, surface, {},
+                        QStringLiteral("%1 has no trim box; its page edge is taken").arg(shownPath(file.path)),
+                        QStringLiteral("Without a trim box nobody can tell page edge from bleed.")));
     }
     const Length least = *std::ranges::min_element(page.bleed);
     if (least + sizeTolerance < job.zones.bleed)
-        out.push_back(fileFinding(QStringLiteral("supplied.bleed"), Severity::Warn, surface, {},
-                                  QStringLiteral("%1 has %2 bleed, %3 is wanted").arg(shownPath(file.path), shown(job, std::max(least, Length())), shown(job, job.zones.bleed)),
-                                  QStringLiteral("Where the knife drifts outward a white edge would show.")));
+        out.push_back(fileFinding(
+            QStringLiteral("supplied.bleed"), Severity::Warn, surface, {},
+            QStringLiteral("%1 has %2 bleed, %3 is wanted")
+                .arg(shownPath(file.path), shown(job, std::max(least, Length())), shown(job, job.zones.bleed)),
+            QStringLiteral("Where the knife drifts outward a white edge would show.")));
     const bool single = !job.on(otherFace(surface.face)).supplied && job.on(otherFace(surface.face)).items.empty();
     const int wanted = single ? 1 : 2;
-    const bool sameFile = job.on(otherFace(surface.face)).supplied && job.on(otherFace(surface.face)).supplied->path == file.path;
+    const bool sameFile =
+        job.on(otherFace(surface.face)).supplied && job.on(otherFace(surface.face)).supplied->path == file.path;
     if (int(facts.pages.size()) > wanted && (single || sameFile) && surface == Face::Outside)
         out.push_back(fileFinding(QStringLiteral("supplied.pages"), Severity::Warn, surface, {},
                                   QStringLiteral("%1 has %2 pages; two faces are printed")
@@ -279,9 +355,9 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
 std::vector<Finding> checkPiece(const Job& job, const Plan& plan)
 {
     std::vector<Finding> out;
-    if (job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card)
+    if (rulesOf(job.kind).isFolded())
         checkClosing(job, plan.paper, out);
-    if (job.kind == PieceKind::Cover || job.kind == PieceKind::Book)
+    if (rulesOf(job.kind).form == FlatForm::WrappedCover)
         checkCover(job, out);
     if (plan.book)
         checkPages(job, plan, out);
@@ -298,7 +374,8 @@ double effectivePpi(const Item& item, const Rect& frame, const FileFacts& facts)
 {
     if (facts.pixelWidth <= 0 || facts.pixelHeight <= 0 || frame.isEmpty())
         return 0;
-    return facts.pixelWidth / pictureArea(frame, item.fit, item.crop, double(facts.pixelWidth) / facts.pixelHeight).w.toInches();
+    return facts.pixelWidth /
+           pictureArea(frame, item.fit, item.crop, double(facts.pixelWidth) / facts.pixelHeight).w.toInches();
 }
 
 std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFactsMap& facts)
@@ -314,27 +391,27 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
             if (!checkFile(job, item.file, known, surface, item.id, out))
                 continue;
             if (known.profileMisfit)
-                out.push_back(fileFinding(
-                    QStringLiteral("picture.wrongProfile"), Severity::Warn, surface, item.id,
-                    QStringLiteral("%1 has a profile that does not fit its colours, %2")
-                        .arg(nameOf(item), surfaceName(surface, job.kind)),
-                    known.colour == PixelColour::Rgb
-                        ? QStringLiteral(
-                              "It is printed as sRGB, as if it had none. Save it again with the profile it was made in.")
-                        : QStringLiteral(
-                              "Its numbers go to the plates as they are. Save it again with the profile it was made in.")));
+                out.push_back(fileFinding(QStringLiteral("picture.wrongProfile"), Severity::Warn, surface, item.id,
+                                          QStringLiteral("%1 has a profile that does not fit its colours, %2")
+                                              .arg(nameOf(item), surfaceName(surface, job.kind)),
+                                          known.colour == PixelColour::Rgb
+                                              ? QStringLiteral("It is printed as sRGB, as if it had none. Save it "
+                                                               "again with the profile it was made in.")
+                                              : QStringLiteral("Its numbers go to the plates as they are. Save it "
+                                                               "again with the profile it was made in.")));
             else if (known.pixelWidth > 0 && known.colour == PixelColour::Rgb && !known.hasProfile)
                 out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, surface, item.id,
-                                          QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), surfaceName(surface, job.kind)),
-                                          QStringLiteral("Nobody can tell which colours were meant; they are taken as sRGB. Save it with its profile.")));
+                                          QStringLiteral("%1 has RGB without a profile, %2")
+                                              .arg(nameOf(item), surfaceName(surface, job.kind)),
+                                          QStringLiteral("Nobody can tell which colours were meant; they are taken as "
+                                                         "sRGB. Save it with its profile.")));
             if (known.heaviestInk > job.press.inkLimit)
-                out.push_back(fileFinding(
-                    QStringLiteral("ink.picture"), Severity::Warn, surface, item.id,
-                    QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4")
-                        .arg(nameOf(item), QString::number(known.heaviestInk), QString::number(job.press.inkLimit),
-                             surfaceName(surface, job.kind)),
-                    QStringLiteral(
-                        "So much ink does not dry; it sets off on the next sheet. Convert the picture anew for this press.")));
+                out.push_back(fileFinding(QStringLiteral("ink.picture"), Severity::Warn, surface, item.id,
+                                          QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4")
+                                              .arg(nameOf(item), QString::number(known.heaviestInk),
+                                                   QString::number(job.press.inkLimit), surfaceName(surface, job.kind)),
+                                          QStringLiteral("So much ink does not dry; it sets off on the next sheet. "
+                                                         "Convert the picture anew for this press.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
             if (const FileState fineness = finenessOf(ppi); fineness != FileState::Fine)
                 out.push_back(fileFinding(
@@ -348,8 +425,10 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
     if (const LinkedFile& profile = job.press.profile; !profile.path.isEmpty() && facts.contains(profile.path)) {
         const FileFacts& known = facts[profile.path];
         if (checkFile(job, profile, known, Face::Outside, {}, out) && known.profileName.isEmpty())
-            out.push_back(fileFinding(QStringLiteral("file.noProfile"), Severity::Stop, Face::Outside, {}, QStringLiteral("%1 is no press profile").arg(shownPath(profile.path)),
-                                      QStringLiteral("Choose an ICC profile of a press in four process colours, or the one that ships with the program.")));
+            out.push_back(fileFinding(QStringLiteral("file.noProfile"), Severity::Stop, Face::Outside, {},
+                                      QStringLiteral("%1 is no press profile").arg(shownPath(profile.path)),
+                                      QStringLiteral("Choose an ICC profile of a press in four process colours, or the "
+                                                     "one that ships with the program.")));
     }
     return out;
 }

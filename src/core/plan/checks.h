@@ -3,7 +3,8 @@
 
 #include "core/plan/plan.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// Findings about the piece itself: closing, grain, zones, pages, press sheet, and what stands on its faces.
 [[nodiscard]] std::vector<Finding> checkPiece(const Job& job, const Plan& plan);

@@ -6,7 +6,8 @@
 #include <QString>
 #include <optional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// A number the piece has, with the way it came about.
 struct Figure {

@@ -7,8 +7,10 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 const QString pieceGroup = QStringLiteral("Piece");
 const QString paperGroup = QStringLiteral("Paper");
@@ -16,7 +18,8 @@ const QString pagesGroup = QStringLiteral("Pages");
 const QString runGroup = QStringLiteral("Run");
 
 /// Builds figures one by one; every kind of value is shown in one way only.
-class Figures {
+class Figures
+{
 public:
     explicit Figures(Unit unit) : unit_(unit) {}
 
@@ -105,7 +108,8 @@ QString narrowedBecause(Narrowed why)
     switch (why) {
     case Narrowed::Nothing: return {};
     case Narrowed::TuckIn: return QStringLiteral("narrower so that it closes inside the others");
-    case Narrowed::GateFlaps: return QStringLiteral("stops short of the middle, so that the flaps do not press on each other");
+    case Narrowed::GateFlaps:
+        return QStringLiteral("stops short of the middle, so that the flaps do not press on each other");
     case Narrowed::Step: return QStringLiteral("the front stops short and leaves a step");
     }
     return {};
@@ -126,15 +130,22 @@ void addPanels(Figures& f, const Job& job, const Paper& paper)
         const int at = from >= count / 2 ? count - 1 - i : i;
         const auto index = std::size_t(at);
         const bool strip = paper.rows() == 1 || paper.columns() == 1;
-        const QString role = strip ? paper.face(Face::Outside)[index].roleName : QStringLiteral("column %1").arg(at + 1);
-        Figure& w = f.length(pieceGroup, QStringLiteral("panel.%1.%2").arg(at + 1).arg(across ? QStringLiteral("width") : QStringLiteral("height")),
-                             capital(role), across ? paper.widths[index] : paper.heights[index]);
-        w.working = across ? sharedWorking(f, paper.flat.w, grid->columnShares, narrower.columns, job.fold.widths, narrower.allowance, index)
-                           : sharedWorking(f, paper.flat.h, grid->rowShares, narrower.rows, {}, narrower.allowance, index);
+        const QString role =
+            strip ? paper.face(Face::Outside)[index].roleName : QStringLiteral("column %1").arg(at + 1);
+        Figure& w = f.length(
+            pieceGroup,
+            QStringLiteral("panel.%1.%2").arg(at + 1).arg(across ? QStringLiteral("width") : QStringLiteral("height")),
+            capital(role), across ? paper.widths[index] : paper.heights[index]);
+        w.working = across
+                        ? sharedWorking(f, paper.flat.w, grid->columnShares, narrower.columns, job.fold.widths,
+                                        narrower.allowance, index)
+                        : sharedWorking(f, paper.flat.h, grid->rowShares, narrower.rows, {}, narrower.allowance, index);
         w.overridden = w.working == QStringLiteral("typed");
         if (across)
             w.overrideField = QStringLiteral("fold.widths.%1").arg(at + 1);
-        w.source = (across ? narrower.columns : narrower.rows)[index] > 0 ? narrowedBecause(narrower.why) : QStringLiteral("the flat shared among its panels");
+        w.source = (across ? narrower.columns : narrower.rows)[index] > 0
+                       ? narrowedBecause(narrower.why)
+                       : QStringLiteral("the flat shared among its panels");
     }
     if (across && paper.rows() > 1) {
         Figure& h = f.length(pieceGroup, QStringLiteral("row.1.height"), QStringLiteral("Rows"), paper.heights[0]);
@@ -147,7 +158,9 @@ void addPanels(Figures& f, const Job& job, const Paper& paper)
     } else if (narrower.why != Narrowed::Nothing) {
         // A fold that tucks nothing in has no use for an allowance.
         const bool gate = narrower.why == Narrowed::GateFlaps;
-        Figure& tuck = f.length(pieceGroup, QStringLiteral("tuckAllowance"), gate ? QStringLiteral("Short of the middle") : QStringLiteral("Tuck allowance"), narrower.allowance);
+        Figure& tuck = f.length(pieceGroup, QStringLiteral("tuckAllowance"),
+                                gate ? QStringLiteral("Short of the middle") : QStringLiteral("Tuck allowance"),
+                                narrower.allowance);
         tuck.overridden = job.fold.tuckAllowance.has_value();
         tuck.overrideField = QStringLiteral("fold.tuckAllowance");
         const Length usual = gate ? job.stock.gateAllowance() : job.stock.tuckAllowance();
@@ -156,12 +169,14 @@ void addPanels(Figures& f, const Job& job, const Paper& paper)
         tuck.source = gate ? job.stock.gateRule() : job.stock.tuckRule();
     }
     if (paper.closing.spare) {
-        Figure& spare = f.length(pieceGroup, QStringLiteral("closing.spare"), QStringLiteral("Room to close"), *paper.closing.spare);
+        Figure& spare = f.length(pieceGroup, QStringLiteral("closing.spare"), QStringLiteral("Room to close"),
+                                 *paper.closing.spare);
         spare.working = QStringLiteral("gap at the fold less the paper inside it");
         spare.source = QStringLiteral("found by folding; below 0 the panel buckles");
     }
     if (paper.closing.flapGap) {
-        Figure& gap = f.length(pieceGroup, QStringLiteral("closing.flapGap"), QStringLiteral("Between the flaps"), *paper.closing.flapGap);
+        Figure& gap = f.length(pieceGroup, QStringLiteral("closing.flapGap"), QStringLiteral("Between the flaps"),
+                               *paper.closing.flapGap);
         gap.working = QStringLiteral("from edge to edge when closed");
         gap.source = QStringLiteral("found by folding; below 0 they overlap");
     }
@@ -177,12 +192,13 @@ void addSpine(Figures& f, const Job& job)
     Figure& block = f.length(pieceGroup, QStringLiteral("block"), QStringLiteral("Block"), blockThickness(job));
     block.working = QStringLiteral("%1 leaves × %2").arg(leaves).arg(caliperText(text.caliper()));
     block.source = QStringLiteral("a leaf has two pages; %1 pages to the inch").arg(text.pagesPerInch(), 0, 'f', 0);
-    if (job.kind != PieceKind::Cover && job.kind != PieceKind::Book)
+    if (rulesOf(job.kind).form != FlatForm::WrappedCover)
         return;
     Figure& spine = f.length(pieceGroup, QStringLiteral("spine"), QStringLiteral("Spine"), spineOf(job));
     spine.overrideField = QStringLiteral("cover.spine");
     spine.overridden = job.cover.spine.has_value();
-    spine.working = QStringLiteral("%1 + 2 × %2 + %3 glue").arg(f.bare(blockThickness(job)), caliperText(job.stock.caliper()), f.bare(job.cover.glue));
+    spine.working = QStringLiteral("%1 + 2 × %2 + %3 glue")
+                        .arg(f.bare(blockThickness(job)), caliperText(job.stock.caliper()), f.bare(job.cover.glue));
     if (spine.overridden)
         spine.working = QStringLiteral("typed; reckoned %1 = %2").arg(f.shown(reckonedSpine(job)), spine.working);
     spine.source = QStringLiteral("block, cover twice, glue: common practice");
@@ -196,37 +212,45 @@ void addSpine(Figures& f, const Job& job)
 void addPiece(Figures& f, const Job& job, const Plan& plan)
 {
     const Paper& paper = plan.paper;
-    const bool folds = job.kind == PieceKind::Leaflet || job.kind == PieceKind::Card;
-    if (job.kind == PieceKind::Leaf) {
-        nameSize(f.text(pieceGroup, QStringLiteral("flat"), QStringLiteral("Size"), formatSize(paper.flat, job.unit)), paper.flat);
+    const bool folds = rulesOf(job.kind).isFolded();
+    if (rulesOf(job.kind).form == FlatForm::CutLeaf) {
+        nameSize(f.text(pieceGroup, QStringLiteral("flat"), QStringLiteral("Size"), formatSize(paper.flat, job.unit)),
+                 paper.flat);
     } else {
-        Figure& closed = f.text(pieceGroup, QStringLiteral("closed"), QStringLiteral("Closed"), formatSize(paper.closing.size, job.unit));
+        Figure& closed = f.text(pieceGroup, QStringLiteral("closed"), QStringLiteral("Closed"),
+                                formatSize(paper.closing.size, job.unit));
         nameSize(closed, paper.closing.size);
         if (folds) {
-            closed.working = closed.working.isEmpty() ? QStringLiteral("what the folded pile covers") : closed.working + QStringLiteral(": what the folded pile covers");
+            closed.working = closed.working.isEmpty()
+                                 ? QStringLiteral("what the folded pile covers")
+                                 : closed.working + QStringLiteral(": what the folded pile covers");
             closed.source = QStringLiteral("found by folding the panels");
         }
-        Figure& flat = f.text(pieceGroup, QStringLiteral("flat"), hasOwnCover(job) ? QStringLiteral("Cover, flat") : QStringLiteral("Flat"),
+        Figure& flat = f.text(pieceGroup, QStringLiteral("flat"),
+                              hasOwnCover(job) ? QStringLiteral("Cover, flat") : QStringLiteral("Flat"),
                               formatSize(paper.flat, job.unit));
         nameSize(flat, paper.flat);
         if (paper.spineColumn > 0) {
-            flat.working = paper.columns() == 5 ? QStringLiteral("%1 + %2 + %3 + %2 + %1 wide").arg(f.bare(job.cover.flap), f.bare(job.page.w), f.bare(spineOf(job)))
-                                                : QStringLiteral("%1 + %2 + %1 wide").arg(f.bare(job.page.w), f.bare(spineOf(job)));
+            flat.working = paper.columns() == 5
+                               ? QStringLiteral("%1 + %2 + %3 + %2 + %1 wide")
+                                     .arg(f.bare(job.cover.flap), f.bare(job.page.w), f.bare(spineOf(job)))
+                               : QStringLiteral("%1 + %2 + %1 wide").arg(f.bare(job.page.w), f.bare(spineOf(job)));
             flat.source = QStringLiteral("trim + spine + trim");
         }
     }
     if (folds)
         addPanels(f, job, paper);
-    else if (hasPages(job.kind) || job.kind == PieceKind::Cover)
+    else if (rulesOf(job.kind).isSizedByPage())
         addSpine(f, job);
-    if (job.kind == PieceKind::Leaf && job.leaf.stub > Length()) {
+    if (rulesOf(job.kind).form == FlatForm::CutLeaf && job.leaf.stub > Length()) {
         f.length(pieceGroup, QStringLiteral("leaf.body"), QStringLiteral("Main part"), paper.widths[0]);
         f.length(pieceGroup, QStringLiteral("leaf.stub"), QStringLiteral("Stub"), paper.widths[1]);
     }
-    if (job.kind != PieceKind::Cover && job.kind != PieceKind::Book && job.kind != PieceKind::WireBook) {
+    if (rulesOf(job.kind).form != FlatForm::WrappedCover && rulesOf(job.kind).form != FlatForm::BoundLeaf) {
         if (const auto envelope = envelopeFor(paper.closing.size, paper.closing.thickness, job.unit)) {
             Figure& e = f.text(pieceGroup, QStringLiteral("envelope"), QStringLiteral("Fits envelope"), envelope->name);
-            e.working = QStringLiteral("%1, with %2 to slip in").arg(formatSize(envelope->size, job.unit), formatLength(envelope->slip, job.unit));
+            e.working = QStringLiteral("%1, with %2 to slip in")
+                            .arg(formatSize(envelope->size, job.unit), formatLength(envelope->slip, job.unit));
             e.source = envelope->source + QStringLiteral("; room: common practice");
         }
     }
@@ -237,82 +261,112 @@ void addPages(Figures& f, const Job& job, const Plan& plan)
     const Book& book = *plan.book;
     const int covers = hasOwnCover(job) ? 4 : 0;
     Figure& pages = f.number(pagesGroup, QStringLiteral("pages"), QStringLiteral("Pages"), book.pages,
-                             covers > 0 ? QStringLiteral("%1 + %2 cover").arg(book.pages).arg(covers) : QString::number(book.pages));
+                             covers > 0 ? QStringLiteral("%1 + %2 cover").arg(book.pages).arg(covers)
+                                        : QString::number(book.pages));
     pages.working = book.pages == job.pages.count ? QStringLiteral("as wanted")
-                                                  : QStringLiteral("%1 wanted, made up to a multiple of %2").arg(job.pages.count).arg(job.kind == PieceKind::WireBook ? 2 : 4);
-    pages.source = job.kind == PieceKind::WireBook ? QStringLiteral("a leaf has two pages") : QStringLiteral("a folded sheet has four pages");
+                                                  : QStringLiteral("%1 wanted, made up to a multiple of %2")
+                                                        .arg(job.pages.count)
+                                                        .arg(rulesOf(job.kind).pagesStep);
+    pages.source = rulesOf(job.kind).binding == Binding::Wired ? QStringLiteral("a leaf has two pages")
+                                                               : QStringLiteral("a folded sheet has four pages");
     if (!book.blanks.empty()) {
         QStringList names;
         for (const int page : book.blanks)
             names << QString::number(page);
-        Figure& blanks = f.text(pagesGroup, QStringLiteral("pages.blank"), book.blanks.size() == 1 ? QStringLiteral("Made-up blank") : QStringLiteral("Made-up blanks"),
-                                names.join(QStringLiteral(", ")));
+        Figure& blanks =
+            f.text(pagesGroup, QStringLiteral("pages.blank"),
+                   book.blanks.size() == 1 ? QStringLiteral("Made-up blank") : QStringLiteral("Made-up blanks"),
+                   names.join(QStringLiteral(", ")));
         blanks.working = QStringLiteral("%1 − %2").arg(book.pages).arg(job.pages.count);
         blanks.source = QStringLiteral("pages that are there only to fill a sheet");
     }
     const Panel& right = (*plan.textPages)[std::size_t(Hand::Right)].face(Face::Outside).front();
-    Figure& live = f.text(pagesGroup, QStringLiteral("pages.live"), QStringLiteral("Live area"), formatSize(right.safeArea.size(), job.unit));
-    live.working = QStringLiteral("%1 − %2 inner − %3 outer wide, %4 − %5 − %6 high")
-                       .arg(f.bare(job.page.w), f.bare(right.margin(ItemSide::Left)), f.bare(right.margin(ItemSide::Right)), f.bare(job.page.h),
-                            f.bare(right.margin(ItemSide::Top)), f.bare(right.margin(ItemSide::Bottom)));
-    live.source = job.kind == PieceKind::Booklet ? QStringLiteral("inner margin at a staple: 6 to 10 mm, common practice")
-                : job.kind == PieceKind::Book    ? QStringLiteral("inner margin at a glued spine: 10 to 15 mm, common practice")
-                                                 : QStringLiteral("inner margin at a punched edge: 10 to 13 mm, common practice");
-    if (job.kind == PieceKind::Booklet) {
-        Figure& sheets = f.number(pagesGroup, QStringLiteral("pages.sheets"), QStringLiteral("Sheets"), double(book.sheets.size()),
-                                  covers > 0 ? QStringLiteral("%1 + cover").arg(book.sheets.size()) : QString::number(book.sheets.size()));
+    Figure& live = f.text(pagesGroup, QStringLiteral("pages.live"), QStringLiteral("Live area"),
+                          formatSize(right.safeArea.size(), job.unit));
+    live.working =
+        QStringLiteral("%1 − %2 inner − %3 outer wide, %4 − %5 − %6 high")
+            .arg(f.bare(job.page.w), f.bare(right.margin(ItemSide::Left)), f.bare(right.margin(ItemSide::Right)),
+                 f.bare(job.page.h), f.bare(right.margin(ItemSide::Top)), f.bare(right.margin(ItemSide::Bottom)));
+    live.source = rulesOf(job.kind).binding == Binding::Stapled
+                      ? QStringLiteral("inner margin at a staple: 6 to 10 mm, common practice")
+                  : rulesOf(job.kind).binding == Binding::Glued
+                      ? QStringLiteral("inner margin at a glued spine: 10 to 15 mm, common practice")
+                      : QStringLiteral("inner margin at a punched edge: 10 to 13 mm, common practice");
+    if (rulesOf(job.kind).binding == Binding::Stapled) {
+        Figure& sheets = f.number(
+            pagesGroup, QStringLiteral("pages.sheets"), QStringLiteral("Sheets"), double(book.sheets.size()),
+            covers > 0 ? QStringLiteral("%1 + cover").arg(book.sheets.size()) : QString::number(book.sheets.size()));
         sheets.working = QStringLiteral("%1 pages ÷ 4").arg(book.pages);
         Figure& creep = f.length(pagesGroup, QStringLiteral("creep"), QStringLiteral("Creep, innermost"), book.creep);
         creep.value = caliperText(book.creep);
         creep.working = QStringLiteral("%1 sheets around it × %2 × %3")
                             .arg(std::max<int>(0, int(book.sheets.size()) - 1) + (covers > 0 ? 1 : 0))
-                            .arg(caliperText(textStockOf(job).caliper())).arg(job.pages.creepMilli / 1000.0);
+                            .arg(caliperText(textStockOf(job).caliper()))
+                            .arg(job.pages.creepMilli / 1000.0);
         if (covers > 0)
-            creep.working = QStringLiteral("%1 × (%2 × %3 + cover %4)").arg(job.pages.creepMilli / 1000.0).arg(std::max<int>(0, int(book.sheets.size()) - 1))
+            creep.working = QStringLiteral("%1 × (%2 × %3 + cover %4)")
+                                .arg(job.pages.creepMilli / 1000.0)
+                                .arg(std::max<int>(0, int(book.sheets.size()) - 1))
                                 .arg(caliperText(textStockOf(job).caliper()), caliperText(job.stock.caliper()));
-        creep.source = job.pages.creepMilli == 1000 ? QStringLiteral("factor 1.0: experience; round folds of paper that cannot be pressed would give π/2 (geometry)")
-                                                    : QStringLiteral("typed factor; experience says 1.0, up to 1.6 for stiff paper");
+        creep.source =
+            job.pages.creepMilli == 1000
+                ? QStringLiteral(
+                      "factor 1.0: experience; round folds of paper that cannot be pressed would give π/2 (geometry)")
+                : QStringLiteral("typed factor; experience says 1.0, up to 1.6 for stiff paper");
         if (job.pages.strips > 1) {
             Figure& strips = f.text(pagesGroup, QStringLiteral("pages.strips"), QStringLiteral("Cut as strips"),
-                                    QStringLiteral("%1 from %2").arg(job.pages.strips).arg(formatSize({job.page.w * 2, job.page.h * job.pages.strips}, job.unit)));
-            strips.working = QStringLiteral("%1 cuts; %2 sheets to be cut for one booklet").arg(book.stripCuts)
+                                    QStringLiteral("%1 from %2")
+                                        .arg(job.pages.strips)
+                                        .arg(formatSize({job.page.w * 2, job.page.h * job.pages.strips}, job.unit)));
+            strips.working = QStringLiteral("%1 cuts; %2 sheets to be cut for one booklet")
+                                 .arg(book.stripCuts)
                                  .arg((int(book.sheets.size()) + job.pages.strips - 1) / job.pages.strips);
-            strips.source = QStringLiteral("strips of %1, each folded once").arg(formatSize({job.page.w * 2, job.page.h}, job.unit));
+            strips.source = QStringLiteral("strips of %1, each folded once")
+                                .arg(formatSize({job.page.w * 2, job.page.h}, job.unit));
         }
     }
-    if (job.kind == PieceKind::Book) {
+    if (rulesOf(job.kind).binding == Binding::Glued) {
         QStringList runs;
         for (std::size_t i = 0; i < book.sheets.size();) {
             std::size_t j = i;
             while (j < book.sheets.size() && book.sheets[j].pages == book.sheets[i].pages)
                 ++j;
-            runs << (j - i == 1 ? QString::number(book.sheets[i].pages) : QStringLiteral("%1 × %2").arg(j - i).arg(book.sheets[i].pages));
+            runs << (j - i == 1 ? QString::number(book.sheets[i].pages)
+                                : QStringLiteral("%1 × %2").arg(j - i).arg(book.sheets[i].pages));
             i = j;
         }
-        Figure& signatures = f.text(pagesGroup, QStringLiteral("signatures"), QStringLiteral("Signatures"), runs.join(QStringLiteral(" + ")));
+        Figure& signatures = f.text(pagesGroup, QStringLiteral("signatures"), QStringLiteral("Signatures"),
+                                    runs.join(QStringLiteral(" + ")));
         signatures.working = QStringLiteral("%1 pages in signatures of %2").arg(book.pages).arg(job.pages.signature);
         signatures.source = QStringLiteral("short signatures stand before the last full one, never outside");
         const bool turned = job.pages.workStyle == WorkStyle::WorkAndTurn;
         const int forms = formsOf(job, book);
-        Figure& plates = f.number(pagesGroup, QStringLiteral("forms"), QStringLiteral("Printing forms"), forms, QString::number(forms));
+        Figure& plates = f.number(pagesGroup, QStringLiteral("forms"), QStringLiteral("Printing forms"), forms,
+                                  QString::number(forms));
         plates.working = QStringLiteral("%1 signatures × %2").arg(book.sheets.size()).arg(turned ? 1 : 2);
-        plates.source = turned ? QStringLiteral("work-and-turn: both sides from one form") : QStringLiteral("sheetwise: each side has its own form");
+        plates.source = turned ? QStringLiteral("work-and-turn: both sides from one form")
+                               : QStringLiteral("sheetwise: each side has its own form");
         Figure& mill = f.length(pagesGroup, QStringLiteral("mill"), QStringLiteral("Milled off"), job.pages.mill);
         mill.working = QStringLiteral("at the spine; print runs into it");
         mill.source = QStringLiteral("common practice: 2 to 3 mm");
-        Figure& open = f.text(pagesGroup, QStringLiteral("signature.flat"), QStringLiteral("Signature, flat"), formatSize(book.sheetFlat, job.unit));
+        Figure& open = f.text(pagesGroup, QStringLiteral("signature.flat"), QStringLiteral("Signature, flat"),
+                              formatSize(book.sheetFlat, job.unit));
         open.working = QStringLiteral("each page with its trims and milling");
     }
-    if (job.kind == PieceKind::WireBook)
+    if (rulesOf(job.kind).binding == Binding::Wired)
         f.number(pagesGroup, QStringLiteral("pages.leaves"), QStringLiteral("Leaves"), book.leaves,
-                 covers > 0 ? QStringLiteral("%1 + 2 cover").arg(book.leaves) : QString::number(book.leaves)).working = QStringLiteral("%1 pages ÷ 2").arg(book.pages);
+                 covers > 0 ? QStringLiteral("%1 + 2 cover").arg(book.leaves) : QString::number(book.leaves))
+            .working = QStringLiteral("%1 pages ÷ 2").arg(book.pages);
 }
 
 void addStock(Figures& f, const QString& key, const QString& label, const Stock& stock)
 {
     Figure& name = f.text(paperGroup, key, label, stock.name.isEmpty() ? QStringLiteral("own stock") : stock.name);
-    name.working = QStringLiteral("%1 g/m², %2").arg(stock.grammage).arg(stock.coated ? QStringLiteral("coated") : QStringLiteral("uncoated"));
-    Figure& caliper = f.length(paperGroup, key + QStringLiteral(".caliper"), QStringLiteral("Caliper"), stock.caliper());
+    name.working = QStringLiteral("%1 g/m², %2")
+                       .arg(stock.grammage)
+                       .arg(stock.coated ? QStringLiteral("coated") : QStringLiteral("uncoated"));
+    Figure& caliper =
+        f.length(paperGroup, key + QStringLiteral(".caliper"), QStringLiteral("Caliper"), stock.caliper());
     caliper.value = caliperText(stock.caliper());
     caliper.overridden = stock.measuredCaliper.has_value();
     caliper.overrideField = key + QStringLiteral(".caliper");
@@ -327,14 +381,17 @@ double weightOf(const Job& job, const Plan& plan, QString* working)
 {
     const auto grams = [](Size s, const Stock& stock) { return s.w.toMm() * s.h.toMm() * stock.grammage / 1e6; };
     const auto metres = [](Size s, const Stock& stock) {
-        return QStringLiteral("%1 m × %2 m × %3 g/m²").arg(s.w.toMm() / 1000).arg(s.h.toMm() / 1000).arg(stock.grammage);
+        return QStringLiteral("%1 m × %2 m × %3 g/m²")
+            .arg(s.w.toMm() / 1000)
+            .arg(s.h.toMm() / 1000)
+            .arg(stock.grammage);
     };
     const bool pages = plan.book.has_value();
     const Stock& text = textStockOf(job);
     double total = 0;
     QStringList terms;
     if (!pages || hasOwnCover(job)) {
-        const int leaves = job.kind == PieceKind::WireBook ? 2 : 1;
+        const int leaves = rulesOf(job.kind).coverFlats;
         total += grams(plan.paper.flat, job.stock) * leaves;
         terms << (leaves > 1 ? QStringLiteral("2 × ") : QString()) + metres(plan.paper.flat, job.stock);
     }
@@ -352,13 +409,15 @@ void addPaper(Figures& f, const Job& job, const Plan& plan)
     addStock(f, QStringLiteral("stock"), two ? QStringLiteral("Cover stock") : QStringLiteral("Stock"), job.stock);
     if (two)
         addStock(f, QStringLiteral("pages.textStock"), QStringLiteral("Text stock"), job.pages.textStock);
-    if (!plan.paper.folds.empty() && job.kind != PieceKind::Leaf) {
-        Figure& grain = f.text(paperGroup, QStringLiteral("grain"), QStringLiteral("Grain"), grainWords(grainAgainstFolds(job, plan.paper)));
+    if (!plan.paper.folds.empty() && rulesOf(job.kind).form != FlatForm::CutLeaf) {
+        Figure& grain = f.text(paperGroup, QStringLiteral("grain"), QStringLiteral("Grain"),
+                               grainWords(grainAgainstFolds(job, plan.paper)));
         grain.source = QStringLiteral("paper folds cleanly along its grain");
     }
     QString working;
     const double grams = weightOf(job, plan, &working);
-    Figure& weight = f.number(paperGroup, QStringLiteral("weight"), QStringLiteral("One piece weighs"), grams, QStringLiteral("%1 g").arg(grams, 0, 'f', 2));
+    Figure& weight = f.number(paperGroup, QStringLiteral("weight"), QStringLiteral("One piece weighs"), grams,
+                              QStringLiteral("%1 g").arg(grams, 0, 'f', 2));
     weight.working = working;
     weight.source = QStringLiteral("definition of grammage, ISO 536");
     Figure& inks = f.text(paperGroup, QStringLiteral("prints"), QStringLiteral("Inks"), inksText(job.faceInks));
@@ -366,7 +425,8 @@ void addPaper(Figures& f, const Job& job, const Plan& plan)
     QStringList coats;
     for (const Face face : bothFaces)
         if (job.coatings[std::size_t(face)] != Coating::None)
-            coats << QStringLiteral("%1 %2").arg(coatingName(job.coatings[std::size_t(face)]), faceName(face, job.kind));
+            coats << QStringLiteral("%1 %2").arg(coatingName(job.coatings[std::size_t(face)]),
+                                                 faceName(face, job.kind));
     if (!coats.isEmpty())
         f.text(paperGroup, QStringLiteral("coating"), QStringLiteral("Coating"), coats.join(QStringLiteral(", ")));
 }
@@ -375,13 +435,17 @@ void addSheets(Figures& f, const Job& job, const Run& run)
 {
     const QString key = run.isText ? QStringLiteral("text.") : QString();
     const QString what = run.isText ? QStringLiteral("Text: ") : QString();
-    Figure& up = f.number(runGroup, key + QStringLiteral("up"), what.isEmpty() ? QStringLiteral("Up") : QStringLiteral("Text, up"), run.up, QStringLiteral("%1 up").arg(run.up));
+    Figure& up = f.number(runGroup, key + QStringLiteral("up"),
+                          what.isEmpty() ? QStringLiteral("Up") : QStringLiteral("Text, up"), run.up,
+                          QStringLiteral("%1 up").arg(run.up));
     up.working = run.upWorking;
     up.source = QStringLiteral("best of upright, turned and mixed; every cut edge to edge");
     if (run.up == 0)
         return;
-    Figure& sheets = f.number(runGroup, key + QStringLiteral("sheets"), what.isEmpty() ? QStringLiteral("Press sheets") : QStringLiteral("Text, press sheets"), run.sheets,
-                              QStringLiteral("%1 + %2").arg(groupedNumber(run.sheets), groupedNumber(run.overs)));
+    Figure& sheets =
+        f.number(runGroup, key + QStringLiteral("sheets"),
+                 what.isEmpty() ? QStringLiteral("Press sheets") : QStringLiteral("Text, press sheets"), run.sheets,
+                 QStringLiteral("%1 + %2").arg(groupedNumber(run.sheets), groupedNumber(run.overs)));
     sheets.working = QStringLiteral("%1; overs %2 %").arg(run.sheetsWorking).arg(job.oversPercent);
     sheets.source = QStringLiteral("overs: what the shop expects to spoil");
 }
@@ -399,15 +463,19 @@ void addRun(Figures& f, const Job& job, const Plan& plan)
     if (sheet.up() > 0) {
         Figure& used = f.number(runGroup, QStringLiteral("used"), QStringLiteral("Paper used"), sheet.usedPercent,
                                 QStringLiteral("%1 %").arg(sheet.usedPercent, 0, 'f', 1));
-        used.working = QStringLiteral("%1 × %2 on %3").arg(sheet.up()).arg(formatSize(plan.paper.flat, job.unit), formatSize(sheet.sheet, job.unit));
+        used.working = QStringLiteral("%1 × %2 on %3")
+                           .arg(sheet.up())
+                           .arg(formatSize(plan.paper.flat, job.unit), formatSize(sheet.sheet, job.unit));
         Figure& cuts = f.number(runGroup, QStringLiteral("cuts"), QStringLiteral("Knife"), sheet.cuts,
                                 QStringLiteral("%1 cuts").arg(sheet.cuts));
         cuts.working = QStringLiteral("each trim line of a block once");
     }
-    if (job.kind == PieceKind::Leaf && job.leaf.firstNumber > 0)
+    if (rulesOf(job.kind).form == FlatForm::CutLeaf && job.leaf.firstNumber > 0)
         f.text(runGroup, QStringLiteral("numbers"), QStringLiteral("Numbers"),
-               QStringLiteral("%1 to %2").arg(groupedNumber(job.leaf.firstNumber), groupedNumber(qint64(job.leaf.firstNumber) + job.quantity - 1)));
-    if (job.kind == PieceKind::Leaf && job.leaf.padSheets > 0) {
+               QStringLiteral("%1 to %2")
+                   .arg(groupedNumber(job.leaf.firstNumber),
+                        groupedNumber(qint64(job.leaf.firstNumber) + job.quantity - 1)));
+    if (rulesOf(job.kind).form == FlatForm::CutLeaf && job.leaf.padSheets > 0) {
         const int pads = (job.quantity + job.leaf.padSheets - 1) / job.leaf.padSheets;
         f.number(runGroup, QStringLiteral("pads"), QStringLiteral("Pads"), pads, groupedNumber(pads)).working =
             QStringLiteral("%1 ÷ %2, rounded up").arg(groupedNumber(job.quantity)).arg(job.leaf.padSheets);

@@ -3,7 +3,8 @@
 
 #include "core/plan/plan.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// The figures of a plan whose paper and sheet are worked out, in the order in which they are shown.
 [[nodiscard]] std::vector<Figure> makeFigures(const Job& job, const Plan& plan);

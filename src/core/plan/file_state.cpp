@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/file_state.h"
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 constexpr double goodPpi = 300;
 constexpr double poorPpi = 150;
@@ -17,7 +19,10 @@ FileState finenessOf(double ppi)
     return ppi < poorPpi - halfPixel ? FileState::Poor : FileState::Coarse;
 }
 
-bool hasChanged(const LinkedFile& link, const FileFacts& facts) { return !link.sha256.isEmpty() && !facts.sha256.isEmpty() && link.sha256 != facts.sha256; }
+bool hasChanged(const LinkedFile& link, const FileFacts& facts)
+{
+    return !link.sha256.isEmpty() && !facts.sha256.isEmpty() && link.sha256 != facts.sha256;
+}
 
 double coarsestPpi(const Job& job, const Plan& plan, const QString& path, const FileFacts& facts)
 {
@@ -25,7 +30,8 @@ double coarsestPpi(const Job& job, const Plan& plan, const QString& path, const 
     for (const auto& [surface, content] : job.surfaces)
         for (const Item& item : content->items)
             if (item.kind == ItemKind::Picture && item.file.path == path)
-                if (const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, facts); ppi > 0 && (least == 0 || ppi < least))
+                if (const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, facts);
+                    ppi > 0 && (least == 0 || ppi < least))
                     least = ppi;
     return least;
 }

@@ -6,21 +6,22 @@
 
 #include <functional>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What is to be said of a file a job uses, the worst first.
 enum class FileState {
     NotRead, ///< nothing is known of it yet
     Missing,
     Unusable, ///< damaged, locked, of a kind that is not taken
-    Changed, ///< not what it was when it was placed
-    Poor, ///< its pixels will show
-    Coarse, ///< below what is usual
+    Changed,  ///< not what it was when it was placed
+    Poor,     ///< its pixels will show
+    Coarse,   ///< below what is usual
     Fine,
 };
 
-/// How fine a picture prints: `Poor`, `Coarse` or `Fine`. Common practice: 300 ppi; below 150 the pixels show. 0 stands for what is
-/// drawn sharp at any size.
+/// How fine a picture prints: `Poor`, `Coarse` or `Fine`. Common practice: 300 ppi; below 150 the pixels show. 0 stands
+/// for what is drawn sharp at any size.
 [[nodiscard]] FileState finenessOf(double ppi);
 
 /// True when the file is not what it was when it was placed; false when that is not known.
@@ -30,6 +31,5 @@ enum class FileState {
 [[nodiscard]] double coarsestPpi(const Job& job, const Plan& plan, const QString& path, const FileFacts& facts);
 
 [[nodiscard]] FileState fileState(const Job& job, const Plan& plan, const QString& path, const FileFactsMap& facts);
-
 
 } // namespace hinge

@@ -3,7 +3,8 @@
 
 #include "core/job/job.h"
 
-namespace hinge {
+namespace hinge
+{
 
 enum class Severity {
     Stop, ///< the piece cannot be made like this
@@ -13,21 +14,21 @@ enum class Severity {
 /// A change to the job that settles a finding.
 enum class Remedy {
     None,
-    UseStockTuck, ///< let go of the typed tuck allowance and panel widths
-    PullToBleed, ///< move the named side of the item out to the bleed
-    TurnGrain, ///< have the grain run along the folds
-    Score, ///< have the folds scored
-    MakeUpPages, ///< ask for as many pages as there will be anyway
-    MoveBlanks, ///< keep the back cover, put the blanks before it
-    GlueInstead, ///< bind with glue in place of staples
-    ReckonSpine, ///< let go of the typed spine
-    Sheetwise, ///< print each side from a form of its own
-    MoveToSafe, ///< pull the sides of live matter back to the safe zone
-    CloseGap, ///< move the named side onto `Finding::target`
+    UseStockTuck,  ///< let go of the typed tuck allowance and panel widths
+    PullToBleed,   ///< move the named side of the item out to the bleed
+    TurnGrain,     ///< have the grain run along the folds
+    Score,         ///< have the folds scored
+    MakeUpPages,   ///< ask for as many pages as there will be anyway
+    MoveBlanks,    ///< keep the back cover, put the blanks before it
+    GlueInstead,   ///< bind with glue in place of staples
+    ReckonSpine,   ///< let go of the typed spine
+    Sheetwise,     ///< print each side from a form of its own
+    MoveToSafe,    ///< pull the sides of live matter back to the safe zone
+    CloseGap,      ///< move the named side onto `Finding::target`
     ThickenStroke, ///< to a quarter of a point
-    RemoveItem, ///< take it off the face
-    MatchLook, ///< set the paragraph that stands out like its likes
-    WidenSafe, ///< keep live matter clear of the drift of press, knife and folder
+    RemoveItem,    ///< take it off the face
+    MatchLook,     ///< set the paragraph that stands out like its likes
+    WidenSafe,     ///< keep live matter clear of the drift of press, knife and folder
 };
 
 /// Something the checks noticed.
@@ -43,7 +44,7 @@ struct Finding {
     std::optional<SurfaceId> surface;
     QString itemId;
     ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed` and `Remedy::CloseGap`
-    Length target{}; ///< for `Remedy::CloseGap`: where the side belongs, on the face
+    Length target{};                ///< for `Remedy::CloseGap`: where the side belongs, on the face
     Remedy remedy = Remedy::None;
 };
 

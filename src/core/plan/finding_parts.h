@@ -5,14 +5,19 @@
 
 #include <QStringList>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What the checks say things with.
 
 [[nodiscard]] inline QString shown(const Job& job, Length l) { return formatLength(l, job.unit); }
-[[nodiscard]] inline QString nameOf(const Item& item) { return item.name.isEmpty() ? QStringLiteral("An item") : item.name; }
+[[nodiscard]] inline QString nameOf(const Item& item)
+{
+    return item.name.isEmpty() ? QStringLiteral("An item") : item.name;
+}
 
-[[nodiscard]] inline Finding found(const char* code, Severity severity, QString message, QString reason, Remedy remedy = Remedy::None)
+[[nodiscard]] inline Finding found(const char* code, Severity severity, QString message, QString reason,
+                                   Remedy remedy = Remedy::None)
 {
     Finding f;
     f.code = QString::fromLatin1(code);
@@ -25,9 +30,9 @@ namespace hinge {
 
 /// About an item; the message has its name as %1, its surface as %2, and up to two `more` after them. All are put in at
 /// once: a name that holds a percent sign and a digit stays what it is.
-[[nodiscard]] inline Finding foundAt(const char* code, Severity severity, const Job& job, const SurfaceId& surface, const Item& item,
-                                     const QString& message, QString reason, Remedy remedy = Remedy::None,
-                                     const QStringList& more = {})
+[[nodiscard]] inline Finding foundAt(const char* code, Severity severity, const Job& job, const SurfaceId& surface,
+                                     const Item& item, const QString& message, QString reason,
+                                     Remedy remedy = Remedy::None, const QStringList& more = {})
 {
     const QString name = nameOf(item);
     const QString where = surfaceName(surface, job.kind);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/item_checks.h"
 
-#include "core/plan/finding_parts.h"
 #include "core/job/plates.h"
+#include "core/plan/finding_parts.h"
 
 #include <QSet>
 #include <algorithm>
@@ -10,8 +10,10 @@
 #include <cmath>
 #include <map>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// A strip narrower than this shows as a flaw. Common practice.
 constexpr Length widestSliver = Length::micrometres(500);
@@ -66,20 +68,22 @@ void checkBleeds(const Job& job, const Plan& plan, const SurfaceId& surface, std
     const Rect bleed = bleedOf(plan.paperOf(surface), surface.face);
     for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
         if (isVoid(item, placed.frame)) {
-            out.push_back(foundAt("item.crossed", Severity::Stop, job, surface, item, QStringLiteral("%1 has no size left, %2"),
-                                  QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.")));
+            out.push_back(
+                foundAt("item.crossed", Severity::Stop, job, surface, item, QStringLiteral("%1 has no size left, %2"),
+                        QStringLiteral("Its sides hold on to lines that have passed each other. Move one of them.")));
             continue;
         }
         if (!placed.shown) {
-            out.push_back(foundAt("item.off", Severity::Warn, job, surface, item, QStringLiteral("%1 lies off the paper, %2"),
-                                  QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.")));
+            out.push_back(
+                foundAt("item.off", Severity::Warn, job, surface, item, QStringLiteral("%1 lies off the paper, %2"),
+                        QStringLiteral("It will not be printed. Its panel may have gone when the fold changed.")));
             continue;
         }
         if (item.kind == ItemKind::Text || item.kind == ItemKind::Code || item.outline == Outline::Line)
             continue;
         const struct {
             ItemSide side;
-            Length inside; ///< from the side to the trim, positive within the paper
+            Length inside;  ///< from the side to the trim, positive within the paper
             Length toBleed; ///< from the side to the end of the bleed
         } sides[] = {
             {ItemSide::Left, placed.frame.x - trim.x, placed.frame.x - bleed.x},
@@ -111,18 +115,23 @@ void checkLiveMatter(const Job& job, const Plan& plan, const SurfaceId& surface,
         const auto on = std::ranges::find_if(panels, [&](const Panel& p) { return p.area.contains(placed.frame); });
         if (on != panels.end() && on->role == Role::Spine) {
             if (std::min(placed.frame.x - on->area.x, on->area.right() - placed.frame.right()) < spineRoom)
-                out.push_back(foundAt("spine.tight", Severity::Warn, job, surface, item, QStringLiteral("%1 stands too near the edge of the spine, %2"),
-                                      QStringLiteral("Covers wander by a millimetre; the line would run over onto front or back.")));
+                out.push_back(foundAt(
+                    "spine.tight", Severity::Warn, job, surface, item,
+                    QStringLiteral("%1 stands too near the edge of the spine, %2"),
+                    QStringLiteral("Covers wander by a millimetre; the line would run over onto front or back.")));
             continue;
         }
         if (std::ranges::any_of(panels, [&](const Panel& p) { return p.safeArea.contains(placed.frame); }))
             continue;
         const QString what = item.kind == ItemKind::Code ? QStringLiteral("code") : QStringLiteral("text");
         if (on != panels.end())
-            out.push_back(foundAt("text.unsafe", Severity::Warn, job, surface, item, QStringLiteral("%1 leaves the safe zone, %2"),
-                                  QStringLiteral("So near an edge, drift of knife or folder cuts or folds the %1.").arg(what), Remedy::MoveToSafe));
+            out.push_back(foundAt(
+                "text.unsafe", Severity::Warn, job, surface, item, QStringLiteral("%1 leaves the safe zone, %2"),
+                QStringLiteral("So near an edge, drift of knife or folder cuts or folds the %1.").arg(what),
+                Remedy::MoveToSafe));
         else
-            out.push_back(foundAt("text.acrossFold", Severity::Warn, job, surface, item, QStringLiteral("%1 runs across a fold or off the trim, %2"),
+            out.push_back(foundAt("text.acrossFold", Severity::Warn, job, surface, item,
+                                  QStringLiteral("%1 runs across a fold or off the trim, %2"),
                                   QStringLiteral("A %1 in a fold cracks and is hard to read.").arg(what)));
     }
 }
@@ -132,9 +141,11 @@ void checkWhole(const Job& job, const Plan& plan, const SurfaceId& surface, std:
 {
     for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
         const Rect& frame = placed.frame;
-        if (!item.keepWhole || frame.isEmpty() || std::ranges::any_of(plan.panelsOf(surface), [&](const Panel& p) { return p.area.contains(frame); }))
+        if (!item.keepWhole || frame.isEmpty() ||
+            std::ranges::any_of(plan.panelsOf(surface), [&](const Panel& p) { return p.area.contains(frame); }))
             continue;
-        out.push_back(foundAt("whole.cut", Severity::Warn, job, surface, item, QStringLiteral("%1 should stay whole but is cut or folded, %2"),
+        out.push_back(foundAt("whole.cut", Severity::Warn, job, surface, item,
+                              QStringLiteral("%1 should stay whole but is cut or folded, %2"),
                               QStringLiteral("It reaches over the trim or a fold.")));
     }
 }
@@ -183,17 +194,20 @@ void checkSlivers(const Job& job, const Plan& plan, const SurfaceId& surface, st
             };
             for (const Panel& p : plan.panelsOf(surface))
                 for (const bool end : {false, true})
-                    if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right) : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded
-                        && p.area.overlaps(frame.grown(widestSliver)))
+                    if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right)
+                                   : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded &&
+                        p.area.overlaps(frame.grown(widestSliver)))
                         consider(end ? high(p.area, level) : low(p.area, level), QStringLiteral("the fold"));
             // Only those whose facing edge lies about here.
             const auto& edges = facing[(level ? 2 : 0) + (far ? 0 : 1)];
-            for (auto near = std::ranges::lower_bound(edges, at - widestSliver, {}, &Edge::at); near != edges.end() && near->at <= at + widestSliver; ++near) {
+            for (auto near = std::ranges::lower_bound(edges, at - widestSliver, {}, &Edge::at);
+                 near != edges.end() && near->at <= at + widestSliver; ++near) {
                 const auto& [that, other] = all[near->index];
                 if (&that == &item)
                     continue;
                 const Length line = near->at;
-                const bool faces = low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
+                const bool faces =
+                    low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
                 if (faces && !isLive(that) && that.outline == Outline::Rectangle)
                     consider(line, nameOf(that));
             }
@@ -214,10 +228,13 @@ void checkStrokes(const Job& job, const SurfaceId& surface, std::vector<Finding>
 {
     for (const Item& item : job.on(surface).items) {
         if (item.stroke.width > Length() && item.stroke.width < thinnestStroke)
-            out.push_back(foundAt("stroke.hairline", Severity::Warn, job, surface, item, QStringLiteral("%1 has a hairline, %2"),
-                                  QStringLiteral("Lines thinner than a quarter of a point break up on the plate."), Remedy::ThickenStroke));
+            out.push_back(foundAt("stroke.hairline", Severity::Warn, job, surface, item,
+                                  QStringLiteral("%1 has a hairline, %2"),
+                                  QStringLiteral("Lines thinner than a quarter of a point break up on the plate."),
+                                  Remedy::ThickenStroke));
         if (item.kind == ItemKind::Shape && item.ink.isEmpty() && item.stroke.width == Length())
-            out.push_back(foundAt("item.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 prints nothing, %2"),
+            out.push_back(foundAt("item.empty", Severity::Warn, job, surface, item,
+                                  QStringLiteral("%1 prints nothing, %2"),
                                   QStringLiteral("It has neither a tint nor a stroke."), Remedy::RemoveItem));
     }
 }
@@ -241,9 +258,10 @@ void checkSmallType(const Job& job, const SurfaceId& surface, std::vector<Findin
             if (p.text.trimmed().isEmpty() || style.size >= least || (worst && style.size >= *worst))
                 continue;
             worst = style.size;
-            why = reversed ? QStringLiteral("In paper colour, ink runs into letters below 7 points.")
-                : several  ? QStringLiteral("It is printed in several inks, which never fit each other exactly; below 7 points that shows.")
-                           : QStringLiteral("Below 5 points type is hard to read and to print.");
+            why = reversed  ? QStringLiteral("In paper colour, ink runs into letters below 7 points.")
+                  : several ? QStringLiteral("It is printed in several inks, which never fit each other exactly; below "
+                                             "7 points that shows.")
+                            : QStringLiteral("Below 5 points type is hard to read and to print.");
         }
         if (worst)
             out.push_back(foundAt("text.small", Severity::Warn, job, surface, item,
@@ -283,12 +301,15 @@ void checkEmptyAndDoubled(const Job& job, const Plan& plan, const SurfaceId& sur
                 runOnInto.insert(item.next);
     std::map<std::tuple<qint64, qint64, qint64, qint64, int>, const Item*> seen;
     for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
-        const bool wordless = std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
+        const bool wordless =
+            std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
         if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
-            out.push_back(foundAt("item.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 has no words, %2"),
-                                  QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
+            out.push_back(
+                foundAt("item.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 has no words, %2"),
+                        QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
         const Rect& frame = placed.frame;
-        const auto [it, isNew] = seen.try_emplace({frame.x.count(), frame.y.count(), frame.w.count(), frame.h.count(), int(item.kind)}, &item);
+        const auto [it, isNew] = seen.try_emplace(
+            {frame.x.count(), frame.y.count(), frame.w.count(), frame.h.count(), int(item.kind)}, &item);
         if (isNew)
             continue;
         Item same = *it->second;
@@ -296,8 +317,11 @@ void checkEmptyAndDoubled(const Job& job, const Plan& plan, const SurfaceId& sur
         same.name = item.name;
         same.sides = item.sides;
         if (same == item)
-            out.push_back(foundAt("item.doubled", Severity::Warn, job, surface, item, QStringLiteral("%1 lies twice on the same spot, %2"),
-                                  QStringLiteral("The one below cannot be seen; changes to one leave the other as it was."), Remedy::RemoveItem));
+            out.push_back(
+                foundAt("item.doubled", Severity::Warn, job, surface, item,
+                        QStringLiteral("%1 lies twice on the same spot, %2"),
+                        QStringLiteral("The one below cannot be seen; changes to one leave the other as it was."),
+                        Remedy::RemoveItem));
     }
 }
 
@@ -319,7 +343,7 @@ void checkOddLooks(const Job& job, std::vector<Finding>& out)
 std::vector<OddLook> oddLooks(const Job& job)
 {
     struct Use {
-        int own = 0; ///< paragraphs with a look of their own
+        int own = 0;    ///< paragraphs with a look of their own
         int styled = 0; ///< those that follow a style: as they were meant, and they say what is usual
         OddLook first;
         [[nodiscard]] bool isUsual() const { return own >= 3 || styled > 0; }
@@ -346,7 +370,8 @@ std::vector<OddLook> oddLooks(const Job& job)
         for (const auto& [other, otherUse] : uses) {
             const double ratio = other.second.toMm() / size.toMm();
             // Another size on purpose differs by more than a sixth.
-            const bool alike = other.first == font ? std::abs(ratio - 1) > 1e-9 && std::abs(ratio - 1) < 0.16 : other.second == size;
+            const bool alike =
+                other.first == font ? std::abs(ratio - 1) > 1e-9 && std::abs(ratio - 1) < 0.16 : other.second == size;
             if (alike && otherUse.isUsual() && (!likes || otherUse.times() > likes->times()))
                 likes = &otherUse;
         }

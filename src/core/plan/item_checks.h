@@ -3,10 +3,11 @@
 
 #include "core/plan/plan.h"
 
-namespace hinge {
+namespace hinge
+{
 
-/// Findings about what stands on the faces, as far as the job alone tells them: bleeds, slivers, live matter, folds, strokes,
-/// inks, small type, fonts that stand out, empty and doubled items. See `checkFiles` for pictures and
+/// Findings about what stands on the faces, as far as the job alone tells them: bleeds, slivers, live matter, folds,
+/// strokes, inks, small type, fonts that stand out, empty and doubled items. See `checkFiles` for pictures and
 /// ../typeset/content_checks.h for how text fits and codes read.
 void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out);
 

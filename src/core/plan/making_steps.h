@@ -3,7 +3,8 @@
 
 #include "core/plan/plan.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// What is done to the paper, in order: printed, cut, scored, folded ..., one sentence each.
 [[nodiscard]] QStringList makingSteps(const Job& job, const Plan& plan);

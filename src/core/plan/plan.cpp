@@ -6,8 +6,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Rect within(const Rect& r, const Rect& bounds)
 {
@@ -44,7 +46,7 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
     }
     const Book& book = *plan.book;
     if (hasOwnCover(job)) {
-        const int each = job.kind == PieceKind::WireBook ? 2 : 1;
+        const int each = rulesOf(job.kind).coverFlats;
         runs.push_back(makeRun(job, false, plan.sheet.up(), qint64(job.quantity) * each, room(flatCell),
                                each == 1 ? copies : QStringLiteral("%1 × 2 leaves").arg(copies)));
     }
@@ -52,15 +54,16 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
     int up = countOnSheet(job.press, book.sheetFlat);
     qint64 pieces = 0;
     QString working;
-    if (job.kind == PieceKind::Book) {
-        // A signature whose both sides are printed from one form comes twice off each sheet; the others need a sheet each.
+    if (rulesOf(job.kind).binding == Binding::Glued) {
+        // A signature whose both sides are printed from one form comes twice off each sheet; the others need a sheet
+        // each.
         pieces = qint64(job.quantity) * qint64(book.sheets.size());
         working = QStringLiteral("%1 × %2 signatures").arg(copies).arg(book.sheets.size());
         // Turned, the front of a signature backs its inner side: they lie on the sheet in pairs, and an odd place stays
         // empty.
         if (job.pages.workStyle == WorkStyle::WorkAndTurn && up > 1)
             up -= up % 2;
-    } else if (job.kind == PieceKind::Booklet) {
+    } else if (rulesOf(job.kind).binding == Binding::Stapled) {
         pieces = qint64(job.quantity) * qint64(book.sheets.size());
         working = QStringLiteral("%1 × %2 sheets").arg(copies).arg(book.sheets.size());
     } else {
@@ -107,7 +110,10 @@ GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper)
     return upright == (job.stock.grain == Grain::AlongHeight) ? GrainAgainst::Along : GrainAgainst::Across;
 }
 
-QString grainWords(GrainAgainst grain) { return grain == GrainAgainst::Along ? QStringLiteral("along the folds") : QStringLiteral("across the folds"); }
+QString grainWords(GrainAgainst grain)
+{
+    return grain == GrainAgainst::Along ? QStringLiteral("along the folds") : QStringLiteral("across the folds");
+}
 
 QString coatingName(Coating coating)
 {
@@ -135,7 +141,8 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
         const bool headDown = plan.panelsOf(surface)[std::size_t(panel)].headDown;
         const Rect printed = within(frame, bleed);
         const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down
-        const bool shown = !isVoid(item, frame) && (flat ? bleed.overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
+        const bool shown =
+            !isVoid(item, frame) && (flat ? bleed.overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
         plan.byId.insert(item.id, {surface, out.size()});
         out.push_back({item.id, surface, frame, printed, shown, headDown});
     }

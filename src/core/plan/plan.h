@@ -1,22 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/piece/binding.h"
-#include "core/plan/figure.h"
 #include "core/file/file_facts.h"
-#include "core/plan/finding.h"
+#include "core/piece/binding.h"
 #include "core/piece/lines.h"
+#include "core/plan/figure.h"
+#include "core/plan/finding.h"
 #include "core/plan/sheet_layout.h"
 
 #include <QHash>
 
-namespace hinge {
+namespace hinge
+{
 
 /// What one component needs of the press.
 struct Run {
     bool isText = false; ///< the pages, else the flat that is at work (a cover, or the whole piece)
-    int up = 0; ///< on one press sheet
-    int sheets = 0; ///< good press sheets, and the overs on top
+    int up = 0;          ///< on one press sheet
+    int sheets = 0;      ///< good press sheets, and the overs on top
     int overs = 0;
     QString upWorking;
     QString sheetsWorking;

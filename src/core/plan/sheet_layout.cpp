@@ -2,13 +2,15 @@
 #include "core/plan/sheet_layout.h"
 
 #include "core/paper/guillotine_fill.h"
-#include "core/units/page_sizes.h"
 #include "core/plan/sheet_marks.h"
+#include "core/units/page_sizes.h"
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 /// After turning the sheet, what was on the left is on the right (or what was at the head at the foot).
 SheetPlace turnedPlace(const SheetPlace& place, Size sheet, bool aboutVertical)
@@ -62,6 +64,18 @@ std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
 
 } // namespace
 
+Point onSheet(const SheetPlace& place, Point p)
+{
+    const Rect& t = place.trim;
+    switch (place.turn) {
+    case Turn::None: return {t.x + p.x, t.y + p.y};
+    case Turn::Quarter: return {t.right() - p.y, t.y + p.x};
+    case Turn::Half: return {t.right() - p.x, t.bottom() - p.y};
+    case Turn::ThreeQuarters: return {t.x + p.y, t.bottom() - p.x};
+    }
+    return {};
+}
+
 int countOnSheet(const Press& press, Size cell)
 {
     return int(bestGuillotineFill(cell, fillable(press, press.sheet).size()).size());
@@ -106,7 +120,8 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
             layout.back.back().turn = turnedBy(layout.back.back().turn, Turn::Half);
         area += 1;
     }
-    layout.usedPercent = 100.0 * double(area) * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
+    layout.usedPercent =
+        100.0 * double(area) * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
     std::vector<Rect> trims;
     for (const SheetPlace& place : layout.front)
         trims.push_back(place.trim);
@@ -123,8 +138,8 @@ std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper)
             sheets.push_back(s);
     };
     addSheet(job.press.sheet);
-    for (const QString& name : {QStringLiteral("A3"), QStringLiteral("SRA3"), QStringLiteral("SRA2"), QStringLiteral("SRA1"),
-                                QStringLiteral("12 × 18 in"), QStringLiteral("13 × 19 in")})
+    for (const QString& name : {QStringLiteral("A3"), QStringLiteral("SRA3"), QStringLiteral("SRA2"),
+                                QStringLiteral("SRA1"), QStringLiteral("12 × 18 in"), QStringLiteral("13 × 19 in")})
         if (const auto size = findPageSize(name))
             addSheet(size->size.turned()); // fed long edge first
     std::vector<SheetLayout> all;

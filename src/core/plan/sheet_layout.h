@@ -4,7 +4,8 @@
 #include "core/paper/cut_tree.h"
 #include "core/piece/panels.h"
 
-namespace hinge {
+namespace hinge
+{
 
 /// One piece on one side of a press sheet.
 struct SheetPlace {
@@ -13,6 +14,10 @@ struct SheetPlace {
     Turn turn = Turn::None;
     bool operator==(const SheetPlace&) const = default;
 };
+
+/// Where a place of the flat, from the head-left corner of its trim, comes to lie on the sheet. All that is laid on
+/// sheets goes by this.
+[[nodiscard]] Point onSheet(const SheetPlace& place, Point onFlat);
 
 /// One way of filling one press sheet.
 struct SheetLayout {

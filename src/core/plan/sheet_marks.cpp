@@ -27,14 +27,10 @@ std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
 /// A line of the flat as it lies on a turned piece: its place and direction on the sheet.
 std::pair<Length, bool> lineOnSheet(const SheetPlace& place, Length at, bool upright)
 {
-    const Rect& t = place.trim;
-    switch (place.turn) {
-    case Turn::None: return upright ? std::pair(t.x + at, true) : std::pair(t.y + at, false);
-    case Turn::Quarter: return upright ? std::pair(t.y + at, false) : std::pair(t.right() - at, true);
-    case Turn::Half: return upright ? std::pair(t.right() - at, true) : std::pair(t.bottom() - at, false);
-    case Turn::ThreeQuarters: return upright ? std::pair(t.bottom() - at, false) : std::pair(t.x + at, true);
-    }
-    return {};
+    const Length some = Length::mm(1);
+    const Point from = onSheet(place, upright ? Point{at, Length()} : Point{Length(), at});
+    const Point to = onSheet(place, upright ? Point{at, some} : Point{some, at});
+    return from.x == to.x ? std::pair(from.x, true) : std::pair(from.y, false);
 }
 
 /// A stretch along a line.

@@ -19,6 +19,12 @@ inline constexpr Length markLength = Length::mm(5);
 /// Where there is less room a mark is shorter, but never shorter than this.
 inline constexpr Length shortestMark = Length::micrometres(1500);
 
+/// A quarter of a point: fine, but never a hairline.
+inline constexpr Length markWidth = Length::micrometres(88);
+/// Marks of folds are dashed.
+inline constexpr Length foldMarkDash = Length::points(2);
+inline constexpr Length foldMarkGap = Length::units(Length::points(3).count() / 2);
+
 /// The piece on the sheet with its bleed.
 [[nodiscard]] Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face);
 

@@ -3,14 +3,17 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 std::vector<Envelope> makeEnvelopes()
 {
     std::vector<Envelope> out;
     const auto iso = [&](const char* name, int w, int h) {
-        out.push_back({QString::fromUtf8(name), {Length::mm(w), Length::mm(h)}, Length::mm(5), QStringLiteral("ISO 269"), false});
+        out.push_back(
+            {QString::fromUtf8(name), {Length::mm(w), Length::mm(h)}, Length::mm(5), QStringLiteral("ISO 269"), false});
     };
     iso("DL", 220, 110);
     iso("C7", 114, 81);
@@ -22,8 +25,11 @@ std::vector<Envelope> makeEnvelopes()
     iso("B6", 176, 125);
     iso("B5", 250, 176);
     const auto american = [&](const char* name, int wEighths, int hEighths, int slipEighths = 1) {
-        out.push_back({QString::fromUtf8(name), {Length::inches(wEighths).part(8), Length::inches(hEighths).part(8)},
-                       Length::inches(slipEighths).part(8), QStringLiteral("common practice"), true});
+        out.push_back({QString::fromUtf8(name),
+                       {Length::inches(wEighths).part(8), Length::inches(hEighths).part(8)},
+                       Length::inches(slipEighths).part(8),
+                       QStringLiteral("common practice"),
+                       true});
     };
     american("A2 (North American)", 46, 35);
     american("A6 (North American)", 52, 38);
@@ -60,7 +66,8 @@ std::optional<Envelope> envelopeFor(Size closed, Length thickness, Unit unit)
     for (const bool first : {true, false}) {
         const Envelope* best = nullptr;
         for (const Envelope& e : envelopes())
-            if (e.northAmerican == (american == first) && takes(e, closed, thickness) && (!best || areaOf(e) < areaOf(*best)))
+            if (e.northAmerican == (american == first) && takes(e, closed, thickness) &&
+                (!best || areaOf(e) < areaOf(*best)))
                 best = &e;
         if (best)
             return *best;
@@ -72,7 +79,8 @@ Size largestIn(const Envelope& envelope) { return {envelope.size.w - envelope.sl
 
 std::optional<Envelope> findEnvelope(const QString& name)
 {
-    const auto it = std::ranges::find_if(envelopes(), [&](const Envelope& e) { return e.name.compare(name.simplified(), Qt::CaseInsensitive) == 0; });
+    const auto it = std::ranges::find_if(
+        envelopes(), [&](const Envelope& e) { return e.name.compare(name.simplified(), Qt::CaseInsensitive) == 0; });
     return it == envelopes().end() ? std::nullopt : std::optional(*it);
 }
 

@@ -7,13 +7,14 @@
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// An envelope by its own outer size.
 struct Envelope {
     QString name; ///< unique: "C6", "A7 (North American)"
-    Size size; ///< the longer side across
-    Length slip; ///< what a piece must be smaller by, in each direction
+    Size size;    ///< the longer side across
+    Length slip;  ///< what a piece must be smaller by, in each direction
     QString source;
     bool northAmerican = false;
 };
@@ -22,8 +23,8 @@ struct Envelope {
 /// the room is common practice.
 [[nodiscard]] const std::vector<Envelope>& envelopes();
 
-/// The smallest envelope a closed piece slips into; a thick one needs three times its thickness in each direction. Where
-/// the unit is inches North American envelopes are looked at first, else those of ISO 269.
+/// The smallest envelope a closed piece slips into; a thick one needs three times its thickness in each direction.
+/// Where the unit is inches North American envelopes are looked at first, else those of ISO 269.
 [[nodiscard]] std::optional<Envelope> envelopeFor(Size closed, Length thickness, Unit unit);
 
 /// The other way round: the largest closed piece that slips into it, the longer side across.

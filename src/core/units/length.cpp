@@ -3,7 +3,8 @@
 
 #include <cmath>
 
-namespace hinge {
+namespace hinge
+{
 
 Length Length::nearestMm(double mm) { return Length(std::llround(mm * double(perMm))); }
 Length Length::nearestPoints(double pt) { return Length(std::llround(pt * double(perPoint))); }

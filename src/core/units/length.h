@@ -5,7 +5,8 @@
 #include <cstdint>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Millimetres of a PDF point, where exact lengths end and drawing begins.
 inline constexpr double mmPerPoint = 25.4 / 72;
@@ -17,7 +18,8 @@ inline constexpr double mmPerPoint = 25.4 / 72;
 /// ISO 32000-1, 8.3.2.3) and the pica (12 pt) are all whole numbers. Sums of panels therefore come
 /// out exactly; doubles appear only at the border to drawing and PDF.
 /// The range is about plus or minus one thousand kilometres.
-class Length {
+class Length
+{
 public:
     static constexpr std::int64_t perMm = 9'000'000;
     static constexpr std::int64_t perInch = 228'600'000;
@@ -42,8 +44,16 @@ public:
 
     constexpr auto operator<=>(const Length&) const = default;
     constexpr Length operator-() const { return Length(-n_); }
-    constexpr Length& operator+=(Length o) { n_ += o.n_; return *this; }
-    constexpr Length& operator-=(Length o) { n_ -= o.n_; return *this; }
+    constexpr Length& operator+=(Length o)
+    {
+        n_ += o.n_;
+        return *this;
+    }
+    constexpr Length& operator-=(Length o)
+    {
+        n_ -= o.n_;
+        return *this;
+    }
     friend constexpr Length operator+(Length a, Length b) { return a += b; }
     friend constexpr Length operator-(Length a, Length b) { return a -= b; }
     friend constexpr Length operator*(Length a, std::int64_t k) { return Length(a.n_ * k); }

@@ -7,8 +7,10 @@
 #include <optional>
 #include <tuple>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 __extension__ typedef __int128 Wide;
 
@@ -76,7 +78,8 @@ struct Term {
 };
 
 /// Recursive-descent reader for `sum := product (('+'|'-') product)*`.
-class SumReader {
+class SumReader
+{
 public:
     SumReader(QString text, Unit unit) : text_(std::move(text)), unit_(unit) {}
 
@@ -197,13 +200,20 @@ private:
     {
         skipSpace();
         static const std::array<std::pair<QString, Unit>, 14> names{{
-            {QStringLiteral("millimetres"), Unit::Mm}, {QStringLiteral("mm"), Unit::Mm},
-            {QStringLiteral("cm"), Unit::Cm},          {QStringLiteral("inches"), Unit::Inch},
-            {QStringLiteral("inch"), Unit::Inch},      {QStringLiteral("in"), Unit::Inch},
-            {QStringLiteral("\""), Unit::Inch},        {QStringLiteral("″"), Unit::Inch},
-            {QStringLiteral("”"), Unit::Inch},         {QStringLiteral("points"), Unit::Point},
-            {QStringLiteral("pt"), Unit::Point},       {QStringLiteral("picas"), Unit::Pica},
-            {QStringLiteral("pica"), Unit::Pica},      {QStringLiteral("p"), Unit::Pica},
+            {QStringLiteral("millimetres"), Unit::Mm},
+            {QStringLiteral("mm"), Unit::Mm},
+            {QStringLiteral("cm"), Unit::Cm},
+            {QStringLiteral("inches"), Unit::Inch},
+            {QStringLiteral("inch"), Unit::Inch},
+            {QStringLiteral("in"), Unit::Inch},
+            {QStringLiteral("\""), Unit::Inch},
+            {QStringLiteral("″"), Unit::Inch},
+            {QStringLiteral("”"), Unit::Inch},
+            {QStringLiteral("points"), Unit::Point},
+            {QStringLiteral("pt"), Unit::Point},
+            {QStringLiteral("picas"), Unit::Pica},
+            {QStringLiteral("pica"), Unit::Pica},
+            {QStringLiteral("p"), Unit::Pica},
         }};
         for (const auto& [name, unit] : names) {
             if (QStringView(text_).mid(at_).startsWith(name, Qt::CaseInsensitive)) {
@@ -486,7 +496,8 @@ QString exactText(Length length, Unit unit)
 
 Result<Size> parseSize(const QString& text, Unit unit)
 {
-    static const QRegularExpression by(QStringLiteral("\\s*(?:x|×|\\bby\\b)\\s*"), QRegularExpression::CaseInsensitiveOption);
+    static const QRegularExpression by(QStringLiteral("\\s*(?:x|×|\\bby\\b)\\s*"),
+                                       QRegularExpression::CaseInsensitiveOption);
     const QStringList parts = text.simplified().split(by);
     if (parts.size() != 2)
         return problem({}, QStringLiteral("Type width × height, such as 100 × 210 or 4 1/4 x 5 1/2 in."));
@@ -494,7 +505,8 @@ Result<Size> parseSize(const QString& text, Unit unit)
     if (!second)
         return tl::unexpected(second.error());
     // "4 x 5 in": the unit was said once.
-    static const QRegularExpression unitAtEnd(QStringLiteral("[a-z\"″]+\\.?$"), QRegularExpression::CaseInsensitiveOption);
+    static const QRegularExpression unitAtEnd(QStringLiteral("[a-z\"″]+\\.?$"),
+                                              QRegularExpression::CaseInsensitiveOption);
     const bool said = unitAtEnd.match(parts[0]).hasMatch();
     const auto last = unitAtEnd.match(parts[1]);
     const auto first = parseLength(said || !last.hasMatch() ? parts[0] : parts[0] + u' ' + last.captured(0), unit);

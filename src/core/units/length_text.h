@@ -6,7 +6,8 @@
 
 #include <QString>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The units a length may be written in.
 enum class Unit { Mm, Cm, Inch, Point, Pica };

@@ -3,8 +3,10 @@
 
 #include <algorithm>
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 Size mmSize(int w, int h) { return {Length::mm(w), Length::mm(h)}; }
 /// Inches in eighths, so that 4 1/4 is 34.
@@ -31,28 +33,28 @@ std::vector<PageSize> makeSizes()
     out.push_back({QStringLiteral("DL"), F::IsoC, mmSize(110, 220)});
     // ISO 217 lists these one by one; RA2 and SRA2 are not half of RA1 and SRA1 to the millimetre.
     out.insert(out.end(), {
-        {QStringLiteral("RA0"), F::IsoRaw, mmSize(860, 1220)},
-        {QStringLiteral("RA1"), F::IsoRaw, mmSize(610, 860)},
-        {QStringLiteral("RA2"), F::IsoRaw, mmSize(430, 610)},
-        {QStringLiteral("RA3"), F::IsoRaw, mmSize(305, 430)},
-        {QStringLiteral("RA4"), F::IsoRaw, mmSize(215, 305)},
-        {QStringLiteral("SRA0"), F::IsoRaw, mmSize(900, 1280)},
-        {QStringLiteral("SRA1"), F::IsoRaw, mmSize(640, 900)},
-        {QStringLiteral("SRA2"), F::IsoRaw, mmSize(450, 640)},
-        {QStringLiteral("SRA3"), F::IsoRaw, mmSize(320, 450)},
-        {QStringLiteral("SRA4"), F::IsoRaw, mmSize(225, 320)},
-        {QStringLiteral("Letter"), F::NorthAmerican, eighths(68, 88)},
-        {QStringLiteral("Legal"), F::NorthAmerican, eighths(68, 112)},
-        {QStringLiteral("Tabloid"), F::NorthAmerican, eighths(88, 136)},
-        {QStringLiteral("Half letter"), F::NorthAmerican, eighths(44, 68)},
-        {QStringLiteral("ANSI C"), F::NorthAmerican, eighths(136, 176)},
-        {QStringLiteral("ANSI D"), F::NorthAmerican, eighths(176, 272)},
-        {QStringLiteral("A2"), F::NorthAmericanCard, eighths(34, 44)},
-        {QStringLiteral("A6"), F::NorthAmericanCard, eighths(37, 50)},
-        {QStringLiteral("A7"), F::NorthAmericanCard, eighths(40, 56)},
-        {QStringLiteral("12 × 18 in"), F::DigitalSheet, eighths(96, 144)},
-        {QStringLiteral("13 × 19 in"), F::DigitalSheet, eighths(104, 152)},
-    });
+                              {QStringLiteral("RA0"), F::IsoRaw, mmSize(860, 1220)},
+                              {QStringLiteral("RA1"), F::IsoRaw, mmSize(610, 860)},
+                              {QStringLiteral("RA2"), F::IsoRaw, mmSize(430, 610)},
+                              {QStringLiteral("RA3"), F::IsoRaw, mmSize(305, 430)},
+                              {QStringLiteral("RA4"), F::IsoRaw, mmSize(215, 305)},
+                              {QStringLiteral("SRA0"), F::IsoRaw, mmSize(900, 1280)},
+                              {QStringLiteral("SRA1"), F::IsoRaw, mmSize(640, 900)},
+                              {QStringLiteral("SRA2"), F::IsoRaw, mmSize(450, 640)},
+                              {QStringLiteral("SRA3"), F::IsoRaw, mmSize(320, 450)},
+                              {QStringLiteral("SRA4"), F::IsoRaw, mmSize(225, 320)},
+                              {QStringLiteral("Letter"), F::NorthAmerican, eighths(68, 88)},
+                              {QStringLiteral("Legal"), F::NorthAmerican, eighths(68, 112)},
+                              {QStringLiteral("Tabloid"), F::NorthAmerican, eighths(88, 136)},
+                              {QStringLiteral("Half letter"), F::NorthAmerican, eighths(44, 68)},
+                              {QStringLiteral("ANSI C"), F::NorthAmerican, eighths(136, 176)},
+                              {QStringLiteral("ANSI D"), F::NorthAmerican, eighths(176, 272)},
+                              {QStringLiteral("A2"), F::NorthAmericanCard, eighths(34, 44)},
+                              {QStringLiteral("A6"), F::NorthAmericanCard, eighths(37, 50)},
+                              {QStringLiteral("A7"), F::NorthAmericanCard, eighths(40, 56)},
+                              {QStringLiteral("12 × 18 in"), F::DigitalSheet, eighths(96, 144)},
+                              {QStringLiteral("13 × 19 in"), F::DigitalSheet, eighths(104, 152)},
+                          });
     return out;
 }
 
@@ -116,10 +118,12 @@ std::optional<PageSize> findPageSize(const QString& name)
 std::optional<PageSize> otherSizeOfThatName(Size size)
 {
     const auto& all = pageSizes();
-    const auto it = std::ranges::find_if(all, [&](const PageSize& s) { return s.size == size || s.size.turned() == size; });
+    const auto it =
+        std::ranges::find_if(all, [&](const PageSize& s) { return s.size == size || s.size.turned() == size; });
     if (it == all.end())
         return std::nullopt;
-    const auto twin = std::ranges::find_if(all, [&](const PageSize& s) { return s.name == it->name && s.family != it->family; });
+    const auto twin =
+        std::ranges::find_if(all, [&](const PageSize& s) { return s.name == it->name && s.family != it->family; });
     return twin == all.end() ? std::nullopt : std::optional(*twin);
 }
 

@@ -7,7 +7,8 @@
 #include <optional>
 #include <vector>
 
-namespace hinge {
+namespace hinge
+{
 
 /// The published series a size belongs to; it tells apart names that exist twice.
 enum class SizeFamily { IsoA, IsoB, IsoC, IsoRaw, NorthAmerican, NorthAmericanCard, DigitalSheet };

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/units/ranges.h"
 
-namespace hinge {
-namespace {
+namespace hinge
+{
+namespace
+{
 
 QString range(int low, int high, const QString& unit)
 {
@@ -16,7 +18,8 @@ Result<void> checkLength(const QString& field, const QString& what, Length value
     if (value >= low && value <= high)
         return {};
     return problem(field, QStringLiteral("%1 is %2; it must lie between %3 and %4.")
-                              .arg(what, formatLength(value, Unit::Mm), formatLength(low, Unit::Mm), formatLength(high, Unit::Mm)));
+                              .arg(what, formatLength(value, Unit::Mm), formatLength(low, Unit::Mm),
+                                   formatLength(high, Unit::Mm)));
 }
 
 Result<void> checkNumber(const QString& field, const QString& what, int value, int low, int high, const QString& unit)

@@ -3,11 +3,14 @@
 
 #include "core/units/length_text.h"
 
-namespace hinge {
+namespace hinge
+{
 
-/// Refuses a value outside its range, with a sentence that names both ends. `field` says where in the job it stands, `what`
-/// begins the sentence.
-[[nodiscard]] Result<void> checkLength(const QString& field, const QString& what, Length value, Length low, Length high);
-[[nodiscard]] Result<void> checkNumber(const QString& field, const QString& what, int value, int low, int high, const QString& unit);
+/// Refuses a value outside its range, with a sentence that names both ends. `field` says where in the job it stands,
+/// `what` begins the sentence.
+[[nodiscard]] Result<void> checkLength(const QString& field, const QString& what, Length value, Length low,
+                                       Length high);
+[[nodiscard]] Result<void> checkNumber(const QString& field, const QString& what, int value, int low, int high,
+                                       const QString& unit);
 
 } // namespace hinge

@@ -4,7 +4,8 @@
 #include <QString>
 #include <tl/expected.hpp>
 
-namespace hinge {
+namespace hinge
+{
 
 /// Why something could not be done, in words the user can act on.
 struct Problem {
@@ -21,10 +22,7 @@ struct Problem {
     }
 
     /// "where: message", the form used on stderr and in dialogs.
-    [[nodiscard]] QString text() const
-    {
-        return where.isEmpty() ? message : where + QStringLiteral(": ") + message;
-    }
+    [[nodiscard]] QString text() const { return where.isEmpty() ? message : where + QStringLiteral(": ") + message; }
     bool operator==(const Problem&) const = default;
 };
 

@@ -1,0 +1,392 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "typeset/hyphenation.h"
+#include "typeset/line_breaking.h"
+#include "typeset/shaping.h"
+#include "typeset/text_layout.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace hinge
+{
+
+/// Sets one paragraph: chooses its lines and places their glyphs.
+class ParagraphSetter
+{
+public:
+    ParagraphSetter(const Paragraph& paragraph, const FontLibrary& fonts, Patience patience)
+        : paragraph_(paragraph), style_(paragraph.style), text_(paragraph.text), fonts_(fonts),
+          font_(fonts.findOrFirst(paragraph.style.font)), size_(paragraph.style.size.toPoints())
+    {
+        if (!text_.isEmpty()) {
+            UErrorCode status = U_ZERO_ERROR;
+            ubidi_setPara(bidi_.get(), utf16(text_), int(text_.size()), UBIDI_DEFAULT_LTR, nullptr, &status);
+            for (auto tab = text_.indexOf(u'\t'); tab >= 0; tab = text_.indexOf(u'\t', tab + 1))
+                tabs_.push_back(int(tab));
+            measure();
+            findChances(patience);
+        }
+    }
+
+    struct Line {
+        int start, end; ///< in the text; `end` includes the spaces that hang over the margin
+        bool hyphen;
+        bool last; ///< of the paragraph, or before a forced line end
+    };
+
+    [[nodiscard]] double em() const { return size_ / font_.unitsPerEm(); }
+    [[nodiscard]] double ascent() const { return font_.ascender() * em(); }
+    [[nodiscard]] double descent() const { return -font_.descender() * em(); }
+
+    /// The lines from a character on, for columns of this width.
+    [[nodiscard]] std::vector<Line> lines(int start, double width)
+    {
+        if (text_.isEmpty())
+            return {{0, 0, false, true}};
+        width_ = width;
+        ParagraphMeasures p;
+        p.chances = chancesWithin(width);
+        p.measure = [this](int from, const BreakChance& to) { return measureLine(from, to); };
+        p.width = width;
+        p.firstWidth = width - style_.firstIndent.toPoints();
+        p.space = advanceOf(font_, u' ', em());
+        p.justified = style_.align == Align::Justified;
+        std::vector<Line> out;
+        for (const BreakChance& end : chooseLineEnds(p, start)) {
+            out.push_back({start, end.at, end.hyphen, end.forced || end.at == text_.size()});
+            start = end.at;
+        }
+        return out;
+    }
+
+    /// Shapes a line by itself, so that letters at its ends take their proper forms, and places it.
+    void set(const Line& line, double left, double baseline, double width, TextLayout& out) const
+    {
+        int visibleEnd = line.end;
+        while (visibleEnd > line.start && isSpace(text_[visibleEnd - 1]))
+            --visibleEnd;
+        // A soft hyphen that was typed is the one that is drawn.
+        if (line.hyphen && visibleEnd > line.start + 1 && text_[visibleEnd - 1] == softHyphen)
+            --visibleEnd;
+        if (visibleEnd == line.start)
+            return;
+        const double indent = line.start == 0 ? style_.firstIndent.toPoints() : 0;
+        std::vector<GlyphRun> runs;
+        double x = 0;
+        int spaces = 0;
+        bool tabbed = false;
+        for (int from = line.start; from < visibleEnd;) {
+            const int tab = nextTab(from);
+            const int to = tab < 0 || tab >= visibleEnd ? visibleEnd : tab;
+            if (from > line.start || text_[line.start] == u'\t') {
+                // What follows a tab stands at its stop.
+                x = afterTab(x, widthOf(from, to), width - indent);
+                tabbed = true;
+            }
+            const double before = x;
+            setField(line, from, to, baseline, x, spaces, runs, out);
+            Q_UNUSED(before)
+            from = to + 1;
+            if (to < visibleEnd && from >= visibleEnd)
+                break;
+        }
+        if (line.hyphen)
+            addHyphen(visibleEnd, baseline, x, runs);
+        if (!tabbed)
+            align(runs, x, spaces, line.last, width - indent);
+        const bool fromRight = baseFromRight();
+        for (GlyphRun& run : runs) {
+            for (Glyph& g : run.glyphs)
+                g.x += left + (fromRight && !tabbed ? 0 : indent);
+            out.runs.push_back(std::move(run));
+        }
+    }
+
+private:
+    struct Part {
+        int start, length;
+        bool rightToLeft;
+        const FontFace* font;
+        QString ink;
+    };
+
+    [[nodiscard]] bool baseFromRight() const { return (ubidi_getParaLevel(bidi_.get()) & 1) != 0; }
+
+    /// The first tab from a character on; -1 for none.
+    [[nodiscard]] int nextTab(int from) const
+    {
+        const auto it = std::ranges::lower_bound(tabs_, from);
+        return it == tabs_.end() ? -1 : *it;
+    }
+
+    /// Stretches of one look within [start, end), in the order of the text.
+    [[nodiscard]] std::vector<Part> looks(int start, int end, bool rightToLeft) const
+    {
+        std::vector<Part> out;
+        const auto add = [&](int from, int to, const CharacterStyle* span) {
+            if (from >= to)
+                return;
+            const FontFace& font = span && !span->font.isEmpty() ? fonts_.findOrFirst(span->font) : font_;
+            out.push_back({from, to - from, rightToLeft, &font, span && !span->ink.isEmpty() ? span->ink : style_.ink});
+        };
+        int at = start;
+        for (const CharacterStyle& span : paragraph_.spans) {
+            const int from = std::clamp(span.start, at, end);
+            const int to = std::clamp(span.start + span.length, from, end);
+            if (to <= at)
+                continue;
+            add(at, from, nullptr);
+            add(from, to, &span);
+            at = to;
+        }
+        add(at, end, nullptr);
+        return out;
+    }
+
+    /// Advance of every UTF-16 unit; a cluster's whole advance stands at its first unit.
+    void measure()
+    {
+        advances_.assign(std::size_t(text_.size()) + 1, 0);
+        for (int at = 0; at < text_.size();) {
+            int end = 0;
+            UBiDiLevel level = 0;
+            ubidi_getLogicalRun(bidi_.get(), at, &end, &level);
+            for (const Part& part : looks(at, end, (level & 1) != 0)) {
+                const double scale = size_ / part.font->unitsPerEm();
+                for (const Shaped::Placed& g :
+                     shape(*part.font, text_, part.start, part.length, part.rightToLeft).glyphs)
+                    advances_[std::size_t(g.cluster) + 1] += g.advance * scale;
+            }
+            at = end;
+        }
+        for (std::size_t i = 1; i < advances_.size(); ++i)
+            advances_[i] += advances_[i - 1];
+        hyphenWidth_ = advanceOf(font_, u'-', em());
+    }
+
+    /// Where lines may end, by ICU, and within words by the patterns of the language.
+    void findChances(Patience patience)
+    {
+        UErrorCode status = U_ZERO_ERROR;
+        const BreakIterator breaks(ubrk_open(UBRK_LINE, "en", utf16(text_), int(text_.size()), &status));
+        const QString& language = style_.hyphenation;
+        const Hyphenation* patterns = language.isEmpty()            ? nullptr
+                                      : patience == Patience::Waits ? Hyphenation::forLanguage(language)
+                                                                    : Hyphenation::forLanguageIfLoaded(language);
+        int last = 0;
+        for (int at = breaks ? ubrk_next(breaks.get()) : UBRK_DONE; at != UBRK_DONE; at = ubrk_next(breaks.get())) {
+            addHyphenChances(patterns, last, at);
+            const bool forced = text_[at - 1] == u'\u2028' || text_[at - 1] == u'\n';
+            chances_.push_back({at, text_[at - 1] == softHyphen, forced});
+            last = at;
+        }
+        if (chances_.empty() || chances_.back().at != text_.size())
+            chances_.push_back({int(text_.size()), false, false});
+        chances_.back().hyphen = false;
+    }
+
+    void addHyphenChances(const Hyphenation* patterns, int start, int end)
+    {
+        if (!patterns)
+            return;
+        int from = start;
+        while (from < end && !text_[from].isLetter())
+            ++from;
+        int to = from;
+        while (to < end && text_[to].isLetter())
+            ++to;
+        for (const int at : patterns->breaks(text_.mid(from, to - from)))
+            chances_.push_back({from + at, true, false});
+    }
+
+    /// With places inside pieces that are wider than the column: a word longer than the line is broken anywhere.
+    [[nodiscard]] std::vector<BreakChance> chancesWithin(double width) const
+    {
+        std::vector<BreakChance> out;
+        int last = 0;
+        for (const BreakChance& chance : chances_) {
+            while (measureLine(last, chance).width > width + 1e-6) {
+                int cut = last + 1;
+                while (cut < chance.at && (text_[cut].isLowSurrogate() ||
+                                           advances_[std::size_t(cut) + 1] - advances_[std::size_t(last)] <= width))
+                    ++cut;
+                if (cut >= chance.at)
+                    break;
+                out.push_back({cut, false, false});
+                last = cut;
+            }
+            out.push_back(chance);
+            last = chance.at;
+        }
+        return out;
+    }
+
+    /// Without the spaces at the end, which hang over the margin.
+    [[nodiscard]] double widthOf(int start, int end) const
+    {
+        while (end > start && isSpace(text_[end - 1]))
+            --end;
+        return advances_[std::size_t(end)] - advances_[std::size_t(start)];
+    }
+
+    [[nodiscard]] LineMeasure measureLine(int start, const BreakChance& chance) const
+    {
+        int end = chance.at;
+        while (end > start && isSpace(text_[end - 1]))
+            --end;
+        LineMeasure line;
+        const int tab = nextTab(start);
+        if (tab >= 0 && tab < end) {
+            for (int from = start; from < end;) {
+                const int next = nextTab(from);
+                const int to = next < 0 || next >= end ? end : next;
+                if (from > start || text_[start] == u'\t')
+                    line.width = afterTab(line.width, widthOf(from, to), width_);
+                line.width += widthOf(from, to);
+                from = to + 1;
+            }
+        } else {
+            line.width = widthOf(start, end);
+            line.spaces = spacesTo(end) - spacesTo(start);
+        }
+        if (chance.hyphen)
+            line.width += hyphenWidth_;
+        return line;
+    }
+
+    [[nodiscard]] int spacesTo(int at) const
+    {
+        if (spaces_.empty()) {
+            spaces_.assign(std::size_t(text_.size()) + 1, 0);
+            for (int i = 0; i < text_.size(); ++i)
+                spaces_[std::size_t(i) + 1] = spaces_[std::size_t(i)] + (text_[i] == u' ' ? 1 : 0);
+        }
+        return spaces_[std::size_t(at)];
+    }
+
+    /// Where the text after a tab begins, when `x` is what stands before it. Beyond the last stop tabs are four sizes
+    /// apart.
+    [[nodiscard]] double afterTab(double x, double fieldWidth, double width) const
+    {
+        for (const TabStop& stop : style_.tabs) {
+            const double at = stop.at.toPoints();
+            if (at <= x + hair)
+                continue;
+            const double begin = stop.align == Align::Right    ? at - fieldWidth
+                                 : stop.align == Align::Centre ? at - fieldWidth / 2
+                                                               : at;
+            return std::max(x, begin);
+        }
+        const double step = size_ * 4;
+        return std::min((std::floor(x / step + hair) + 1) * step, std::max(x, width - fieldWidth));
+    }
+
+    void setField(const Line& line, int from, int to, double baseline, double& x, int& spaces,
+                  std::vector<GlyphRun>& runs, TextLayout& out) const
+    {
+        if (from >= to)
+            return;
+        UErrorCode status = U_ZERO_ERROR;
+        const Bidi lineBidi(ubidi_open());
+        ubidi_setLine(bidi_.get(), from, to, lineBidi.get(), &status);
+        const int runCount = ubidi_countRuns(lineBidi.get(), &status);
+        Q_UNUSED(line)
+        for (int r = 0; r < runCount; ++r) {
+            int start = 0;
+            int length = 0;
+            const bool rtl = ubidi_getVisualRun(lineBidi.get(), r, &start, &length) == UBIDI_RTL;
+            start += from;
+            std::vector<Part> parts = looks(start, start + length, rtl);
+            if (rtl)
+                std::ranges::reverse(parts);
+            for (const Part& part : parts) {
+                GlyphRun run;
+                run.font = part.font;
+                run.size = size_;
+                run.ink = part.ink;
+                run.rightToLeft = rtl;
+                run.text = text_.mid(part.start, part.length);
+                const double scale = size_ / part.font->unitsPerEm();
+                const Shaped shaped = shape(*part.font, text_, part.start, part.length, rtl);
+                bool drawn = false;   // of the cluster at work: some glyph has an outline
+                bool visible = false; // some character should show
+                for (std::size_t i = 0; i < shaped.glyphs.size(); ++i) {
+                    const Shaped::Placed& g = shaped.glyphs[i];
+                    const int clusterEnd = endOfCluster(shaped, i, part.start + part.length, rtl);
+                    // A place where a word may be parted, and is not, prints nothing and stands for nothing.
+                    if (g.advance == 0 && clusterEnd == g.cluster + 1 && text_[g.cluster] == softHyphen)
+                        continue;
+                    run.glyphs.push_back({g.id, x + g.dx * scale, baseline - g.dy * scale, g.advance * scale,
+                                          g.cluster - part.start, clusterEnd - g.cluster});
+                    x += g.advance * scale;
+                    spaces += text_[g.cluster] == u' ' ? 1 : 0;
+                    out.missingGlyphs = out.missingGlyphs || (g.id == 0 && !isSpace(text_[g.cluster]));
+                    drawn = drawn || part.font->hasOutline(g.id);
+                    visible = visible || std::any_of(text_.begin() + g.cluster, text_.begin() + clusterEnd, showsInk);
+                    if (i + 1 == shaped.glyphs.size() || shaped.glyphs[i + 1].cluster != g.cluster) {
+                        out.missingGlyphs = out.missingGlyphs || (visible && !drawn);
+                        drawn = visible = false;
+                    }
+                }
+                runs.push_back(std::move(run));
+            }
+        }
+    }
+
+    /// The hyphen of a parted word, in the look of what stands before it.
+    void addHyphen(int end, double baseline, double& x, std::vector<GlyphRun>& runs) const
+    {
+        const Part look = looks(end - 1, end, false).front();
+        GlyphRun run;
+        run.font = look.font;
+        run.size = size_;
+        run.ink = look.ink;
+        run.text = QString(softHyphen);
+        const double scale = size_ / look.font->unitsPerEm();
+        for (const Shaped::Placed& g : shape(*look.font, QStringLiteral("-"), 0, 1, false).glyphs) {
+            run.glyphs.push_back({g.id, x + g.dx * scale, baseline - g.dy * scale, g.advance * scale, 0, 1});
+            x += g.advance * scale;
+        }
+        runs.push_back(std::move(run));
+    }
+
+    void align(std::vector<GlyphRun>& runs, double lineWidth, int spaces, bool last, double width) const
+    {
+        const double free = width - lineWidth;
+        const bool fromRight = baseFromRight();
+        Align how = style_.align;
+        // Spaces close by a quarter at most; a line that is still too wide was not to be helped.
+        const bool tooTight = free < 0 && (spaces == 0 || -free / spaces > advanceOf(font_, u' ', em()) / 4 + hair);
+        if (how == Align::Justified && ((last && free >= 0) || spaces == 0 || tooTight))
+            how = fromRight ? Align::Right : Align::Left;
+        double shift = how == Align::Right ? free : how == Align::Centre ? free / 2 : 0;
+        const double perSpace = how == Align::Justified ? free / spaces : 0;
+        for (GlyphRun& run : runs) {
+            for (Glyph& g : run.glyphs) {
+                g.x += shift;
+                if (perSpace != 0 && run.text[g.textStart] == u' ') {
+                    g.advance += perSpace;
+                    shift += perSpace;
+                }
+            }
+        }
+    }
+
+    const Paragraph& paragraph_;
+    const TextStyle& style_;
+    const QString& text_;
+    const FontLibrary& fonts_;
+    const FontFace& font_;
+    double size_;
+    double width_ = 0;
+    double hyphenWidth_ = 0;
+    const Bidi bidi_{ubidi_open()}; ///< of the paragraph
+    std::vector<int> tabs_;         ///< where its tabs stand
+    std::vector<double> advances_;
+    std::vector<BreakChance> chances_;
+    mutable std::vector<int> spaces_; ///< before each character; counted when first asked for
+};
+
+} // namespace hinge

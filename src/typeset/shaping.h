@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "typeset/font_library.h"
+
+#include <hb.h>
+#include <memory>
+#include <unicode/ubidi.h>
+#include <unicode/ubrk.h>
+#include <vector>
+
+namespace hinge
+{
+
+template <class T, void (*release)(T*)>
+struct Release {
+    void operator()(T* p) const { release(p); }
+};
+using ShapingBuffer = std::unique_ptr<hb_buffer_t, Release<hb_buffer_t, hb_buffer_destroy>>;
+using Bidi = std::unique_ptr<UBiDi, Release<UBiDi, ubidi_close>>;
+using BreakIterator = std::unique_ptr<UBreakIterator, Release<UBreakIterator, ubrk_close>>;
+
+/// In points: frames come from exact lengths, glyphs from floating point.
+inline constexpr double hair = 0.01;
+inline constexpr QChar softHyphen(0x00AD);
+
+/// Text as ICU takes it.
+[[nodiscard]] inline const UChar* utf16(const QString& s) { return reinterpret_cast<const UChar*>(s.utf16()); }
+
+/// A stretch of one direction and font, shaped. Advances in font units, glyphs from left to right.
+struct Shaped {
+    struct Placed {
+        quint32 id;
+        int cluster; ///< index into the paragraph
+        double advance, dx, dy;
+    };
+    std::vector<Placed> glyphs;
+};
+
+/// Shapes `length` characters of a text from `start` on.
+[[nodiscard]] Shaped shape(const FontFace& font, const QString& text, int start, int length, bool rightToLeft);
+/// Of a character by itself; `scale` is points a font unit.
+[[nodiscard]] double advanceOf(const FontFace& font, QChar c, double scale);
+/// The character after the cluster that a glyph belongs to; `runEnd` for the last of the run.
+[[nodiscard]] int endOfCluster(const Shaped& shaped, std::size_t i, int runEnd, bool rtl);
+
+[[nodiscard]] inline bool isSpace(QChar c) { return c == u' ' || c == u'\t' || c == u'\u2028' || c == u'\n'; }
+/// Letters, digits, marks and signs; not spaces, controls and what only steers the shaping.
+[[nodiscard]] inline bool showsInk(QChar c) { return c.isLetterOrNumber() || c.isPunct() || c.isSymbol(); }
+
+} // namespace hinge
