@@ -8,7 +8,7 @@ namespace hinge
 {
 
 /// A real number as PDF wants it: no exponent (ISO 32000-1, 7.3.3), five decimals, no trailing zeros.
-/// Five decimals of a point are a hundredth of a micrometre of a millimetre: far below any rounding that shows.
+/// The last of five decimals of a point is four millionths of a millimetre: far below anything that shows.
 [[nodiscard]] inline QByteArray pdfNumber(double value)
 {
     if (std::abs(value) < 0.000005)

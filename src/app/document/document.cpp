@@ -20,7 +20,7 @@
 namespace hinge
 {
 
-/// One step of the history: the job before and after. Jobs are small and share their parts.
+/// One step of the history: the job before and after, which share what they have in common.
 class JobStep : public QUndoCommand
 {
 public:
@@ -28,7 +28,11 @@ public:
         : QUndoCommand(what), document_(document), before_(document.job_), after_(std::move(after)),
           plan_(std::move(plan)), merge_(std::move(merge))
     {
+        document_.steps_.insert(this);
     }
+    ~JobStep() override { document_.steps_.erase(this); }
+    JobStep(const JobStep&) = delete;
+    JobStep& operator=(const JobStep&) = delete;
 
     void redo() override
     {
@@ -182,10 +186,8 @@ void Document::finishSave(const Saving& saving)
     const QString from = folder();
     path_ = QFileInfo(saving.path).absoluteFilePath();
     if (saving.moves) {
-        for (int i = 0; i < history_.count(); ++i) // all of them are ours
-            const_cast<JobStep*>(static_cast<const JobStep*>(history_.command(i)))->relinkAll([&](Job& job) {
-                relink(job, saving, from);
-            });
+        for (JobStep* step : steps_)
+            step->relinkAll([&](Job& job) { relink(job, saving, from); });
         files_->setFolder(folder());
         Job job = job_;
         relink(job, saving, from);

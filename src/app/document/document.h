@@ -8,12 +8,14 @@
 #include <QTimer>
 #include <QUndoStack>
 #include <functional>
+#include <set>
 
 class QLockFile;
 
 namespace hinge
 {
 
+class JobStep;
 class LinkedFiles;
 class TextLayoutCache;
 
@@ -96,6 +98,7 @@ Q_SIGNALS:
 
 private:
     friend class JobStep;
+    void takeLock();
     void begin(Job job, const QString& path);
     void adopt(Job job, Plan plan);
     void refreshFindings();
@@ -106,8 +109,8 @@ private:
     std::unique_ptr<LinkedFiles> files_;
     std::unique_ptr<TextLayoutCache> layouts_; ///< for the findings about text
     QTimer patterns_;                          ///< looks whether patterns of hyphenation have come
+    std::set<JobStep*> steps_;                 ///< all of the history: links in them follow when the job moves
     QUndoStack history_;
-    void takeLock();
     QString path_;
     QByteArray onDisk_;               ///< hash of the file as it was read or written here
     FileStamp stamp_;                 ///< and its stamp, which is cheaper to look at

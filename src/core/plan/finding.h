@@ -27,7 +27,7 @@ enum class Remedy {
     CloseGap,      ///< move the named side onto `Finding::target`
     ThickenStroke, ///< to a quarter of a point
     RemoveItem,    ///< take it off the face
-    MatchLook,     ///< set the paragraph that stands out like its likes
+    MatchLook,     ///< set the paragraph that stands out as the others are
     WidenSafe,     ///< keep live matter clear of the drift of press, knife and folder
 };
 
