@@ -131,7 +131,7 @@ int main(int argc, char** argv)
               median(41,
                      [&] {
                          Job next = window.document().job();
-                         next.on(Face::Outside).items[7].side(ItemSide::Left).offset +=
+                         next.edit(Face::Outside).items[7].side(ItemSide::Left).offset +=
                              Length::micrometres(10 * (++i % 5));
                          (void)window.document().edit(QStringLiteral("speed"), next);
                          QApplication::processEvents();
