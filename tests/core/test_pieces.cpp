@@ -330,6 +330,26 @@ private Q_SLOTS:
         QCOMPARE(plan.findItem(QStringLiteral("a"))->frame, plan.paper.face(Face::Outside)[0].bleedArea);
     }
 
+    void kindsAreWhatTheTradeSaysOfThem()
+    {
+        // Common practice: a folded sheet has four pages, a leaf two; staples go through a fold, a glued block is
+        // milled.
+        for (const PieceKind kind : allPieceKinds) {
+            const KindRules& rules = rulesOf(kind);
+            QCOMPARE(rules.kind, kind);
+            const bool sheets = rules.binding == Binding::Stapled || rules.binding == Binding::Glued;
+            QCOMPARE(rules.pagesStep, sheets ? 4 : 2);
+            QCOMPARE(rules.spine == EdgeFate::Folded, rules.binding == Binding::Stapled);
+            QCOMPARE(rules.spine == EdgeFate::Milled, rules.binding == Binding::Glued);
+            QCOMPARE(testing::planned(newPiece(kind)).book.has_value(), rules.hasPages());
+            // The flat folds where its form says so, and nowhere else.
+            const bool creased = !testing::planned(newPiece(kind)).paper.folds.empty();
+            QCOMPARE(creased, rules.bends());
+        }
+        QCOMPARE(faceName(Face::Inside, PieceKind::Leaf), QStringLiteral("back"));
+        QCOMPARE(kindName(PieceKind::Booklet), QStringLiteral("stapled booklet"));
+    }
+
     void everyPieceIsWhole()
     {
         CHECK_PROPERTY("roles and reading numbers are unique, panels fill the flat, backs lie behind fronts", [] {

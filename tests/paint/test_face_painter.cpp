@@ -2,6 +2,7 @@
 // What is on the screen is in the PDF: the screen's painting against poppler's rendering of the exported file.
 #include "paint/face_painter.h"
 #include "paint/flat_diagram.h"
+#include "paint/likeness.h"
 #include "paint/piece_painter.h"
 #include "paint/sheet_painter.h"
 #include "pdf/export_pdf.h"
@@ -63,15 +64,6 @@ class TestFacePainter : public QObject
                  QStringLiteral("-l"), QStringLiteral("1"), file, dir_.filePath(QStringLiteral("face"))});
         p.waitForFinished();
         return QImage(dir_.filePath(QStringLiteral("face.png")));
-    }
-
-    static bool darkNear(const QImage& image, int x, int y, int reach)
-    {
-        for (int dy = -reach; dy <= reach; ++dy)
-            for (int dx = -reach; dx <= reach; ++dx)
-                if (image.valid(x + dx, y + dy) && image.pixelColor(x + dx, y + dy).lightness() < 170)
-                    return true;
-        return false;
     }
 
 private Q_SLOTS:
@@ -191,18 +183,7 @@ private Q_SLOTS:
         const Rect frame = plan.itemsOn(Face::Outside)[0].frame;
         const int x0 = int((frame.x + testing::flatMargin(job)).toMm() * perMm);
         const int x1 = int((frame.right() + testing::flatMargin(job)).toMm() * perMm);
-        int ink = 0;
-        int apart = 0;
-        for (int y = 0; y < screen.height(); ++y) {
-            for (int x = x0; x < x1; ++x) {
-                const bool onScreen = screen.pixelColor(x, y).lightness() < 90;
-                const bool inPrint = print.pixelColor(x, y).lightness() < 90;
-                ink += onScreen ? 1 : 0;
-                // One pixel is a tenth of a millimetre.
-                if ((onScreen && !darkNear(print, x, y, 1)) || (inPrint && !darkNear(screen, x, y, 1)))
-                    ++apart;
-            }
-        }
+        const auto [ink, apart] = testing::likeness(screen, print, QRect(x0, 0, x1 - x0, screen.height()));
         QVERIFY(ink > 2000);
         QVERIFY2(apart * 500 < ink, qPrintable(QStringLiteral("%1 of %2").arg(apart).arg(ink)));
     }
@@ -232,19 +213,9 @@ private Q_SLOTS:
         source.shown = {pixels, {}, QRectF(pixels.rect()), 2.0, {}, false};
         const QImage screen = painted(job, testing::planned(job), Face::Outside, source);
         const QImage print = printed(job);
-        int ink = 0;
-        int apart = 0;
         const int margin = int((testing::flatMargin(job) - job.zones.bleed).toMm() * perMm) + 1; // without the marks
-        for (int y = margin; y < screen.height() - margin; ++y) {
-            for (int x = margin; x < screen.width() - margin; ++x) {
-                const bool onScreen = screen.pixelColor(x, y).lightness() < 90;
-                const bool inPrint = print.pixelColor(x, y).lightness() < 90;
-                ink += onScreen ? 1 : 0;
-                // One pixel is a tenth of a millimetre.
-                if ((onScreen && !darkNear(print, x, y, 1)) || (inPrint && !darkNear(screen, x, y, 1)))
-                    ++apart;
-            }
-        }
+        const auto [ink, apart] =
+            testing::likeness(screen, print, screen.rect().adjusted(margin, margin, -margin, -margin));
         // A tint of 50 x 30 mm, and the dark half of a picture that fills a panel of 100 x 210 mm and its bleed.
         QVERIFY2(std::abs(ink - 100 * (50 * 30 + 51.5 * 216)) < 4000, qPrintable(QString::number(ink)));
         QCOMPARE(apart, 0);
@@ -302,17 +273,10 @@ private Q_SLOTS:
         const int margin = int(testing::flatMargin(job).toMm() * perMm) + 2;
         for (std::size_t i = 0; i < plan.itemsOn(Face::Outside).size(); ++i) {
             const Rect& f = plan.itemsOn(Face::Outside)[i].frame;
-            int ink = 0;
-            int apart = 0;
-            for (int y = int(f.y.toMm() * perMm) + margin - 16; y < int(f.bottom().toMm() * perMm) + margin + 16; ++y)
-                for (int x = int(f.x.toMm() * perMm) + margin - 16; x < int(f.right().toMm() * perMm) + margin + 16;
-                     ++x) {
-                    const bool onScreen = screen.pixelColor(x, y).lightness() < 90;
-                    const bool inPrint = print.pixelColor(x, y).lightness() < 90;
-                    ink += onScreen ? 1 : 0;
-                    if ((onScreen && !darkNear(print, x, y, 1)) || (inPrint && !darkNear(screen, x, y, 1)))
-                        ++apart;
-                }
+            const QRect area(
+                QPoint(int(f.x.toMm() * perMm) + margin - 16, int(f.y.toMm() * perMm) + margin - 16),
+                QPoint(int(f.right().toMm() * perMm) + margin + 15, int(f.bottom().toMm() * perMm) + margin + 15));
+            const auto [ink, apart] = testing::likeness(screen, print, area);
             QVERIFY2(ink > 500, qPrintable(QStringLiteral("item %1 is not there").arg(i + 1)));
             QVERIFY2(apart * 300 < ink, qPrintable(QStringLiteral("item %1: %2 of %3").arg(i + 1).arg(apart).arg(ink)));
         }

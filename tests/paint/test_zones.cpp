@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Zones lie where the paper says; the sheet on the screen is the sheet in print.
 #include "core/plan/sheet_marks.h"
+#include "paint/likeness.h"
 #include "paint/sheet_painter.h"
 #include "pdf/export_pdf.h"
 #include "testing.h"
@@ -57,15 +58,6 @@ int inked(const QImage& image, const QRect& area)
         for (int x = area.left(); x <= area.right(); ++x)
             count += image.valid(x, y) && image.pixelColor(x, y) != QColor(Qt::white) ? 1 : 0;
     return count;
-}
-
-bool darkNear(const QImage& image, int x, int y)
-{
-    for (int dy = -1; dy <= 1; ++dy)
-        for (int dx = -1; dx <= 1; ++dx)
-            if (image.valid(x + dx, y + dy) && image.pixelColor(x + dx, y + dy).lightness() < 170)
-                return true;
-    return false;
 }
 
 } // namespace
@@ -222,16 +214,7 @@ private Q_SLOTS:
             paintSheetSide(p, faces, cache, job, plan, face, PaperView::Printed, ZoneColours(), 1 / perMm);
             p.end();
             QVERIFY(std::abs(print.width() - screen.width()) <= 1 && std::abs(print.height() - screen.height()) <= 1);
-            int ink = 0;
-            int apart = 0;
-            for (int y = 0; y < screen.height(); ++y)
-                for (int x = 0; x < screen.width(); ++x) {
-                    const bool onScreen = screen.pixelColor(x, y).lightness() < 90;
-                    const bool inPrint = print.valid(x, y) && print.pixelColor(x, y).lightness() < 90;
-                    ink += onScreen ? 1 : 0;
-                    if ((onScreen && !darkNear(print, x, y)) || (inPrint && !darkNear(screen, x, y)))
-                        ++apart;
-                }
+            const auto [ink, apart] = testing::likeness(screen, print, screen.rect());
             QVERIFY(ink > 100'000);
             QVERIFY2(apart * 1000 < ink, qPrintable(QStringLiteral("page %1: %2 of %3").arg(page).arg(apart).arg(ink)));
         }

@@ -218,8 +218,7 @@ void Placing::addText(int panel)
 QString Placing::inkForTint() const
 {
     const auto& inks = document_.job().inks;
-    const auto it = std::ranges::find_if(
-        inks, [](const Ink& ink) { return ink.cmyk.total() > 0 && ink.name != QStringLiteral("Black"); });
+    const auto it = std::ranges::find_if(inks, [](const Ink& ink) { return ink.cmyk.c + ink.cmyk.m + ink.cmyk.y > 0; });
     return it != inks.end() ? it->name : inks.empty() ? QString() : inks.front().name;
 }
 

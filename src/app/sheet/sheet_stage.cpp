@@ -152,11 +152,13 @@ void SheetCanvas::paintEvent(QPaintEvent*)
                 p.fillRect(side.adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 9));
             p.setPen(t.ink);
             p.setFont(uiFont(type::body, QFont::DemiBold));
+            // Of a leaf the faces are called front and back themselves.
+            const bool named = rulesOf(job.kind).form != FlatForm::CutLeaf;
+            const QString turned = longEdge ? tr("turned about the long edge") : tr("turned about the short edge");
             const QString what = faceName(face, job.kind);
-            const QString label =
-                face == Face::Outside
-                    ? (what == tr("front") ? what : tr("front: %1").arg(what))
-                    : tr("back: %1, turned about the %2").arg(what, longEdge ? tr("long edge") : tr("short edge"));
+            const QString label = face == Face::Outside ? (named ? tr("front: %1").arg(what) : tr("front"))
+                                  : named               ? tr("back: %1, %2").arg(what, turned)
+                                                        : tr("back, %1").arg(turned);
             p.drawText(QRectF(side.left(), side.top() - 26, side.width(), 20), Qt::AlignCenter, label);
             p.save();
             p.translate(port_.toPixels(corner));
@@ -164,13 +166,13 @@ void SheetCanvas::paintEvent(QPaintEvent*)
             paintSheetSide(p, painter_, faces_, job, document_.plan(), face, view_, ZoneColours(), 1 / port_.scale());
             p.restore();
             if (view_ == PaperView::Working) {
-                const bool gripperAtHead = face == Face::Outside || !((sheet.w >= sheet.h) == longEdge);
                 p.setFont(uiFont(type::note));
                 p.setPen(QColor(0x40, 0x48, 0x50));
-                const double strip = std::max(14.0, job.press.gripper.toMm() * port_.scale());
-                const QRectF gripper = gripperAtHead ? QRectF(side.left(), side.top(), side.width(), strip)
-                                                     : QRectF(side.left(), side.bottom() - strip, side.width(), strip);
-                p.drawText(gripper, Qt::AlignCenter, tr("gripper"));
+                // It lies where the printable area of the side begins.
+                const SheetLayout& layout = document_.plan().sheet;
+                const Rect& area = face == Face::Outside ? layout.frontArea : layout.backArea;
+                const double strip = std::max(14.0, area.y.toMm() * port_.scale());
+                p.drawText(QRectF(side.left(), side.top(), side.width(), strip), Qt::AlignCenter, tr("gripper"));
             }
         }
         stale_ = false;

@@ -8,17 +8,28 @@ namespace hinge
 namespace
 {
 
+using K = PieceKind;
+using F = FlatForm;
+using B = Binding;
+using C = CoverOfItsOwn;
+using E = EdgeFate;
+
+constexpr auto outside = "outside";
+constexpr auto inside = "inside";
+constexpr auto front = "front";
+constexpr auto back = "back";
+
 // clang-format off
-// Multiples of pages, and what is done at the spine: common practice. A folded sheet has four pages, a leaf two.
+// Multiples of pages, and what is done at the spine: common practice. A folded sheet has four pages, a leaf two. The
+// numbers are `pagesStep`, `pagesOnFlat` and `coverFlats`.
 constexpr std::array<KindRules, 7> table{{
-    //  kind               name               form                    binding           cover of its own         step on flat covers spine             open  outside    inside
-    {PieceKind::Leaflet,  "leaflet",         FlatForm::FoldedSheet,  Binding::None,    CoverOfItsOwn::Never,    2,   0,      1,     EdgeFate::Bound,  0.62, "outside", "inside"},
-    {PieceKind::Card,     "folded card",     FlatForm::FoldedSheet,  Binding::None,    CoverOfItsOwn::Never,    2,   0,      1,     EdgeFate::Bound,  0.62, "outside", "inside"},
-    {PieceKind::Cover,    "cover",           FlatForm::WrappedCover, Binding::None,    CoverOfItsOwn::Always,   2,   0,      1,     EdgeFate::Bound,  0.42, "outside", "inside"},
-    {PieceKind::Booklet,  "stapled booklet", FlatForm::OuterSheet,   Binding::Stapled, CoverOfItsOwn::IfWanted, 4,   4,      1,     EdgeFate::Folded, 0.42, "outside", "inside"},
-    {PieceKind::Book,     "glued book",      FlatForm::WrappedCover, Binding::Glued,   CoverOfItsOwn::Always,   4,   2,      1,     EdgeFate::Milled, 0.42, "outside", "inside"},
-    {PieceKind::Leaf,     "single leaf",     FlatForm::CutLeaf,      Binding::None,    CoverOfItsOwn::Never,    2,   0,      1,     EdgeFate::Bound,  1,    "front",   "back"},
-    {PieceKind::WireBook, "wire-bound book", FlatForm::BoundLeaf,    Binding::Wired,   CoverOfItsOwn::IfWanted, 2,   2,      2,     EdgeFate::Bound,  1,    "outside", "inside"},
+  {K::Leaflet,  "leaflet",         F::FoldedSheet,  B::None,    C::Never,    2, 0, 1, E::Bound,  0,    outside, inside},
+  {K::Card,     "folded card",     F::FoldedSheet,  B::None,    C::Never,    2, 0, 1, E::Bound,  0,    outside, inside},
+  {K::Cover,    "cover",           F::WrappedCover, B::None,    C::Always,   2, 0, 1, E::Bound,  0.42, outside, inside},
+  {K::Booklet,  "stapled booklet", F::OuterSheet,   B::Stapled, C::IfWanted, 4, 4, 1, E::Folded, 0.42, outside, inside},
+  {K::Book,     "glued book",      F::WrappedCover, B::Glued,   C::Always,   4, 2, 1, E::Milled, 0.42, outside, inside},
+  {K::Leaf,     "single leaf",     F::CutLeaf,      B::None,    C::Never,    2, 0, 1, E::Bound,  1,    front,   back},
+  {K::WireBook, "wire-bound book", F::BoundLeaf,    B::Wired,   C::IfWanted, 2, 2, 2, E::Bound,  1,    outside, inside},
 }};
 // clang-format on
 

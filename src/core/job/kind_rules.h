@@ -56,9 +56,10 @@ struct KindRules {
     int pagesOnFlat;
     /// Flats to a piece when they are its cover: front and back leaf of what is bound with wire.
     int coverFlats;
-    /// What is done to the edge of a page at the spine.
+    /// What is done to the edge of a page at the spine; without meaning for kinds without pages.
     EdgeFate spine;
-    /// How far open the standing picture is at first: 0 closed, 1 flat.
+    /// How far open the standing picture is at first: 0 closed, 1 flat. Where the folds are the job's to say, they say
+    /// that, too (`tellingOpenness`).
     double standsOpen;
     const char* outside; ///< what its faces are called
     const char* inside;
