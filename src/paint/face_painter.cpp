@@ -31,7 +31,7 @@ namespace
 {
 
 /// On a panel that is read the other way up an item is turned by half about its middle.
-void turnFor(QPainter& painter, const PlacedItem& placed)
+void turnFor(QPainter& painter, const PlannedItem& placed)
 {
     if (!placed.headDown)
         return;
@@ -268,7 +268,7 @@ void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& pl
         paintSupplied(painter, plan.paperOf(surface), *content.supplied, view);
     const auto& places = plan.itemsOn(surface); // in the order of the items
     for (std::size_t i = 0; i < content.items.size(); ++i) {
-        const PlacedItem& placed = places[i];
+        const PlannedItem& placed = places[i];
         if (placed.shown)
             paintItem({painter, job, plan, content.items[i], placed, view});
     }

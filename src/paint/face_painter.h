@@ -50,7 +50,7 @@ private:
     bool overprintBlack_ = true;
     Size flat_;
     std::array<Length, 4> bleeds_;
-    std::map<SurfaceId, std::vector<PlacedItem>> items_;
+    std::map<SurfaceId, std::vector<PlannedItem>> items_;
     int layouts_ = 0;
     bool any_ = false;
 };
@@ -90,7 +90,7 @@ private:
         const Job& job;
         const Plan& plan;
         const Item& item;
-        const PlacedItem& placed;
+        const PlannedItem& placed;
         const InkView& view;
     };
     void paintItem(const Work& w);

@@ -65,9 +65,9 @@ QRectF FlatDiagram::onScreen(const Drawn& drawn, const Rect& r) const
     return {drawn.origin + toMm(r).topLeft() * scale_, toMm(r).size() * scale_};
 }
 
-std::vector<FlatDiagram::Place> FlatDiagram::places() const
+std::vector<FlatDiagram::PanelRef> FlatDiagram::places() const
 {
-    std::vector<Place> out;
+    std::vector<PanelRef> out;
     for (int s = 0; s < int(drawn_.size()); ++s)
         for (int i = 0;
              i < int(drawn_[std::size_t(s)].subject.paper.get().face(drawn_[std::size_t(s)].subject.face).size()); ++i)
@@ -75,21 +75,21 @@ std::vector<FlatDiagram::Place> FlatDiagram::places() const
     return out;
 }
 
-const Panel& FlatDiagram::panel(Place place) const
+const Panel& FlatDiagram::panel(PanelRef place) const
 {
     const DiagramSubject& s = drawn_[std::size_t(place.subject)].subject;
     return s.paper.get().face(s.face)[std::size_t(place.panel)];
 }
 
-QRectF FlatDiagram::panelArea(Place place) const
+QRectF FlatDiagram::panelArea(PanelRef place) const
 {
     return onScreen(drawn_[std::size_t(place.subject)], panel(place).area);
 }
 
-std::optional<FlatDiagram::Place> FlatDiagram::panelAt(QPointF at) const
+std::optional<FlatDiagram::PanelRef> FlatDiagram::panelAt(QPointF at) const
 {
     const auto all = places();
-    const auto it = std::ranges::find_if(all, [&](Place p) { return panelArea(p).contains(at); });
+    const auto it = std::ranges::find_if(all, [&](PanelRef p) { return panelArea(p).contains(at); });
     return it == all.end() ? std::nullopt : std::optional(*it);
 }
 

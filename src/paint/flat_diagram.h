@@ -34,16 +34,16 @@ public:
     void paint(QPainter& painter, const DiagramStyle& style) const;
 
     /// A panel of one of the subjects.
-    struct Place {
+    struct PanelRef {
         int subject = 0;
         int panel = 0;
-        bool operator==(const Place&) const = default;
+        bool operator==(const PanelRef&) const = default;
     };
-    [[nodiscard]] std::optional<Place> panelAt(QPointF at) const;
-    [[nodiscard]] QRectF panelArea(Place place) const;
-    [[nodiscard]] const Panel& panel(Place place) const;
+    [[nodiscard]] std::optional<PanelRef> panelAt(QPointF at) const;
+    [[nodiscard]] QRectF panelArea(PanelRef place) const;
+    [[nodiscard]] const Panel& panel(PanelRef place) const;
     /// In the order of the subjects, each from the left.
-    [[nodiscard]] std::vector<Place> places() const;
+    [[nodiscard]] std::vector<PanelRef> places() const;
 
 private:
     struct Drawn {

@@ -50,12 +50,12 @@ struct Quad {
     double slope = 0;    ///< how far it is turned away from the viewer, for its shade
 };
 
-Quad quadOf(const Camera& camera, const PanelPose& pose, Place3 middle)
+Quad quadOf(const Camera& camera, const PanelPose& pose, Point3 middle)
 {
     Quad q;
     q.column = pose.column;
     q.row = pose.row;
-    for (const Place3& c : pose.corners) {
+    for (const Point3& c : pose.corners) {
         q.corners << camera.project(c.x - middle.x, c.y - middle.y, c.z);
         q.depth += camera.depth(c.x - middle.x, c.y - middle.y, c.z) / 4;
     }
@@ -63,9 +63,9 @@ Quad quadOf(const Camera& camera, const PanelPose& pose, Place3 middle)
     const QPointF a = q.corners[1] - q.corners[0];
     const QPointF b = q.corners[3] - q.corners[0];
     q.insideSeen = a.x() * b.y() - a.y() * b.x() > 0;
-    const Place3& l = pose.corners[0];
-    const Place3& r = pose.corners[1];
-    const Place3& f = pose.corners[3];
+    const Point3& l = pose.corners[0];
+    const Point3& r = pose.corners[1];
+    const Point3& f = pose.corners[3];
     const double across = std::abs(r.z - l.z) / std::max(1.0, std::hypot(r.x - l.x, r.y - l.y, r.z - l.z));
     const double down = std::abs(f.z - l.z) / std::max(1.0, std::hypot(f.x - l.x, f.y - l.y, f.z - l.z));
     q.slope = std::max(across, down);
@@ -83,9 +83,9 @@ void paintStandingPiece(QPainter& painter, const QRectF& target, const Plan& pla
     const double span = paper.flat.w.toMm();
     const Camera camera(std::max(height, span) * 4);
 
-    Place3 middle;
+    Point3 middle;
     for (const PanelPose& p : poses)
-        for (const Place3& c : p.corners) {
+        for (const Point3& c : p.corners) {
             middle.x += c.x / 4 / double(poses.size());
             middle.y += c.y / 4 / double(poses.size());
         }

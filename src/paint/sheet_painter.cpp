@@ -11,7 +11,7 @@ namespace
 {
 
 /// From places on the flat to places on the sheet, in millimetres.
-QTransform placeTransform(const SheetPlace& place)
+QTransform placeTransform(const SheetSlot& place)
 {
     const auto at = [&](int x, int y) {
         const Point p = onSheet(place, {Length::mm(x), Length::mm(y)});
@@ -81,7 +81,7 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
     const bool toTrim = view == PaperView::Trimmed;
     const QImage image = cache.image(faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
     const QRectF content = toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face));
-    for (const SheetPlace& place : places) {
+    for (const SheetSlot& place : places) {
         painter.save();
         painter.setTransform(placeTransform(place), true);
         if (view == PaperView::Working)
@@ -114,7 +114,7 @@ void paintLayoutDiagram(QPainter& painter, const QRectF& target, const SheetLayo
     painter.drawRect(QRectF(0, 0, w, h));
     painter.setPen(Qt::NoPen);
     painter.setBrush(piece);
-    for (const SheetPlace& p : layout.front)
+    for (const SheetSlot& p : layout.front)
         painter.drawRect(toMm(p.trim));
     painter.restore();
 }

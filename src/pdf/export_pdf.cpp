@@ -81,7 +81,7 @@ void addFlatPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle&
 }
 
 /// The matrix that lays a form on its place, y up. The form's origin is the lower left corner of the trim.
-QByteArray placeMatrix(const SheetPlace& place, Size sheet)
+QByteArray placeMatrix(const SheetSlot& place, Size sheet)
 {
     const bool lies = place.turn == Turn::Quarter || place.turn == Turn::ThreeQuarters;
     const Length height = lies ? place.trim.w : place.trim.h;
@@ -101,7 +101,7 @@ void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle
     const bool front = face == Face::Outside;
     const auto& places = front ? layout.front : layout.back;
     QByteArray content;
-    for (const SheetPlace& place : places)
+    for (const SheetSlot& place : places)
         content += "q " + placeMatrix(place, layout.sheet) + " /Face Do Q\n";
     content +=
         drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), layout.sheet.h);

@@ -70,7 +70,7 @@ QByteArray FaceComposer::colour(const QString& name, double strength, bool strok
            (stroke ? "K\n" : "k\n");
 }
 
-QByteArray FaceComposer::path(const Item& item, const PlacedItem& placed) const
+QByteArray FaceComposer::path(const Item& item, const PlannedItem& placed) const
 {
     const double height = paper().flat.h.toPoints();
     const auto at = [height](QPointF mm) { return pdfNumbers(mm.x() / mmPerPoint, height - mm.y() / mmPerPoint); };
@@ -92,7 +92,7 @@ QByteArray FaceComposer::rectangle(const Rect& r) const
 }
 
 /// On a panel that is read the other way up an item is turned by half about its middle.
-QByteArray FaceComposer::turnFor(const PlacedItem& placed) const
+QByteArray FaceComposer::turnFor(const PlannedItem& placed) const
 {
     if (!placed.headDown)
         return {};
@@ -109,7 +109,7 @@ QByteArray FaceComposer::useObject(Content& content, const QPDFObjectHandle& obj
     return name;
 }
 
-Result<PlacedPage> FaceComposer::pageFor(const LinkedFile& file)
+Result<PageForm> FaceComposer::pageFor(const LinkedFile& file)
 {
     auto placed = pages_.place(resolvedPath(file.path, jobFolder_), file.page);
     if (!placed)
@@ -138,7 +138,7 @@ Result<void> FaceComposer::addSupplied(Content& content, const SurfaceId& surfac
     return {};
 }
 
-Result<void> FaceComposer::addPicture(Content& content, const Item& item, const PlacedItem& placed)
+Result<void> FaceComposer::addPicture(Content& content, const Item& item, const PlannedItem& placed)
 {
     const QString file = resolvedPath(item.file.path, jobFolder_);
     content.operators += "q " + path(item, placed) + "W n\n";
@@ -177,7 +177,7 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
     return {};
 }
 
-void FaceComposer::addText(Content& content, const Item& item, const PlacedItem& placed) const
+void FaceComposer::addText(Content& content, const Item& item, const PlannedItem& placed) const
 {
     const double left = placed.frame.x.toPoints();
     const double right = placed.frame.right().toPoints();
@@ -200,7 +200,7 @@ void FaceComposer::addText(Content& content, const Item& item, const PlacedItem&
     content.overprinting = false;
 }
 
-void FaceComposer::addCode(Content& content, const Item& item, const PlacedItem& placed) const
+void FaceComposer::addCode(Content& content, const Item& item, const PlannedItem& placed) const
 {
     const CodeLayout& code = codes_.at(item.id);
     const double left = placed.frame.x.toPoints();
@@ -226,7 +226,7 @@ QByteArray FaceComposer::overprint(Content& content, bool wanted)
     return name + " gs\n";
 }
 
-void FaceComposer::addStroke(Content& content, const Item& item, const PlacedItem& placed) const
+void FaceComposer::addStroke(Content& content, const Item& item, const PlannedItem& placed) const
 {
     if (item.stroke.width == Length())
         return;
@@ -237,7 +237,7 @@ void FaceComposer::addStroke(Content& content, const Item& item, const PlacedIte
     content.overprinting = false;
 }
 
-void FaceComposer::addShape(Content& content, const Item& item, const PlacedItem& placed)
+void FaceComposer::addShape(Content& content, const Item& item, const PlannedItem& placed)
 {
     if (!item.ink.isEmpty() && item.outline != Outline::Line) {
         const bool plain = item.outline == Outline::Rectangle && item.cornerRadius == Length();
@@ -248,7 +248,7 @@ void FaceComposer::addShape(Content& content, const Item& item, const PlacedItem
 }
 
 /// The shadow's ink through a soft mask: an image of one pixel (ISO 32000-1, 11.6.5.3).
-void FaceComposer::addShadow(Content& content, const Item& item, const PlacedItem& placed)
+void FaceComposer::addShadow(Content& content, const Item& item, const PlannedItem& placed)
 {
     const ShadowMask mask = shadowMask(placed.frame, item);
     if (mask.image.isNull())
@@ -279,7 +279,7 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlacedIte
                          "cm " + useObject(content, image) + " Do Q\n";
 }
 
-Result<void> FaceComposer::addWhole(Content& content, const Item& item, const PlacedItem& placed)
+Result<void> FaceComposer::addWhole(Content& content, const Item& item, const PlannedItem& placed)
 {
     switch (item.kind) {
     case ItemKind::Picture:
@@ -295,7 +295,7 @@ Result<void> FaceComposer::addWhole(Content& content, const Item& item, const Pl
 }
 
 Result<void> FaceComposer::addItem(Content& content, const SurfaceId& surface, const Item& item,
-                                   const PlacedItem& placed)
+                                   const PlannedItem& placed)
 {
     const QByteArray turn = turnFor(placed);
     if (!turn.isEmpty())
@@ -361,7 +361,7 @@ Result<QPDFObjectHandle> FaceComposer::compose(const SurfaceId& surface)
         if (auto done = addSupplied(content, surface, *on.supplied); !done)
             return tl::unexpected(done.error());
     for (const Item& item : on.items) {
-        const PlacedItem& placed = *plan_.findItem(item.id);
+        const PlannedItem& placed = *plan_.findItem(item.id);
         if (!placed.shown)
             continue;
         if (auto done = addItem(content, surface, item, placed); !done)

@@ -3,8 +3,8 @@
 
 #include "core/plan/plan.h"
 #include "pdf/embedded_fonts.h"
+#include "pdf/page_form.h"
 #include "pdf/picture_object.h"
-#include "pdf/placed_page.h"
 #include "typeset/code_symbol.h"
 
 #include <map>
@@ -39,24 +39,24 @@ private:
         bool overprinting = false; ///< what was last said of it, in the item at work
     };
     [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const LinkedFile& file);
-    [[nodiscard]] QByteArray turnFor(const PlacedItem& placed) const;
+    [[nodiscard]] QByteArray turnFor(const PlannedItem& placed) const;
     [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item,
-                                       const PlacedItem& placed);
+                                       const PlannedItem& placed);
     /// The item without its shadow and opacity.
-    [[nodiscard]] Result<void> addWhole(Content& content, const Item& item, const PlacedItem& placed);
-    [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlacedItem& placed);
-    void addText(Content& content, const Item& item, const PlacedItem& placed) const;
-    void addShape(Content& content, const Item& item, const PlacedItem& placed);
-    void addCode(Content& content, const Item& item, const PlacedItem& placed) const;
-    void addStroke(Content& content, const Item& item, const PlacedItem& placed) const;
-    void addShadow(Content& content, const Item& item, const PlacedItem& placed);
+    [[nodiscard]] Result<void> addWhole(Content& content, const Item& item, const PlannedItem& placed);
+    [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlannedItem& placed);
+    void addText(Content& content, const Item& item, const PlannedItem& placed) const;
+    void addShape(Content& content, const Item& item, const PlannedItem& placed);
+    void addCode(Content& content, const Item& item, const PlannedItem& placed) const;
+    void addStroke(Content& content, const Item& item, const PlannedItem& placed) const;
+    void addShadow(Content& content, const Item& item, const PlannedItem& placed);
     [[nodiscard]] QPDFObjectHandle formOf(const Content& content, const SurfaceId& surface);
     /// Operators that choose an ink for filling (or stroking): process colours as numbers, a spot ink as its own space.
     [[nodiscard]] QByteArray colour(const QString& ink, double strength, bool stroke = false) const;
     /// The outline as operators, in form space.
-    [[nodiscard]] QByteArray path(const Item& item, const PlacedItem& placed) const;
+    [[nodiscard]] QByteArray path(const Item& item, const PlannedItem& placed) const;
     void makeSpotSpaces();
-    [[nodiscard]] Result<PlacedPage> pageFor(const LinkedFile& file);
+    [[nodiscard]] Result<PageForm> pageFor(const LinkedFile& file);
     /// Of the surface that is being composed.
     [[nodiscard]] const Paper& paper() const { return plan_.paperOf(surface_); }
     /// "x y w h re" of a rectangle of the face, in form space.
@@ -76,7 +76,7 @@ private:
     std::map<QString, CodeLayout> codes_;   ///< by item id
     std::map<QString, std::pair<QByteArray, QPDFObjectHandle>>
         spots_; ///< by ink: the name of its colour space, and that
-    PlacedPages pages_;
+    PageForms pages_;
     std::map<QString, PictureObject> pictures_; ///< each picture stands in the file once
     QStringList obstacles_;
     bool transparent_ = false;

@@ -79,7 +79,7 @@ const Item* disturbing(const Job& job, const Plan& plan, const SurfaceContent& c
 void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const Item& item, const FontLibrary& fonts,
                std::vector<Finding>& out)
 {
-    const PlacedItem& placed = *plan.findItem(item.id);
+    const PlannedItem& placed = *plan.findItem(item.id);
     const auto code = layOutCode(item.code, item.ink, placed.frame.size(), fonts);
     if (!code) {
         out.push_back(foundAt("code.wrong", Severity::Stop, job, surface, item, QStringLiteral("%1 is no code yet, %2"),

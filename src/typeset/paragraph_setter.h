@@ -155,8 +155,7 @@ private:
             ubidi_getLogicalRun(bidi_.get(), at, &end, &level);
             for (const Part& part : looks(at, end, (level & 1) != 0)) {
                 const double scale = size_ / part.font->unitsPerEm();
-                for (const Shaped::Placed& g :
-                     shape(*part.font, text_, part.start, part.length, part.rightToLeft).glyphs)
+                for (const ShapedGlyph& g : shape(*part.font, text_, part.start, part.length, part.rightToLeft).glyphs)
                     advances_[std::size_t(g.cluster) + 1] += g.advance * scale;
             }
             at = end;
@@ -313,7 +312,7 @@ private:
                 bool drawn = false;   // of the cluster at work: some glyph has an outline
                 bool visible = false; // some character should show
                 for (std::size_t i = 0; i < shaped.glyphs.size(); ++i) {
-                    const Shaped::Placed& g = shaped.glyphs[i];
+                    const ShapedGlyph& g = shaped.glyphs[i];
                     const int clusterEnd = endOfCluster(shaped, i, part.start + part.length, rtl);
                     // A place where a word may be parted, and is not, prints nothing and stands for nothing.
                     if (g.advance == 0 && clusterEnd == g.cluster + 1 && text_[g.cluster] == softHyphen)
@@ -345,7 +344,7 @@ private:
         run.ink = look.ink;
         run.text = QString(softHyphen);
         const double scale = size_ / look.font->unitsPerEm();
-        for (const Shaped::Placed& g : shape(*look.font, QStringLiteral("-"), 0, 1, false).glyphs) {
+        for (const ShapedGlyph& g : shape(*look.font, QStringLiteral("-"), 0, 1, false).glyphs) {
             run.glyphs.push_back({g.id, x + g.dx * scale, baseline - g.dy * scale, g.advance * scale, 0, 1});
             x += g.advance * scale;
         }

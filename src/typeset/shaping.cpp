@@ -26,7 +26,7 @@ Shaped shape(const FontFace& font, const QString& text, int start, int length, b
 double advanceOf(const FontFace& font, QChar c, double scale)
 {
     double sum = 0;
-    for (const Shaped::Placed& g : shape(font, QString(c), 0, 1, false).glyphs)
+    for (const ShapedGlyph& g : shape(font, QString(c), 0, 1, false).glyphs)
         sum += g.advance * scale;
     return sum;
 }

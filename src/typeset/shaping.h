@@ -27,14 +27,16 @@ inline constexpr QChar softHyphen(0x00AD);
 /// Text as ICU takes it.
 [[nodiscard]] inline const UChar* utf16(const QString& s) { return reinterpret_cast<const UChar*>(s.utf16()); }
 
+/// A glyph of a font at its place in a run; lengths in font units.
+struct ShapedGlyph {
+    quint32 id;
+    int cluster; ///< index into the paragraph
+    double advance, dx, dy;
+};
+
 /// A stretch of one direction and font, shaped. Advances in font units, glyphs from left to right.
 struct Shaped {
-    struct Placed {
-        quint32 id;
-        int cluster; ///< index into the paragraph
-        double advance, dx, dy;
-    };
-    std::vector<Placed> glyphs;
+    std::vector<ShapedGlyph> glyphs;
 };
 
 /// Shapes `length` characters of a text from `start` on.

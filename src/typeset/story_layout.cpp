@@ -9,7 +9,7 @@
 namespace hinge
 {
 
-TextFrame textFrame(const Job& job, const Item& item, const PlacedItem& placed)
+TextFrame textFrame(const Job& job, const Item& item, const PlannedItem& placed)
 {
     TextFrame frame;
     frame.size = item.textRun == TextRun::Across ? placed.frame.size() : placed.frame.size().turned();

@@ -10,7 +10,7 @@ namespace hinge
 {
 
 /// The frame of a text as the words see it: turned upright when they run down or up.
-[[nodiscard]] TextFrame textFrame(const Job& job, const Item& item, const PlacedItem& placed);
+[[nodiscard]] TextFrame textFrame(const Job& job, const Item& item, const PlannedItem& placed);
 
 /// A text with all it depends on; when this is the same, its layouts are.
 struct StoryInput {

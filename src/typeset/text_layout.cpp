@@ -145,7 +145,7 @@ private:
         if (foot > here().depth + hair) {
             ++out.linesOver;
             if (!out.overFrom)
-                out.overFrom = TextPlace{paragraph, line.start};
+                out.overFrom = TextPosition{paragraph, line.start};
             return;
         }
         lowest_ = std::max(lowest_, foot);

@@ -40,10 +40,10 @@ struct TextRule {
 };
 
 /// A place in a text.
-struct TextPlace {
+struct TextPosition {
     int paragraph = 0;
     int character = 0;
-    bool operator==(const TextPlace&) const = default;
+    bool operator==(const TextPosition&) const = default;
 };
 
 /// What of a text stands in one frame.
@@ -57,7 +57,7 @@ struct TextLayout {
     /// Lines that end below the last frame of the text; they are not in `runs`.
     int linesOver = 0;
     /// Where the text that does not fit begins.
-    std::optional<TextPlace> overFrom;
+    std::optional<TextPosition> overFrom;
     /// Fonts that are named but not in the library.
     QStringList missingFonts;
     /// True when some character has no glyph in its font.

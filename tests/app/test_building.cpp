@@ -394,7 +394,7 @@ class TestBuilding : public testing::WindowDriver
 
     void build(const Job& wanted, const Plan& wantedPlan, const Item& want, const QDir& pictures)
     {
-        const PlacedItem& place = *wantedPlan.findItem(want.id);
+        const PlannedItem& place = *wantedPlan.findItem(want.id);
         const auto& panels = plan().panelsOf(place.surface);
         goTo(place.surface.face,
              panelAt(plan().paperOf(place.surface), place.surface.face,

@@ -287,7 +287,7 @@ private Q_SLOTS:
         QCOMPARE(window_->selection().item(), QStringLiteral("tint"));
         // The right side to just short of the fold at 197 mm.
         drag(at(170, 70), at(196.3, 70));
-        const Placed right = job().findItem(QStringLiteral("tint"))->side(ItemSide::Right);
+        const SideAnchor right = job().findItem(QStringLiteral("tint"))->side(ItemSide::Right);
         QVERIFY(right.holds);
         COMPARE_MM(plan().findItem(QStringLiteral("tint"))->frame.right(), 197);
         QCOMPARE(lineName(plan().paper, Face::Outside, ItemSide::Right, right), QStringLiteral("fold"));
@@ -441,7 +441,7 @@ private Q_SLOTS:
     void findingsAreSettledWhereTheyAreShown()
     {
         Item item = tint(2);
-        item.side(ItemSide::Right) = {PaperLine::Edge, 2, true, 0, Length(), true};
+        item.side(ItemSide::Right) = holdOn(PaperLine::Edge, 2, LineEnd::End);
         put(item);
         auto* button = find<QPushButton>("finding.0");
         QCOMPARE(button->text(), QStringLiteral("Pull out to the bleed"));
@@ -577,7 +577,7 @@ private Q_SLOTS:
     {
         Item item = tint(1);
         item.name = QStringLiteral("<b>Sea</b> & <img src='x'>");
-        item.side(ItemSide::Right) = {PaperLine::Edge, 2, true, 0, Length(), true};
+        item.side(ItemSide::Right) = holdOn(PaperLine::Edge, 2, LineEnd::End);
         put(item);
         window_->selection().clearItem();
         for (const QLabel* label : window_->findChildren<QLabel*>())

@@ -320,9 +320,8 @@ private Q_SLOTS:
                 Job job = newPiece(PieceKind::Cover);
                 Item words = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
                 words.sides = sidesFillingPanel(1);
-                words.side(ItemSide::Top) =
-                    words.side(ItemSide::Bottom) = {PaperLine::Safe, 1, false, 0, Length(), true};
-                words.side(ItemSide::Bottom).farEdge = true;
+                words.side(ItemSide::Top) = words.side(ItemSide::Bottom) = holdOn(PaperLine::Safe, 1, LineEnd::Start);
+                words.side(ItemSide::Bottom).at = LineEnd::End;
                 job.edit(Face::Outside).items = {words};
                 return job;
             },
@@ -359,7 +358,7 @@ private Q_SLOTS:
         half.name = QStringLiteral("%1 of %2, %3 %4 off");
         half.kind = ItemKind::Shape;
         half.ink = QStringLiteral("Lamp");
-        half.side(ItemSide::Top) = {PaperLine::Edge, 1, false, 0, Length(), true};
+        half.side(ItemSide::Top) = holdOn(PaperLine::Edge, 1, LineEnd::Start);
         const auto findings = testing::planned(with(half)).findings;
         const auto it = std::ranges::find(findings, QStringLiteral("bleed.short"), &Finding::code);
         QVERIFY(it != findings.end());

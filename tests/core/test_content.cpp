@@ -63,13 +63,10 @@ rc::Gen<Item> anyItem(const Paper& paper, int number)
         i.keepWhole = *rc::gen::arbitrary<bool>();
         i.opacity = *rc::gen::inRange(1, 101);
         i.group = *rc::gen::element(QString(), QStringLiteral("g"));
-        i.side(ItemSide::Left) = {
-            *rc::gen::element(PaperLine::Bleed, PaperLine::Safe, PaperLine::Column, PaperLine::Guide),
-            *rc::gen::inRange(0, 3),
-            *rc::gen::arbitrary<bool>(),
-            0,
-            some(3),
-            true};
+        i.side(ItemSide::Left) =
+            holdOn(*rc::gen::element(PaperLine::Bleed, PaperLine::Safe, PaperLine::Column, PaperLine::Guide),
+                   *rc::gen::inRange(0, 3), *rc::gen::element(LineEnd::Start, LineEnd::End));
+        i.side(ItemSide::Left).offset = some(3);
         if (i.kind == ItemKind::Picture) {
             i.ink.clear();
             i.file = {QStringLiteral("pictures/shore.jpg"), 1, 1234, QStringLiteral("ab")};
@@ -157,18 +154,18 @@ private Q_SLOTS:
                            const auto after = plan(job);
                            RC_PRE(after.has_value());
                            for (const Item& i : job.on(Face::Outside).items) {
-                               const Placed& left = i.side(ItemSide::Left); // always holds
+                               const SideAnchor& left = i.side(ItemSide::Left); // always holds
                                // From the panels and zones themselves, not by way of the lines that items ask for.
                                const Panel& panel = after->paper.face(Face::Outside).at(std::size_t(left.panel));
                                Length line;
                                if (left.line == PaperLine::Bleed)
-                                   line = left.farEdge ? panel.bleedArea.right() : panel.bleedArea.x;
+                                   line = left.at == LineEnd::End ? panel.bleedArea.right() : panel.bleedArea.x;
                                else if (left.line == PaperLine::Safe)
-                                   line = left.farEdge ? panel.safeArea.right() : panel.safeArea.x;
+                                   line = left.at == LineEnd::End ? panel.safeArea.right() : panel.safeArea.x;
                                else if (left.line == PaperLine::Column) // one column fills the safe zone
-                                   line = left.farEdge ? panel.safeArea.right() : panel.safeArea.x;
+                                   line = left.at == LineEnd::End ? panel.safeArea.right() : panel.safeArea.x;
                                else // there are no guides: the edge of the panel stands for them
-                                   line = left.farEdge ? panel.area.right() : panel.area.x;
+                                   line = left.at == LineEnd::End ? panel.area.right() : panel.area.x;
                                RC_ASSERT(after->findItem(i.id)->frame.x == line + left.offset);
                            }
                        });
@@ -463,7 +460,7 @@ private Q_SLOTS:
         // mm.
         Job job = testing::a4Roll();
         Item held = item("a", ItemKind::Shape, mm(120, 20, 74, 30), paper());
-        held.side(ItemSide::Right) = {PaperLine::Safe, 1, true, 0, Length(), true};
+        held.side(ItemSide::Right) = holdOn(PaperLine::Safe, 1, LineEnd::End);
         job.edit(Face::Outside).items = {held};
         const QStringList ids{QStringLiteral("a")};
         const auto resized = [&](const Job& from, std::optional<Length> w, std::optional<Length> h) {
@@ -482,7 +479,7 @@ private Q_SLOTS:
         QCOMPARE(widest.findItem(QStringLiteral("a"))->side(ItemSide::Left).panel, 1);
         // Both hold: the right one gives way. Nothing holds: the right one moves, too.
         Job both = job;
-        both.findItem(QStringLiteral("a"))->side(ItemSide::Left) = {PaperLine::Safe, 1, false, 0, Length(), true};
+        both.findItem(QStringLiteral("a"))->side(ItemSide::Left) = holdOn(PaperLine::Safe, 1, LineEnd::Start);
         const Job narrow = resized(both, len("50"), std::nullopt);
         COMPARE_MM(testing::planned(narrow).findItem(QStringLiteral("a"))->frame.x, 100);
         COMPARE_MM(testing::planned(narrow).findItem(QStringLiteral("a"))->frame.w, 50);
@@ -491,7 +488,7 @@ private Q_SLOTS:
         QCOMPARE(narrow.findItem(QStringLiteral("a"))->side(ItemSide::Right).panel, 1);
         // Upward from a foot that holds; back to a height at which the head meets a line, it takes hold there.
         Job foot = job;
-        foot.findItem(QStringLiteral("a"))->side(ItemSide::Bottom) = {PaperLine::Safe, 1, true, 0, Length(), true};
+        foot.findItem(QStringLiteral("a"))->side(ItemSide::Bottom) = holdOn(PaperLine::Safe, 1, LineEnd::End);
         const Job high = resized(foot, std::nullopt, len("200"));
         COMPARE_MM(testing::planned(high).findItem(QStringLiteral("a"))->frame.y, 5);
         QVERIFY(high.findItem(QStringLiteral("a"))->side(ItemSide::Top).holds);
@@ -552,13 +549,13 @@ private Q_SLOTS:
         for (const Rect& row : first.rowAreas)
             filled += row.h;
         QCOMPARE(filled, first.safeArea.h); // no remainder is lost
-        const auto row = nearestLine(plan.paper, Face::Outside, ItemSide::Top, first.rowAreas[2].y + len("0.3"),
-                                     len("30"), len("1"));
+        const auto row = nearestLine(plan.paper, Face::Outside, ItemSide::Top,
+                                     {len("20"), first.rowAreas[2].y + len("0.3"), len("20"), len("20")}, len("1"));
         QVERIFY(row && row->line == PaperLine::Column && row->column == 2);
-        const auto guide = nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("33.4"), len("100"), len("1"));
+        const auto guide = nearestLine(plan.paper, Face::Outside, ItemSide::Left, mm(33.4, 95, 10, 10), len("1"));
         QVERIFY(guide && guide->line == PaperLine::Guide);
         COMPARE_MM(linePosition(plan.paper, Face::Outside, ItemSide::Left, *guide), 33);
-        const auto level = nearestLine(plan.paper, Face::Outside, ItemSide::Bottom, len("69.8"), len("120"), len("1"));
+        const auto level = nearestLine(plan.paper, Face::Outside, ItemSide::Bottom, mm(115, 59.8, 10, 10), len("1"));
         QVERIFY(level && level->line == PaperLine::Guide);
         COMPARE_MM(linePosition(plan.paper, Face::Outside, ItemSide::Bottom, *level), 70);
         // One guide goes: what held on to it stays where it was, and what holds on to another one stays on that.
@@ -566,7 +563,7 @@ private Q_SLOTS:
         held.side(ItemSide::Left) = *guide;
         Item other = item("other", ItemKind::Shape, mm(60, 40, 10, 10), plan.paper);
         other.side(ItemSide::Left) =
-            *nearestLine(plan.paper, Face::Outside, ItemSide::Left, len("60"), len("45"), Length());
+            *nearestLine(plan.paper, Face::Outside, ItemSide::Left, mm(60, 40, 10, 10), Length());
         QCOMPARE(other.side(ItemSide::Left).line, PaperLine::Guide);
         job.edit(Face::Outside).items = {held, other};
         removeGuide(job, plan, Face::Outside, 0);

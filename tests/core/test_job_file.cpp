@@ -23,7 +23,8 @@ class TestJobFile : public QObject
         text.id = QStringLiteral("a");
         text.kind = ItemKind::Text;
         text.sides = sidesFillingSafeArea(1);
-        text.sides[1] = {PaperLine::Column, 1, false, 1, len("1/3 in"), true};
+        text.sides[1] = holdOnColumn(1, 1, LineEnd::Start);
+        text.sides[1].offset = len("1/3 in");
         TextStyle style;
         style.align = Align::Justified;
         style.size = len("9.5 pt");
@@ -57,6 +58,21 @@ class TestJobFile : public QObject
     }
 
 private Q_SLOTS:
+    void guidesOfEarlierFilesAreHeldOnTo()
+    {
+        Job job = filled();
+        job.edit(Face::Outside).guides = {{4, 0, true, len("10 mm")}};
+        job.edit(Face::Outside).items.front().side(ItemSide::Left) = holdOnGuide(0, 4);
+        const QByteArray now = writeJob(job);
+        QVERIFY(now.contains("\"guide\": 5"));
+        QByteArray before = now; // the number of the guide stood under "column"
+        before.replace("\"guide\": 5", "\"column\": 5");
+        const auto read = readJob(before, {});
+        QVERIFY2(read, qPrintable(read ? QString() : read.error().text()));
+        QCOMPARE(*read, job);
+        QCOMPARE(writeJob(*read), now);
+    }
+
     void savingAndLoadingIsTheIdentity()
     {
         const Job job = filled();

@@ -102,8 +102,8 @@ private Q_SLOTS:
     {
         const Plan plan = testing::planned(testing::a4Roll());
         const auto near = [&](double x) {
-            return nearestLine(plan.paper, Face::Outside, ItemSide::Left, Length::nearestMm(x), Length::mm(100),
-                               Length::mm(1));
+            const Rect frame{Length::nearestMm(x), Length::mm(90), Length::mm(10), Length::mm(20)};
+            return nearestLine(plan.paper, Face::Outside, ItemSide::Left, frame, Length::mm(1));
         };
         QVERIFY(!near(150));
         QCOMPARE(near(299.4)->line, PaperLine::Bleed);
@@ -122,7 +122,7 @@ private Q_SLOTS:
             const Length at = Length::units(*rc::gen::inRange<std::int64_t>(-Length::perMm * 50, Length::perMm * 1000));
             const auto side = *rc::gen::element(ItemSide::Left, ItemSide::Top, ItemSide::Right, ItemSide::Bottom);
             const Face face = *rc::gen::element(Face::Outside, Face::Inside);
-            RC_ASSERT(sidePosition(*paper, face, side, freeSide(*paper, face, side, at, Length())) == at);
+            RC_ASSERT(sidePosition(*paper, face, side, freeSide(*paper, face, side, withSideAt({}, side, at))) == at);
         });
     }
 
@@ -130,7 +130,7 @@ private Q_SLOTS:
     {
         Job job = testing::a4Roll();
         Item item = tintOn(2);
-        item.side(ItemSide::Right) = {PaperLine::Edge, 2, true, 0, Length(), true};
+        item.side(ItemSide::Right) = holdOn(PaperLine::Edge, 2, LineEnd::End);
         job.edit(Face::Outside).items = {item};
         const Plan plan = testing::planned(job);
         const auto finding = std::ranges::find(plan.findings, QStringLiteral("bleed.short"), &Finding::code);
@@ -153,8 +153,8 @@ private Q_SLOTS:
         QVERIFY(testing::planned(job).findings.empty());
         job.edit(Face::Inside).items[0].sides = sidesFillingPanel(1);
         QVERIFY(testing::hasFinding(testing::planned(job).findings, "text.acrossFold"));
-        job.edit(Face::Inside).items[0].side(ItemSide::Top) = {PaperLine::Edge, 1, false, 0, Length(), true};
-        job.edit(Face::Inside).items[0].side(ItemSide::Bottom) = {PaperLine::Edge, 1, true, 0, Length(), true};
+        job.edit(Face::Inside).items[0].side(ItemSide::Top) = holdOn(PaperLine::Edge, 1, LineEnd::Start);
+        job.edit(Face::Inside).items[0].side(ItemSide::Bottom) = holdOn(PaperLine::Edge, 1, LineEnd::End);
         QVERIFY(testing::hasFinding(testing::planned(job).findings, "text.unsafe"));
     }
 };

@@ -15,7 +15,7 @@ class TestOpening : public QObject
     Q_OBJECT
 
 private Q_SLOTS:
-    static double distance(const Place3& a, const Place3& b)
+    static double distance(const Point3& a, const Point3& b)
     {
         return std::sqrt((a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y) + (a.z - b.z) * (a.z - b.z));
     }
@@ -27,7 +27,7 @@ private Q_SLOTS:
         double low = 1e9;
         double high = -1e9;
         for (const PanelPose& p : open) {
-            for (const Place3& c : p.corners) {
+            for (const Point3& c : p.corners) {
                 QVERIFY(std::abs(c.z) < 1e-9);
                 low = std::min(low, c.x);
                 high = std::max(high, c.x);
@@ -38,7 +38,7 @@ private Q_SLOTS:
         low = 1e9;
         high = -1e9;
         for (const PanelPose& p : closed) {
-            for (const Place3& c : p.corners) {
+            for (const Point3& c : p.corners) {
                 low = std::min(low, c.x);
                 high = std::max(high, c.x);
             }
@@ -122,9 +122,9 @@ private Q_SLOTS:
         const Plan plan = testing::planned(job);
         const auto closed = openedPiece(plan.paper, 0);
         // Back, spine, front: the back lies flat, the spine rises by its width, the front lies on top of it.
-        for (const Place3& c : closed[0].corners)
+        for (const Point3& c : closed[0].corners)
             QVERIFY(std::abs(c.z) < 1e-6);
-        for (const Place3& c : closed[2].corners)
+        for (const Point3& c : closed[2].corners)
             QVERIFY(std::abs(c.z - 14) < 1e-6);
         QVERIFY(!leavesBetween(plan.paper, 0.5, 3).empty());
     }

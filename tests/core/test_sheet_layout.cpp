@@ -26,10 +26,10 @@ int optimum(int w, int h, int areaW, int areaH, std::map<std::pair<int, int>, in
     return known[key] = best;
 }
 
-std::vector<Rect> trimsOf(const std::vector<SheetPlace>& places)
+std::vector<Rect> trimsOf(const std::vector<SheetSlot>& places)
 {
     std::vector<Rect> trims;
-    for (const SheetPlace& p : places)
+    for (const SheetSlot& p : places)
         trims.push_back(p.trim);
     return trims;
 }
@@ -99,7 +99,7 @@ private Q_SLOTS:
                 RC_ASSERT(int(places.size()) == optimum(w, h, areaW, areaH, known));
                 std::vector<Rect> cells;
                 const Rect area{Length(), Length(), Length::mm(areaW), Length::mm(areaH)};
-                for (const CellPlace& p : places) {
+                for (const FillCell& p : places) {
                     RC_ASSERT(area.contains(p.cell));
                     RC_ASSERT(p.cell.w == Length::mm(p.turned ? h : w));
                     for (const Rect& other : cells)
@@ -173,7 +173,7 @@ private Q_SLOTS:
             RC_PRE(layout.up() > 0);
             // The gripper takes the edge that leads, which lies at the head of the side being printed.
             for (const auto* side : {&layout.front, &layout.back})
-                for (const SheetPlace& p : *side)
+                for (const SheetSlot& p : *side)
                     RC_ASSERT(p.trim.y - job.zones.bleed >= job.press.gripper);
         });
         // Turned head to foot the leading edge changes, and what is below the lowest piece must be as free as what is
@@ -202,7 +202,7 @@ private Q_SLOTS:
                                                       std::max(m.from.x, m.to.x), std::max(m.from.y, m.to.y));
                     RC_ASSERT(plan.sheet.frontArea.contains(line));
                     RC_ASSERT(line.w + line.h >= len("1 mm"));
-                    for (const SheetPlace& p : plan.sheet.front)
+                    for (const SheetSlot& p : plan.sheet.front)
                         RC_ASSERT(!p.trim.grown(job.zones.bleed).overlaps(line.grown(len("0.1 mm"))));
                 }
                 // Asked here in another way: line by line, against all marks.
@@ -212,7 +212,7 @@ private Q_SLOTS:
                         return !m.fold && (upright ? m.from.x == at && m.to.x == at : m.from.y == at && m.to.y == at);
                     });
                 };
-                for (const SheetPlace& p : plan.sheet.front) {
+                for (const SheetSlot& p : plan.sheet.front) {
                     for (const Length x : {p.trim.x, p.trim.right()})
                         if (!marked(true, x))
                             bare.insert({true, x});
@@ -224,7 +224,7 @@ private Q_SLOTS:
                 RC_ASSERT(testing::hasFinding(plan.findings, "sheet.marks") == !bare.empty());
                 // Where the sheet is so much larger that marks fit on all sides, every line has one.
                 Rect all = plan.sheet.front.front().trim;
-                for (const SheetPlace& p : plan.sheet.front)
+                for (const SheetSlot& p : plan.sheet.front)
                     all =
                         Rect::fromEdges(std::min(all.x, p.trim.x), std::min(all.y, p.trim.y),
                                         std::max(all.right(), p.trim.right()), std::max(all.bottom(), p.trim.bottom()));
@@ -248,7 +248,7 @@ private Q_SLOTS:
         job.flat = {len("40"), len("60")};
         job.zones.bleed = len("3");
         const Paper paper = testing::planned(job).paper;
-        const std::vector<SheetPlace> places{{mm(20, 20, 40, 60), Turn::None}, {mm(66, 30, 60, 40), Turn::Quarter}};
+        const std::vector<SheetSlot> places{{mm(20, 20, 40, 60), Turn::None}, {mm(66, 30, 60, 40), Turn::Quarter}};
         const auto at = [&](const std::vector<MarkLine>& marks, Length y) {
             std::vector<MarkLine> out;
             std::ranges::copy_if(marks, std::back_inserter(out),
@@ -280,7 +280,7 @@ private Q_SLOTS:
         QCOMPARE(plan.sheet.up(), 4);
         QCOMPARE(plan.runs.front().sheets, 250);
         QCOMPARE(plan.runs.front().overs, 13);
-        for (const SheetPlace& p : plan.sheet.front)
+        for (const SheetSlot& p : plan.sheet.front)
             QVERIFY(plan.sheet.frontArea.contains(p.trim.grown(len("3 mm"))));
     }
 
@@ -365,7 +365,7 @@ private Q_SLOTS:
     {
         const Plan plan = testing::planned(testing::a4Roll());
         const auto marks = sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside);
-        for (const SheetPlace& p : plan.sheet.front) {
+        for (const SheetSlot& p : plan.sheet.front) {
             for (const Length x : {p.trim.x, p.trim.right()})
                 QVERIFY(std::ranges::any_of(marks, [&](const MarkLine& m) { return m.from.x == x && m.to.x == x; }));
             for (const Length y : {p.trim.y, p.trim.bottom()})

@@ -82,7 +82,7 @@ private Q_SLOTS:
         const SurfaceId page = SurfaceId::ofPage(1);
         job.edit(page).items = {tint("sea", 0)};
         const Plan plan = testing::planned(job);
-        const PlacedItem* placed = plan.findItem(QStringLiteral("sea"));
+        const PlannedItem* placed = plan.findItem(QStringLiteral("sea"));
         QVERIFY(placed && placed->surface == page);
         QCOMPARE(&plan.itemsOn(page).front(), placed);
         // A page of 148 x 210 mm bleeds at head, foot and fore-edge, and ends at the fold.

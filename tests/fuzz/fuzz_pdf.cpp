@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Placed pages: what is said to have a page either gives it, in a document that opens again, or says why not.
 #include "fuzz_input.h"
-#include "pdf/placed_page.h"
+#include "pdf/page_form.h"
 #include "pdf/read_facts.h"
 
 #include <qpdf/QPDFPageDocumentHelper.hh>
@@ -13,7 +13,7 @@ namespace
 {
 
 /// A document with nothing but that page, painted by a form of its own.
-void write(QPDF& target, const PlacedPage& placed)
+void write(QPDF& target, const PageForm& placed)
 {
     QPDFObjectHandle page = target.makeIndirectObject(
         QPDFObjectHandle::parse("<< /Type /Page /MediaBox [0 0 100 100] /Resources << /XObject << >> >> >>"));
@@ -44,7 +44,7 @@ extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t siz
     target.setSuppressWarnings(true);
     const ExportProgress goesOn;
     ExportRun run(goesOn);
-    PlacedPages pages(target, run);
+    PageForms pages(target, run);
     try {
         if (const auto placed = pages.place(path, 1))
             write(target, *placed);

@@ -374,14 +374,14 @@ private Q_SLOTS:
                     const FlatDiagram drawing(target, subjects, Unit::Mm);
                     QCOMPARE(drawing.places().empty(), subjects.empty());
                     std::optional<double> scale;
-                    for (const FlatDiagram::Place place : drawing.places()) {
+                    for (const FlatDiagram::PanelRef place : drawing.places()) {
                         const QRectF area = drawing.panelArea(place);
                         QVERIFY2(target.contains(area), qPrintable(kindName(kind)));
                         QVERIFY(drawing.panelAt(area.center()) == place);
                         const double here = area.height() / drawing.panel(place).area.h.toMm();
                         QVERIFY(!scale || std::abs(*scale - here) < 1e-9);
                         scale = here;
-                        for (const FlatDiagram::Place other : drawing.places())
+                        for (const FlatDiagram::PanelRef other : drawing.places())
                             if (other.subject != place.subject)
                                 QVERIFY(!area.intersects(drawing.panelArea(other)));
                     }

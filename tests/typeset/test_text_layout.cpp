@@ -164,7 +164,7 @@ private Q_SLOTS:
         item.id = QStringLiteral("t");
         item.kind = ItemKind::Text;
         item.sides = sidesFillingSafeArea(0);
-        item.side(ItemSide::Bottom) = {PaperLine::Safe, 0, false, 0, len("10 mm"), false};
+        item.side(ItemSide::Bottom) = {.line = PaperLine::Safe, .offset = len("10 mm")};
         item.paragraphs = {para(QStringLiteral("one\u2028two\u2028three"))};
         job.edit(Face::Outside).items = {item};
         QVERIFY(testing::hasFinding(checkText(job, testing::planned(job), layouts), "text.over"));

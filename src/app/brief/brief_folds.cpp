@@ -85,7 +85,7 @@ void BriefSentence::writeFolds(Sentence& s)
            tr("Height of the closed piece; the flat follows. %1").arg(any()));
 }
 
-void BriefSentence::writeSteps(Sentence& s)
+void BriefSentence::writePanelGrid(Sentence& s)
 {
     s.words(tr("from"));
     s.text(
@@ -118,56 +118,65 @@ void BriefSentence::writeSteps(Sentence& s)
         },
         tr("Rows of panels above each other"));
     s.words(tr("panels:"));
-    const auto& steps = document_.job().fold.steps;
-    for (std::size_t i = 0; i < steps.size(); ++i) {
-        const auto name = [i](const char* part) {
-            return QStringLiteral("brief.step.%1.%2").arg(i + 1).arg(QLatin1String(part)).toLatin1();
-        };
-        const auto has = [i](const Job& j) { return i < j.fold.steps.size(); };
-        s.words(i == 0 ? tr("fold at line") : tr("then at line"));
-        s.text(
-            name("line"), tr("Change the line"),
-            [i, has](const Job& j) { return has(j) ? QString::number(j.fold.steps[i].line) : QString(); },
-            [i, has](Job& j, const QString& text) -> Result<void> {
-                bool ok = false;
-                const int n = text.toInt(&ok);
-                if (!ok)
-                    return problem({}, tr("Lines are counted from 1, from the left or from the head."));
-                if (has(j))
-                    j.fold.steps[i].line = n;
-                return {};
-            },
-            tr("Which line is folded: 1 is the first from the left, or from the head"));
-        std::vector<JobChoice::Option> parts;
-        const std::tuple<QString, Axis, LineSide> sides[] = {{tr("the left part"), Axis::Vertical, LineSide::Before},
-                                                             {tr("the right part"), Axis::Vertical, LineSide::After},
-                                                             {tr("the upper part"), Axis::Horizontal, LineSide::Before},
-                                                             {tr("the lower part"), Axis::Horizontal, LineSide::After}};
-        for (const auto& [text, axis, side] : sides)
-            parts.push_back({text,
-                             [i, has, axis = axis, side = side](const Job& j) {
-                                 return has(j) && j.fold.steps[i].axis == axis && j.fold.steps[i].moves == side;
-                             },
-                             [i, has, axis = axis, side = side](Job& j) {
-                                 if (has(j)) {
-                                     j.fold.steps[i].axis = axis;
-                                     j.fold.steps[i].moves = side;
-                                 }
-                             }});
-        s.choice(name("part"), tr("Change the part that moves"), std::move(parts), tr("Which part moves"));
-        s.choice(name("way"), tr("Change the way"),
-                 {{tr("under,"), [i, has](const Job& j) { return has(j) && j.fold.steps[i].way == FoldWay::Under; },
-                   [i, has](Job& j) {
-                       if (has(j))
-                           j.fold.steps[i].way = FoldWay::Under;
-                   }},
-                  {tr("over,"), [i, has](const Job& j) { return has(j) && j.fold.steps[i].way == FoldWay::Over; },
-                   [i, has](Job& j) {
-                       if (has(j))
-                           j.fold.steps[i].way = FoldWay::Over;
-                   }}},
-                 tr("Over the rest of the pile, or tucked under it; the outside lies up at the start"));
-    }
+}
+
+void BriefSentence::writeStep(Sentence& s, std::size_t i)
+{
+    const auto name = [i](const char* part) {
+        return QStringLiteral("brief.step.%1.%2").arg(i + 1).arg(QLatin1String(part)).toLatin1();
+    };
+    const auto has = [i](const Job& j) { return i < j.fold.steps.size(); };
+    s.words(i == 0 ? tr("fold at line") : tr("then at line"));
+    s.text(
+        name("line"), tr("Change the line"),
+        [i, has](const Job& j) { return has(j) ? QString::number(j.fold.steps[i].line) : QString(); },
+        [i, has](Job& j, const QString& text) -> Result<void> {
+            bool ok = false;
+            const int n = text.toInt(&ok);
+            if (!ok)
+                return problem({}, tr("Lines are counted from 1, from the left or from the head."));
+            if (has(j))
+                j.fold.steps[i].line = n;
+            return {};
+        },
+        tr("Which line is folded: 1 is the first from the left, or from the head"));
+    std::vector<JobChoice::Option> parts;
+    const std::tuple<QString, Axis, LineSide> sides[] = {{tr("the left part"), Axis::Vertical, LineSide::Before},
+                                                         {tr("the right part"), Axis::Vertical, LineSide::After},
+                                                         {tr("the upper part"), Axis::Horizontal, LineSide::Before},
+                                                         {tr("the lower part"), Axis::Horizontal, LineSide::After}};
+    for (const auto& [text, axis, side] : sides)
+        parts.push_back({text,
+                         [i, has, axis = axis, side = side](const Job& j) {
+                             return has(j) && j.fold.steps[i].axis == axis && j.fold.steps[i].moves == side;
+                         },
+                         [i, has, axis = axis, side = side](Job& j) {
+                             if (has(j)) {
+                                 j.fold.steps[i].axis = axis;
+                                 j.fold.steps[i].moves = side;
+                             }
+                         }});
+    s.choice(name("part"), tr("Change the part that moves"), std::move(parts), tr("Which part moves"));
+    s.choice(name("way"), tr("Change the way"),
+             {{tr("under,"), [i, has](const Job& j) { return has(j) && j.fold.steps[i].way == FoldWay::Under; },
+               [i, has](Job& j) {
+                   if (has(j))
+                       j.fold.steps[i].way = FoldWay::Under;
+               }},
+              {tr("over,"), [i, has](const Job& j) { return has(j) && j.fold.steps[i].way == FoldWay::Over; },
+               [i, has](Job& j) {
+                   if (has(j))
+                       j.fold.steps[i].way = FoldWay::Over;
+               }}},
+             tr("Over the rest of the pile, or tucked under it; the outside lies up at the start"));
+}
+
+void BriefSentence::writeSteps(Sentence& s)
+{
+    writePanelGrid(s);
+    const std::size_t steps = document_.job().fold.steps.size();
+    for (std::size_t i = 0; i < steps; ++i)
+        writeStep(s, i);
     s.button("brief.addStep", tr("add a fold"), tr("One more fold; then say where and which way"), [this] {
         Job job = document_.job();
         const auto step = anotherStep(job.fold);
@@ -179,7 +188,7 @@ void BriefSentence::writeSteps(Sentence& s)
         job.fold.steps.push_back(*step);
         (void)document_.edit(tr("Add a fold"), std::move(job));
     });
-    if (steps.size() > 1)
+    if (steps > 1)
         s.button("brief.dropStep", tr("drop the last"), tr("Without the last fold"), [this] {
             Job job = document_.job();
             job.fold.steps.pop_back();

@@ -21,18 +21,10 @@ void BriefSentence::writeOwnCover(Sentence& s, const QString& own)
              tr("A cover of its own is a second component; the text stays on its stock"));
 }
 
-void BriefSentence::writePages(Sentence& s)
+void BriefSentence::writeStocks(Sentence& s)
 {
-    const Job& job = document_.job();
-    const bool book = rulesOf(job.kind).binding == Binding::Glued;
-    const bool wire = rulesOf(job.kind).binding == Binding::Wired;
-    s.words(tr("of"));
-    s.number(
-        "brief.pages", tr("Change the pages"), [](Job& j) -> int& { return j.pages.count; },
-        hasOwnCover(job) ? tr("Pages of the text, without the cover's four") : tr("Pages with the cover"));
-    s.words(tr("pages,"));
-    writePageSize(s);
-    if (hasOwnCover(job)) {
+    const bool book = rulesOf(document_.job().kind).binding == Binding::Glued;
+    if (hasOwnCover(document_.job())) {
         s.words(tr("on"));
         addStock(s, stocks_, "brief.textStock", "brief.textGrammage", textStock);
         if (!book) {
@@ -48,68 +40,80 @@ void BriefSentence::writePages(Sentence& s)
         s.words(tr("with a cover"));
         writeOwnCover(s, tr("of its own"));
     }
-    if (book) {
-        s.words(tr("in signatures of"));
-        s.pick<int>(
-            "brief.signature", tr("Change the signatures"), [](Job& j) -> int& { return j.pages.signature; },
-            {{QStringLiteral("4"), 4},
-             {QStringLiteral("8"), 8},
-             {QStringLiteral("16"), 16},
-             {QStringLiteral("32"), 32}},
-            tr("Pages of one folded sheet"));
-        s.pick<WorkStyle>(
-            "brief.workStyle", tr("Change how they are printed"),
-            [](Job& j) -> WorkStyle& { return j.pages.workStyle; },
-            {{tr("sheetwise"), WorkStyle::Sheetwise}, {tr("work-and-turn"), WorkStyle::WorkAndTurn}},
-            tr("Whether the second side has a form of its own"));
-        s.words(tr("milled by"));
-        s.length(
-            "brief.mill", tr("Change the milling"), [](Job& j) -> Length& { return j.pages.mill; },
-            tr("Taken off at the spine; common practice: 2 to 3 mm"));
-        writeCoverShape(s);
-    }
-    if (wire) {
-        s.words(tr("with"));
-        s.length(
-            "brief.bindingClearance", tr("Change the binding clearance"),
-            [](Job& j) -> Length& { return j.pages.bindingClearance; },
-            tr("Kept clear at the punched edge; common practice: 10 to 13 mm"));
-        s.words(tr("clear at the wire"));
-    }
-    if (!wire) {
-        s.words(tr("with"));
-        s.length(
-            "brief.bindingClearance", tr("Change the binding clearance"),
-            [](Job& j) -> Length& { return j.pages.bindingClearance; },
-            book ? tr("Pages curve into a glued spine; common practice: 10 to 15 mm")
-                 : tr("Kept clear at the staples; common practice: 6 to 10 mm"));
-        s.words(book ? tr("clear at the glue,") : tr("clear at the staples,"));
-    }
-    if (rulesOf(job.kind).binding == Binding::Stapled) {
-        s.words(tr("with a creep of"));
-        s.text(
-            "brief.creep", tr("Change the creep factor"),
-            [](const Job& j) { return QString::number(j.pages.creepMilli / 1000.0); },
-            [](Job& j, const QString& text) -> Result<void> {
-                bool ok = false;
-                const double f = QString(text).replace(u',', u'.').toDouble(&ok);
-                if (!ok || std::abs(f) > 1000)
-                    return problem({}, tr("The creep factor is a number; 1 by experience."));
-                j.pages.creepMilli = int(std::lround(f * 1000));
-                return {};
-            },
-            tr("Calipers by which each sheet pushes those inside it outward: 1.0 by experience, up to 1.6 for stiff "
-               "paper"));
-        s.words(tr("calipers a sheet, a lap of"));
-        s.length(
-            "brief.lap", tr("Change the lap"), [](Job& j) -> Length& { return j.pages.lap; },
-            tr("A lip by which a machine opens the sheets in the middle; trimmed off, 0 for none"));
-        s.words(tr("and cut as"));
-        s.number(
-            "brief.strips", tr("Change the strips"), [](Job& j) -> int& { return j.pages.strips; },
-            tr("Small booklets are cut as several strips from one sheet; 1 for none"));
-        s.words(tr("from one sheet,"));
-    }
+}
+
+void BriefSentence::writeSignatures(Sentence& s)
+{
+    s.words(tr("in signatures of"));
+    s.pick<int>(
+        "brief.signature", tr("Change the signatures"), [](Job& j) -> int& { return j.pages.signature; },
+        {{QStringLiteral("4"), 4}, {QStringLiteral("8"), 8}, {QStringLiteral("16"), 16}, {QStringLiteral("32"), 32}},
+        tr("Pages of one folded sheet"));
+    s.pick<WorkStyle>(
+        "brief.workStyle", tr("Change how they are printed"), [](Job& j) -> WorkStyle& { return j.pages.workStyle; },
+        {{tr("sheetwise"), WorkStyle::Sheetwise}, {tr("work-and-turn"), WorkStyle::WorkAndTurn}},
+        tr("Whether the second side has a form of its own"));
+    s.words(tr("milled by"));
+    s.length(
+        "brief.mill", tr("Change the milling"), [](Job& j) -> Length& { return j.pages.mill; },
+        tr("Taken off at the spine; common practice: 2 to 3 mm"));
+    writeCoverShape(s);
+}
+
+void BriefSentence::writeClearance(Sentence& s)
+{
+    // By the binding: why it is kept, and what is said after it.
+    struct Words {
+        QString why;
+        QString after;
+    };
+    const auto words = [this]() -> Words {
+        switch (rulesOf(document_.job().kind).binding) {
+        case Binding::Wired:
+            return {tr("Kept clear at the punched edge; common practice: 10 to 13 mm"), tr("clear at the wire")};
+        case Binding::Glued:
+            return {tr("Pages curve into a glued spine; common practice: 10 to 15 mm"), tr("clear at the glue,")};
+        case Binding::Stapled:
+        case Binding::None: break;
+        }
+        return {tr("Kept clear at the staples; common practice: 6 to 10 mm"), tr("clear at the staples,")};
+    }();
+    s.words(tr("with"));
+    s.length(
+        "brief.bindingClearance", tr("Change the binding clearance"),
+        [](Job& j) -> Length& { return j.pages.bindingClearance; }, words.why);
+    s.words(words.after);
+}
+
+void BriefSentence::writeNesting(Sentence& s)
+{
+    s.words(tr("with a creep of"));
+    s.text(
+        "brief.creep", tr("Change the creep factor"),
+        [](const Job& j) { return QString::number(j.pages.creepMilli / 1000.0); },
+        [](Job& j, const QString& text) -> Result<void> {
+            bool ok = false;
+            const double f = QString(text).replace(u',', u'.').toDouble(&ok);
+            if (!ok || std::abs(f) > 1000)
+                return problem({}, tr("The creep factor is a number; 1 by experience."));
+            j.pages.creepMilli = int(std::lround(f * 1000));
+            return {};
+        },
+        tr("Calipers by which each sheet pushes those inside it outward: 1.0 by experience, up to 1.6 for stiff "
+           "paper"));
+    s.words(tr("calipers a sheet, a lap of"));
+    s.length(
+        "brief.lap", tr("Change the lap"), [](Job& j) -> Length& { return j.pages.lap; },
+        tr("A lip by which a machine opens the sheets in the middle; trimmed off, 0 for none"));
+    s.words(tr("and cut as"));
+    s.number(
+        "brief.strips", tr("Change the strips"), [](Job& j) -> int& { return j.pages.strips; },
+        tr("Small booklets are cut as several strips from one sheet; 1 for none"));
+    s.words(tr("from one sheet,"));
+}
+
+void BriefSentence::writeNumbers(Sentence& s)
+{
     s.words(tr("blanks"));
     s.pick<Blanks>(
         "brief.blanks", tr("Move the blanks"), [](Job& j) -> Blanks& { return j.pages.blanks; },
@@ -129,6 +133,25 @@ void BriefSentence::writePages(Sentence& s)
     s.number(
         "brief.firstNumber", tr("Change the first number"), [](Job& j) -> int& { return j.pages.firstNumber; },
         tr("The first page number"));
+}
+
+void BriefSentence::writePages(Sentence& s)
+{
+    const Job& job = document_.job();
+    const Binding binding = rulesOf(job.kind).binding;
+    s.words(tr("of"));
+    s.number(
+        "brief.pages", tr("Change the pages"), [](Job& j) -> int& { return j.pages.count; },
+        hasOwnCover(job) ? tr("Pages of the text, without the cover's four") : tr("Pages with the cover"));
+    s.words(tr("pages,"));
+    writePageSize(s);
+    writeStocks(s);
+    if (binding == Binding::Glued)
+        writeSignatures(s);
+    writeClearance(s);
+    if (binding == Binding::Stapled)
+        writeNesting(s);
+    writeNumbers(s);
     writeDirection(s);
 }
 

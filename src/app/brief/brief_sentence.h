@@ -25,7 +25,15 @@ private:
     void writeSheet(Sentence& s);
     void writeFolds(Sentence& s);
     void writeSteps(Sentence& s);
+    void writePanelGrid(Sentence& s);
+    void writeStep(Sentence& s, std::size_t i);
     void writePages(Sentence& s);
+    void writeStocks(Sentence& s);
+    void writeSignatures(Sentence& s);
+    void writeClearance(Sentence& s);
+    /// What nested sheets ask for: creep, lap and strips.
+    void writeNesting(Sentence& s);
+    void writeNumbers(Sentence& s);
     /// Whether the cover is a component of its own; `own` are the words for that.
     void writeOwnCover(Sentence& s, const QString& own);
     void writeCover(Sentence& s);

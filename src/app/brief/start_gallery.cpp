@@ -200,6 +200,23 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 16, 20, 16);
     column->setSpacing(12);
+    column->addLayout(makeSizes());
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(12);
+    QListWidget* kinds = makeKinds();
+    middle->addWidget(kinds);
+    middle->addWidget(makePieces(), 1);
+    column->addLayout(middle, 1);
+    column->addLayout(makeFoot());
+
+    connect(&model_, &QAbstractItemModel::modelReset, this, &StartGallery::refreshButtons);
+    readSize();
+    kinds->setCurrentRow(0);
+    list_->setFocus();
+}
+
+QLayout* StartGallery::makeSizes()
+{
     auto* sizeRow = new QHBoxLayout;
     sizeRow->setSpacing(8);
     auto* title = plainLabel(tr("What will it be?"));
@@ -222,10 +239,28 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent)
     closed_->setPlaceholderText(tr("such as 4 1/4 × 5 1/2 in"));
     closed_->setMinimumWidth(190);
     sizeRow->addWidget(closed_);
-    column->addLayout(sizeRow);
+    connect(from_, &QComboBox::currentIndexChanged, this, &StartGallery::offerSizes);
+    connect(known_, &QComboBox::currentIndexChanged, this, &StartGallery::readSize);
+    connect(closed_, &QLineEdit::textChanged, this, &StartGallery::readSize);
+    return sizeRow;
+}
 
-    auto* middle = new QHBoxLayout;
-    middle->setSpacing(12);
+void StartGallery::offerSizes(int from)
+{
+    known_->clear();
+    if (from == int(StartSize::From::Sheet))
+        for (const PageSize& s : pageSizes())
+            known_->addItem(QStringLiteral("%1   %2").arg(s.title(), formatSize(s.size, unit_)), s.title());
+    if (from == int(StartSize::From::Envelope))
+        for (const Envelope& e : envelopes())
+            known_->addItem(QStringLiteral("%1   %2").arg(e.name, formatSize(e.size, unit_)), e.name);
+    if (from == int(StartSize::From::Sheet))
+        known_->setCurrentIndex(known_->findData(QStringLiteral("A4")));
+    readSize();
+}
+
+QListWidget* StartGallery::makeKinds()
+{
     auto* kinds = new QListWidget;
     kinds->setObjectName(QStringLiteral("start.kinds"));
     kinds->setAccessibleName(tr("Kinds of pieces"));
@@ -237,7 +272,16 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent)
         kinds->addItem(pluralOf(kind));
     for (int i = 0; i < kinds->count(); ++i)
         kinds->item(i)->setSizeHint({0, 32});
-    middle->addWidget(kinds);
+    connect(kinds, &QListWidget::currentRowChanged, this, [this](int row) {
+        filter_->setKind(row <= 0 ? std::nullopt : std::optional(allPieceKinds[std::size_t(row - 1)]));
+        list_->setCurrentIndex(filter_->index(0, 0));
+        refreshButtons();
+    });
+    return kinds;
+}
+
+QListView* StartGallery::makePieces()
+{
     list_ = new QListView;
     list_->setObjectName(QStringLiteral("start.pieces"));
     list_->setAccessibleName(tr("Pieces to start from"));
@@ -249,9 +293,14 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent)
     list_->setUniformItemSizes(true);
     list_->setMouseTracking(true);
     list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    middle->addWidget(list_, 1);
-    column->addLayout(middle, 1);
+    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, &StartGallery::refreshButtons);
+    connect(list_, &QListView::activated, this, &StartGallery::take);
+    connect(list_, &QListView::doubleClicked, this, &StartGallery::take);
+    return list_;
+}
 
+QLayout* StartGallery::makeFoot()
+{
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
     auto* take = addFootButton(foot, tr("Import…"), "start.import", tr("Take in a preset that somebody shared"));
@@ -266,39 +315,12 @@ StartGallery::StartGallery(PresetStore& presets, Unit unit, QWidget* parent)
     start_ = addFootButton(foot, tr("Start"), "start.go", tr("Begin with this set-up (Enter)"));
     start_->setDefault(true);
     start_->setProperty("leading", true);
-    column->addLayout(foot);
-
-    connect(kinds, &QListWidget::currentRowChanged, this, [this](int row) {
-        filter_->setKind(row <= 0 ? std::nullopt : std::optional(allPieceKinds[std::size_t(row - 1)]));
-        list_->setCurrentIndex(filter_->index(0, 0));
-        refreshButtons();
-    });
-    connect(from_, &QComboBox::currentIndexChanged, this, [this](int from) {
-        known_->clear();
-        if (from == int(StartSize::From::Sheet))
-            for (const PageSize& s : pageSizes())
-                known_->addItem(QStringLiteral("%1   %2").arg(s.title(), formatSize(s.size, unit_)), s.title());
-        if (from == int(StartSize::From::Envelope))
-            for (const Envelope& e : envelopes())
-                known_->addItem(QStringLiteral("%1   %2").arg(e.name, formatSize(e.size, unit_)), e.name);
-        if (from == int(StartSize::From::Sheet))
-            known_->setCurrentIndex(known_->findData(QStringLiteral("A4")));
-        readSize();
-    });
-    connect(known_, &QComboBox::currentIndexChanged, this, &StartGallery::readSize);
-    connect(closed_, &QLineEdit::textChanged, this, &StartGallery::readSize);
-    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, &StartGallery::refreshButtons);
-    connect(list_, &QListView::activated, this, &StartGallery::take);
-    connect(list_, &QListView::doubleClicked, this, &StartGallery::take);
     connect(take, &QPushButton::clicked, this, &StartGallery::importPreset);
     connect(share_, &QPushButton::clicked, this, &StartGallery::sharePreset);
     connect(remove_, &QPushButton::clicked, this, &StartGallery::removePreset);
     connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
     connect(start_, &QPushButton::clicked, this, &StartGallery::take);
-    connect(&model_, &QAbstractItemModel::modelReset, this, &StartGallery::refreshButtons);
-    readSize();
-    kinds->setCurrentRow(0);
-    list_->setFocus();
+    return foot;
 }
 
 int StartGallery::currentRow() const

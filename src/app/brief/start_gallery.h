@@ -12,7 +12,9 @@
 class QComboBox;
 class QLabel;
 class QLineEdit;
+class QLayout;
 class QListView;
+class QListWidget;
 class QPushButton;
 
 namespace hinge
@@ -60,6 +62,12 @@ public:
 
 private:
     class KindFilter;
+    QLayout* makeSizes();
+    QListWidget* makeKinds();
+    QListView* makePieces();
+    QLayout* makeFoot();
+    /// The sheets or envelopes a size may be taken from, by `StartSize::From`.
+    void offerSizes(int from);
     void readSize();
     void refreshButtons();
     [[nodiscard]] int currentRow() const;

@@ -71,7 +71,7 @@ void FlatDrawing::paintEvent(QPaintEvent*)
     }
 }
 
-void FlatDrawing::setPicked(std::optional<FlatDiagram::Place> place)
+void FlatDrawing::setPicked(std::optional<FlatDiagram::PanelRef> place)
 {
     if (place == picked_)
         return;
@@ -130,7 +130,7 @@ void FlatDrawing::focusOutEvent(QFocusEvent* event)
     update();
 }
 
-void FlatDrawing::openMargins(FlatDiagram::Place place)
+void FlatDrawing::openMargins(FlatDiagram::PanelRef place)
 {
     if (shown_ == Shown::TextPages)
         return;

@@ -34,13 +34,13 @@ protected:
 
 private:
     [[nodiscard]] FlatDiagram diagram() const;
-    void setPicked(std::optional<FlatDiagram::Place> place);
+    void setPicked(std::optional<FlatDiagram::PanelRef> place);
     /// Opens the margins of a panel beside it.
-    void openMargins(FlatDiagram::Place place);
+    void openMargins(FlatDiagram::PanelRef place);
 
     Document& document_;
     Shown shown_ = Shown::BothFaces;
-    std::optional<FlatDiagram::Place> picked_; ///< under the pointer, or reached with the keys
+    std::optional<FlatDiagram::PanelRef> picked_; ///< under the pointer, or reached with the keys
 };
 
 /// The piece standing half open, with what is printed on it.

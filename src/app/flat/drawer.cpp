@@ -57,9 +57,9 @@ QPushButton* actionButton(QAction* action, const QString& text)
 
 } // namespace
 
-Drawer::Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
+Drawer::Drawer(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter, Actions& actions,
                QWidget* parent)
-    : QWidget(parent), document_(document), selection_(selection), placing_(placing), colour_(painter.colour()),
+    : QWidget(parent), document_(document), selection_(selection), editor_(editor), colour_(painter.colour()),
       layouts_(painter.layouts()), actions_(actions), items_(document, selection)
 {
     setObjectName(QStringLiteral("drawer"));
@@ -95,68 +95,52 @@ JobField* Drawer::field(QVBoxLayout* column, const QString& label, JobField* edi
     return edit;
 }
 
-void Drawer::rebuild()
+Drawer::Subject Drawer::subject() const
 {
-    const Item* item = document_.job().findItem(selection_.item());
-    // The same drawer stays as long as it speaks of the same thing: its fields refresh themselves.
-    QString key = item ? item->id : QString();
+    const Job& job = document_.job();
+    const Item* item = job.findItem(selection_.item());
+    Subject now;
+    now.surface = selection_.surface();
+    now.supplied = job.on(now.surface).supplied.has_value();
     if (!item) {
-        const auto& panels = document_.plan().panelsOf(selection_.surface());
+        const auto& panels = document_.plan().panelsOf(now.surface);
         const Panel& panel = panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))];
-        key = QStringLiteral("%1/%2/%3/%4/%5")
-                  .arg(int(panel.face))
-                  .arg(panel.position)
-                  .arg(panels.size())
-                  .arg(panel.roleName, formatSize(panel.area.size(), document_.job().unit));
+        now.panel = panel.position;
+        now.panels = panels.size();
+        now.role = panel.roleName;
+        now.panelSize = panel.area.size();
+        return now;
     }
-    key += document_.job().on(selection_.surface()).supplied ? QStringLiteral("/supplied") : QString();
-    if (item) {
-        key += QStringLiteral("/%1/%2/%3/%4")
-                   .arg(int(item->outline))
-                   .arg(int(item->fit))
-                   .arg(item->shadow.has_value())
-                   .arg(selection_.items().size());
-        for (const Ink& ink : document_.job().inks)
-            key += QStringLiteral("/%1 %2 %3 %4 %5")
-                       .arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m),
-                            QString::number(ink.cmyk.y), QString::number(ink.cmyk.k));
-        for (const NamedStyle& style : document_.job().textStyles)
-            key += u'/' + style.name;
-        for (const NamedCharacterStyle& style : document_.job().characterStyles)
-            key += u'/' + style.name;
-        if (item->kind == ItemKind::Code)
-            key += QStringLiteral("/%1%2").arg(int(item->code.symbology)).arg(contactFrom(item->code.data) ? 1 : 0);
-        if (selection_.items().size() > 1)
-            key += u'/' + selection_.items().join(u' ');
-    }
-    if (key == builtFor_ && body_) {
-        if (words_ && item && item->kind == ItemKind::Text && !writing_) {
-            QStringList texts;
-            for (const Paragraph& p : item->paragraphs)
-                texts << p.text;
-            QStringList shown;
-            for (QTextBlock b = words_->document()->begin(); b.isValid(); b = b.next())
-                shown << b.text();
-            if (texts != shown) {
-                const QSignalBlocker quiet(words_);
-                words_->setPlainText(texts.join(u'\n'));
-            }
-        }
+    now.items = selection_.items();
+    now.outline = item->outline;
+    now.fit = item->fit;
+    now.hasShadow = item->shadow.has_value();
+    now.symbology = item->code.symbology;
+    now.isContact = item->kind == ItemKind::Code && contactFrom(item->code.data).has_value();
+    now.inks = job.inks;
+    for (const NamedStyle& style : job.textStyles)
+        now.styles << style.name;
+    for (const NamedCharacterStyle& style : job.characterStyles)
+        now.characterStyles << style.name;
+    return now;
+}
+
+void Drawer::refreshWords(const Item& item)
+{
+    QStringList texts;
+    for (const Paragraph& p : item.paragraphs)
+        texts << p.text;
+    QStringList shown;
+    for (QTextBlock b = words_->document()->begin(); b.isValid(); b = b.next())
+        shown << b.text();
+    if (texts == shown)
         return;
-    }
-    builtFor_ = key;
-    // A text built anew keeps what was selected in it.
-    const bool sameText = words_ && item && wordsFor_ == item->id;
-    const std::pair selected =
-        sameText ? std::pair(words_->textCursor().anchor(), words_->textCursor().position()) : std::pair(0, 0);
-    words_ = nullptr;
-    wordsFor_ = item ? item->id : QString();
-    inWords_ = inWords_ && sameText;
-    fit_ = nullptr;
-    // The keyboard stays where it was, or goes back to the paper.
-    QWidget* focus = window()->focusWidget();
-    const bool hadFocus = body_ && focus && body_->isAncestorOf(focus);
-    const QString focused = hadFocus ? focus->objectName() : QString();
+    const QSignalBlocker quiet(words_);
+    words_->setPlainText(texts.join(u'\n'));
+}
+
+void Drawer::makeBody(const Item* item)
+{
     if (body_) {
         // Not deleted at once: one of its own buttons may be what brought us here.
         body_->hide();
@@ -180,6 +164,32 @@ void Drawer::rebuild()
     scroll->setWidget(inner);
     body_ = scroll;
     layout()->addWidget(scroll);
+}
+
+void Drawer::rebuild()
+{
+    const Item* item = document_.job().findItem(selection_.item());
+    // The same drawer stays as long as it speaks of the same thing: its fields refresh themselves.
+    Subject now = subject();
+    if (body_ && now == builtFor_) {
+        if (words_ && item && item->kind == ItemKind::Text && !writing_)
+            refreshWords(*item);
+        return;
+    }
+    builtFor_ = std::move(now);
+    // A text built anew keeps what was selected in it.
+    const bool sameText = words_ && item && wordsFor_ == item->id;
+    const std::pair selected =
+        sameText ? std::pair(words_->textCursor().anchor(), words_->textCursor().position()) : std::pair(0, 0);
+    words_ = nullptr;
+    wordsFor_ = item ? item->id : QString();
+    inWords_ = inWords_ && sameText;
+    fit_ = nullptr;
+    // The keyboard stays where it was, or goes back to the paper.
+    QWidget* focus = window()->focusWidget();
+    const bool hadFocus = body_ && focus && body_->isAncestorOf(focus);
+    const QString focused = hadFocus ? focus->objectName() : QString();
+    makeBody(item);
     auto* again = focused.isEmpty() ? nullptr : body_->findChild<QWidget*>(focused);
     if (again)
         again->setFocus(Qt::OtherFocusReason);
@@ -193,20 +203,8 @@ void Drawer::rebuild()
     }
 }
 
-void Drawer::buildPanel(QVBoxLayout* column)
+void Drawer::buildGrid(QVBoxLayout* column, const SurfaceId& surface, int at)
 {
-    const auto& panels = document_.plan().panelsOf(selection_.surface());
-    const int at = std::clamp(selection_.panel(), 0, int(panels.size()) - 1);
-    const Panel& panel = panels[std::size_t(at)];
-    const SurfaceId surface = selection_.surface();
-
-    auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
-    title->setProperty("role", QStringLiteral("title"));
-    column->addWidget(title);
-    column->addWidget(note(
-        tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
-    column->addSpacing(6);
-
     column->addWidget(section(tr("Columns and rows of this panel")));
     const auto grid = [surface, at](Job& job) -> ColumnGrid& {
         auto& grids = job.edit(surface).columns;
@@ -232,24 +230,10 @@ void Drawer::buildPanel(QVBoxLayout* column)
             JobField::forLength(document_, tr("Change the gutter of the rows"),
                                 [grid](Job& j) -> Length& { return grid(j).rowGutter; }),
             "drawer.rowGutter"}});
-    column->addSpacing(6);
+}
 
-    column->addWidget(section(tr("Margins of this panel")));
-    column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer")));
-    column->addSpacing(6);
-
-    column->addWidget(section(tr("Add to the panel")));
-    auto* buttons = new QGridLayout;
-    buttons->setSpacing(6);
-    buttons->addWidget(actionButton(actions_.placePicture, tr("Picture")), 0, 0);
-    buttons->addWidget(actionButton(actions_.addText, tr("Text")), 0, 1);
-    buttons->addWidget(actionButton(actions_.addTint, tr("Tint")), 1, 0);
-    buttons->addWidget(actionButton(actions_.addShape, tr("Shape")), 1, 1);
-    buttons->addWidget(actionButton(actions_.addCode, tr("Code")), 2, 0);
-    buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
-    column->addLayout(buttons);
-    column->addSpacing(6);
-
+void Drawer::buildSupplied(QVBoxLayout* column, const SurfaceId& surface)
+{
     column->addWidget(section(tr("Supplied artwork")));
     if (const auto& supplied = document_.job().on(surface).supplied) {
         column->addWidget(note(tr("%1 is this whole face.").arg(shownPath(supplied->path))));
@@ -275,8 +259,10 @@ void Drawer::buildPanel(QVBoxLayout* column)
         column->addWidget(note(tr("A customer's finished PDF can be the whole face: drop it here, or")));
         column->addWidget(actionButton(actions_.takeSupplied, tr("Take a PDF…")));
     }
-    column->addSpacing(6);
+}
 
+void Drawer::buildItemList(QVBoxLayout* column)
+{
     column->addWidget(section(tr("On this surface, top first")));
     auto* list = new QListView;
     list->setObjectName(QStringLiteral("drawer.items"));
@@ -297,6 +283,43 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addWidget(nothing);
     tell();
     column->addWidget(list, 1);
+}
+
+void Drawer::buildPanel(QVBoxLayout* column)
+{
+    const auto& panels = document_.plan().panelsOf(selection_.surface());
+    const int at = std::clamp(selection_.panel(), 0, int(panels.size()) - 1);
+    const Panel& panel = panels[std::size_t(at)];
+    const SurfaceId surface = selection_.surface();
+
+    auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
+    title->setProperty("role", QStringLiteral("title"));
+    column->addWidget(title);
+    column->addWidget(note(
+        tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
+    column->addSpacing(6);
+
+    buildGrid(column, surface, at);
+    column->addSpacing(6);
+
+    column->addWidget(section(tr("Margins of this panel")));
+    column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer")));
+    column->addSpacing(6);
+
+    column->addWidget(section(tr("Add to the panel")));
+    auto* buttons = new QGridLayout;
+    buttons->setSpacing(6);
+    buttons->addWidget(actionButton(actions_.placePicture, tr("Picture")), 0, 0);
+    buttons->addWidget(actionButton(actions_.addText, tr("Text")), 0, 1);
+    buttons->addWidget(actionButton(actions_.addTint, tr("Tint")), 1, 0);
+    buttons->addWidget(actionButton(actions_.addShape, tr("Shape")), 1, 1);
+    buttons->addWidget(actionButton(actions_.addCode, tr("Code")), 2, 0);
+    buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
+    column->addLayout(buttons);
+    column->addSpacing(6);
+    buildSupplied(column, surface);
+    column->addSpacing(6);
+    buildItemList(column);
 }
 
 void Drawer::buildItem(QVBoxLayout* column, const Item& item)
@@ -387,7 +410,7 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     about->setObjectName(QStringLiteral("drawer.file"));
     const auto tell = [this, id, about] {
         const Item* i = document_.job().findItem(id);
-        const PlacedItem* placed = document_.plan().findItem(id);
+        const PlannedItem* placed = document_.plan().findItem(id);
         if (!i || !placed)
             return;
         const FileFacts facts = document_.files().facts().value(i->file.path);
@@ -417,7 +440,7 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
         for (const QColor& colour : coloursOf(shown.image, 4))
             (void)inkOf(job, colour_.toPress(colour));
         if (const auto done = document_.edit(tr("Take inks from a picture"), std::move(job)); !done)
-            Q_EMIT placing_.refused(done.error().message);
+            Q_EMIT editor_.refused(done.error().message);
     });
     column->addWidget(inks);
     const FileFacts facts = document_.files().facts().value(item.file.path);

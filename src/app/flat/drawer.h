@@ -5,7 +5,7 @@
 #include "app/document/selection.h"
 #include "app/fields/fields.h"
 #include "app/flat/items_model.h"
-#include "app/flat/placing.h"
+#include "app/flat/surface_editor.h"
 #include "paint/face_painter.h"
 
 #include <QPlainTextEdit>
@@ -13,6 +13,7 @@
 
 class QLabel;
 class QLayout;
+class QPushButton;
 class QVBoxLayout;
 class QActionGroup;
 
@@ -27,7 +28,7 @@ class Drawer : public QWidget
     Q_OBJECT
 
 public:
-    Drawer(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
+    Drawer(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter, Actions& actions,
            QWidget* parent = nullptr);
     /// Puts the keyboard into the words of the selected text.
     void editText();
@@ -40,8 +41,37 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    /// What the drawer speaks of. While that stays the same its fields refresh themselves; else it is built anew.
+    struct Subject {
+        SurfaceId surface;
+        QStringList items;
+        bool supplied = false;
+        // of a panel
+        int panel = -1;
+        std::size_t panels = 0;
+        QString role;
+        Size panelSize;
+        // of an item
+        Outline outline{};
+        PictureFit fit{};
+        bool hasShadow = false;
+        Symbology symbology{};
+        bool isContact = false;
+        std::vector<Ink> inks;
+        QStringList styles;
+        QStringList characterStyles;
+        bool operator==(const Subject&) const = default;
+    };
+    [[nodiscard]] Subject subject() const;
     void rebuild();
+    /// Puts the parts for what is in hand in place of those before.
+    void makeBody(const Item* item);
+    /// Shows the words of a text that were changed elsewhere.
+    void refreshWords(const Item& item);
     void buildPanel(QVBoxLayout* column);
+    void buildGrid(QVBoxLayout* column, const SurfaceId& surface, int panel);
+    void buildSupplied(QVBoxLayout* column, const SurfaceId& surface);
+    void buildItemList(QVBoxLayout* column);
     void buildItem(QVBoxLayout* column, const Item& item);
     void buildSeveral(QVBoxLayout* column, const QStringList& ids);
     /// Exact numbers: where items lie, and their size where it is the same.
@@ -56,6 +86,21 @@ private:
     void buildText(QVBoxLayout* column, const Item& item);
     /// Style, font and measures of the paragraphs in hand.
     void buildStyle(QVBoxLayout* column, const QString& itemId);
+    /// The first paragraph in hand, where the cursor is or the selection begins, and its look.
+    [[nodiscard]] Paragraph paragraphInHand(const Job& job, const QString& itemId) const;
+    [[nodiscard]] TextStyle styleInHand(const Job& job, const QString& itemId) const;
+    void changeParagraphs(Job& job, const QString& itemId, const std::function<void(Paragraph&)>& change) const;
+    /// Parts of `buildStyle`: each shows and changes one thing of the paragraphs in hand.
+    JobChoice* namedStyles(const QString& itemId);
+    QPushButton* keepStyle(const QString& itemId);
+    JobChoice* fonts(const QString& itemId);
+    QLabel* scopeOfStyle();
+    JobField* measure(const QString& what, const QString& itemId, Length TextStyle::*part);
+    /// In points, or as a share of the size: "13 pt", "120 %".
+    JobField* leading(const QString& itemId);
+    JobChoice* alignment(const QString& itemId);
+    JobChoice* hyphenation(const QString& itemId);
+    JobField* tabStops(const QString& itemId);
     /// The style of the characters in hand; hidden when whole paragraphs are.
     void buildCharacterStyle(QVBoxLayout* column, const QString& itemId);
     /// How the frame holds its text: columns, alignment, direction, grid, the next frame.
@@ -89,13 +134,13 @@ private:
 
     Document& document_;
     Selection& selection_;
-    Placing& placing_;
+    SurfaceEditor& editor_;
     const ScreenColour& colour_;
     TextLayoutCache& layouts_;
     Actions& actions_;
     ItemsModel items_;
     QWidget* body_ = nullptr;
-    QString builtFor_;
+    Subject builtFor_;
     QPlainTextEdit* words_ = nullptr;
     QLabel* fit_ = nullptr;
     QString wordsFor_;

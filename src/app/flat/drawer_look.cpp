@@ -201,7 +201,7 @@ void Drawer::buildCodeNote(QVBoxLayout* column, const QString& id)
     about->setObjectName(QStringLiteral("drawer.codeNote"));
     const auto tell = [this, id, about] {
         const Item* i = document_.job().findItem(id);
-        const PlacedItem* placed = document_.plan().findItem(id);
+        const PlannedItem* placed = document_.plan().findItem(id);
         if (!i || !placed)
             return;
         const auto code = layOutCode(i->code, i->ink, placed->frame.size(), FontLibrary::installed());
@@ -323,8 +323,8 @@ void Drawer::buildArranging(QVBoxLayout* column)
     to->addItem(tr("in line with the safe zone"), int(AlignTo::SafeArea));
     to->addItem(tr("in line with the panel"), int(AlignTo::Panel));
     to->addItem(tr("in line with the column"), int(AlignTo::Column));
-    to->setCurrentIndex(to->findData(int(placing_.alignTo())));
-    connect(to, &QComboBox::activated, this, [this, to] { placing_.setAlignTo(AlignTo(to->currentData().toInt())); });
+    to->setCurrentIndex(to->findData(int(editor_.alignTo())));
+    connect(to, &QComboBox::activated, this, [this, to] { editor_.setAlignTo(AlignTo(to->currentData().toInt())); });
     column->addWidget(to);
     auto* grid = new QGridLayout;
     grid->setSpacing(4);

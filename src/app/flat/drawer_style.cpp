@@ -105,65 +105,69 @@ void Drawer::buildCharacterStyle(QVBoxLayout* column, const QString& id)
     tell();
 }
 
-void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
+Paragraph Drawer::paragraphInHand(const Job& job, const QString& id) const
 {
-    // Styles go to the paragraphs in hand: where the cursor is, or all that are selected.
-    const auto shown = [this, id](const Job& job) -> Paragraph {
-        const Item* i = job.findItem(id);
-        if (!i || i->paragraphs.empty())
-            return {};
-        return i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))];
-    };
-    const auto shownStyle = [shown](const Job& job) { return job.styleOf(shown(job)); };
-    const auto change = [this, id](Job& job, const std::function<void(TextStyle&)>& edit) {
-        restyle(job, id, edit, {}, {});
-    };
-    const auto inHand = [this, id](Job& job, const std::function<void(Paragraph&)>& edit) {
-        Item* i = job.findItem(id);
-        const auto [first, last] = paragraphsInHand();
-        for (int p = std::max(0, first); i && p <= last && p < int(i->paragraphs.size()); ++p)
-            edit(i->paragraphs[std::size_t(p)]);
-    };
+    const Item* i = job.findItem(id);
+    if (!i || i->paragraphs.empty())
+        return {};
+    return i->paragraphs[std::size_t(std::clamp(paragraphsInHand().first, 0, int(i->paragraphs.size()) - 1))];
+}
 
-    std::vector<JobChoice::Option> styles{{tr("a look of its own"),
-                                           [shown](const Job& j) { return shown(j).styleName.isEmpty(); },
-                                           [inHand](Job& j) {
-                                               const Job before = j;
-                                               inHand(j, [&](Paragraph& p) {
-                                                   p.style = before.styleOf(p);
-                                                   p.styleName.clear();
-                                               });
-                                           }}};
+TextStyle Drawer::styleInHand(const Job& job, const QString& id) const { return job.styleOf(paragraphInHand(job, id)); }
+
+void Drawer::changeParagraphs(Job& job, const QString& id, const std::function<void(Paragraph&)>& change) const
+{
+    Item* i = job.findItem(id);
+    const auto [first, last] = paragraphsInHand();
+    for (int p = std::max(0, first); i && p <= last && p < int(i->paragraphs.size()); ++p)
+        change(i->paragraphs[std::size_t(p)]);
+}
+
+JobChoice* Drawer::namedStyles(const QString& id)
+{
+    std::vector<JobChoice::Option> styles{
+        {tr("a look of its own"), [this, id](const Job& j) { return paragraphInHand(j, id).styleName.isEmpty(); },
+         [this, id](Job& j) {
+             const Job before = j;
+             changeParagraphs(j, id, [&](Paragraph& p) {
+                 p.style = before.styleOf(p);
+                 p.styleName.clear();
+             });
+         }}};
     for (const NamedStyle& style : document_.job().textStyles)
-        styles.push_back({tr("style: %1").arg(style.name),
-                          [shown, name = style.name](const Job& j) { return shown(j).styleName == name; },
-                          [inHand, name = style.name](Job& j) {
-                              inHand(j, [&](Paragraph& p) {
-                                  p.styleName = name;
-                                  p.style = TextStyle{};
-                              });
-                          }});
-    auto* row = new QHBoxLayout;
-    row->setSpacing(6);
+        styles.push_back(
+            {tr("style: %1").arg(style.name),
+             [this, id, name = style.name](const Job& j) { return paragraphInHand(j, id).styleName == name; },
+             [this, id, name = style.name](Job& j) {
+                 changeParagraphs(j, id, [&](Paragraph& p) {
+                     p.styleName = name;
+                     p.style = TextStyle{};
+                 });
+             }});
     auto* style = new JobChoice(document_, tr("Change the style"), std::move(styles));
     style->setObjectName(QStringLiteral("drawer.style"));
     style->setToolTip(tr("Paragraphs that follow a style of the job change together"));
     style->setMinimumWidth(24);
-    row->addWidget(style, 1);
+    return style;
+}
+
+QPushButton* Drawer::keepStyle(const QString& id)
+{
     auto* keep = new QPushButton(tr("keep"));
     keep->setProperty("link", true);
     keep->setObjectName(QStringLiteral("drawer.keepStyle"));
     keep->setToolTip(tr("Keep this look as a style of the job, named after its first words"));
-    connect(keep, &QPushButton::clicked, this, [this, inHand, shown, shownStyle] {
+    connect(keep, &QPushButton::clicked, this, [this, id] {
         Job job = document_.job();
-        const QString stem =
-            shown(job).text.trimmed().left(16).isEmpty() ? tr("Style") : shown(job).text.trimmed().left(16);
+        const QString stem = paragraphInHand(job, id).text.trimmed().left(16).isEmpty()
+                                 ? tr("Style")
+                                 : paragraphInHand(job, id).text.trimmed().left(16);
         QString name = stem;
         for (int i = 2; job.findTextStyle(name); ++i)
             name = QStringLiteral("%1 %2").arg(stem, QString::number(i));
-        job.textStyles.push_back({name, shownStyle(job)});
-        const TextStyle look = shownStyle(job);
-        inHand(job, [&](Paragraph& p) {
+        job.textStyles.push_back({name, styleInHand(job, id)});
+        const TextStyle look = styleInHand(job, id);
+        changeParagraphs(job, id, [&](Paragraph& p) {
             if (job.styleOf(p) != look)
                 return;
             p.styleName = name;
@@ -171,14 +175,16 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
         });
         (void)document_.edit(tr("Keep the style %1").arg(name), std::move(job));
     });
-    row->addWidget(keep);
-    column->addLayout(row);
+    return keep;
+}
 
+JobChoice* Drawer::fonts(const QString& id)
+{
     // Of the characters in hand, or of the paragraph.
-    const auto shownFont = [this, shown, shownStyle](const Job& j) {
+    const auto shownFont = [this, id](const Job& j) {
         const auto some = charactersInHand();
-        const QString own = some ? j.lookOf(charactersAt(shown(j), some->first)).font : QString();
-        return own.isEmpty() ? shownStyle(j).font : own;
+        const QString own = some ? j.lookOf(charactersAt(paragraphInHand(j, id), some->first)).font : QString();
+        return own.isEmpty() ? styleInHand(j, id).font : own;
     };
     std::vector<JobChoice::Option> fonts;
     for (const QString& name : FontLibrary::installed().names())
@@ -188,9 +194,11 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     font->setObjectName(QStringLiteral("drawer.font"));
     font->setMinimumWidth(24);
     font->setMaxVisibleItems(18);
-    column->addWidget(font);
-    buildCharacterStyle(column, id);
+    return font;
+}
 
+QLabel* Drawer::scopeOfStyle()
+{
     auto* scope = note({});
     scope->setObjectName(QStringLiteral("drawer.scope"));
     const auto tellScope = [this, scope] {
@@ -209,97 +217,132 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
         connect(words_, moved, scope, tellScope);
     connect(&document_, &Document::changed, scope, tellScope);
     tellScope();
-    column->addWidget(scope);
+    return scope;
+}
 
-    const auto measure = [&](const QString& what, Length TextStyle::*part) {
-        return new JobField(
-            document_, what,
-            [shownStyle, part](const Job& j) { return formatLength(shownStyle(j).*part, Unit::Point); },
-            [change, part](Job& j, const QString& text) -> Result<void> {
-                const auto length = parseLength(text, Unit::Point);
-                if (!length)
-                    return tl::unexpected(length.error());
-                change(j, [&](TextStyle& s) { s.*part = *length; });
-                return {};
-            });
-    };
-    JobField* size = measure(tr("Change the type size"), &TextStyle::size);
-    // Points, or a share of the size: "13 pt", "120 %".
-    auto* leading = new JobField(
+JobField* Drawer::measure(const QString& what, const QString& id, Length TextStyle::*part)
+{
+    return new JobField(
+        document_, what, [this, id, part](const Job& j) { return formatLength(styleInHand(j, id).*part, Unit::Point); },
+        [this, id, part](Job& j, const QString& text) -> Result<void> {
+            const auto length = parseLength(text, Unit::Point);
+            if (!length)
+                return tl::unexpected(length.error());
+            restyle(j, id, [&](TextStyle& s) { s.*part = *length; }, {}, {});
+            return {};
+        });
+}
+
+JobField* Drawer::leading(const QString& id)
+{
+    return new JobField(
         document_, tr("Change the leading"),
-        [shownStyle](const Job& j) {
-            const TextStyle s = shownStyle(j);
+        [this, id](const Job& j) {
+            const TextStyle s = styleInHand(j, id);
             return s.leadingShare > 0 ? QStringLiteral("%1 %").arg(s.leadingShare)
                                       : formatLength(s.leading, Unit::Point);
         },
-        [change](Job& j, const QString& text) -> Result<void> {
+        [this, id](Job& j, const QString& text) -> Result<void> {
             if (text.contains(u'%')) {
                 bool ok = false;
                 const int share = QString(text).remove(u'%').trimmed().toInt(&ok);
                 if (!ok)
                     return problem({}, tr("Type points, or a whole number of percent of the size."));
-                change(j, [&](TextStyle& s) { s.leadingShare = share; });
+                restyle(j, id, [&](TextStyle& s) { s.leadingShare = share; }, {}, {});
                 return {};
             }
             const auto length = parseLength(text, Unit::Point);
             if (!length)
                 return tl::unexpected(length.error());
-            change(j, [&](TextStyle& s) {
-                s.leading = *length;
-                s.leadingShare = 0;
-            });
+            restyle(j, id,
+                    [&](TextStyle& s) {
+                        s.leading = *length;
+                        s.leadingShare = 0;
+                    },
+                    {}, {});
             return {};
         });
-    JobField* before = measure(tr("Change the space before"), &TextStyle::spaceBefore);
-    JobField* after = measure(tr("Change the space after"), &TextStyle::spaceAfter);
-    JobField* indent = measure(tr("Change the first indent"), &TextStyle::firstIndent);
-    JobField* rule = measure(tr("Change the rule below"), &TextStyle::ruleBelow);
-    cells(column, {{tr("size"), size, "drawer.size"},
-                   {tr("leading"), leading, "drawer.leading"},
-                   {tr("indent"), indent, "drawer.indent"}});
-    cells(column, {{tr("before"), before, "drawer.before"},
-                   {tr("after"), after, "drawer.after"},
-                   {tr("rule below"), rule, "drawer.rule"}});
+}
 
-    const auto aligned = [&](const QString& text, Align a) {
-        return JobChoice::Option{text, [shownStyle, a](const Job& j) { return shownStyle(j).align == a; },
-                                 [change, a](Job& j) { change(j, [&](TextStyle& s) { s.align = a; }); }};
+JobChoice* Drawer::alignment(const QString& id)
+{
+    const auto aligned = [this, id](const QString& text, Align a) {
+        return JobChoice::Option{text, [this, id, a](const Job& j) { return styleInHand(j, id).align == a; },
+                                 [this, id, a](Job& j) { restyle(j, id, [&](TextStyle& s) { s.align = a; }, {}, {}); }};
     };
-    auto* align =
-        new JobChoice(document_, tr("Change the alignment"),
-                      {aligned(tr("ranged left"), Align::Left), aligned(tr("centred"), Align::Centre),
-                       aligned(tr("ranged right"), Align::Right), aligned(tr("justified"), Align::Justified)});
+    return new JobChoice(document_, tr("Change the alignment"),
+                         {aligned(tr("ranged left"), Align::Left), aligned(tr("centred"), Align::Centre),
+                          aligned(tr("ranged right"), Align::Right), aligned(tr("justified"), Align::Justified)});
+}
+
+JobChoice* Drawer::hyphenation(const QString& id)
+{
     std::vector<JobChoice::Option> languages{
-        {tr("words stay whole"), [shownStyle](const Job& j) { return shownStyle(j).hyphenation.isEmpty(); },
-         [change](Job& j) { change(j, [](TextStyle& s) { s.hyphenation.clear(); }); }}};
+        {tr("words stay whole"), [this, id](const Job& j) { return styleInHand(j, id).hyphenation.isEmpty(); },
+         [this, id](Job& j) { restyle(j, id, [](TextStyle& s) { s.hyphenation.clear(); }, {}, {}); }}};
     for (const QString& language : Hyphenation::languages())
-        languages.push_back(
-            {tr("words are parted, %1").arg(language),
-             [shownStyle, language](const Job& j) { return shownStyle(j).hyphenation == language; },
-             [change, language](Job& j) { change(j, [&](TextStyle& s) { s.hyphenation = language; }); }});
-    auto* hyphens = new JobChoice(document_, tr("Change the hyphenation"), std::move(languages));
-    cells(column, {{tr("alignment"), align, "drawer.align"}});
-    cells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
+        languages.push_back({tr("words are parted, %1").arg(language),
+                             [this, id, language](const Job& j) { return styleInHand(j, id).hyphenation == language; },
+                             [this, id, language](Job& j) {
+                                 restyle(j, id, [&](TextStyle& s) { s.hyphenation = language; }, {}, {});
+                             }});
+    return new JobChoice(document_, tr("Change the hyphenation"), std::move(languages));
+}
+
+JobField* Drawer::tabStops(const QString& id)
+{
     auto* tabs = new JobField(
         document_, tr("Change the tab stops"),
-        [shownStyle](const Job& j) { return tabStopsText(shownStyle(j).tabs, j.unit); },
-        [change](Job& j, const QString& text) -> Result<void> {
+        [this, id](const Job& j) { return tabStopsText(styleInHand(j, id).tabs, j.unit); },
+        [this, id](Job& j, const QString& text) -> Result<void> {
             const auto stops = parseTabStops(text, j.unit);
             if (!stops)
                 return tl::unexpected(stops.error());
-            change(j, [&](TextStyle& s) { s.tabs = *stops; });
+            restyle(j, id, [&](TextStyle& s) { s.tabs = *stops; }, {}, {});
             return {};
         });
     tabs->setToolTip(tr("From the left of the column, such as 20, 45 right, 60 centre"));
     tabs->setPlaceholderText(tr("none"));
+    return tabs;
+}
+
+void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
+{
+    JobChoice* style = namedStyles(id);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    row->addWidget(style, 1);
+    row->addWidget(keepStyle(id));
+    column->addLayout(row);
+    JobChoice* font = fonts(id);
+    column->addWidget(font);
+    buildCharacterStyle(column, id);
+    column->addWidget(scopeOfStyle());
+
+    JobField* size = measure(tr("Change the type size"), id, &TextStyle::size);
+    JobField* lines = leading(id);
+    JobField* before = measure(tr("Change the space before"), id, &TextStyle::spaceBefore);
+    JobField* after = measure(tr("Change the space after"), id, &TextStyle::spaceAfter);
+    JobField* indent = measure(tr("Change the first indent"), id, &TextStyle::firstIndent);
+    JobField* rule = measure(tr("Change the rule below"), id, &TextStyle::ruleBelow);
+    JobChoice* align = alignment(id);
+    JobChoice* hyphens = hyphenation(id);
+    JobField* tabs = tabStops(id);
+    cells(column, {{tr("size"), size, "drawer.size"},
+                   {tr("leading"), lines, "drawer.leading"},
+                   {tr("indent"), indent, "drawer.indent"}});
+    cells(column, {{tr("before"), before, "drawer.before"},
+                   {tr("after"), after, "drawer.after"},
+                   {tr("rule below"), rule, "drawer.rule"}});
+    cells(column, {{tr("alignment"), align, "drawer.align"}});
+    cells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
     cells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});
+
     connect(words_, &QPlainTextEdit::selectionChanged, font, [font] { font->refresh(); });
     connect(words_, &QPlainTextEdit::cursorPositionChanged, this, [=] {
-        style->refresh();
-        font->refresh();
-        align->refresh();
-        hyphens->refresh();
-        for (JobField* f : {size, leading, before, after, indent, rule, tabs})
+        for (JobChoice* c : {style, font, align, hyphens})
+            c->refresh();
+        for (JobField* f : {size, lines, before, after, indent, rule, tabs})
             f->refresh();
     });
     column->addSpacing(4);
@@ -355,7 +398,7 @@ void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
     auto* flow = new JobChoice(document_, tr("Let the text run on"), std::move(next));
     // Linking moves words from frame to frame, which is more than a choice does.
     connect(flow, &QComboBox::activated, this,
-            [this, id, targets](int index) { placing_.runOnInto(id, targets[std::size_t(index)]); });
+            [this, id, targets](int index) { editor_.runOnInto(id, targets[std::size_t(index)]); });
     cells(column, {{tr("and runs on"), flow, "drawer.next"}});
 
     auto* row = new QHBoxLayout;

@@ -232,7 +232,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     fit_->setObjectName(QStringLiteral("drawer.textFit"));
     const auto tellFit = [this, id, label = fit_] {
         const Item* i = document_.job().findItem(id);
-        const PlacedItem* placed = document_.plan().findItem(id);
+        const PlannedItem* placed = document_.plan().findItem(id);
         if (!i || !placed)
             return;
         // What does not fit shows in the last frame of the text.

@@ -17,19 +17,9 @@ namespace hinge
 namespace
 {
 
-constexpr double gripReach = 7; ///< pixels around an edge that take hold of it
-constexpr double lineReach = 7; ///< pixels within which a side takes hold of a line of the paper
-
-Length edgeOf(const Rect& r, ItemSide s)
-{
-    switch (s) {
-    case ItemSide::Left: return r.x;
-    case ItemSide::Top: return r.y;
-    case ItemSide::Right: return r.right();
-    case ItemSide::Bottom: return r.bottom();
-    }
-    return {};
-}
+constexpr double gripReach = 7;            ///< pixels around an edge that take hold of it
+constexpr double lineReach = 7;            ///< pixels within which a side takes hold of a line of the paper
+constexpr Length keyReach = Length::mm(6); ///< how far a line may be for H to take hold of it
 
 bool acceptable(const QMimeData* data)
 {
@@ -38,9 +28,9 @@ bool acceptable(const QMimeData* data)
 
 } // namespace
 
-FaceCanvas::FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter,
+FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter,
                        QWidget* parent)
-    : PaperCanvas(parent), document_(document), selection_(selection), placing_(placing), painter_(painter)
+    : PaperCanvas(parent), document_(document), selection_(selection), editor_(editor), painter_(painter)
 {
     setObjectName(QStringLiteral("faceCanvas"));
     setAccessibleName(tr("The face at work"));
@@ -113,11 +103,11 @@ void FaceCanvas::layOutPort()
                       QRectF(rect()).adjusted(56, 54, -24, -124));
 }
 
-const PlacedItem* FaceCanvas::selected() const
+const PlannedItem* FaceCanvas::selected() const
 {
     if (selection_.item().isEmpty())
         return nullptr;
-    const PlacedItem* placed = document_.plan().findItem(selection_.item());
+    const PlannedItem* placed = document_.plan().findItem(selection_.item());
     return placed && placed->surface == selection_.surface() ? placed : nullptr;
 }
 
@@ -133,9 +123,9 @@ QString FaceCanvas::itemAt(QPointF px) const
     return {};
 }
 
-FaceCanvas::Grip FaceCanvas::gripAt(QPointF px) const
+Grip FaceCanvas::gripAt(QPointF px) const
 {
-    const PlacedItem* placed = selected();
+    const PlannedItem* placed = selected();
     if (!placed)
         return {};
     const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
@@ -150,7 +140,7 @@ FaceCanvas::Grip FaceCanvas::gripAt(QPointF px) const
     grip.top = std::abs(px.y() - frame.top()) <= reachY;
     grip.bottom = !grip.top && std::abs(px.y() - frame.bottom()) <= reachY;
     if (!grip.any())
-        grip = {true, true, true, true};
+        grip = Grip::whole();
     return grip;
 }
 
@@ -213,7 +203,7 @@ void FaceCanvas::pickAt(QPointF px)
     // What an ink of an item there makes is that ink; all else (pictures, blends) is a colour.
     const auto& items = document_.job().on(selection_.surface()).items;
     for (auto item = items.rbegin(); item != items.rend(); ++item) {
-        const PlacedItem* placed = document_.plan().findItem(item->id);
+        const PlannedItem* placed = document_.plan().findItem(item->id);
         if (!placed || !toMm(placed->frame).contains(mm))
             continue;
         for (const auto& [ink, strength] : inksOf(document_.job(), *item))
@@ -267,8 +257,8 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     if (selection_.items().size() > 1 && selection_.items().contains(under)) {
         // Taken together, moved together.
         pressed_ = under;
-        grip_ = {true, true, true, true};
-        dragJob_ = document_.job();
+        grip_ = Grip::whole();
+        before_ = {document_.job(), document_.plan()};
         dragStart_ = px;
         ++dragNumber_;
         return;
@@ -278,12 +268,12 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         // Inside the selected item a press keeps it; elsewhere it takes what lies on top there.
         const QString& hit = under;
         if (grip_.all() && hit != selection_.item() && !hit.isEmpty() && !(event->modifiers() & Qt::AltModifier))
-            selection_.setItems(selection_.surface(), placing_.withGroup(hit));
+            selection_.setItems(selection_.surface(), editor_.withGroup(hit));
         else if (!grip_.all()) {
             if (hit.isEmpty())
                 selection_.setPanel(panelUnder(px));
             else
-                selection_.setItems(selection_.surface(), placing_.withGroup(hit));
+                selection_.setItems(selection_.surface(), editor_.withGroup(hit));
         }
         grip_ = hit.isEmpty() && !grip_.all() ? Grip{} : gripAt(px);
     }
@@ -293,7 +283,10 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     }
     if (grip_.any() && selected()) {
         dragFrame_ = selected()->frame;
-        dragJob_ = selection_.items().size() > 1 ? std::optional(document_.job()) : std::nullopt;
+        if (selection_.items().size() > 1)
+            before_ = {document_.job(), document_.plan()};
+        else
+            before_.reset();
         dragStart_ = px;
         ++dragNumber_;
     }
@@ -313,7 +306,7 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
         dragging_ = true;
         if (dragsPicture_)
             dragPicture(px);
-        else if (dragJob_)
+        else if (before_)
             dragSeveral(px);
         else
             dragTo(px, (event->modifiers() & Qt::AltModifier) != 0);
@@ -328,62 +321,13 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
 
 void FaceCanvas::dragTo(QPointF px, bool free)
 {
-    const SurfaceId surface = selection_.surface();
-    const Paper& paper = document_.plan().paperOf(surface);
-    const Face face = surface.face;
     const QPointF by = (px - dragStart_) / port_.scale();
-    const Length dx = Length::nearestMm(by.x());
-    const Length dy = Length::nearestMm(by.y());
-    const Length reach = free ? Length::units(-1) : Length::nearestMm(lineReach / port_.scale());
-    Rect frame = Rect::fromEdges(
-        dragFrame_.x + (grip_.left ? dx : Length()), dragFrame_.y + (grip_.top ? dy : Length()),
-        dragFrame_.right() + (grip_.right ? dx : Length()), dragFrame_.bottom() + (grip_.bottom ? dy : Length()));
-    const Length least = Length::mm(1);
-    if (!grip_.all() && (frame.w < least || frame.h < least))
-        return;
-
-    const auto acrossOf = [&](ItemSide s) {
-        return isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2);
-    };
-    const auto near = [&](ItemSide s) { return nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), reach); };
-    // Lines of the paper come first; where none is near, a side stands in line with another item.
-    const auto inLine = [&](ItemSide s) {
-        return free ? std::nullopt
-                    : nearestItemEdge(document_.plan(), surface, selection_.items(), s, edgeOf(frame, s), reach);
-    };
-    if (grip_.all()) {
-        // The side nearest to a line pulls the whole item onto it.
-        for (const bool horizontal : {true, false}) {
-            std::optional<Length> shift;
-            std::optional<Length> itemShift;
-            for (const ItemSide s : allSides) {
-                if (isHorizontal(s) != horizontal)
-                    continue;
-                const auto consider = [](std::optional<Length>& best, Length d) {
-                    if (!best || abs(d) < abs(*best))
-                        best = d;
-                };
-                if (const auto line = near(s))
-                    consider(shift, linePosition(paper, face, s, *line) - edgeOf(frame, s));
-                if (const auto edge = inLine(s))
-                    consider(itemShift, *edge - edgeOf(frame, s));
-            }
-            if (shift || itemShift)
-                (horizontal ? frame.x : frame.y) += shift ? *shift : *itemShift;
-        }
-    }
-    Job job = document_.job();
-    Item* item = job.findItem(selection_.item());
+    const Item* item = document_.job().findItem(selection_.item());
     if (!item)
         return;
-    const Length exact = grip_.all() ? (free ? reach : Length()) : reach;
-    for (const ItemSide s : allSides) {
-        if (!grip_.has(s))
-            continue;
-        const auto line = nearestLine(paper, face, s, edgeOf(frame, s), acrossOf(s), exact);
-        const auto edge = line || grip_.all() ? std::nullopt : inLine(s);
-        item->side(s) = line ? *line : freeSide(paper, face, s, edge.value_or(edgeOf(frame, s)), acrossOf(s));
-    }
+    Job job = document_.job();
+    dragItem(job, document_.plan(), item->id, grip_, dragFrame_, Length::nearestMm(by.x()), Length::nearestMm(by.y()),
+             free ? std::nullopt : std::optional(Length::nearestMm(lineReach / port_.scale())));
     (void)document_.edit(grip_.all() ? tr("Move %1").arg(item->name) : tr("Size %1").arg(item->name), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));
     Q_EMIT hint(tr("Hold Alt to place it freely, past the lines of the paper"));
@@ -397,12 +341,12 @@ void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
     pressed_.clear();
     dragging_ = false;
     dragsPicture_ = false;
-    dragJob_.reset();
+    before_.reset();
     grip_ = {};
     Q_EMIT hint({});
     updateCursor(event->position());
     if (!alone.isEmpty())
-        selection_.setItems(selection_.surface(), placing_.withGroup(alone));
+        selection_.setItems(selection_.surface(), editor_.withGroup(alone));
 }
 
 void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)
@@ -425,18 +369,9 @@ void FaceCanvas::nudge(Length dx, Length dy)
         return;
     }
     Job job = document_.job();
-    const Paper& paper = document_.plan().paper;
-    for (const QString& id : selection_.items()) {
-        Item* item = job.findItem(id);
-        if (!item || item->locked)
-            continue;
-        Rect frame = document_.plan().findItem(id)->frame;
-        frame.x += dx;
-        frame.y += dy;
-        for (const ItemSide s : allSides)
-            if ((isHorizontal(s) && dx != Length()) || (!isHorizontal(s) && dy != Length()))
-                item->side(s) = freeSide(paper, selection_.surface().face, s, edgeOf(frame, s),
-                                         isHorizontal(s) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2));
+    if (!moveItems(job, document_.plan(), selection_.items(), dx, dy)) {
+        Q_EMIT hint(tr("It is locked; Ctrl+Shift+L unlocks it"));
+        return;
     }
     const QString what = tr("Nudge %1").arg(job.findItem(selection_.item())->name);
     (void)document_.edit(what, std::move(job), QStringLiteral("nudge/") + selection_.items().join(u' '));
@@ -444,29 +379,12 @@ void FaceCanvas::nudge(Length dx, Length dy)
 
 void FaceCanvas::holdNear()
 {
-    const PlacedItem* placed = selected();
-    Job job = document_.job();
-    Item* item = job.findItem(selection_.item());
-    if (!placed || !item || item->locked)
+    const Item* item = document_.job().findItem(selection_.item());
+    if (!selected() || !item || item->locked)
         return;
-    bool changed = false;
-    const auto acrossOf = [&](ItemSide s) {
-        return isHorizontal(s) ? placed->frame.y + placed->frame.h.part(2) : placed->frame.x + placed->frame.w.part(2);
-    };
-    for (const ItemSide s : allSides) {
-        if (item->side(s).holds)
-            continue;
-        if (const auto line = nearestLine(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s,
-                                          edgeOf(placed->frame, s), acrossOf(s), Length::mm(6))) {
-            item->side(s) = *line;
-            changed = true;
-        }
-    }
-    if (!changed)
-        for (const ItemSide s : allSides)
-            item->side(s) = freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, s,
-                                     edgeOf(placed->frame, s), acrossOf(s));
-    (void)document_.edit(changed ? tr("Take hold") : tr("Let go"), std::move(job));
+    Job job = document_.job();
+    const bool took = takeHold(job, document_.plan(), item->id, keyReach);
+    (void)document_.edit(took ? tr("Take hold") : tr("Let go"), std::move(job));
 }
 
 void FaceCanvas::selectNext(int step)
@@ -474,7 +392,7 @@ void FaceCanvas::selectNext(int step)
     const auto& items = document_.plan().itemsOn(selection_.surface());
     if (items.empty())
         return;
-    const auto it = std::ranges::find(items, selection_.item(), &PlacedItem::id);
+    const auto it = std::ranges::find(items, selection_.item(), &PlannedItem::id);
     const int count = int(items.size());
     const int now = it == items.end() ? (step > 0 ? -1 : count) : int(it - items.begin());
     selection_.setItem(selection_.surface(), items[std::size_t((now + step + count) % count)].id);

@@ -4,7 +4,8 @@
 #include "app/canvas/paper_canvas.h"
 #include "app/document/document.h"
 #include "app/document/selection.h"
-#include "app/flat/placing.h"
+#include "app/flat/surface_editor.h"
+#include "core/edit/dragging.h"
 #include "paint/face_painter.h"
 
 #include <QTimer>
@@ -19,7 +20,7 @@ class FaceCanvas : public PaperCanvas
     Q_OBJECT
 
 public:
-    FaceCanvas(Document& document, Selection& selection, Placing& placing, FacePainter& painter,
+    FaceCanvas(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter,
                QWidget* parent = nullptr);
 
     void setView(PaperView view);
@@ -63,16 +64,6 @@ protected:
     void dropEvent(QDropEvent* event) override;
 
 private:
-    /// Which sides a drag moves: one or two for a size change, all four for a move.
-    struct Grip {
-        bool left = false, top = false, right = false, bottom = false;
-        [[nodiscard]] bool any() const { return left || top || right || bottom; }
-        [[nodiscard]] bool all() const { return left && top && right && bottom; }
-        [[nodiscard]] bool has(ItemSide s) const
-        {
-            return s == ItemSide::Left ? left : s == ItemSide::Top ? top : s == ItemSide::Right ? right : bottom;
-        }
-    };
     [[nodiscard]] Grip gripAt(QPointF px) const;
     [[nodiscard]] QString itemAt(QPointF px) const;
     [[nodiscard]] int panelUnder(QPointF px) const;
@@ -108,11 +99,11 @@ private:
     void paintDimensions(QPainter& p);
     void paintSelection(QPainter& p);
     void paintOtherFace(QPainter& p);
-    [[nodiscard]] const PlacedItem* selected() const;
+    [[nodiscard]] const PlannedItem* selected() const;
 
     Document& document_;
     Selection& selection_;
-    Placing& placing_;
+    SurfaceEditor& editor_;
     FacePainter& painter_;
     PaperView view_ = PaperView::Working;
     QString plate_ = QStringLiteral("Black");
@@ -127,7 +118,12 @@ private:
     QTimer cardTimer_; ///< the small card may lag behind a little
     Grip grip_;
     Rect dragFrame_;
-    std::optional<Job> dragJob_; ///< before several items, a picture or a guide were moved
+    /// Before several items, a picture or a guide were moved: what the drag goes on from.
+    struct Before {
+        Job job;
+        Plan plan;
+    };
+    std::optional<Before> before_;
     bool dragsPicture_ = false;
     std::optional<int> guide_; ///< the number of the one being pulled
     QPointF dragStart_;

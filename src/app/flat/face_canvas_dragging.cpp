@@ -26,11 +26,8 @@ constexpr double rulerReach = 40;
 void FaceCanvas::dragSeveral(QPointF px)
 {
     const QPointF by = (px - dragStart_) / port_.scale();
-    Job job = *dragJob_;
-    const auto before = hinge::plan(job);
-    if (!before)
-        return;
-    (void)moveItems(job, *before, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
+    Job job = before_->job;
+    (void)moveItems(job, before_->plan, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
     (void)document_.edit(tr("Move %1 items").arg(selection_.items().size()), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));
 }
@@ -42,18 +39,18 @@ bool FaceCanvas::beginPictureDrag(QPointF px)
         return false;
     selection_.setItem(selection_.surface(), item->id);
     dragsPicture_ = true;
-    dragJob_ = document_.job();
+    before_ = {document_.job(), document_.plan()};
     dragStart_ = px;
-    grip_ = {true, true, true, true};
+    grip_ = Grip::whole();
     ++dragNumber_;
     return true;
 }
 
 void FaceCanvas::dragPicture(QPointF px)
 {
-    Job job = *dragJob_;
+    Job job = before_->job;
     Item* item = job.findItem(selection_.item());
-    const PlacedItem* placed = selected();
+    const PlannedItem* placed = selected();
     if (!item || !placed)
         return;
     const double ratio = document_.files().picture(item->file).ratio;
@@ -119,12 +116,12 @@ bool FaceCanvas::beginGuideDrag(QPointF px)
     const auto taken = guideAt(px);
     if (!taken && !left && !below)
         return false;
-    dragJob_ = document_.job();
-    auto& guides = dragJob_->edit(selection_.surface()).guides;
+    before_ = {document_.job(), document_.plan()};
+    auto& guides = before_->job.edit(selection_.surface()).guides;
     if (taken) {
         guide_ = *taken;
     } else {
-        guide_ = freshGuideNumber(dragJob_->on(selection_.surface()));
+        guide_ = freshGuideNumber(before_->job.on(selection_.surface()));
         guides.push_back({*guide_, 0, left, Length()});
         Q_EMIT hint(tr("Pull a guide onto a panel; back off the paper to be rid of it"));
     }
@@ -134,21 +131,10 @@ bool FaceCanvas::beginGuideDrag(QPointF px)
 
 void FaceCanvas::dragGuide(QPointF px)
 {
-    const SurfaceId surface = selection_.surface();
-    const Paper& paper = document_.plan().paperOf(surface);
     const QPointF mm = port_.toMm(px);
-    Job job = *dragJob_;
-    if (!toMm(trimOf(paper)).contains(mm)) {
-        // What holds on to it is let go where it stood before the drag.
-        if (const auto before = plan(*dragJob_))
-            removeGuide(job, *before, surface, *guide_);
-    } else {
-        auto& guide = *std::ranges::find(job.edit(surface).guides, *guide_, &Guide::number);
-        guide.panel = panelAt(paper, surface.face, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
-        const QRectF area = toMm(paper.face(surface.face)[std::size_t(guide.panel)].area);
-        // To half millimetres, as a hand would do it with a ruler.
-        guide.at = Length::nearestMm(std::round((guide.upright ? mm.x() - area.x() : mm.y() - area.y()) * 2) / 2);
-    }
+    Job job = before_->job;
+    hinge::dragGuide(job, before_->plan, selection_.surface(), *guide_,
+                     {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
     (void)document_.edit(tr("Move a guide"), std::move(job), QStringLiteral("guide/%1").arg(dragNumber_));
 }
 
@@ -172,8 +158,8 @@ void FaceCanvas::paintFlows(QPainter& p)
     // From the foot of a frame to the head of the one its text runs on into.
     const Theme& t = Theme::lightTheme();
     for (const Item& item : document_.job().on(selection_.surface()).items) {
-        const PlacedItem* from = document_.plan().findItem(item.id);
-        const PlacedItem* to = item.next.isEmpty() ? nullptr : document_.plan().findItem(item.next);
+        const PlannedItem* from = document_.plan().findItem(item.id);
+        const PlannedItem* to = item.next.isEmpty() ? nullptr : document_.plan().findItem(item.next);
         if (!from || !to)
             continue;
         const QPointF begin = port_.toPixels(toMm(from->frame)).bottomRight();

@@ -201,7 +201,7 @@ void FaceCanvas::paintDimensions(QPainter& p)
 
 void FaceCanvas::paintSelection(QPainter& p)
 {
-    const PlacedItem* placed = selected();
+    const PlannedItem* placed = selected();
     if (!placed)
         return;
     const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
@@ -211,7 +211,7 @@ void FaceCanvas::paintSelection(QPainter& p)
         port_.toPixels(toMm(bleedOf(document_.plan().paperOf(selection_.surface()), selection_.surface().face)));
     p.setBrush(Qt::NoBrush);
     for (const QString& id : selection_.items()) {
-        const PlacedItem* other = document_.plan().findItem(id);
+        const PlannedItem* other = document_.plan().findItem(id);
         if (!other || other->surface != selection_.surface())
             continue;
         const QRectF r = port_.toPixels(toMm(other->frame)).normalized();
@@ -243,7 +243,7 @@ void FaceCanvas::paintSelection(QPainter& p)
     const QFontMetricsF metrics(font);
     p.setFont(font);
     for (const ItemSide s : allSides) {
-        const Placed& side = item->side(s);
+        const SideAnchor& side = item->side(s);
         const QPointF at = handleOf(frame, s);
         if (side.holds) {
             QString name = lineName(document_.plan().paper, placed->surface.face, s, side);

@@ -32,8 +32,8 @@ std::vector<Pill> facePills()
 
 } // namespace
 
-FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
-                     QWidget* parent)
+FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter,
+                     Actions& actions, QWidget* parent)
     : QWidget(parent), document_(document), selection_(selection)
 {
     setObjectName(QStringLiteral("flatStage"));
@@ -67,10 +67,10 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     bar->addWidget(faceLabel);
     middle->addLayout(bar);
 
-    canvas_ = new FaceCanvas(document, selection, placing, painter);
+    canvas_ = new FaceCanvas(document, selection, editor, painter);
     middle->addWidget(canvas_, 1);
     row->addLayout(middle, 1);
-    drawer_ = new Drawer(document, selection, placing, painter, actions);
+    drawer_ = new Drawer(document, selection, editor, painter, actions);
     row->addWidget(drawer_);
 
     const auto nameFace = [this, faceLabel] {
@@ -109,12 +109,12 @@ FlatStage::FlatStage(Document& document, Selection& selection, Placing& placing,
     setFocusProxy(canvas_);
     connect(drawer_, &Drawer::left, canvas_, [this] { canvas_->setFocus(Qt::OtherFocusReason); });
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
-    connect(&placing, &Placing::textAdded, drawer_, &Drawer::editText);
+    connect(&editor, &SurfaceEditor::textAdded, drawer_, &Drawer::editText);
     connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) {
         hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8)));
         hint_->setToolTip(text);
     });
-    connect(canvas_, &FaceCanvas::filesDropped, &placing, &Placing::placeFiles);
+    connect(canvas_, &FaceCanvas::filesDropped, &editor, &SurfaceEditor::placeFiles);
 }
 
 void FlatStage::setView(PaperView view)

@@ -17,7 +17,7 @@ class FlatStage : public QWidget
     Q_OBJECT
 
 public:
-    FlatStage(Document& document, Selection& selection, Placing& placing, FacePainter& painter, Actions& actions,
+    FlatStage(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter, Actions& actions,
               QWidget* parent = nullptr);
     [[nodiscard]] FaceCanvas& canvas() { return *canvas_; }
     void nextView();

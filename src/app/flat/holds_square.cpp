@@ -49,11 +49,11 @@ QRectF HoldsSquare::square() const { return QRectF(width() / 2.0 - 36, height() 
 void HoldsSquare::refresh()
 {
     const Item* item = document_.job().findItem(itemId_);
-    const PlacedItem* placed = document_.plan().findItem(itemId_);
+    const PlannedItem* placed = document_.plan().findItem(itemId_);
     if (!item || !placed)
         return;
     for (const ItemSide s : allSides) {
-        const Placed& side = item->side(s);
+        const SideAnchor& side = item->side(s);
         QString text = side.holds ? lineName(document_.plan().paperOf(placed->surface), placed->surface.face, s, side)
                                   : tr("free");
         QPushButton* button = buttons_[std::size_t(s)];
@@ -83,44 +83,50 @@ void HoldsSquare::resizeEvent(QResizeEvent*)
 void HoldsSquare::choose(ItemSide side)
 {
     const Item* item = document_.job().findItem(itemId_);
-    const PlacedItem* placed = document_.plan().findItem(itemId_);
+    const PlannedItem* placed = document_.plan().findItem(itemId_);
     if (!item || !placed)
         return;
-    const Paper& paper = document_.plan().paper;
-    const Placed now = item->side(side);
+    const Paper& paper = document_.plan().paperOf(placed->surface);
+    const Face face = placed->surface.face;
+    const SideAnchor now = item->side(side);
     QMenu menu(this);
     menu.setObjectName(QStringLiteral("holdMenu"));
-    const bool farEdge = side == ItemSide::Right || side == ItemSide::Bottom;
-    const auto offer = [&](const QString& text, const Placed& placedSide, bool checked) {
+    const auto offer = [&](const QString& text, const SideAnchor& anchor, bool checked) {
         QAction* action = menu.addAction(text);
         action->setCheckable(true);
         action->setChecked(checked);
-        connect(action, &QAction::triggered, this, [this, side, placedSide] { set(side, placedSide); });
+        connect(action, &QAction::triggered, this, [this, side, anchor] { set(side, anchor); });
     };
-    for (const PaperLine line : {PaperLine::Bleed, PaperLine::Edge, PaperLine::Safe}) {
-        const Placed candidate{line, now.panel, farEdge, 0, Length(), true};
-        const QString name = lineName(paper, placed->surface.face, side, candidate);
-        if (line == PaperLine::Edge && name == QStringLiteral("fold"))
-            continue; // at a fold, bleed and edge are the same place
-        offer(name, candidate, now.holds && now.line == line);
-    }
-    const auto& panels = paper.face(placed->surface.face);
+    const auto& panels = paper.face(face);
     const Panel& panel = panels[std::size_t(std::clamp(now.panel, 0, int(panels.size()) - 1))];
-    if (isHorizontal(side) && panel.columnAreas.size() > 1)
-        for (int c = 0; c < int(panel.columnAreas.size()); ++c)
-            offer(tr("column %1").arg(c + 1), {PaperLine::Column, now.panel, farEdge, c, Length(), true},
-                  now.holds && now.line == PaperLine::Column && now.column == c);
+    const bool manyColumns = (isHorizontal(side) ? panel.columnAreas : panel.rowAreas).size() > 1;
+    const bool isCut = panel.edge(side) != EdgeFate::Folded && panel.edge(side) != EdgeFate::Torn;
+    for (const SideAnchor& line : linesOf(panel, side)) {
+        if (line.line != PaperLine::Guide && line.at != endOf(side))
+            continue;
+        if (line.line == PaperLine::Edge && !isCut)
+            continue; // there bleed and edge are the same place
+        if (line.line == PaperLine::Column && !manyColumns)
+            continue; // as wide as the safe area
+        QString name = lineName(paper, face, side, line);
+        if (line.line == PaperLine::Column)
+            name = tr("%1 %2", "column 2").arg(name).arg(line.column + 1);
+        if (line.line == PaperLine::Guide)
+            name = tr("%1 at %2", "guide at 20 mm")
+                       .arg(name, formatLength(linePosition(paper, face, side, line) -
+                                                   (isHorizontal(side) ? panel.area.x : panel.area.y),
+                                               document_.job().unit));
+        SideAnchor held = now;
+        held.offset = {};
+        offer(name, line, now.holds && held == line);
+    }
     menu.addSeparator();
-    offer(tr("free"),
-          freeSide(paper, placed->surface.face, side, sidePosition(paper, placed->surface.face, side, now),
-                   isHorizontal(side) ? placed->frame.y + placed->frame.h.part(2)
-                                      : placed->frame.x + placed->frame.w.part(2)),
-          !now.holds);
+    offer(tr("free"), freeSide(paper, face, side, placed->frame), !now.holds);
     QPushButton* button = buttons_[std::size_t(side)];
     menu.exec(button->mapToGlobal(QPoint(0, button->height())));
 }
 
-void HoldsSquare::set(ItemSide side, const Placed& placed)
+void HoldsSquare::set(ItemSide side, const SideAnchor& placed)
 {
     Job job = document_.job();
     Item* item = job.findItem(itemId_);

@@ -26,7 +26,7 @@ protected:
 
 private:
     void choose(ItemSide side);
-    void set(ItemSide side, const Placed& placed);
+    void set(ItemSide side, const SideAnchor& placed);
     [[nodiscard]] QRectF square() const;
 
     Document& document_;

@@ -7,144 +7,176 @@
 
 namespace hinge
 {
+namespace
+{
+
+QAction* make(QWidget* window, const char* name, const QString& text, const QString& icon, const QKeySequence& shortcut,
+              const QString& tip)
+{
+    auto* action = new QAction(text, window);
+    action->setObjectName(QString::fromLatin1(name));
+    action->setShortcut(shortcut);
+    action->setStatusTip(tip);
+    action->setToolTip(tip);
+    action->setProperty("iconName", icon);
+    window->addAction(action);
+    return action;
+}
+
+QString tr(const char* text) { return QObject::tr(text); }
+
+} // namespace
 
 Actions::Actions(QWidget* window)
 {
-    const auto make = [window](const char* name, const QString& text, const QString& icon, const QKeySequence& shortcut,
-                               const QString& tip) {
-        auto* action = new QAction(text, window);
-        action->setObjectName(QString::fromLatin1(name));
-        action->setShortcut(shortcut);
-        action->setStatusTip(tip);
-        action->setToolTip(tip);
-        action->setProperty("iconName", icon);
-        window->addAction(action);
-        return action;
-    };
-    const auto tr = [](const char* text) { return QObject::tr(text); };
-    newJob = make("newJob", tr("&New piece…"), QStringLiteral("file-plus"), QKeySequence::New,
-                  tr("Start a piece: choose its kind, or a size to begin with"));
-    keepPreset = make("keepPreset", tr("&Keep as a preset…"), QStringLiteral("save-all"),
-                      QKeySequence(tr("Ctrl+Shift+K")), tr("Keep this set-up under a name, to start from it again"));
-    stocks = make("stocks", tr("Stoc&ks…"), QStringLiteral("layers"), QKeySequence(tr("Ctrl+K")),
-                  tr("The papers of this shop: add, change, import, export"));
-    exportDocket = make("exportDocket", tr("Write the &docket…"), QStringLiteral("file-output"),
-                        QKeySequence(tr("Ctrl+Shift+D")), tr("One page about the job to pin to it, as PDF or HTML"));
-    open = make("open", tr("&Open…"), QStringLiteral("folder-open"), QKeySequence::Open, tr("Open a job"));
-    save = make("save", tr("&Save"), QStringLiteral("save"), QKeySequence::Save, tr("Save the job"));
-    saveAs = make("saveAs", tr("Save &as…"), QStringLiteral("save-all"), QKeySequence(tr("Ctrl+Shift+S")),
-                  tr("Save the job under another name"));
-    exportFlat = make("exportFlat", tr("Export the &flat…"), QStringLiteral("file-output"), QKeySequence(tr("Ctrl+E")),
-                      tr("Write a PDF with one page a face"));
-    exportSheets = make("exportSheets", tr("Export the &press sheet…"), QStringLiteral("file-output"),
-                        QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of the press sheet, front and back"));
-    quit = make("quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence(tr("Ctrl+Q")), tr("Close the window"));
+    makeFiles(window);
+    makeEditing(window);
+    makeArranging(window);
+    makePlacing(window);
+    makeViews(window);
+    refreshIcons(window);
+}
 
-    copy = make("copy", tr("&Copy"), QStringLiteral("copy"), QKeySequence::Copy,
+void Actions::makeFiles(QWidget* window)
+{
+    newJob = make(window, "newJob", tr("&New piece…"), QStringLiteral("file-plus"), QKeySequence::New,
+                  tr("Start a piece: choose its kind, or a size to begin with"));
+    keepPreset = make(window, "keepPreset", tr("&Keep as a preset…"), QStringLiteral("save-all"),
+                      QKeySequence(tr("Ctrl+Shift+K")), tr("Keep this set-up under a name, to start from it again"));
+    stocks = make(window, "stocks", tr("Stoc&ks…"), QStringLiteral("layers"), QKeySequence(tr("Ctrl+K")),
+                  tr("The papers of this shop: add, change, import, export"));
+    exportDocket = make(window, "exportDocket", tr("Write the &docket…"), QStringLiteral("file-output"),
+                        QKeySequence(tr("Ctrl+Shift+D")), tr("One page about the job to pin to it, as PDF or HTML"));
+    open = make(window, "open", tr("&Open…"), QStringLiteral("folder-open"), QKeySequence::Open, tr("Open a job"));
+    save = make(window, "save", tr("&Save"), QStringLiteral("save"), QKeySequence::Save, tr("Save the job"));
+    saveAs = make(window, "saveAs", tr("Save &as…"), QStringLiteral("save-all"), QKeySequence(tr("Ctrl+Shift+S")),
+                  tr("Save the job under another name"));
+    exportFlat = make(window, "exportFlat", tr("Export the &flat…"), QStringLiteral("file-output"),
+                      QKeySequence(tr("Ctrl+E")), tr("Write a PDF with one page a face"));
+    exportSheets = make(window, "exportSheets", tr("Export the &press sheet…"), QStringLiteral("file-output"),
+                        QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of the press sheet, front and back"));
+    quit = make(window, "quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence(tr("Ctrl+Q")),
+                tr("Close the window"));
+}
+
+void Actions::makeEditing(QWidget* window)
+{
+    copy = make(window, "copy", tr("&Copy"), QStringLiteral("copy"), QKeySequence::Copy,
                 tr("Put the selected items on the clipboard"));
-    cut = make("cut", tr("Cu&t"), QStringLiteral("scissors"), QKeySequence::Cut,
+    cut = make(window, "cut", tr("Cu&t"), QStringLiteral("scissors"), QKeySequence::Cut,
                tr("Take the selected items off the face and keep them on the clipboard"));
-    paste = make("paste", tr("&Paste"), QStringLiteral("clipboard-paste"), QKeySequence::Paste,
+    paste = make(window, "paste", tr("&Paste"), QStringLiteral("clipboard-paste"), QKeySequence::Paste,
                  tr("Lay what is on the clipboard at the same place of the panel in view"));
-    selectAll = make("selectAll", tr("Select &all"), {}, QKeySequence::SelectAll, tr("Take all items of the face"));
+    selectAll =
+        make(window, "selectAll", tr("Select &all"), {}, QKeySequence::SelectAll, tr("Take all items of the face"));
     repeatOnPanels =
-        make("repeatOnPanels", tr("Repeat on every pa&nel"), QStringLiteral("grid-2x2"), QKeySequence(tr("Ctrl+Alt+P")),
-             tr("A copy of the item at the same place of every other panel"));
-    repeatInColumns = make("repeatInColumns", tr("Repeat in every co&lumn"), QStringLiteral("columns-3"),
+        make(window, "repeatOnPanels", tr("Repeat on every pa&nel"), QStringLiteral("grid-2x2"),
+             QKeySequence(tr("Ctrl+Alt+P")), tr("A copy of the item at the same place of every other panel"));
+    repeatInColumns = make(window, "repeatInColumns", tr("Repeat in every co&lumn"), QStringLiteral("columns-3"),
                            QKeySequence(tr("Ctrl+Alt+C")), tr("A copy of the item in every other column of its panel"));
-    group = make("group", tr("&Group"), QStringLiteral("group"), QKeySequence(tr("Ctrl+G")),
+    duplicate = make(window, "duplicate", tr("&Duplicate"), QStringLiteral("copy"), QKeySequence(tr("Ctrl+D")),
+                     tr("Make a copy of the selected item"));
+    remove = make(window, "remove", tr("&Remove"), QStringLiteral("trash-2"), QKeySequence(Qt::Key_Delete),
+                  tr("Take the selected item off the face"));
+    bringForward = make(window, "bringForward", tr("Bring &forward"), QStringLiteral("arrow-up-to-line"),
+                        QKeySequence(tr("Ctrl+Shift+Up")), tr("Print the selected item over its neighbour"));
+    sendBack = make(window, "sendBack", tr("Send &back"), QStringLiteral("arrow-down-to-line"),
+                    QKeySequence(tr("Ctrl+Shift+Down")), tr("Print the selected item under its neighbour"));
+}
+
+void Actions::makeArranging(QWidget* window)
+{
+    group = make(window, "group", tr("&Group"), QStringLiteral("group"), QKeySequence(tr("Ctrl+G")),
                  tr("Take the selected items together from now on"));
-    ungroup = make("ungroup", tr("&Ungroup"), QStringLiteral("ungroup"), QKeySequence(tr("Ctrl+Shift+G")),
+    ungroup = make(window, "ungroup", tr("&Ungroup"), QStringLiteral("ungroup"), QKeySequence(tr("Ctrl+Shift+G")),
                    tr("Take each of them by itself again"));
-    lock = make("lock", tr("Loc&k or unlock"), QStringLiteral("lock"), QKeySequence(tr("Ctrl+Shift+L")),
+    lock = make(window, "lock", tr("Loc&k or unlock"), QStringLiteral("lock"), QKeySequence(tr("Ctrl+Shift+L")),
                 tr("A locked item cannot be moved or removed on the paper"));
-    alignLeft =
-        make("alignLeft", tr("At their &left"), QStringLiteral("align-start-vertical"), QKeySequence(tr("Ctrl+Alt+1")),
-             tr("At the left of each other, or of the zone, panel or column chosen in the drawer"));
-    alignCentre = make("alignCentre", tr("At their &centre"), QStringLiteral("align-center-vertical"),
+    alignLeft = make(window, "alignLeft", tr("At their &left"), QStringLiteral("align-start-vertical"),
+                     QKeySequence(tr("Ctrl+Alt+1")),
+                     tr("At the left of each other, or of the zone, panel or column chosen in the drawer"));
+    alignCentre = make(window, "alignCentre", tr("At their &centre"), QStringLiteral("align-center-vertical"),
                        QKeySequence(tr("Ctrl+Alt+2")),
                        tr("Centred on each other, or in the zone, panel or column chosen in the drawer"));
-    alignRight =
-        make("alignRight", tr("At their &right"), QStringLiteral("align-end-vertical"), QKeySequence(tr("Ctrl+Alt+3")),
-             tr("At the right of each other, or of the zone, panel or column chosen in the drawer"));
-    alignHead = make("alignHead", tr("At their &head"), QStringLiteral("align-start-horizontal"),
+    alignRight = make(window, "alignRight", tr("At their &right"), QStringLiteral("align-end-vertical"),
+                      QKeySequence(tr("Ctrl+Alt+3")),
+                      tr("At the right of each other, or of the zone, panel or column chosen in the drawer"));
+    alignHead = make(window, "alignHead", tr("At their &head"), QStringLiteral("align-start-horizontal"),
                      QKeySequence(tr("Ctrl+Alt+4")),
                      tr("At the head of each other, or of the zone, panel or column chosen in the drawer"));
-    alignMiddle = make("alignMiddle", tr("At their &middle"), QStringLiteral("align-center-horizontal"),
+    alignMiddle = make(window, "alignMiddle", tr("At their &middle"), QStringLiteral("align-center-horizontal"),
                        QKeySequence(tr("Ctrl+Alt+5")),
                        tr("Half way down each other, or the zone, panel or column chosen in the drawer"));
-    alignFoot =
-        make("alignFoot", tr("At their &foot"), QStringLiteral("align-end-horizontal"), QKeySequence(tr("Ctrl+Alt+6")),
-             tr("At the foot of each other, or of the zone, panel or column chosen in the drawer"));
+    alignFoot = make(window, "alignFoot", tr("At their &foot"), QStringLiteral("align-end-horizontal"),
+                     QKeySequence(tr("Ctrl+Alt+6")),
+                     tr("At the foot of each other, or of the zone, panel or column chosen in the drawer"));
     distributeAcross =
-        make("distributeAcross", tr("Equal gaps &across"), QStringLiteral("align-horizontal-space-between"),
+        make(window, "distributeAcross", tr("Equal gaps &across"), QStringLiteral("align-horizontal-space-between"),
              QKeySequence(tr("Ctrl+Alt+7")),
              tr("Equal space between the items, over them all or the zone, panel or column chosen in the drawer"));
     distributeDown =
-        make("distributeDown", tr("Equal gaps &down"), QStringLiteral("align-vertical-space-between"),
+        make(window, "distributeDown", tr("Equal gaps &down"), QStringLiteral("align-vertical-space-between"),
              QKeySequence(tr("Ctrl+Alt+8")),
              tr("Equal space between the items, down them all or the zone, panel or column chosen in the drawer"));
-    duplicate = make("duplicate", tr("&Duplicate"), QStringLiteral("copy"), QKeySequence(tr("Ctrl+D")),
-                     tr("Make a copy of the selected item"));
-    remove = make("remove", tr("&Remove"), QStringLiteral("trash-2"), QKeySequence(Qt::Key_Delete),
-                  tr("Take the selected item off the face"));
-    bringForward = make("bringForward", tr("Bring &forward"), QStringLiteral("arrow-up-to-line"),
-                        QKeySequence(tr("Ctrl+Shift+Up")), tr("Print the selected item over its neighbour"));
-    sendBack = make("sendBack", tr("Send &back"), QStringLiteral("arrow-down-to-line"),
-                    QKeySequence(tr("Ctrl+Shift+Down")), tr("Print the selected item under its neighbour"));
+}
 
+void Actions::makePlacing(QWidget* window)
+{
     placePicture =
-        make("placePicture", tr("Place a &picture…"), QStringLiteral("image"), QKeySequence(tr("Ctrl+Shift+P")),
+        make(window, "placePicture", tr("Place a &picture…"), QStringLiteral("image"), QKeySequence(tr("Ctrl+Shift+P")),
              tr("Fill the panel with a picture, a drawing or a page, out to the bleed"));
-    addText = make("addText", tr("Add &text"), QStringLiteral("type"), QKeySequence(tr("Ctrl+Shift+T")),
+    addText = make(window, "addText", tr("Add &text"), QStringLiteral("type"), QKeySequence(tr("Ctrl+Shift+T")),
                    tr("Set text in the safe area of the panel"));
-    addTint = make("addTint", tr("&Tint the panel"), QStringLiteral("paint-bucket"), QKeySequence(tr("Ctrl+Shift+I")),
-                   tr("Lay an ink over the panel, out to the bleed"));
-    tintFace = make("tintFace", tr("Tint the &face"), QStringLiteral("square"), QKeySequence(tr("Ctrl+Alt+T")),
+    addTint = make(window, "addTint", tr("&Tint the panel"), QStringLiteral("paint-bucket"),
+                   QKeySequence(tr("Ctrl+Shift+I")), tr("Lay an ink over the panel, out to the bleed"));
+    tintFace = make(window, "tintFace", tr("Tint the &face"), QStringLiteral("square"), QKeySequence(tr("Ctrl+Alt+T")),
                     tr("Lay an ink under everything on the face, out to the bleed"));
-    addShape = make("addShape", tr("Add a &shape"), QStringLiteral("shapes"), QKeySequence(tr("Ctrl+Shift+O")),
+    addShape = make(window, "addShape", tr("Add a &shape"), QStringLiteral("shapes"), QKeySequence(tr("Ctrl+Shift+O")),
                     tr("A rectangle, ellipse, line or polygon on the panel"));
-    addCode = make("addCode", tr("Add a &code"), QStringLiteral("qr-code"), QKeySequence(tr("Ctrl+Shift+Q")),
+    addCode = make(window, "addCode", tr("Add a &code"), QStringLiteral("qr-code"), QKeySequence(tr("Ctrl+Shift+Q")),
                    tr("A QR code, an article number or a Code 128"));
-    pickInk = make("pickInk", tr("P&ick an ink"), QStringLiteral("pipette"), QKeySequence(tr("Ctrl+Alt+I")),
+    pickInk = make(window, "pickInk", tr("P&ick an ink"), QStringLiteral("pipette"), QKeySequence(tr("Ctrl+Alt+I")),
                    tr("Take the colour under the next click as an ink of the job"));
-    press = make("press", tr("P&ress and paper…"), QStringLiteral("droplets"), QKeySequence(tr("Ctrl+Alt+R")),
+    press = make(window, "press", tr("P&ress and paper…"), QStringLiteral("droplets"), QKeySequence(tr("Ctrl+Alt+R")),
                  tr("The profile colours are converted and shown through, and how much ink the paper takes"));
-    files = make("files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")),
+    files = make(window, "files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")),
                  tr("Every file the job uses: is it there, has it changed, is it fine enough"));
-    takeSupplied = make("takeSupplied", tr("Take &supplied artwork…"), QStringLiteral("file-input"),
+    takeSupplied = make(window, "takeSupplied", tr("Take &supplied artwork…"), QStringLiteral("file-input"),
                         QKeySequence(tr("Ctrl+Shift+U")), tr("Take a customer's finished PDF as the whole face"));
-    dropSupplied = make("dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {},
+    dropSupplied = make(window, "dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {},
                         tr("Take the customer's PDF off this face"));
+}
 
-    turnOver = make("turnOver", tr("&Turn over"), QStringLiteral("flip-horizontal-2"), QKeySequence(tr("Ctrl+T")),
-                    tr("Show the other face"));
-    nextView = make("nextView", tr("Next &view of the paper"), QStringLiteral("layers"), QKeySequence(Qt::Key_F6),
-                    tr("Working, as printed, as trimmed, proof, one ink"));
-    zoomIn =
-        make("zoomIn", tr("Zoom &in"), QStringLiteral("zoom-in"), QKeySequence::ZoomIn, tr("Show the paper larger"));
-    zoomOut = make("zoomOut", tr("Zoom &out"), QStringLiteral("zoom-out"), QKeySequence::ZoomOut,
+void Actions::makeViews(QWidget* window)
+{
+    turnOver = make(window, "turnOver", tr("&Turn over"), QStringLiteral("flip-horizontal-2"),
+                    QKeySequence(tr("Ctrl+T")), tr("Show the other face"));
+    nextView = make(window, "nextView", tr("Next &view of the paper"), QStringLiteral("layers"),
+                    QKeySequence(Qt::Key_F6), tr("Working, as printed, as trimmed, proof, one ink"));
+    zoomIn = make(window, "zoomIn", tr("Zoom &in"), QStringLiteral("zoom-in"), QKeySequence::ZoomIn,
+                  tr("Show the paper larger"));
+    zoomOut = make(window, "zoomOut", tr("Zoom &out"), QStringLiteral("zoom-out"), QKeySequence::ZoomOut,
                    tr("Show the paper smaller"));
-    zoomFit = make("zoomFit", tr("&Fit"), QStringLiteral("maximize"), QKeySequence(tr("Ctrl+0")),
+    zoomFit = make(window, "zoomFit", tr("&Fit"), QStringLiteral("maximize"), QKeySequence(tr("Ctrl+0")),
                    tr("Show all of the paper"));
-    darkTheme =
-        make("darkTheme", tr("&Dark theme"), QStringLiteral("sun-moon"), {}, tr("Dim the window; paper stays paper"));
+    darkTheme = make(window, "darkTheme", tr("&Dark theme"), QStringLiteral("sun-moon"), {},
+                     tr("Dim the window; paper stays paper"));
     darkTheme->setCheckable(true);
 
     stageBrief =
-        make("stageBrief", tr("&Brief"), {}, QKeySequence(tr("Ctrl+1")), tr("What it is: sizes, paper, folds"));
-    stageFlat = make("stageFlat", tr("&Flat"), {}, QKeySequence(tr("Ctrl+2")), tr("Fill the panels of both faces"));
-    stageSheet =
-        make("stageSheet", tr("&Sheet"), {}, QKeySequence(tr("Ctrl+3")), tr("Lay the piece out on the press sheet"));
-    stageRelease =
-        make("stageRelease", tr("&Release"), {}, QKeySequence(tr("Ctrl+4")), tr("Settle findings and write the files"));
+        make(window, "stageBrief", tr("&Brief"), {}, QKeySequence(tr("Ctrl+1")), tr("What it is: sizes, paper, folds"));
+    stageFlat =
+        make(window, "stageFlat", tr("&Flat"), {}, QKeySequence(tr("Ctrl+2")), tr("Fill the panels of both faces"));
+    stageSheet = make(window, "stageSheet", tr("&Sheet"), {}, QKeySequence(tr("Ctrl+3")),
+                      tr("Lay the piece out on the press sheet"));
+    stageRelease = make(window, "stageRelease", tr("&Release"), {}, QKeySequence(tr("Ctrl+4")),
+                        tr("Settle findings and write the files"));
 
-    keys =
-        make("keys", tr("&Keys"), QStringLiteral("keyboard"), QKeySequence::HelpContents, tr("What the keyboard does"));
-    about =
-        make("about", tr("&About"), QStringLiteral("info"), {}, tr("Version, licence and what ships with the program"));
+    keys = make(window, "keys", tr("&Keys"), QStringLiteral("keyboard"), QKeySequence::HelpContents,
+                tr("What the keyboard does"));
+    about = make(window, "about", tr("&About"), QStringLiteral("info"), {},
+                 tr("Version, licence and what ships with the program"));
     about->setMenuRole(QAction::AboutRole);
-    refreshIcons(window);
 }
 
 void Actions::refreshIcons(const QWidget* window)

@@ -27,6 +27,13 @@ struct Actions {
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *darkTheme;
     QAction *stageBrief, *stageFlat, *stageSheet, *stageRelease;
     QAction *keys, *about;
+
+private:
+    void makeFiles(QWidget* window);
+    void makeEditing(QWidget* window);
+    void makeArranging(QWidget* window);
+    void makePlacing(QWidget* window);
+    void makeViews(QWidget* window);
 };
 
 } // namespace hinge

@@ -37,6 +37,9 @@ struct Theme {
     static const Theme& of(const QWidget* widget);
 };
 
+/// The key under which the settings keep the choice of the dark theme.
+inline const QString darkKey = QStringLiteral("darkTheme");
+
 /// The five sizes of type in the window, in pixels at 100 %.
 namespace type
 {

@@ -93,8 +93,8 @@ int main(int argc, char** argv)
     if (!themeName.isEmpty() && themeName != QStringLiteral("light") && themeName != QStringLiteral("dark"))
         return wrong(QStringLiteral("there is no theme “%1”; it is light or dark.").arg(themeName));
 
-    const bool dark = themeName.isEmpty() ? QSettings().value(QStringLiteral("darkTheme"), false).toBool()
-                                          : themeName == QStringLiteral("dark");
+    const bool dark =
+        themeName.isEmpty() ? QSettings().value(darkKey, false).toBool() : themeName == QStringLiteral("dark");
     applyTheme(application, dark);
     MainWindow window;
     window.setDark(dark);

@@ -2,10 +2,7 @@
 #include "app/window/main_window.h"
 
 #include "app/brief/brief_stage.h"
-#include "app/brief/start_gallery.h"
 #include "app/dialogs/files_dialog.h"
-#include "app/dialogs/press_dialog.h"
-#include "app/dialogs/stock_dialog.h"
 #include "app/document/linked_files.h"
 #include "app/fields/findings_bar.h"
 #include "app/flat/flat_stage.h"
@@ -21,7 +18,6 @@
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
 #include "core/piece/extent.h"
-#include "core/units/version.h"
 #include "paint/docket_page.h"
 
 #include <QAbstractButton>
@@ -39,7 +35,6 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QPushButton>
-#include <QSettings>
 #include <QStackedWidget>
 #include <QTimer>
 #include <QUrl>
@@ -47,15 +42,8 @@
 
 namespace hinge
 {
-namespace
-{
-
-const QString darkKey = QStringLiteral("darkTheme");
-
-} // namespace
-
 MainWindow::MainWindow()
-    : placing_(document_, selection_), recovery_(document_),
+    : editor_(document_, selection_), recovery_(document_),
       painter_(FontLibrary::installed(), document_.files(), Patience::DoesWithout), actions_(this)
 {
     setObjectName(QStringLiteral("mainWindow"));
@@ -64,7 +52,7 @@ MainWindow::MainWindow()
     setMinimumSize(900, 600);
 
     strip_ = new StageStrip(document_);
-    flat_ = new FlatStage(document_, selection_, placing_, painter_, actions_);
+    flat_ = new FlatStage(document_, selection_, editor_, painter_, actions_);
     sheet_ = new SheetStage(document_, painter_);
     auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
     stages_ = new QStackedWidget;
@@ -118,7 +106,7 @@ MainWindow::MainWindow()
     connect(findings, &FindingsBar::showRequested, this, &MainWindow::showFinding);
     connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
     connect(release, &ReleaseStage::showRequested, this, &MainWindow::showFinding);
-    placing_.setAskPassword([this](const QString& name, bool again) -> std::optional<QString> {
+    editor_.setAskPassword([this](const QString& name, bool again) -> std::optional<QString> {
         QInputDialog ask(this);
         ask.setObjectName(QStringLiteral("passwordDialog"));
         ask.setWindowTitle(tr("Locked PDF"));
@@ -127,7 +115,8 @@ MainWindow::MainWindow()
         ask.setTextEchoMode(QLineEdit::Password);
         return ask.exec() == QDialog::Accepted ? std::optional(ask.textValue()) : std::nullopt;
     });
-    connect(&placing_, &Placing::refused, this, [this](const QString& message) { tell(tr("Not placed"), message); });
+    connect(&editor_, &SurfaceEditor::refused, this,
+            [this](const QString& message) { tell(tr("Not placed"), message); });
     connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
     refreshTitle();
     refreshRecent();
@@ -219,145 +208,6 @@ void MainWindow::buildMenus()
     QMenu* help = menuBar()->addMenu(tr("&Help"));
     help->addActions({actions_.keys, actions_.about});
     actions_.refreshIcons(this);
-}
-
-void MainWindow::connectActions()
-{
-    const auto on = [this](QAction* action, auto what) { connect(action, &QAction::triggered, this, what); };
-    on(actions_.newJob, [this] {
-        StartGallery gallery(presets_, document_.job().unit, this);
-        if (gallery.exec() == QDialog::Accepted && mayLeave()) {
-            document_.start(gallery.chosen());
-            showStage(Stage::Brief);
-        }
-    });
-    on(actions_.open, [this] {
-        if (!mayLeave())
-            return;
-        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(),
-                                                          tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
-        if (!path.isEmpty())
-            openJob(path);
-    });
-    on(actions_.save, [this] { save(); });
-    on(actions_.saveAs, [this] { saveAs(); });
-    on(actions_.exportFlat, [this] { askExport(ExportKind::Flat); });
-    on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
-    on(actions_.exportDocket, [this] { askDocket(); });
-    on(actions_.keepPreset, [this] { askPreset(); });
-    on(actions_.stocks, [this] { StockDialog(stocks_, document_.job().unit, this).exec(); });
-    on(actions_.quit, [this] { close(); });
-
-    on(actions_.copy, [this] { placing_.copy(); });
-    on(actions_.cut, [this] { placing_.cut(); });
-    on(actions_.paste, [this] {
-        showStage(Stage::Flat);
-        placing_.paste();
-    });
-    on(actions_.selectAll, [this] { placing_.selectAll(); });
-    on(actions_.repeatOnPanels, [this] { placing_.repeatOnPanels(); });
-    on(actions_.repeatInColumns, [this] { placing_.repeatInColumns(); });
-    on(actions_.group, [this] { placing_.group(); });
-    on(actions_.ungroup, [this] { placing_.ungroup(); });
-    on(actions_.lock, [this] { placing_.toggleLock(); });
-    const std::pair<QAction*, AlignEdge> edges[] = {
-        {actions_.alignLeft, AlignEdge::Left},     {actions_.alignCentre, AlignEdge::Centre},
-        {actions_.alignRight, AlignEdge::Right},   {actions_.alignHead, AlignEdge::Head},
-        {actions_.alignMiddle, AlignEdge::Middle}, {actions_.alignFoot, AlignEdge::Foot}};
-    for (const auto& [action, edge] : edges)
-        on(action, [this, edge = edge] { placing_.align(edge); });
-    on(actions_.distributeAcross, [this] { placing_.distribute(Axis::Horizontal); });
-    on(actions_.distributeDown, [this] { placing_.distribute(Axis::Vertical); });
-    on(actions_.duplicate, [this] { placing_.duplicate(); });
-    on(actions_.remove, [this] { placing_.removeSelected(); });
-    on(actions_.bringForward, [this] { placing_.restack(1); });
-    on(actions_.sendBack, [this] { placing_.restack(-1); });
-    const auto panel = [this] {
-        showStage(Stage::Flat);
-        return std::clamp(selection_.panel(), 0, int(document_.plan().panelsOf(selection_.surface()).size()) - 1);
-    };
-    on(actions_.placePicture, [this, panel] {
-        const int at = panel();
-        const QStringList paths = QFileDialog::getOpenFileNames(
-            this, tr("Place a picture"), document_.folder(),
-            tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
-        placing_.placeFiles(paths, at);
-    });
-    on(actions_.addText, [this, panel] { placing_.addText(panel()); });
-    on(actions_.addTint, [this, panel] { placing_.addTint(panel()); });
-    on(actions_.tintFace, [this, panel] {
-        panel();
-        placing_.tintFace();
-    });
-    on(actions_.addShape, [this, panel] { placing_.addShape(panel()); });
-    on(actions_.addCode, [this, panel] { placing_.addCode(panel()); });
-    on(actions_.pickInk, [this, panel] {
-        panel();
-        flat_->pickInk();
-    });
-    on(actions_.files, [this] { FilesDialog(document_, selection_, this).exec(); });
-    on(actions_.press, [this] { PressDialog(document_, this).exec(); });
-    on(actions_.takeSupplied, [this, panel] {
-        panel();
-        const QString path =
-            QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
-        if (!path.isEmpty())
-            placing_.takeSupplied(path);
-    });
-    on(actions_.dropSupplied, [this] { placing_.dropSupplied(); });
-
-    on(actions_.turnOver, [this] {
-        const Paper& paper = document_.plan().paper;
-        const auto& panels = paper.face(selection_.surface().face);
-        const int behind =
-            paper.behind(panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))]).position;
-        selection_.setSurface(otherFace(selection_.surface().face));
-        selection_.setPanel(behind); // the same paper, seen from behind
-    });
-    on(actions_.nextView, [this] { flat_->nextView(); });
-    const auto canvas = [this]() -> PaperCanvas& {
-        if (stages_->currentIndex() == int(Stage::Sheet))
-            return sheet_->canvas();
-        return flat_->canvas();
-    };
-    on(actions_.zoomIn, [canvas] { canvas().zoomIn(); });
-    on(actions_.zoomOut, [canvas] { canvas().zoomOut(); });
-    on(actions_.zoomFit, [canvas] { canvas().zoomToFit(); });
-    connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
-        QSettings().setValue(darkKey, dark);
-        setDark(dark);
-    });
-    on(actions_.stageBrief, [this] { showStage(Stage::Brief); });
-    on(actions_.stageFlat, [this] { showStage(Stage::Flat); });
-    on(actions_.stageSheet, [this] { showStage(Stage::Sheet); });
-    on(actions_.stageRelease, [this] { showStage(Stage::Release); });
-    on(actions_.keys, [this] {
-        QString rows;
-        for (const QAction* action : actions())
-            if (!action->shortcut().isEmpty())
-                rows += QStringLiteral("<tr><td style='padding: 2px 24px 2px 0'><b>%1</b></td><td>%2</td></tr>")
-                            .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
-                                 action->statusTip().toHtmlEscaped());
-        rows += tr(
-            "<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
-            "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
-            "<tr><td><b>H</b></td><td>Sides near a line of the paper take hold of it; again, and all let go</td></tr>"
-            "<tr><td><b>Shift and click</b></td><td>Take one more item</td></tr>"
-            "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
-            "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
-            "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
-        tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows), Qt::RichText);
-    });
-    on(actions_.about, [this] {
-        tell(tr("About Upper Hinge"),
-             tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press "
-                "sheet.</p>"
-                "<p>Free software under the GNU General Public License, version 3 or later.<br>"
-                "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
-                "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
-                 .arg(QLatin1String(programVersion)),
-             Qt::RichText);
-    });
 }
 
 void MainWindow::showStage(Stage stage)
@@ -579,7 +429,7 @@ void MainWindow::dropEvent(QDropEvent* event)
                 openJob(path);
         } else if (!path.isEmpty()) {
             showStage(Stage::Flat);
-            placing_.placeFile(path, selection_.panel());
+            editor_.placeFile(path, selection_.panel());
         }
     }
     event->acceptProposedAction();

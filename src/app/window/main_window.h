@@ -7,7 +7,7 @@
 #include "app/document/recovery.h"
 #include "app/document/selection.h"
 #include "app/document/stock_store.h"
-#include "app/flat/placing.h"
+#include "app/flat/surface_editor.h"
 #include "app/look/actions.h"
 #include "app/window/stage.h"
 #include "paint/face_painter.h"
@@ -22,6 +22,7 @@ namespace hinge
 
 class BriefStage;
 class FlatStage;
+class PaperCanvas;
 class SheetStage;
 class ReleaseStage;
 class StageStrip;
@@ -64,7 +65,21 @@ protected:
 
 private:
     void buildMenus();
+    /// What each action does, by the menus they stand in.
     void connectActions();
+    void connectFiles();
+    void connectEditing();
+    void connectPlacing();
+    void connectViews();
+    template <class What>
+    void on(QAction* action, What what);
+    /// The panel that fresh items go to; brings the Flat into view.
+    [[nodiscard]] int panelAtWork();
+    [[nodiscard]] PaperCanvas& canvasAtWork();
+    /// Shows the same paper from behind.
+    void turnOver();
+    void showKeys();
+    void showAbout();
     /// Shows colours through the press profile of the job.
     void refreshPress();
     void refreshTitle();
@@ -96,7 +111,7 @@ private:
 
     Document document_;
     Selection selection_;
-    Placing placing_;
+    SurfaceEditor editor_;
     Exporter exporter_;
     Recovery recovery_;
     StockStore stocks_;

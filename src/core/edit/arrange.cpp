@@ -8,8 +8,6 @@ namespace hinge
 namespace
 {
 
-Point middleOf(const Rect& r) { return {r.x + r.w.part(2), r.y + r.h.part(2)}; }
-
 Rect aligned(Rect frame, const Rect& to, AlignEdge edge)
 {
     switch (edge) {
@@ -31,16 +29,16 @@ Rect nearestOf(const std::vector<Rect>& areas, const Rect& frame, const Middle& 
 }
 
 /// What an item is brought in line with; for `AlignTo::EachOther` that is the caller's to say.
-Rect targetOf(const Plan& plan, const PlacedItem& placed, AlignTo to)
+Rect targetOf(const Plan& plan, const PlannedItem& placed, AlignTo to)
 {
-    const Panel& panel = plan.panelsOf(placed.surface)[std::size_t(
-        panelAt(plan.paperOf(placed.surface), placed.surface.face, middleOf(placed.frame)))];
+    const Panel& panel = plan.panelsOf(
+        placed.surface)[std::size_t(panelAt(plan.paperOf(placed.surface), placed.surface.face, placed.frame.middle()))];
     if (to == AlignTo::Panel)
         return panel.area;
     if (to == AlignTo::SafeArea)
         return panel.safeArea;
-    const Rect column = nearestOf(panel.columnAreas, placed.frame, [](const Rect& r) { return r.x + r.w.part(2); });
-    const Rect row = nearestOf(panel.rowAreas, placed.frame, [](const Rect& r) { return r.y + r.h.part(2); });
+    const Rect column = nearestOf(panel.columnAreas, placed.frame, [](const Rect& r) { return r.middle().x; });
+    const Rect row = nearestOf(panel.rowAreas, placed.frame, [](const Rect& r) { return r.middle().y; });
     return {column.x, row.y, column.w, row.h};
 }
 
@@ -51,7 +49,7 @@ Result<void> changeUnlocked(Job& job, const Plan& plan, const QStringList& ids, 
     bool any = false;
     for (const QString& id : ids) {
         Item* item = job.findItem(id);
-        const PlacedItem* placed = plan.findItem(id);
+        const PlannedItem* placed = plan.findItem(id);
         if (!item || !placed || item->locked)
             continue;
         any = true;
@@ -69,18 +67,9 @@ Result<void> changeUnlocked(Job& job, const Plan& plan, const QStringList& ids, 
 void moveTo(const Paper& paper, Face face, Item& item, const Rect& frame)
 {
     const Rect before = frameOf(paper, face, item);
-    const Point middle = middleOf(frame);
-    const auto settle = [&](ItemSide side, Length at, bool moved) {
-        if (!moved)
-            return;
-        const Length across = isHorizontal(side) ? middle.y : middle.x;
-        const auto line = nearestLine(paper, face, side, at, across, Length());
-        item.side(side) = line ? *line : freeSide(paper, face, side, at, across);
-    };
-    settle(ItemSide::Left, frame.x, frame.x != before.x);
-    settle(ItemSide::Top, frame.y, frame.y != before.y);
-    settle(ItemSide::Right, frame.right(), frame.right() != before.right());
-    settle(ItemSide::Bottom, frame.bottom(), frame.bottom() != before.bottom());
+    for (const ItemSide s : allSides)
+        if (positionOf(frame, s) != positionOf(before, s))
+            item.side(s) = settledSide(paper, face, s, frame);
 }
 
 void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, AlignEdge edge)
@@ -88,7 +77,7 @@ void alignItems(Job& job, const Plan& plan, const QStringList& ids, AlignTo to, 
     const Rect all = frameAround(plan, ids);
     for (const QString& id : ids) {
         Item* item = job.findItem(id);
-        const PlacedItem* placed = plan.findItem(id);
+        const PlannedItem* placed = plan.findItem(id);
         if (!item || !placed || item->locked)
             continue;
         const Rect target = to == AlignTo::EachOther ? all : targetOf(plan, *placed, to);
@@ -110,7 +99,7 @@ Rect frameAround(const Plan& plan, const QStringList& ids)
 
 Result<void> moveItems(Job& job, const Plan& plan, const QStringList& ids, Length dx, Length dy)
 {
-    return changeUnlocked(job, plan, ids, [&](Item& item, const PlacedItem& placed) -> Result<void> {
+    return changeUnlocked(job, plan, ids, [&](Item& item, const PlannedItem& placed) -> Result<void> {
         Rect frame = placed.frame;
         frame.x += dx;
         frame.y += dy;
@@ -136,9 +125,8 @@ void sizeAlong(const Paper& paper, Face face, Item& item, Axis along, Length ext
     const Length at = lowMoves ? kept - extent : kept + extent;
     if (at == sidePosition(paper, face, moves, item.side(moves)))
         return;
-    const int panel = item.side(stays).holds ? item.side(stays).panel : panelAt(paper, face, middleOf(before));
-    const Length middle = across ? before.y + before.h.part(2) : before.x + before.w.part(2);
-    const auto line = nearestLine(paper, face, moves, at, middle, Length());
+    const int panel = item.side(stays).holds ? item.side(stays).panel : panelAt(paper, face, before.middle());
+    const auto line = nearestLine(paper, face, moves, withSideAt(before, moves, at), Length());
     item.side(moves) = line && line->panel == panel ? *line : freeSideOn(paper, face, moves, at, panel);
 }
 
@@ -147,7 +135,7 @@ void sizeAlong(const Paper& paper, Face face, Item& item, Axis along, Length ext
 Result<void> sizeItems(Job& job, const Plan& plan, const QStringList& ids, std::optional<Length> width,
                        std::optional<Length> height)
 {
-    return changeUnlocked(job, plan, ids, [&](Item& item, const PlacedItem& placed) -> Result<void> {
+    return changeUnlocked(job, plan, ids, [&](Item& item, const PlannedItem& placed) -> Result<void> {
         Rect wanted = placed.frame;
         wanted.w = width.value_or(wanted.w);
         wanted.h = height.value_or(wanted.h);
@@ -166,14 +154,14 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
     if (ids.size() < (within == AlignTo::EachOther ? 3 : 2))
         return;
     const bool across = along == Axis::Horizontal;
-    std::vector<const PlacedItem*> placed;
+    std::vector<const PlannedItem*> placed;
     for (const QString& id : ids)
         placed.push_back(plan.findItem(id));
-    const auto start = [across](const PlacedItem* p) { return across ? p->frame.x : p->frame.y; };
-    const auto size = [across](const PlacedItem* p) { return across ? p->frame.w : p->frame.h; };
+    const auto start = [across](const PlannedItem* p) { return across ? p->frame.x : p->frame.y; };
+    const auto size = [across](const PlannedItem* p) { return across ? p->frame.w : p->frame.h; };
     std::ranges::sort(placed, {}, start);
     Length used;
-    for (const PlacedItem* p : placed)
+    for (const PlannedItem* p : placed)
         used += size(p);
     Rect span = Rect::fromEdges(placed.front()->frame.x, placed.front()->frame.y, placed.back()->frame.right(),
                                 placed.back()->frame.bottom());
@@ -196,12 +184,12 @@ std::optional<Length> nearestItemEdge(const Plan& plan, const SurfaceId& surface
                                       ItemSide side, Length position, Length reach)
 {
     std::optional<Length> best;
-    for (const PlacedItem& other : plan.itemsOn(surface)) {
+    for (const PlannedItem& other : plan.itemsOn(surface)) {
         if (!other.shown || without.contains(other.id))
             continue;
         const Rect& f = other.frame;
-        for (const Length at : isHorizontal(side) ? std::array{f.x, f.x + f.w.part(2), f.right()}
-                                                  : std::array{f.y, f.y + f.h.part(2), f.bottom()})
+        for (const Length at :
+             isHorizontal(side) ? std::array{f.x, f.middle().x, f.right()} : std::array{f.y, f.middle().y, f.bottom()})
             if (abs(at - position) <= reach && (!best || abs(at - position) < abs(*best - position)))
                 best = at;
     }
@@ -213,11 +201,10 @@ void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int numbe
     const Paper& paper = plan.paperOf(surface);
     SurfaceContent& content = job.edit(surface);
     for (Item& item : content.items) {
-        const Point middle = middleOf(frameOf(paper, surface.face, item));
+        const Rect frame = frameOf(paper, surface.face, item);
         for (const ItemSide s : allSides)
-            if (item.side(s).line == PaperLine::Guide && item.side(s).column == number)
-                item.side(s) = freeSide(paper, surface.face, s, sidePosition(paper, surface.face, s, item.side(s)),
-                                        isHorizontal(s) ? middle.y : middle.x);
+            if (item.side(s).line == PaperLine::Guide && item.side(s).guide == number)
+                item.side(s) = freeSide(paper, surface.face, s, frame);
     }
     std::erase_if(content.guides, [number](const Guide& guide) { return guide.number == number; });
 }
@@ -231,7 +218,7 @@ std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int t
         const QString fresh = freshId();
         ids.insert(item.id, fresh);
         item.id = fresh;
-        for (Placed& side : item.sides)
+        for (SideAnchor& side : item.sides)
             side.panel = std::max(0, side.panel + toPanel - fromPanel);
     }
     for (Item& item : out)
@@ -242,7 +229,7 @@ std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int t
 std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, const Item& item,
                                    const std::function<QString()>& freshId)
 {
-    const int at = panelAt(plan.paperOf(surface), surface.face, middleOf(plan.findItem(item.id)->frame));
+    const int at = panelAt(plan.paperOf(surface), surface.face, plan.findItem(item.id)->frame.middle());
     std::vector<Item> out;
     for (const Panel& panel : plan.panelsOf(surface))
         if (panel.position != at)
@@ -254,10 +241,10 @@ std::vector<Item> repeatedInColumns(const Plan& plan, const SurfaceId& surface, 
                                     const std::function<QString()>& freshId)
 {
     const Rect frame = plan.findItem(item.id)->frame;
-    const int at = panelAt(plan.paperOf(surface), surface.face, middleOf(frame));
+    const int at = panelAt(plan.paperOf(surface), surface.face, frame.middle());
     const auto& columns = plan.panelsOf(surface)[std::size_t(at)].columnAreas;
     const auto here = std::ranges::find_if(
-        columns, [&](const Rect& c) { return c.x <= middleOf(frame).x && middleOf(frame).x <= c.right(); });
+        columns, [&](const Rect& c) { return c.x <= frame.middle().x && frame.middle().x <= c.right(); });
     std::vector<Item> out;
     if (here == columns.end())
         return out;

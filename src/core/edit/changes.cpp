@@ -59,8 +59,8 @@ ChangeSummary summarize(const Job& before, const Plan& was, const Job& after, co
         for (const Item& item : content->items) {
             if (!before.findItem(item.id))
                 continue;
-            const PlacedItem* a = was.findItem(item.id);
-            const PlacedItem* b = now.findItem(item.id);
+            const PlannedItem* a = was.findItem(item.id);
+            const PlannedItem* b = now.findItem(item.id);
             const QString name = item.name.isEmpty() ? QStringLiteral("an item") : item.name;
             if (a && b && (a->frame != b->frame || a->headDown != b->headDown))
                 out.followed << name;

@@ -44,12 +44,11 @@ void moveToSafe(Job& job, Face face, Item& item)
     if (!paper)
         return;
     const Rect frame = frameOf(*paper, face, item);
-    const int at = panelAt(*paper, face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)});
+    const int at = panelAt(*paper, face, frame.middle());
     const Rect safe = paper->face(face)[std::size_t(at)].safeArea;
     const auto hold = [&](ItemSide side, bool outside) {
         if (outside)
-            item.side(side) = {PaperLine::Safe, at,  side == ItemSide::Right || side == ItemSide::Bottom, 0,
-                               Length(),        true};
+            item.side(side) = holdOn(PaperLine::Safe, at, endOf(side));
     };
     hold(ItemSide::Left, frame.x < safe.x);
     hold(ItemSide::Top, frame.y < safe.y);
@@ -62,11 +61,7 @@ void closeGap(Job& job, Face face, Item& item, ItemSide side, Length target)
     const auto paper = foldPaper(job);
     if (!paper)
         return;
-    const Rect frame = frameOf(*paper, face, item);
-    const Length across = isHorizontal(side) ? frame.y + frame.h.part(2) : frame.x + frame.w.part(2);
-    // Where a line of the paper lies the side takes hold of it.
-    const auto line = nearestLine(*paper, face, side, target, across, Length());
-    item.side(side) = line ? *line : freeSide(*paper, face, side, target, across);
+    item.side(side) = settledSide(*paper, face, side, withSideAt(frameOf(*paper, face, item), side, target));
 }
 
 void matchLook(Job& job, Item& item)
@@ -133,7 +128,6 @@ Job settled(Job job, const Finding& finding)
         break;
     case Remedy::PullToBleed:
         if (Item* item = job.findItem(finding.itemId)) {
-            const bool farEdge = finding.side == ItemSide::Right || finding.side == ItemSide::Bottom;
             // The outermost panel of that side: known once the paper is folded.
             const auto paper = foldPaper(job);
             if (!paper)
@@ -148,7 +142,7 @@ Job settled(Job job, const Finding& finding)
             case ItemSide::Top: panel %= columns; break;
             case ItemSide::Bottom: panel = (rows - 1) * columns + panel % columns; break;
             }
-            item->side(finding.side) = {PaperLine::Bleed, panel, farEdge, 0, Length(), true};
+            item->side(finding.side) = holdOn(PaperLine::Bleed, panel, endOf(finding.side));
         }
         break;
     }

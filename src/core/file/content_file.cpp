@@ -31,7 +31,7 @@ constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed},
                                          {"safe", PaperLine::Safe},
                                          {"column", PaperLine::Column},
                                          {"guide", PaperLine::Guide}};
-constexpr Word<bool> endWords[] = {{"start", false}, {"end", true}};
+constexpr Word<LineEnd> endWords[] = {{"start", LineEnd::Start}, {"end", LineEnd::End}};
 constexpr Word<ItemSide> itemSideWords[] = {
     {"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
 
@@ -72,24 +72,29 @@ private:
     Unit unit_;
 };
 
-QJsonObject sideToJson(const Placed& p, Unit unit)
+QJsonObject sideToJson(const SideAnchor& p, Unit unit)
 {
     QJsonObject o{{QStringLiteral("line"), wordFor(lineWords, p.line)},
                   {QStringLiteral("panel"), p.panel + 1},
-                  {QStringLiteral("at"), wordFor(endWords, p.farEdge)},
+                  {QStringLiteral("at"), wordFor(endWords, p.at)},
                   {QStringLiteral("offset"), exactText(p.offset, unit)},
                   {QStringLiteral("holds"), p.holds}};
-    if (p.line == PaperLine::Column || p.line == PaperLine::Guide)
+    if (p.line == PaperLine::Column)
         o[QStringLiteral("column")] = p.column + 1;
+    if (p.line == PaperLine::Guide)
+        o[QStringLiteral("guide")] = p.guide + 1;
     return o;
 }
 
-void readSide(JsonReader& r, Placed& p)
+void readSide(JsonReader& r, SideAnchor& p)
 {
     readWord(r, "line", p.line, lineWords);
     readOrdinal(r, "panel", p.panel);
-    readWord(r, "at", p.farEdge, endWords);
+    readWord(r, "at", p.at, endWords);
     readOrdinal(r, "column", p.column);
+    if (p.line == PaperLine::Guide)
+        p.guide = std::exchange(p.column, 0); // files of before named the guide there
+    readOrdinal(r, "guide", p.guide);
     r.read("offset", p.offset);
     r.read("holds", p.holds);
 }

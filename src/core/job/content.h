@@ -44,25 +44,49 @@ enum class ItemSide { Left = 0, Top = 1, Right = 2, Bottom = 3 };
 inline constexpr std::array<ItemSide, 4> allSides{ItemSide::Left, ItemSide::Top, ItemSide::Right, ItemSide::Bottom};
 [[nodiscard]] constexpr bool isHorizontal(ItemSide s) { return s == ItemSide::Left || s == ItemSide::Right; }
 
-/// How one side of an item is placed: at a line of the paper plus an offset.
+/// Which edge of a panel or column a line is.
+enum class LineEnd {
+    Start, ///< the left one, or the one at the head
+    End,   ///< the right one, or the one at the foot
+};
+/// The edge at which a side lies when its item fills the panel.
+[[nodiscard]] constexpr LineEnd endOf(ItemSide s)
+{
+    return s == ItemSide::Right || s == ItemSide::Bottom ? LineEnd::End : LineEnd::Start;
+}
+
+/// What one side of an item is measured from: a line of the paper plus an offset.
 ///
 /// Every side is stored like this. A side that `holds` was put there by the user and keeps to that
 /// line; a free side keeps its distance from the nearer panel edge, which is the line named here.
-struct Placed {
+struct SideAnchor {
     PaperLine line = PaperLine::Edge;
-    /// The panel the line belongs to, counted from the left of the face, from 0. Meaningless for
-    /// top and bottom sides other than for naming.
+    /// The panel the line belongs to, row by row from the left of the face, from 0.
     int panel = 0;
-    /// Which edge of that panel (or column): true for its right or bottom edge.
-    bool farEdge = false;
-    /// Which column or row of the panel, from 0, or the number of a guide; only for `PaperLine::Column` and
-    /// `PaperLine::Guide`.
-    int column = 0;
+    LineEnd at = LineEnd::Start; ///< not for guides
+    int column = 0;              ///< for `PaperLine::Column`: which column or row of the panel, from 0
+    int guide = 0;               ///< for `PaperLine::Guide`: its `Guide::number`
     /// From the line to the side, right and down positive.
-    Length offset;
+    Length offset{};
     bool holds = false;
-    bool operator==(const Placed&) const = default;
+    bool operator==(const SideAnchor&) const = default;
 };
+
+/// A side that holds on to an edge of a panel.
+[[nodiscard]] inline SideAnchor holdOn(PaperLine line, int panel, LineEnd at)
+{
+    return {.line = line, .panel = panel, .at = at, .holds = true};
+}
+/// A side that holds on to an edge of a column or row of a panel.
+[[nodiscard]] inline SideAnchor holdOnColumn(int panel, int column, LineEnd at)
+{
+    return {.line = PaperLine::Column, .panel = panel, .at = at, .column = column, .holds = true};
+}
+/// A side that holds on to a guide of a panel.
+[[nodiscard]] inline SideAnchor holdOnGuide(int panel, int number)
+{
+    return {.line = PaperLine::Guide, .panel = panel, .guide = number, .holds = true};
+}
 
 enum class Align { Left, Centre, Right, Justified };
 enum class VerticalAlign { Head, Middle, Foot };
@@ -227,7 +251,7 @@ struct Item {
     ItemKind kind = ItemKind::Shape;
     QString name;
     /// Left, top, right, bottom.
-    std::array<Placed, 4> sides;
+    std::array<SideAnchor, 4> sides;
     LinkedFile file;                                   ///< pictures
     PictureFit fit = PictureFit::Fill;                 ///< pictures
     PictureCrop crop;                                  ///< pictures
@@ -253,8 +277,8 @@ struct Item {
     QJsonObject extra{};
     bool operator==(const Item&) const = default;
 
-    [[nodiscard]] const Placed& side(ItemSide s) const { return sides[std::size_t(s)]; }
-    [[nodiscard]] Placed& side(ItemSide s) { return sides[std::size_t(s)]; }
+    [[nodiscard]] const SideAnchor& side(ItemSide s) const { return sides[std::size_t(s)]; }
+    [[nodiscard]] SideAnchor& side(ItemSide s) { return sides[std::size_t(s)]; }
 };
 
 /// Columns of a panel; only panels that differ from one column are listed.

@@ -137,7 +137,7 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
 Result<void> validateItem(const Job& job, const Item& item)
 {
     const QString where = QStringLiteral("item “%1”").arg(Problem::quoted(item.name.isEmpty() ? item.id : item.name));
-    for (const Placed& side : item.sides) {
+    for (const SideAnchor& side : item.sides) {
         if (side.panel < 0 || side.panel >= limits::mostPanels * 2)
             return problem(where,
                            QStringLiteral("One of its sides names panel %1, which no piece has.").arg(side.panel + 1));

@@ -402,7 +402,11 @@ bool isPlateOfItsOwn(const QString& name)
     return taken.contains(name.trimmed().toLower());
 }
 
-Result<void> validate(const Job& job)
+namespace
+{
+
+/// Sizes, zones, press and baseline grid.
+Result<void> checkMeasures(const Job& job)
 {
     const auto size = [](const QString& field, const QString& what, Length value) {
         return checkLength(field, what, value, limits::smallestSide, limits::largestSide);
@@ -441,6 +445,16 @@ Result<void> validate(const Job& job)
         if (bleed && !ok(zone(QStringLiteral("zones.edgeBleeds"), QStringLiteral("The bleed of an edge"), *bleed)))
             return r;
 
+    if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart,
+                        -limits::largestSide, limits::largestSide)) ||
+        !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep,
+                        Length(), Length::mm(200))))
+        return r;
+    return {};
+}
+
+Result<void> checkInks(const Job& job)
+{
     for (const FaceInks& inks : job.faceInks)
         if ((inks.process != 0 && inks.process != 1 && inks.process != 4) || inks.spots < 0 || inks.spots > 12)
             return problem(QStringLiteral("prints"),
@@ -464,6 +478,11 @@ Result<void> validate(const Job& job)
                                QStringLiteral("Ink “%1” has a part of %2 %; parts lie between 0 and 100.")
                                    .arg(Problem::quoted(ink.name), QString::number(percent)));
     }
+    return {};
+}
+
+Result<void> checkTextStyles(const Job& job)
+{
     QSet<QString> styleNames;
     for (const NamedStyle& style : job.textStyles) {
         if (style.name.trimmed().isEmpty() || styleNames.contains(style.name))
@@ -476,6 +495,11 @@ Result<void> validate(const Job& job)
             !found)
             return found;
     }
+    return {};
+}
+
+Result<void> checkCharacterStyles(const Job& job)
+{
     QSet<QString> characterStyleNames;
     for (const NamedCharacterStyle& style : job.characterStyles) {
         if (style.name.trimmed().isEmpty() || characterStyleNames.contains(style.name))
@@ -489,31 +513,37 @@ Result<void> validate(const Job& job)
             return problem(QStringLiteral("characterStyles"),
                            QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
     }
-    if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart,
-                        -limits::largestSide, limits::largestSide)) ||
-        !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep,
-                        Length(), Length::mm(200))))
-        return r;
+    return {};
+}
+
+/// Columns, guides and margins of the panels of a surface.
+Result<void> checkPanels(const SurfaceContent& content)
+{
+    for (const ColumnGrid& grid : content.columns)
+        if (grid.columns < 1 || grid.columns > 12 || grid.rows < 1 || grid.rows > 24 || grid.gutter < Length() ||
+            grid.rowGutter < Length() || grid.panel < 0)
+            return problem(QStringLiteral("columns"),
+                           QStringLiteral("A panel has 1 to 12 columns, 1 to 24 rows and gutters of 0 or more."));
+    QSet<int> guideNumbers;
+    for (const Guide& guide : content.guides)
+        if (guideNumbers.contains(guide.number))
+            return problem(QStringLiteral("guides"),
+                           QStringLiteral("Two guides of a face have the number %1.").arg(guide.number + 1));
+        else
+            guideNumbers.insert(guide.number);
+    for (const Guide& guide : content.guides)
+        if (guide.panel < 0 || abs(guide.at) > limits::largestSide)
+            return problem(QStringLiteral("guides"), QStringLiteral("A guide lies far off the paper."));
+    for (const PanelMargin& m : content.margins)
+        if (m.panel < 0 || m.width < Length() || m.width > Length::mm(100))
+            return problem(QStringLiteral("margins"), QStringLiteral("A margin lies between 0 and 100 mm."));
+    return {};
+}
+
+Result<void> checkItems(const Job& job)
+{
     QSet<QString> ids;
     for (const auto& [surface, content] : job.surfaces) {
-        for (const ColumnGrid& grid : content->columns)
-            if (grid.columns < 1 || grid.columns > 12 || grid.rows < 1 || grid.rows > 24 || grid.gutter < Length() ||
-                grid.rowGutter < Length() || grid.panel < 0)
-                return problem(QStringLiteral("columns"),
-                               QStringLiteral("A panel has 1 to 12 columns, 1 to 24 rows and gutters of 0 or more."));
-        QSet<int> guideNumbers;
-        for (const Guide& guide : content->guides)
-            if (guideNumbers.contains(guide.number))
-                return problem(QStringLiteral("guides"),
-                               QStringLiteral("Two guides of a face have the number %1.").arg(guide.number + 1));
-            else
-                guideNumbers.insert(guide.number);
-        for (const Guide& guide : content->guides)
-            if (guide.panel < 0 || abs(guide.at) > limits::largestSide)
-                return problem(QStringLiteral("guides"), QStringLiteral("A guide lies far off the paper."));
-        for (const PanelMargin& m : content->margins)
-            if (m.panel < 0 || m.width < Length() || m.width > Length::mm(100))
-                return problem(QStringLiteral("margins"), QStringLiteral("A margin lies between 0 and 100 mm."));
         for (const Item& item : content->items) {
             if (item.id.isEmpty() || ids.contains(item.id))
                 return problem(
@@ -525,6 +555,19 @@ Result<void> validate(const Job& job)
         }
     }
     return {};
+}
+
+} // namespace
+
+Result<void> validate(const Job& job)
+{
+    for (const auto check : {checkMeasures, checkInks, checkTextStyles, checkCharacterStyles})
+        if (auto found = check(job); !found)
+            return found;
+    for (const auto& [surface, content] : job.surfaces)
+        if (auto found = checkPanels(*content); !found)
+            return found;
+    return checkItems(job);
 }
 
 } // namespace hinge

@@ -67,4 +67,18 @@ void removeItem(Job& job, const QString& itemId)
 
 bool wouldLoop(const Job& job, const QString& from, const QString& to) { return chainOf(job, from).contains(to); }
 
+void runOn(Job& job, const QString& from, const QString& to)
+{
+    Item* first = job.findItem(from);
+    Item* second = job.findItem(to);
+    if (!first || (!to.isEmpty() && !second))
+        return;
+    first->next = to;
+    if (!second || second->paragraphs.empty())
+        return;
+    Item* head = job.findItem(chainOf(job, from).first());
+    head->paragraphs.insert(head->paragraphs.end(), second->paragraphs.begin(), second->paragraphs.end());
+    second->paragraphs.clear();
+}
+
 } // namespace hinge

@@ -24,5 +24,8 @@ void removeItem(Job& job, const QString& itemId);
 
 /// True when running on from `from` into `to` would lead back to where it came from.
 [[nodiscard]] bool wouldLoop(const Job& job, const QString& from, const QString& to);
+/// Lets the text of one frame run on into another, or end there when `to` is empty. Words that stood in the second
+/// frame come after those of the text. Nothing happens when a frame is not there.
+void runOn(Job& job, const QString& from, const QString& to);
 
 } // namespace hinge

@@ -13,6 +13,12 @@ Length high(const Cell& c, Axis axis) { return axis == Axis::Vertical ? c.place.
 /// Twice the middle, so that it stays whole.
 Length doubleMiddle(const Cell& c, Axis axis) { return low(c, axis) + high(c, axis); }
 int index(const Cell& c, Axis axis) { return axis == Axis::Vertical ? c.column : c.row; }
+/// It lies on the side of the line that the step moves.
+bool isMoved(const Cell& c, const FoldEvent& event)
+{
+    const bool isBefore = doubleMiddle(c, event.step.axis) < event.position * 2;
+    return isBefore == (event.step.moves == LineSide::Before);
+}
 bool mirrored(const Cell& c, Axis axis) { return axis == Axis::Vertical ? c.mirroredX : c.mirroredY; }
 
 /// True when `upper` lies over the point at these quarters of `lower`.
@@ -81,37 +87,61 @@ void FoldedSheet::reflect(Cell& cell, Axis axis, Length position) const
     }
 }
 
-FoldEvent FoldedSheet::fold(const FoldStep& step)
+/// The rectangle beside the line that creases: before it (side 0) or behind it (side 1).
+const Cell& FoldedSheet::beside(const FoldStep& step, int side, int cross) const
 {
-    before_.push_back(cells_);
-    const Axis axis = step.axis;
-    FoldEvent event{step, linePosition(axis, step.line), false, {}, {}, 0, 0};
-    const Length c = event.position;
+    const int i = step.line - 1 + side;
+    return step.axis == Axis::Vertical ? cell(i, cross) : cell(cross, i);
+}
 
-    const auto moves = [&](const Cell& cell) {
-        const bool isBefore = doubleMiddle(cell, axis) < c * 2;
-        return isBefore == (step.moves == LineSide::Before);
-    };
-    // The paper that creases: per side, the layer of the rectangles that meet at the line.
-    const int crossCount = axis == Axis::Vertical ? rows_ : columns_;
-    const auto creaseCell = [&](int side, int cross) -> const Cell& {
-        const int i = step.line - 1 + side;
-        return axis == Axis::Vertical ? cell(i, cross) : cell(cross, i);
-    };
-    event.outsideValley = creaseCell(0, 0).outsideUp() == (step.way == FoldWay::Over);
+int FoldedSheet::crossings(Axis axis) const { return axis == Axis::Vertical ? rows_ : columns_; }
 
+void FoldedSheet::findCreases(FoldEvent& event) const
+{
+    const Axis axis = event.step.axis;
+    const auto moves = [&](const Cell& c) { return isMoved(c, event); };
     const int lines = (axis == Axis::Vertical ? columns_ : rows_) - 1;
     for (int line = 1; line <= lines; ++line) {
-        for (int cross = 0; cross < crossCount; ++cross) {
+        for (int cross = 0; cross < crossings(axis); ++cross) {
             const Cell& a = axis == Axis::Vertical ? cell(line - 1, cross) : cell(cross, line - 1);
             const Cell& b = axis == Axis::Vertical ? cell(line, cross) : cell(cross, line);
             const Length at = mirrored(b, axis) ? high(b, axis) : low(b, axis);
-            if (moves(a) != moves(b) && at != c)
+            if (moves(a) != moves(b) && at != event.position)
                 event.tornLine = line;
-            if (mirrored(a, axis) == mirrored(b, axis) && at == c && moves(a) != moves(b))
-                event.creases.push_back({line, cross, a.outsideUp() == (step.way == FoldWay::Over)});
+            if (mirrored(a, axis) == mirrored(b, axis) && at == event.position && moves(a) != moves(b))
+                event.creases.push_back({line, cross, a.outsideUp() == (event.step.way == FoldWay::Over)});
         }
     }
+}
+
+bool FoldedSheet::liesInFold(const Cell& cell, const FoldEvent& event) const
+{
+    const Axis axis = event.step.axis;
+    for (int cross = 0; cross < crossings(axis); ++cross) {
+        bool inside = false;
+        for (int side = 0; side < 2; ++side) {
+            const Cell& crease = beside(event.step, side, cross);
+            const bool sameStrip =
+                axis == Axis::Vertical ? crease.place.y == cell.place.y : crease.place.x == cell.place.x;
+            if (sameStrip && isMoved(crease, event) == isMoved(cell, event))
+                inside = event.step.way == FoldWay::Over ? cell.layer > crease.layer : cell.layer < crease.layer;
+        }
+        if (inside)
+            return true;
+    }
+    return false;
+}
+
+/// Seen along the crease c, while the piece is folded:
+///
+///       ╭──────────────   the side that moves
+///     c │ room ─────      what lies between the two
+///       ╰──────────────   the side that stays
+///
+/// Of what lies between, only ends that point at the crease need room: there the paper leaves the panel it came to by.
+void FoldedSheet::findEnclosed(FoldEvent& event) const
+{
+    const Axis axis = event.step.axis;
     const auto creasesHere = [&](const Cell& cell) {
         const int at = index(cell, axis);
         const int cross = axis == Axis::Vertical ? cell.row : cell.column;
@@ -119,52 +149,47 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
             return k.cross == cross && (k.line == at || k.line == at + 1);
         });
     };
-
     for (const Cell& cell : cells_) {
-        bool isInside = false;
-        for (int cross = 0; cross < crossCount && !isInside; ++cross) {
-            for (int side = 0; side < 2; ++side) {
-                const Cell& crease = creaseCell(side, cross);
-                const bool sameStrip =
-                    axis == Axis::Vertical ? crease.place.y == cell.place.y : crease.place.x == cell.place.x;
-                if (!sameStrip || moves(crease) != moves(cell))
-                    continue;
-                isInside = step.way == FoldWay::Over ? cell.layer > crease.layer : cell.layer < crease.layer;
-            }
-        }
-        if (!isInside)
+        if (!liesInFold(cell, event))
             continue;
         ++event.layersInside;
         // What creases here, too, lies in the fold but needs no room beside it.
         if (creasesHere(cell))
             continue;
-        const bool isBefore = doubleMiddle(cell, axis) < c * 2;
+        const bool isBefore = doubleMiddle(cell, axis) < event.position * 2;
         // Followed from the crease, the paper enters a panel at one edge and leaves it at the other.
         const bool nearEdgeIsLast = isBefore != mirrored(cell, axis);
-        const bool leavesAtLast = index(cell, axis) >= step.line;
+        const bool leavesAtLast = index(cell, axis) >= event.step.line;
         if (nearEdgeIsLast != leavesAtLast)
             continue;
-        event.enclosed.push_back({cell.column, cell.row, isBefore ? c - high(cell, axis) : low(cell, axis) - c});
+        event.enclosed.push_back(
+            {cell.column, cell.row, isBefore ? event.position - high(cell, axis) : low(cell, axis) - event.position});
     }
+}
 
-    int lowest = 0;
-    int highest = 0;
-    for (const Cell& cell : cells_) {
-        lowest = std::min(lowest, cell.layer);
-        highest = std::max(highest, cell.layer);
-    }
-    std::vector<bool> moved;
-    for (const Cell& cell : cells_)
-        moved.push_back(moves(cell));
-    for (std::size_t i = 0; i < cells_.size(); ++i) {
-        if (!moved[i])
+void FoldedSheet::turnOver(const FoldEvent& event)
+{
+    const auto [undermost, uppermost] = std::ranges::minmax(cells_, {}, &Cell::layer);
+    const int lowest = undermost.layer;
+    const int highest = uppermost.layer;
+    for (Cell& cell : cells_) {
+        if (!isMoved(cell, event))
             continue;
         // What goes over arrives above everything, in reverse order; what goes under, below everything.
-        Cell& cell = cells_[i];
-        reflect(cell, axis, c);
+        reflect(cell, event.step.axis, event.position);
         cell.layer =
-            step.way == FoldWay::Over ? highest + 1 + (highest - cell.layer) : lowest - 1 - (cell.layer - lowest);
+            event.step.way == FoldWay::Over ? highest + 1 + (highest - cell.layer) : lowest - 1 - (cell.layer - lowest);
     }
+}
+
+FoldEvent FoldedSheet::fold(const FoldStep& step)
+{
+    before_.push_back(cells_);
+    FoldEvent event{step, linePosition(step.axis, step.line), false, {}, {}, 0, 0};
+    event.outsideValley = beside(step, 0, 0).outsideUp() == (step.way == FoldWay::Over);
+    findCreases(event);
+    findEnclosed(event);
+    turnOver(event);
     return event;
 }
 

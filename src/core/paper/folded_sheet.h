@@ -131,6 +131,16 @@ private:
     [[nodiscard]] Length linePosition(Axis axis, int line) const;
     [[nodiscard]] bool isFoldedAt(Axis axis, int line) const;
     void reflect(Cell& cell, Axis axis, Length position) const;
+    [[nodiscard]] const Cell& beside(const FoldStep& step, int side, int cross) const;
+    /// How many rectangles a line of this direction passes.
+    [[nodiscard]] int crossings(Axis axis) const;
+    /// What the step creases, and whether it would tear the paper elsewhere.
+    void findCreases(FoldEvent& event) const;
+    /// True for what lies between the layers that crease.
+    [[nodiscard]] bool liesInFold(const Cell& cell, const FoldEvent& event) const;
+    void findEnclosed(FoldEvent& event) const;
+    /// Mirrors what moves, and lays it above or below the pile.
+    void turnOver(const FoldEvent& event);
 
     int columns_ = 0;
     int rows_ = 0;

@@ -12,7 +12,7 @@ namespace
 
 int fits(Length piece, Length room) { return piece > Length() && room >= piece ? int(room / piece) : 0; }
 
-void addGrid(std::vector<CellPlace>& out, Point at, Size cell, int columns, int rows, bool turned)
+void addGrid(std::vector<FillCell>& out, Point at, Size cell, int columns, int rows, bool turned)
 {
     for (int row = 0; row < rows; ++row)
         for (int column = 0; column < columns; ++column)
@@ -20,7 +20,7 @@ void addGrid(std::vector<CellPlace>& out, Point at, Size cell, int columns, int 
 }
 
 /// An upright block of some columns (rows), and a turned block in what is left beside (below) it.
-std::vector<CellPlace> twoBlocks(Size cell, Size area, bool firstTurned)
+std::vector<FillCell> twoBlocks(Size cell, Size area, bool firstTurned)
 {
     const Size first = firstTurned ? cell.turned() : cell;
     const Size second = first.turned();
@@ -39,7 +39,7 @@ std::vector<CellPlace> twoBlocks(Size cell, Size area, bool firstTurned)
             {columns, fits(first.h, area.h), fits(second.w, area.w - first.w * columns), fits(second.h, area.h), true});
     for (int rows = fits(first.h, area.h); rows >= 0; --rows)
         offer({fits(first.w, area.w), rows, fits(second.w, area.w), fits(second.h, area.h - first.h * rows), false});
-    std::vector<CellPlace> places;
+    std::vector<FillCell> places;
     addGrid(places, {}, first, best.across, best.down, firstTurned);
     addGrid(places, best.beside ? Point{first.w * best.across, Length()} : Point{Length(), first.h * best.down}, second,
             best.acrossBeside, best.downBeside, !firstTurned);
@@ -65,14 +65,14 @@ public:
     }
 
     /// Empty when there are too many patterns to look at all of them.
-    std::optional<std::vector<CellPlace>> run()
+    std::optional<std::vector<FillCell>> run()
     {
         if (ends_.size() > mostEnds)
             return std::nullopt;
         (void)most(endBefore(area_.w), endBefore(area_.h));
         if (steps_ > mostSteps)
             return std::nullopt;
-        std::vector<CellPlace> out;
+        std::vector<FillCell> out;
         place({}, endBefore(area_.w), endBefore(area_.h), out);
         return out;
     }
@@ -130,7 +130,7 @@ private:
         return best.count;
     }
 
-    void place(Point corner, int w, int h, std::vector<CellPlace>& out) const
+    void place(Point corner, int w, int h, std::vector<FillCell>& out) const
     {
         if (w == 0 || h == 0)
             return;
@@ -160,11 +160,11 @@ private:
 
 } // namespace
 
-std::vector<CellPlace> bestGuillotineFill(Size cell, Size area)
+std::vector<FillCell> bestGuillotineFill(Size cell, Size area)
 {
     if (cell.w <= Length() || cell.h <= Length() || area.w <= Length() || area.h <= Length())
         return {};
-    std::vector<CellPlace> plain = twoBlocks(cell, area, false);
+    std::vector<FillCell> plain = twoBlocks(cell, area, false);
     if (auto turned = twoBlocks(cell, area, true); turned.size() > plain.size())
         plain = std::move(turned);
     const auto possible = std::size_t(area.w.toMm() * area.h.toMm() / (cell.w.toMm() * cell.h.toMm()) + 1e-9);

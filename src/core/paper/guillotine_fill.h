@@ -9,7 +9,7 @@ namespace hinge
 {
 
 /// A piece with its bleed, laid into an area.
-struct CellPlace {
+struct FillCell {
     Rect cell;           ///< from the head-left corner of the area
     bool turned = false; ///< by a quarter
 };
@@ -18,6 +18,6 @@ struct CellPlace {
 /// one; some of them may be turned by a quarter. Of arrangements that hold as many the plainest is taken: one block, or
 /// an upright block beside a turned one. Exact as long as the search stays within its limit, which it leaves only with
 /// several hundred small pieces.
-[[nodiscard]] std::vector<CellPlace> bestGuillotineFill(Size cell, Size area);
+[[nodiscard]] std::vector<FillCell> bestGuillotineFill(Size cell, Size area);
 
 } // namespace hinge

@@ -7,7 +7,7 @@ namespace hinge
 {
 
 /// An item with its sides worked out.
-struct PlacedItem {
+struct PlannedItem {
     QString id;
     SurfaceId surface;
     /// In coordinates of the surface: from the head-left corner of its trim. May be empty when its sides have crossed;
@@ -19,18 +19,18 @@ struct PlacedItem {
     bool shown = true;
     /// It stands on a panel that is read the other way up, and is turned by half in its frame.
     bool headDown = false;
-    bool operator==(const PlacedItem&) const = default;
+    bool operator==(const PlannedItem&) const = default;
 };
 
 /// Where a line of the paper lies, along the direction the side moves in.
 /// A line of a panel or column that no longer exists falls back to the last one there is.
-[[nodiscard]] Length linePosition(const Paper& paper, Face face, ItemSide side, const Placed& placed);
+[[nodiscard]] Length linePosition(const Paper& paper, Face face, ItemSide side, const SideAnchor& anchor);
 
 /// Where a side lies: its line plus its offset.
-[[nodiscard]] Length sidePosition(const Paper& paper, Face face, ItemSide side, const Placed& placed);
+[[nodiscard]] Length sidePosition(const Paper& paper, Face face, ItemSide side, const SideAnchor& anchor);
 
 /// What the line is to the user: "bleed", "trim", "fold", "safe", "column".
-[[nodiscard]] QString lineName(const Paper& paper, Face face, ItemSide side, const Placed& placed);
+[[nodiscard]] QString lineName(const Paper& paper, Face face, ItemSide side, const SideAnchor& anchor);
 
 /// True when nothing is left of a frame: its sides have crossed. A line may be as flat as it likes.
 [[nodiscard]] bool isVoid(const Item& item, const Rect& frame);
@@ -38,26 +38,38 @@ struct PlacedItem {
 /// The frame of an item, from its four sides.
 [[nodiscard]] Rect frameOf(const Paper& paper, Face face, const Item& item);
 
-/// A side at `position` that is free: kept by its distance from the nearer edge of the panel it
-/// lies in (or nearest to). `across` is the middle of the item in the other direction.
-[[nodiscard]] Placed freeSide(const Paper& paper, Face face, ItemSide side, Length position, Length across);
+/// Where a side of a frame lies, along the direction it moves in.
+[[nodiscard]] Length positionOf(const Rect& frame, ItemSide side);
+
+/// The frame with one side moved; the others stay.
+[[nodiscard]] Rect withSideAt(const Rect& frame, ItemSide side, Length position);
+
+/// A side of a frame that is free: kept by its distance from the nearer edge of the panel it lies in (or nearest to).
+[[nodiscard]] SideAnchor freeSide(const Paper& paper, Face face, ItemSide side, const Rect& frame);
 
 /// A free side kept by its distance from the nearer edge of a panel that is known, wherever it lies.
-[[nodiscard]] Placed freeSideOn(const Paper& paper, Face face, ItemSide side, Length position, int panel);
+[[nodiscard]] SideAnchor freeSideOn(const Paper& paper, Face face, ItemSide side, Length position, int panel);
 
-/// The line nearest to `position` within `reach`, ready to hold on to; among lines at the same
-/// place the most useful to the user wins (bleed and edge before safe before column). Empty when
-/// none is near. `across` is the middle of the item in the other direction, which tells the panels
-/// whose lines are meant.
-[[nodiscard]] std::optional<Placed> nearestLine(const Paper& paper, Face face, ItemSide side, Length position,
-                                                Length across, Length reach);
+/// The lines of a panel that a side may hold on to; of those at one place the most useful to the user comes first
+/// (bleed and edge before safe before column).
+[[nodiscard]] std::vector<SideAnchor> linesOf(const Panel& panel, ItemSide side);
+
+/// The line within `reach` that is nearest to a side of a frame, ready to hold on to; of those at one place the first
+/// as `linesOf` has them. Only lines of panels beside the middle of the frame count. Empty when none is near.
+[[nodiscard]] std::optional<SideAnchor> nearestLine(const Paper& paper, Face face, ItemSide side, const Rect& frame,
+                                                    Length reach);
+
+/// A side of a frame as a hand leaves it: it takes hold of a line within `reach`, and is free where none is near.
+/// With a reach of 0 it takes hold where it lies on a line.
+[[nodiscard]] SideAnchor settledSide(const Paper& paper, Face face, ItemSide side, const Rect& frame,
+                                     Length reach = {});
 
 /// Sides for an item that fills the panel out to the bleed, all holding.
-[[nodiscard]] std::array<Placed, 4> sidesFillingPanel(int panel);
+[[nodiscard]] std::array<SideAnchor, 4> sidesFillingPanel(int panel);
 /// Sides for an item that fills the safe area of the panel, all holding.
-[[nodiscard]] std::array<Placed, 4> sidesFillingSafeArea(int panel);
+[[nodiscard]] std::array<SideAnchor, 4> sidesFillingSafeArea(int panel);
 /// Free sides for a frame.
-[[nodiscard]] std::array<Placed, 4> freeSides(const Paper& paper, Face face, const Rect& frame);
+[[nodiscard]] std::array<SideAnchor, 4> freeSides(const Paper& paper, Face face, const Rect& frame);
 
 /// The panel at a place on the face, or the nearest one.
 [[nodiscard]] int panelAt(const Paper& paper, Face face, Point place);

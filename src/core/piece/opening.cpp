@@ -13,21 +13,21 @@ namespace
 /// A closed fold stops a little short of lying flat, so that the layers can be told apart.
 constexpr double closedAngle = 0.965 * std::numbers::pi;
 
-Place3 operator-(Place3 a, Place3 b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
-Place3 operator+(Place3 a, Place3 b) { return {a.x + b.x, a.y + b.y, a.z + b.z}; }
-Place3 operator*(Place3 a, double k) { return {a.x * k, a.y * k, a.z * k}; }
-double dot(Place3 a, Place3 b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
-Place3 cross(Place3 a, Place3 b) { return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x}; }
-Place3 unit(Place3 a)
+Point3 operator-(Point3 a, Point3 b) { return {a.x - b.x, a.y - b.y, a.z - b.z}; }
+Point3 operator+(Point3 a, Point3 b) { return {a.x + b.x, a.y + b.y, a.z + b.z}; }
+Point3 operator*(Point3 a, double k) { return {a.x * k, a.y * k, a.z * k}; }
+double dot(Point3 a, Point3 b) { return a.x * b.x + a.y * b.y + a.z * b.z; }
+Point3 cross(Point3 a, Point3 b) { return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x}; }
+Point3 unit(Point3 a)
 {
     const double length = std::sqrt(dot(a, a));
     return length > 0 ? a * (1 / length) : a;
 }
 
 /// A point turned about a line through `on` along `axis` (a unit vector); Rodrigues' formula.
-Place3 turned(Place3 p, Place3 on, Place3 axis, double angle)
+Point3 turned(Point3 p, Point3 on, Point3 axis, double angle)
 {
-    const Place3 r = p - on;
+    const Point3 r = p - on;
     return on + r * std::cos(angle) + cross(axis, r) * std::sin(angle) + axis * (dot(axis, r) * (1 - std::cos(angle)));
 }
 
@@ -80,7 +80,7 @@ std::vector<double> anglesAt(const Paper& paper, const std::vector<Bend>& bends,
     return angles;
 }
 
-using Quad = std::array<Place3, 4>;
+using Quad = std::array<Point3, 4>;
 
 } // namespace
 
@@ -94,7 +94,7 @@ std::vector<PanelPose> openedPiece(const Paper& paper, double openness)
         const double t = c.place.y.toMm();
         const double r = c.place.right().toMm();
         const double b = c.place.bottom().toMm();
-        quads.push_back({Place3{l, t, 0}, {r, t, 0}, {r, b, 0}, {l, b, 0}});
+        quads.push_back({Point3{l, t, 0}, {r, t, 0}, {r, b, 0}, {l, b, 0}});
     }
     const int columns = paper.columns();
     const auto bends = bendsOf(paper);
@@ -104,8 +104,8 @@ std::vector<PanelPose> openedPiece(const Paper& paper, double openness)
         const bool vertical = step.axis == Axis::Vertical;
         // The rectangle behind the line, and which of its edges is the crease.
         const Quad& behind = quads[std::size_t(vertical ? step.line : step.line * columns)];
-        const Place3 from = behind[0];
-        const Place3 along = unit(vertical ? behind[3] - behind[0] : behind[1] - behind[0]);
+        const Point3 from = behind[0];
+        const Point3 along = unit(vertical ? behind[3] - behind[0] : behind[1] - behind[0]);
         // Which rectangles move is known from the pile; a cover's spine lies in no pile, its parts move by their place.
         const bool ofSpine = i >= paper.steps.size();
         FoldedSheet before = sheet;
@@ -122,7 +122,7 @@ std::vector<PanelPose> openedPiece(const Paper& paper, double openness)
                                              sheet.cells()[c].mirroredY != before.cells()[c].mirroredY;
             if (!moves)
                 continue;
-            for (Place3& p : quads[c])
+            for (Point3& p : quads[c])
                 p = turned(p, from, along, angles[i] * sense);
         }
     }
@@ -134,9 +134,9 @@ std::vector<PanelPose> openedPiece(const Paper& paper, double openness)
             if (p.role == Role::BackCover)
                 base = std::size_t(p.row * columns + p.column);
     const Quad b = quads[base];
-    const Place3 right = unit(b[1] - b[0]);
-    const Place3 down = unit(b[3] - b[0]);
-    const Place3 up = cross(right, down);
+    const Point3 right = unit(b[1] - b[0]);
+    const Point3 down = unit(b[3] - b[0]);
+    const Point3 up = cross(right, down);
     std::vector<PanelPose> poses;
     for (std::size_t c = 0; c < quads.size(); ++c) {
         PanelPose pose;
@@ -144,9 +144,9 @@ std::vector<PanelPose> openedPiece(const Paper& paper, double openness)
         pose.row = int(c) / columns;
         Quad q;
         for (std::size_t k = 0; k < 4; ++k) {
-            const Place3 r = quads[c][k] - b[0];
-            const Place3 local{dot(r, right), dot(r, down), dot(r, up)};
-            q[k] = paper.tumbled ? Place3{local.x, -local.y, -local.z} : Place3{-local.x, local.y, -local.z};
+            const Point3 r = quads[c][k] - b[0];
+            const Point3 local{dot(r, right), dot(r, down), dot(r, up)};
+            q[k] = paper.tumbled ? Point3{local.x, -local.y, -local.z} : Point3{-local.x, local.y, -local.z};
         }
         // Turned over, left and right (head and foot) of the sheet have changed places.
         pose.corners = paper.tumbled ? Quad{q[3], q[2], q[1], q[0]} : Quad{q[1], q[0], q[3], q[2]};
@@ -189,13 +189,13 @@ std::vector<PanelPose> leavesBetween(const Paper& paper, double openness, int le
         PanelPose pose;
         pose.column = back->column;
         for (std::size_t k = 0; k < 2; ++k) {
-            const Place3 root = f[hingeOfFront[k]] * (1 - t) + b[spine[k]] * t;
-            const Place3 toFront = f[freeOfFront[k]] - f[hingeOfFront[k]];
-            const Place3 toBack = b[edge[k]] - b[spine[k]];
+            const Point3 root = f[hingeOfFront[k]] * (1 - t) + b[spine[k]] * t;
+            const Point3 toFront = f[freeOfFront[k]] - f[hingeOfFront[k]];
+            const Point3 toBack = b[edge[k]] - b[spine[k]];
             const double a = std::atan2(toFront.z, toFront.x) * (1 - t) + std::atan2(toBack.z, toBack.x) * t;
             const double width = std::sqrt(dot(toBack, toBack)) * 0.985;
             pose.corners[spine[k]] = root;
-            pose.corners[edge[k]] = root + Place3{std::cos(a) * width, 0, std::sin(a) * width};
+            pose.corners[edge[k]] = root + Point3{std::cos(a) * width, 0, std::sin(a) * width};
         }
         out.push_back(pose);
     }

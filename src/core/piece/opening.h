@@ -8,7 +8,7 @@ namespace hinge
 
 /// A place in the room about a half-open piece, in millimetres: x to the right and y to the foot of the inside face,
 /// z towards a reader who looks at it.
-struct Place3 {
+struct Point3 {
     double x = 0, y = 0, z = 0;
 };
 
@@ -17,7 +17,7 @@ struct PanelPose {
     int column = 0;
     int row = 0;
     /// Head-left, head-right, foot-right and foot-left of the panel as drawn on the inside face.
-    std::array<Place3, 4> corners;
+    std::array<Point3, 4> corners;
 };
 
 /// How the panels stand when the piece is opened by `openness`, from 0 (closed) to 1 (flat). The folds open in the

@@ -256,6 +256,73 @@ void addPiece(Figures& f, const Job& job, const Plan& plan)
     }
 }
 
+/// Sheets, creep and strips of a stapled booklet.
+void addStapled(Figures& f, const Job& job, const Book& book, int covers)
+{
+    Figure& sheets = f.number(
+        pagesGroup, QStringLiteral("pages.sheets"), QStringLiteral("Sheets"), double(book.sheets.size()),
+        covers > 0 ? QStringLiteral("%1 + cover").arg(book.sheets.size()) : QString::number(book.sheets.size()));
+    sheets.working = QStringLiteral("%1 pages ÷ 4").arg(book.pages);
+    Figure& creep = f.length(pagesGroup, QStringLiteral("creep"), QStringLiteral("Creep, innermost"), book.creep);
+    creep.value = caliperText(book.creep);
+    creep.working = QStringLiteral("%1 sheets around it × %2 × %3")
+                        .arg(std::max<int>(0, int(book.sheets.size()) - 1) + (covers > 0 ? 1 : 0))
+                        .arg(caliperText(textStockOf(job).caliper()))
+                        .arg(job.pages.creepMilli / 1000.0);
+    if (covers > 0)
+        creep.working = QStringLiteral("%1 × (%2 × %3 + cover %4)")
+                            .arg(job.pages.creepMilli / 1000.0)
+                            .arg(std::max<int>(0, int(book.sheets.size()) - 1))
+                            .arg(caliperText(textStockOf(job).caliper()), caliperText(job.stock.caliper()));
+    creep.source =
+        job.pages.creepMilli == 1000
+            ? QStringLiteral(
+                  "factor 1.0: experience; round folds of paper that cannot be pressed would give π/2 (geometry)")
+            : QStringLiteral("typed factor; experience says 1.0, up to 1.6 for stiff paper");
+    if (job.pages.strips > 1) {
+        Figure& strips = f.text(pagesGroup, QStringLiteral("pages.strips"), QStringLiteral("Cut as strips"),
+                                QStringLiteral("%1 from %2")
+                                    .arg(job.pages.strips)
+                                    .arg(formatSize({job.page.w * 2, job.page.h * job.pages.strips}, job.unit)));
+        strips.working = QStringLiteral("%1 cuts; %2 sheets to be cut for one booklet")
+                             .arg(book.stripCuts)
+                             .arg((int(book.sheets.size()) + job.pages.strips - 1) / job.pages.strips);
+        strips.source =
+            QStringLiteral("strips of %1, each folded once").arg(formatSize({job.page.w * 2, job.page.h}, job.unit));
+    }
+}
+
+/// Signatures, forms and milling of a glued book.
+void addGlued(Figures& f, const Job& job, const Book& book)
+{
+    QStringList runs;
+    for (std::size_t i = 0; i < book.sheets.size();) {
+        std::size_t j = i;
+        while (j < book.sheets.size() && book.sheets[j].pages == book.sheets[i].pages)
+            ++j;
+        runs << (j - i == 1 ? QString::number(book.sheets[i].pages)
+                            : QStringLiteral("%1 × %2").arg(j - i).arg(book.sheets[i].pages));
+        i = j;
+    }
+    Figure& signatures = f.text(pagesGroup, QStringLiteral("signatures"), QStringLiteral("Signatures"),
+                                runs.join(QStringLiteral(" + ")));
+    signatures.working = QStringLiteral("%1 pages in signatures of %2").arg(book.pages).arg(job.pages.signature);
+    signatures.source = QStringLiteral("short signatures stand before the last full one, never outside");
+    const bool turned = job.pages.workStyle == WorkStyle::WorkAndTurn;
+    const int forms = formsOf(job, book);
+    Figure& plates =
+        f.number(pagesGroup, QStringLiteral("forms"), QStringLiteral("Printing forms"), forms, QString::number(forms));
+    plates.working = QStringLiteral("%1 signatures × %2").arg(book.sheets.size()).arg(turned ? 1 : 2);
+    plates.source = turned ? QStringLiteral("work-and-turn: both sides from one form")
+                           : QStringLiteral("sheetwise: each side has its own form");
+    Figure& mill = f.length(pagesGroup, QStringLiteral("mill"), QStringLiteral("Milled off"), job.pages.mill);
+    mill.working = QStringLiteral("at the spine; print runs into it");
+    mill.source = QStringLiteral("common practice: 2 to 3 mm");
+    Figure& open = f.text(pagesGroup, QStringLiteral("signature.flat"), QStringLiteral("Signature, flat"),
+                          formatSize(book.sheetFlat, job.unit));
+    open.working = QStringLiteral("each page with its trims and milling");
+}
+
 void addPages(Figures& f, const Job& job, const Plan& plan)
 {
     const Book& book = *plan.book;
@@ -292,71 +359,16 @@ void addPages(Figures& f, const Job& job, const Plan& plan)
                   : rulesOf(job.kind).binding == Binding::Glued
                       ? QStringLiteral("inner margin at a glued spine: 10 to 15 mm, common practice")
                       : QStringLiteral("inner margin at a punched edge: 10 to 13 mm, common practice");
-    if (rulesOf(job.kind).binding == Binding::Stapled) {
-        Figure& sheets = f.number(
-            pagesGroup, QStringLiteral("pages.sheets"), QStringLiteral("Sheets"), double(book.sheets.size()),
-            covers > 0 ? QStringLiteral("%1 + cover").arg(book.sheets.size()) : QString::number(book.sheets.size()));
-        sheets.working = QStringLiteral("%1 pages ÷ 4").arg(book.pages);
-        Figure& creep = f.length(pagesGroup, QStringLiteral("creep"), QStringLiteral("Creep, innermost"), book.creep);
-        creep.value = caliperText(book.creep);
-        creep.working = QStringLiteral("%1 sheets around it × %2 × %3")
-                            .arg(std::max<int>(0, int(book.sheets.size()) - 1) + (covers > 0 ? 1 : 0))
-                            .arg(caliperText(textStockOf(job).caliper()))
-                            .arg(job.pages.creepMilli / 1000.0);
-        if (covers > 0)
-            creep.working = QStringLiteral("%1 × (%2 × %3 + cover %4)")
-                                .arg(job.pages.creepMilli / 1000.0)
-                                .arg(std::max<int>(0, int(book.sheets.size()) - 1))
-                                .arg(caliperText(textStockOf(job).caliper()), caliperText(job.stock.caliper()));
-        creep.source =
-            job.pages.creepMilli == 1000
-                ? QStringLiteral(
-                      "factor 1.0: experience; round folds of paper that cannot be pressed would give π/2 (geometry)")
-                : QStringLiteral("typed factor; experience says 1.0, up to 1.6 for stiff paper");
-        if (job.pages.strips > 1) {
-            Figure& strips = f.text(pagesGroup, QStringLiteral("pages.strips"), QStringLiteral("Cut as strips"),
-                                    QStringLiteral("%1 from %2")
-                                        .arg(job.pages.strips)
-                                        .arg(formatSize({job.page.w * 2, job.page.h * job.pages.strips}, job.unit)));
-            strips.working = QStringLiteral("%1 cuts; %2 sheets to be cut for one booklet")
-                                 .arg(book.stripCuts)
-                                 .arg((int(book.sheets.size()) + job.pages.strips - 1) / job.pages.strips);
-            strips.source = QStringLiteral("strips of %1, each folded once")
-                                .arg(formatSize({job.page.w * 2, job.page.h}, job.unit));
-        }
-    }
-    if (rulesOf(job.kind).binding == Binding::Glued) {
-        QStringList runs;
-        for (std::size_t i = 0; i < book.sheets.size();) {
-            std::size_t j = i;
-            while (j < book.sheets.size() && book.sheets[j].pages == book.sheets[i].pages)
-                ++j;
-            runs << (j - i == 1 ? QString::number(book.sheets[i].pages)
-                                : QStringLiteral("%1 × %2").arg(j - i).arg(book.sheets[i].pages));
-            i = j;
-        }
-        Figure& signatures = f.text(pagesGroup, QStringLiteral("signatures"), QStringLiteral("Signatures"),
-                                    runs.join(QStringLiteral(" + ")));
-        signatures.working = QStringLiteral("%1 pages in signatures of %2").arg(book.pages).arg(job.pages.signature);
-        signatures.source = QStringLiteral("short signatures stand before the last full one, never outside");
-        const bool turned = job.pages.workStyle == WorkStyle::WorkAndTurn;
-        const int forms = formsOf(job, book);
-        Figure& plates = f.number(pagesGroup, QStringLiteral("forms"), QStringLiteral("Printing forms"), forms,
-                                  QString::number(forms));
-        plates.working = QStringLiteral("%1 signatures × %2").arg(book.sheets.size()).arg(turned ? 1 : 2);
-        plates.source = turned ? QStringLiteral("work-and-turn: both sides from one form")
-                               : QStringLiteral("sheetwise: each side has its own form");
-        Figure& mill = f.length(pagesGroup, QStringLiteral("mill"), QStringLiteral("Milled off"), job.pages.mill);
-        mill.working = QStringLiteral("at the spine; print runs into it");
-        mill.source = QStringLiteral("common practice: 2 to 3 mm");
-        Figure& open = f.text(pagesGroup, QStringLiteral("signature.flat"), QStringLiteral("Signature, flat"),
-                              formatSize(book.sheetFlat, job.unit));
-        open.working = QStringLiteral("each page with its trims and milling");
-    }
-    if (rulesOf(job.kind).binding == Binding::Wired)
+    switch (rulesOf(job.kind).binding) {
+    case Binding::Stapled: addStapled(f, job, book, covers); break;
+    case Binding::Glued: addGlued(f, job, book); break;
+    case Binding::Wired:
         f.number(pagesGroup, QStringLiteral("pages.leaves"), QStringLiteral("Leaves"), book.leaves,
                  covers > 0 ? QStringLiteral("%1 + 2 cover").arg(book.leaves) : QString::number(book.leaves))
             .working = QStringLiteral("%1 pages ÷ 2").arg(book.pages);
+        break;
+    case Binding::None: break;
+    }
 }
 
 void addStock(Figures& f, const QString& key, const QString& label, const Stock& stock)

@@ -26,7 +26,7 @@ constexpr Length spineRoom = Length::mm(1);
 /// An item and where it lies.
 struct Lying {
     const Item& item;
-    const PlacedItem& placed;
+    const PlannedItem& placed;
 };
 
 /// What stands on a surface; the plan keeps the order of the job.

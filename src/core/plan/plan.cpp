@@ -82,15 +82,15 @@ const Figure* Plan::findFigure(const QString& key) const
     return it == figures.end() ? nullptr : &*it;
 }
 
-const PlacedItem* Plan::findItem(const QString& id) const
+const PlannedItem* Plan::findItem(const QString& id) const
 {
     const auto it = byId.constFind(id);
     return it == byId.constEnd() ? nullptr : &items.at(it->first)[it->second];
 }
 
-const std::vector<PlacedItem>& Plan::itemsOn(const SurfaceId& surface) const
+const std::vector<PlannedItem>& Plan::itemsOn(const SurfaceId& surface) const
 {
-    static const std::vector<PlacedItem> none;
+    static const std::vector<PlannedItem> none;
     const auto it = items.find(surface);
     return it == items.end() ? none : it->second;
 }
@@ -134,10 +134,10 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
 {
     const Paper& paper = plan.paperOf(surface);
     const Rect bleed = bleedOf(paper, surface.face);
-    std::vector<PlacedItem>& out = plan.items[surface];
+    std::vector<PlannedItem>& out = plan.items[surface];
     for (const Item& item : content.items) {
         const Rect frame = frameOf(paper, surface.face, item);
-        const int panel = panelAt(paper, surface.face, {frame.x + frame.w.part(2), frame.y + frame.h.part(2)});
+        const int panel = panelAt(paper, surface.face, frame.middle());
         const bool headDown = plan.panelsOf(surface)[std::size_t(panel)].headDown;
         const Rect printed = within(frame, bleed);
         const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down

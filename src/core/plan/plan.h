@@ -31,7 +31,7 @@ struct Plan {
     /// The left-hand and the right-hand page of the text; kinds with pages only.
     std::optional<std::array<Paper, 2>> textPages;
     /// Items with their frames, by surface, in painting order.
-    std::map<SurfaceId, std::vector<PlacedItem>> items;
+    std::map<SurfaceId, std::vector<PlannedItem>> items;
     std::vector<SheetLayout> arrangements;
     /// The one on the job's own press sheet.
     SheetLayout sheet;
@@ -46,7 +46,7 @@ struct Plan {
     QHash<QString, std::pair<SurfaceId, std::size_t>> byId;
 
     /// Empty for a surface that nothing stands on.
-    [[nodiscard]] const std::vector<PlacedItem>& itemsOn(const SurfaceId& surface) const;
+    [[nodiscard]] const std::vector<PlannedItem>& itemsOn(const SurfaceId& surface) const;
     /// The paper a surface is a side of, `surface.face` of it: the flat that is at work, or the page.
     [[nodiscard]] const Paper& paperOf(const SurfaceId& surface) const;
     [[nodiscard]] const std::vector<Panel>& panelsOf(const SurfaceId& surface) const
@@ -56,7 +56,7 @@ struct Plan {
     /// nullptr when there is no such figure.
     [[nodiscard]] const Figure* findFigure(const QString& key) const;
     /// nullptr when there is no such item.
-    [[nodiscard]] const PlacedItem* findItem(const QString& id) const;
+    [[nodiscard]] const PlannedItem* findItem(const QString& id) const;
 };
 
 /// How the grain lies against the fold that matters most: the spine, or the last fold made.

@@ -13,9 +13,9 @@ namespace
 {
 
 /// After turning the sheet, what was on the left is on the right (or what was at the head at the foot).
-SheetPlace turnedPlace(const SheetPlace& place, Size sheet, bool aboutVertical)
+SheetSlot turnedPlace(const SheetSlot& place, Size sheet, bool aboutVertical)
 {
-    SheetPlace back = place;
+    SheetSlot back = place;
     // The head of a piece points the same way on both of its faces; only the turning moves it.
     if (aboutVertical) {
         back.trim.x = sheet.w - place.trim.right();
@@ -64,7 +64,7 @@ std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
 
 } // namespace
 
-Point onSheet(const SheetPlace& place, Point p)
+Point onSheet(const SheetSlot& place, Point p)
 {
     const Rect& t = place.trim;
     switch (place.turn) {
@@ -91,13 +91,13 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
     layout.fillArea = fillable(job.press, sheet);
 
     const Size cell = bleedOf(paper).size();
-    const std::vector<CellPlace> cells = bestGuillotineFill(cell, layout.fillArea.size());
+    const std::vector<FillCell> cells = bestGuillotineFill(cell, layout.fillArea.size());
     if (cells.empty())
         return layout;
 
     Length right;
     Length bottom;
-    for (const CellPlace& c : cells) {
+    for (const FillCell& c : cells) {
         right = std::max(right, c.cell.right());
         bottom = std::max(bottom, c.cell.bottom());
     }
@@ -108,7 +108,7 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
                        layout.fillArea.bottom() - farRoom(layout.fillArea.h - bottom) - bottom};
 
     std::int64_t area = 0;
-    for (const CellPlace& c : cells) {
+    for (const FillCell& c : cells) {
         const Turn turn = c.turned ? Turn::Quarter : Turn::None;
         const auto out = turnedBleeds(paper.bleeds, turn);
         const Rect trim = Rect::fromEdges(c.cell.x + origin.x + out[0], c.cell.y + origin.y + out[1],
@@ -123,7 +123,7 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
     layout.usedPercent =
         100.0 * double(area) * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
     std::vector<Rect> trims;
-    for (const SheetPlace& place : layout.front)
+    for (const SheetSlot& place : layout.front)
         trims.push_back(place.trim);
     if (const auto tree = cutTreeOf(sheet, trims))
         layout.cuts = pileCutsIn(*tree);

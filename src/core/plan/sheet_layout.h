@@ -8,23 +8,23 @@ namespace hinge
 {
 
 /// One piece on one side of a press sheet.
-struct SheetPlace {
+struct SheetSlot {
     /// Trim of the piece, in sheet coordinates (origin at the head-left corner of that side).
     Rect trim;
     Turn turn = Turn::None;
-    bool operator==(const SheetPlace&) const = default;
+    bool operator==(const SheetSlot&) const = default;
 };
 
 /// Where a place of the flat, from the head-left corner of its trim, comes to lie on the sheet. All that is laid on
 /// sheets goes by this.
-[[nodiscard]] Point onSheet(const SheetPlace& place, Point onFlat);
+[[nodiscard]] Point onSheet(const SheetSlot& place, Point onFlat);
 
 /// One way of filling one press sheet.
 struct SheetLayout {
     Size sheet;
-    std::vector<SheetPlace> front;
+    std::vector<SheetSlot> front;
     /// The same pieces seen after the sheet has been turned about the flip edge, in the same order.
-    std::vector<SheetPlace> back;
+    std::vector<SheetSlot> back;
     /// Printable area of either side; the gripper lies at the head of the side that is printed.
     Rect frontArea;
     Rect backArea;

@@ -25,7 +25,7 @@ std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
 }
 
 /// A line of the flat as it lies on a turned piece: its place and direction on the sheet.
-std::pair<Length, bool> lineOnSheet(const SheetPlace& place, Length at, bool upright)
+std::pair<Length, bool> lineOnSheet(const SheetSlot& place, Length at, bool upright)
 {
     const Length some = Length::mm(1);
     const Point from = onSheet(place, upright ? Point{at, Length()} : Point{Length(), at});
@@ -50,7 +50,7 @@ Stretch along(const Rect& r, bool upright) { return upright ? Stretch{r.y, r.bot
 Stretch across(const Rect& r, bool upright) { return upright ? Stretch{r.x, r.right()} : Stretch{r.y, r.bottom()}; }
 
 /// All lines, each with the stretches of the bleeds of the pieces that it belongs to.
-std::map<MarkedLine, std::vector<Stretch>> linesOf(const std::vector<SheetPlace>& places,
+std::map<MarkedLine, std::vector<Stretch>> linesOf(const std::vector<SheetSlot>& places,
                                                    const std::vector<Rect>& bleeds, const Paper& paper, Face face)
 {
     std::map<MarkedLine, std::vector<Stretch>> lines;
@@ -145,7 +145,7 @@ std::vector<Mark> marksOf(const MarkedLine& line, const std::vector<Stretch>& pi
 
 } // namespace
 
-Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face)
+Rect bleedOnSheet(const SheetSlot& place, const Paper& paper, Face face)
 {
     const Rect trim = trimOf(paper);
     const Rect bleed = bleedOf(paper, face);
@@ -162,15 +162,15 @@ Rect flatPage(const Paper& paper, Face face)
 
 std::vector<MarkLine> flatMarks(const Paper& paper, Face face)
 {
-    const SheetPlace place{trimOf(paper), Turn::None};
+    const SheetSlot place{trimOf(paper), Turn::None};
     const Rect everywhere = bleedOf(paper, face).grown(markClearance + markLength);
     return sheetMarks({place}, everywhere, paper, face);
 }
 
-std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area, const Paper& paper, Face face)
+std::vector<MarkLine> sheetMarks(const std::vector<SheetSlot>& places, const Rect& area, const Paper& paper, Face face)
 {
     std::vector<Rect> bleeds;
-    for (const SheetPlace& p : places)
+    for (const SheetSlot& p : places)
         bleeds.push_back(bleedOnSheet(p, paper, face));
     std::vector<MarkLine> marks;
     for (const auto& [line, pieces] : linesOf(places, bleeds, paper, face))
@@ -180,10 +180,10 @@ std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Re
     return marks;
 }
 
-int trimLinesWithoutMark(const std::vector<SheetPlace>& places, const std::vector<MarkLine>& marks)
+int trimLinesWithoutMark(const std::vector<SheetSlot>& places, const std::vector<MarkLine>& marks)
 {
     std::set<std::pair<bool, Length>> lines;
-    for (const SheetPlace& p : places)
+    for (const SheetSlot& p : places)
         lines.insert({{true, p.trim.x}, {true, p.trim.right()}, {false, p.trim.y}, {false, p.trim.bottom()}});
     for (const MarkLine& mark : marks)
         if (!mark.fold)

@@ -26,7 +26,7 @@ inline constexpr Length foldMarkDash = Length::points(2);
 inline constexpr Length foldMarkGap = Length::units(Length::points(3).count() / 2);
 
 /// The piece on the sheet with its bleed.
-[[nodiscard]] Rect bleedOnSheet(const SheetPlace& place, const Paper& paper, Face face);
+[[nodiscard]] Rect bleedOnSheet(const SheetSlot& place, const Paper& paper, Face face);
 
 /// The page of an exported flat about a face: its bleed, room for marks and a little air.
 [[nodiscard]] Rect flatPage(const Paper& paper, Face face);
@@ -37,10 +37,10 @@ inline constexpr Length foldMarkGap = Length::units(Length::points(3).count() / 
 /// Crop and fold marks of one side of a sheet that shows `face`: for every cut and fold line beside the pieces it
 /// belongs to, outside all bleeds and within the printable area. Where a neighbour stands in the way a mark is shorter,
 /// stands between the pieces, or moves along its line to where there is room.
-[[nodiscard]] std::vector<MarkLine> sheetMarks(const std::vector<SheetPlace>& places, const Rect& area,
+[[nodiscard]] std::vector<MarkLine> sheetMarks(const std::vector<SheetSlot>& places, const Rect& area,
                                                const Paper& paper, Face face);
 
 /// How many different lines the pieces of a side are trimmed at that have no mark among `marks`.
-[[nodiscard]] int trimLinesWithoutMark(const std::vector<SheetPlace>& places, const std::vector<MarkLine>& marks);
+[[nodiscard]] int trimLinesWithoutMark(const std::vector<SheetSlot>& places, const std::vector<MarkLine>& marks);
 
 } // namespace hinge

@@ -93,6 +93,7 @@ struct Rect {
     bool operator==(const Rect&) const = default;
     [[nodiscard]] constexpr Length right() const { return x + w; }
     [[nodiscard]] constexpr Length bottom() const { return y + h; }
+    [[nodiscard]] constexpr Point middle() const { return {x + w.part(2), y + h.part(2)}; }
     [[nodiscard]] constexpr Size size() const { return {w, h}; }
     [[nodiscard]] constexpr bool isEmpty() const { return w <= Length() || h <= Length(); }
     [[nodiscard]] constexpr bool contains(const Rect& o) const

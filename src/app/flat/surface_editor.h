@@ -8,13 +8,13 @@
 namespace hinge
 {
 
-/// Putting things on panels. Each is one step of the history and selects what it made.
-class Placing : public QObject
+/// Changes what stands on the surface in view. Each change is one step of the history and selects what it made.
+class SurfaceEditor : public QObject
 {
     Q_OBJECT
 
 public:
-    Placing(Document& document, Selection& selection, QObject* parent = nullptr);
+    SurfaceEditor(Document& document, Selection& selection, QObject* parent = nullptr);
 
     /// Reads the file and places it: a PDF whose trim is that of the flat becomes the whole face (with
     /// two pages, both faces); anything else fills the panel out to the bleed.
@@ -80,10 +80,10 @@ private:
     [[nodiscard]] static Result<QString> readWords(const QString& path);
     void placeWords(const QString& words, int panel);
     [[nodiscard]] QString freshId() const;
-    void add(const QString& what, Item item);
+    /// Puts a fresh item of that name on the surface in view, as the step `what` of the history.
+    void add(const QString& what, const QString& name, Item item);
     void addAll(const QString& what, std::vector<Item> items);
     [[nodiscard]] std::vector<Item> selectedItems() const;
-    [[nodiscard]] QString inkForTint() const;
     Document& document_;
     Selection& selection_;
     /// Opens a locked PDF with its password, and gives the link to an open copy, which lies in the job from then on.

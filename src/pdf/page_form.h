@@ -15,7 +15,7 @@ namespace hinge
 
 /// A page of another PDF, ready to be painted: a form XObject (ISO 32000-1, 8.10) whose box is the
 /// page's bleed, so that bleed is not lost.
-struct PlacedPage {
+struct PageForm {
     QPDFObjectHandle form;
     PageBoxes boxes;
     bool transparent = false; ///< something in it is seen through, or blends
@@ -29,15 +29,15 @@ struct PlacedPage {
 /// state in which their file prints them (`carryLayers`). A page that blends keeps to itself what it blends, as it does
 /// as a page; the group of one that does not is dropped (some renderers shift colours there). A spot ink is one
 /// separation, whoever names it. References to other files go.
-class PlacedPages
+class PageForms
 {
 public:
-    PlacedPages(QPDF& target, ExportRun& run) : target_(target), run_(run) {}
+    PageForms(QPDF& target, ExportRun& run) : target_(target), run_(run) {}
 
     /// Has a separation of ours stand for all of that name.
     void setSpot(const std::string& name, const QPDFObjectHandle& space) { spots_[name] = space; }
     /// Fails when the file or the page cannot be used; the problem says why.
-    [[nodiscard]] Result<PlacedPage> place(const QString& path, int number);
+    [[nodiscard]] Result<PageForm> place(const QString& path, int number);
 
 private:
     [[nodiscard]] Result<std::shared_ptr<QPDF>> open(const QString& path);
@@ -47,7 +47,7 @@ private:
     ExportRun& run_;
     std::map<QString, std::shared_ptr<QPDF>>
         sources_; ///< kept open: streams are read from them when the target is written
-    std::map<std::pair<QString, int>, PlacedPage> pages_;
+    std::map<std::pair<QString, int>, PageForm> pages_;
     std::map<std::string, QPDFObjectHandle> spots_; ///< by the name of the separation
 };
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "pdf/placed_page.h"
+#include "pdf/page_form.h"
 
 #include "core/file/links.h"
 #include "core/file/read_limits.h"
@@ -104,7 +104,7 @@ private:
 
 } // namespace
 
-Result<std::shared_ptr<QPDF>> PlacedPages::open(const QString& path)
+Result<std::shared_ptr<QPDF>> PageForms::open(const QString& path)
 {
     if (const auto known = sources_.find(path); known != sources_.end())
         return known->second;
@@ -120,7 +120,7 @@ Result<std::shared_ptr<QPDF>> PlacedPages::open(const QString& path)
     return source;
 }
 
-Result<void> PlacedPages::settle(QPDFObjectHandle form)
+Result<void> PageForms::settle(QPDFObjectHandle form)
 {
     Settler settler(target_, spots_);
     if (auto done = settler.visit(form.getDict().getKey("/Resources")); !done)
@@ -128,7 +128,7 @@ Result<void> PlacedPages::settle(QPDFObjectHandle form)
     return settler.trouble.isEmpty() ? Result<void>{} : problem({}, settler.trouble);
 }
 
-Result<PlacedPage> PlacedPages::place(const QString& path, int number)
+Result<PageForm> PageForms::place(const QString& path, int number)
 {
     const std::pair key(path, number);
     if (const auto known = pages_.find(key); known != pages_.end())
@@ -141,7 +141,7 @@ Result<PlacedPage> PlacedPages::place(const QString& path, int number)
         if (!page)
             return tl::unexpected(page.error());
         QPDFPageObjectHelper helper(*page);
-        PlacedPage placed;
+        PageForm placed;
         placed.boxes = readPageBoxes(helper);
         if (!placed.boxes.isUsable())
             return problem(path,

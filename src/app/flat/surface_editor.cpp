@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/flat/placing.h"
+#include "app/flat/surface_editor.h"
 
 #include "app/document/linked_files.h"
+#include "core/edit/new_items.h"
 #include "core/file/content_file.h"
 #include "core/file/embedded_files.h"
 #include "core/file/links.h"
@@ -24,17 +25,19 @@
 namespace hinge
 {
 
-Placing::Placing(Document& document, Selection& selection, QObject* parent)
+SurfaceEditor::SurfaceEditor(Document& document, Selection& selection, QObject* parent)
     : QObject(parent), document_(document), selection_(selection)
 {
 }
 
-QString Placing::freshId() const { return QUuid::createUuid().toString(QUuid::WithoutBraces).left(8); }
+QString SurfaceEditor::freshId() const { return QUuid::createUuid().toString(QUuid::WithoutBraces).left(8); }
 
-void Placing::add(const QString& what, Item item)
+void SurfaceEditor::add(const QString& what, const QString& name, Item item)
 {
     Job job = document_.job();
-    const QString id = item.id;
+    const QString id = freshId();
+    item.id = id;
+    item.name = name;
     const SurfaceId surface = selection_.surface();
     job.edit(surface).items.push_back(std::move(item));
     completeEmbedded(job); // an opened copy of a locked file
@@ -44,7 +47,7 @@ void Placing::add(const QString& what, Item item)
         selection_.setItem(surface, id);
 }
 
-Result<QString> Placing::readWords(const QString& path)
+Result<QString> SurfaceEditor::readWords(const QString& path)
 {
     QFile file(path);
     if (auto plain = checkPlainFile(path); !plain)
@@ -65,7 +68,7 @@ Result<QString> Placing::readWords(const QString& path)
     return QString::fromLatin1(bytes);
 }
 
-Result<QString> Placing::unlocked(const QString& path)
+Result<QString> SurfaceEditor::unlocked(const QString& path)
 {
     const QString name = QFileInfo(path).fileName();
     for (bool again = false;; again = true) {
@@ -77,7 +80,8 @@ Result<QString> Placing::unlocked(const QString& path)
     }
 }
 
-void Placing::placeFile(const QString& path, int panel, std::optional<int> column, const std::function<void()>& then)
+void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int> column,
+                              const std::function<void()>& then)
 {
     if (path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive)) {
         const auto words = readWords(path);
@@ -110,25 +114,12 @@ void Placing::placeFile(const QString& path, int panel, std::optional<int> colum
             takeSupplied(link);
             return;
         }
-        Item item;
-        item.id = freshId();
-        item.kind = ItemKind::Picture;
-        item.name = name;
-        item.file = {link, 1, facts.bytes, facts.sha256};
-        item.sides = sidesFillingPanel(panel);
-        if (column) {
-            item.sides = sidesFillingSafeArea(panel);
-            for (const ItemSide s : {ItemSide::Left, ItemSide::Right}) {
-                item.side(s).line = PaperLine::Column;
-                item.side(s).column = *column;
-            }
-        }
         selection_.setSurface(surface);
-        add(tr("Place %1").arg(name), std::move(item));
+        add(tr("Place %1").arg(name), name, newPicture(panel, column, {link, 1, facts.bytes, facts.sha256}));
     });
 }
 
-void Placing::placeFiles(const QStringList& paths, int panel)
+void SurfaceEditor::placeFiles(const QStringList& paths, int panel)
 {
     const auto& panels = document_.plan().panelsOf(selection_.surface());
     std::vector<std::pair<int, std::optional<int>>> slots;
@@ -148,7 +139,7 @@ void Placing::placeFiles(const QStringList& paths, int panel)
     placeInOrder(std::move(files));
 }
 
-void Placing::placeInOrder(std::vector<Destined> files)
+void SurfaceEditor::placeInOrder(std::vector<Destined> files)
 {
     if (files.empty())
         return;
@@ -157,7 +148,7 @@ void Placing::placeInOrder(std::vector<Destined> files)
     placeFile(next.path, next.panel, next.column, [this, files = std::move(files)] { placeInOrder(files); });
 }
 
-void Placing::takeSupplied(const QString& path, int page)
+void SurfaceEditor::takeSupplied(const QString& path, int page)
 {
     const QString link = isEmbedded(path) ? path : document_.linkFor(path);
     const SurfaceId surface = selection_.surface();
@@ -187,109 +178,48 @@ void Placing::takeSupplied(const QString& path, int page)
     });
 }
 
-void Placing::dropSupplied()
+void SurfaceEditor::dropSupplied()
 {
     Job job = document_.job();
     job.edit(selection_.surface()).supplied.reset();
     (void)document_.edit(tr("Remove supplied artwork"), std::move(job));
 }
 
-void Placing::addText(int panel)
+void SurfaceEditor::addText(int panel)
 {
-    Item item;
-    item.id = freshId();
-    item.kind = ItemKind::Text;
-    item.name = tr("Heading");
-    TextStyle style;
-    style.font = QStringLiteral("Vollkorn SemiBold");
-    style.size = Length::points(21);
-    style.leading = Length::points(26);
-    item.paragraphs = {{tr("Heading"), style}};
-    item.sides = sidesFillingSafeArea(panel);
-    // As deep as a few lines; the foot stays free to be pulled down.
-    const Panel& on = document_.plan().panelsOf(selection_.surface())[std::size_t(panel)];
-    item.side(ItemSide::Bottom) =
-        freeSide(document_.plan().paperOf(selection_.surface()), selection_.surface().face, ItemSide::Bottom,
-                 std::min(on.safeArea.y + Length::mm(30), on.safeArea.bottom()), on.safeArea.x + on.safeArea.w.part(2));
-    add(tr("Add text"), std::move(item));
+    const QString words = tr("Heading");
+    add(tr("Add text"), words, newHeading(document_.plan(), selection_.surface(), panel, words));
     Q_EMIT textAdded();
 }
 
-QString Placing::inkForTint() const
-{
-    const auto& inks = document_.job().inks;
-    const auto it = std::ranges::find_if(inks, [](const Ink& ink) { return ink.cmyk.c + ink.cmyk.m + ink.cmyk.y > 0; });
-    return it != inks.end() ? it->name : inks.empty() ? QString() : inks.front().name;
-}
+void SurfaceEditor::addTint(int panel) { add(tr("Tint the panel"), tr("Tint"), newTint(document_.job(), panel)); }
 
-void Placing::addTint(int panel)
+void SurfaceEditor::tintFace()
 {
-    Item item;
-    item.id = freshId();
-    item.kind = ItemKind::Shape;
-    item.name = tr("Tint");
-    item.ink = inkForTint();
-    item.strength = 30;
-    item.sides = sidesFillingPanel(panel);
-    add(tr("Tint the panel"), std::move(item));
-}
-
-void Placing::tintFace()
-{
-    const auto& panels = document_.plan().panelsOf(selection_.surface());
-    Item item;
-    item.id = freshId();
-    item.kind = ItemKind::Shape;
-    item.name = tr("Ground");
-    item.ink = inkForTint();
-    item.strength = 20;
-    // From the first panel's bleed to the last one's.
-    item.sides = sidesFillingPanel(0);
-    item.side(ItemSide::Right).panel = document_.plan().paper.columns() - 1;
-    item.side(ItemSide::Bottom).panel = int(panels.size()) - 1;
+    const SurfaceId surface = selection_.surface();
     Job job = document_.job();
+    Item item = newGround(job, document_.plan(), surface);
+    item.id = freshId();
+    item.name = tr("Ground");
     const QString id = item.id;
     // Below everything else on the face.
-    job.edit(selection_.surface()).items.insert(job.on(selection_.surface()).items.begin(), std::move(item));
+    auto& items = job.edit(surface).items;
+    items.insert(items.begin(), std::move(item));
     if (document_.edit(tr("Tint the face"), std::move(job)))
-        selection_.setItem(selection_.surface(), id);
+        selection_.setItem(surface, id);
 }
 
-void Placing::addShape(int panel)
+void SurfaceEditor::addShape(int panel)
 {
-    const Panel& on = document_.plan().panelsOf(selection_.surface())[std::size_t(panel)];
-    const Length side = std::min(on.safeArea.w, on.safeArea.h).part(2);
-    Item item;
-    item.id = freshId();
-    item.kind = ItemKind::Shape;
-    item.name = tr("Shape");
-    item.ink = inkForTint();
-    item.sides = freeSides(
-        document_.plan().paperOf(selection_.surface()), selection_.surface().face,
-        {on.safeArea.x + (on.safeArea.w - side).part(2), on.safeArea.y + (on.safeArea.h - side).part(2), side, side});
-    add(tr("Add a shape"), std::move(item));
+    add(tr("Add a shape"), tr("Shape"), newShape(document_.job(), document_.plan(), selection_.surface(), panel));
 }
 
-void Placing::addCode(int panel)
+void SurfaceEditor::addCode(int panel)
 {
-    const Panel& on = document_.plan().panelsOf(selection_.surface())[std::size_t(panel)];
-    const Length side = std::min({on.safeArea.w, on.safeArea.h, Length::mm(25)});
-    Item item;
-    item.id = freshId();
-    item.kind = ItemKind::Code;
-    item.name = tr("Code");
-    item.ink = QStringLiteral("Black");
-    if (!document_.job().findInk(item.ink))
-        item.ink = inkForTint();
-    item.keepWhole = true;
-    item.sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face,
-                           {on.safeArea.right() - side, on.safeArea.bottom() - side, side, side});
-    item.side(ItemSide::Right) = {PaperLine::Safe, panel, true, 0, Length(), true};
-    item.side(ItemSide::Bottom) = {PaperLine::Safe, panel, true, 0, Length(), true};
-    add(tr("Add a code"), std::move(item));
+    add(tr("Add a code"), tr("Code"), newCode(document_.job(), document_.plan(), selection_.surface(), panel));
 }
 
-std::vector<Item> Placing::selectedItems() const
+std::vector<Item> SurfaceEditor::selectedItems() const
 {
     std::vector<Item> out;
     // In painting order, whatever order they were taken in.
@@ -299,7 +229,7 @@ std::vector<Item> Placing::selectedItems() const
     return out;
 }
 
-void Placing::addAll(const QString& what, std::vector<Item> items)
+void SurfaceEditor::addAll(const QString& what, std::vector<Item> items)
 {
     if (items.empty())
         return;
@@ -316,24 +246,18 @@ void Placing::addAll(const QString& what, std::vector<Item> items)
         selection_.setItems(selection_.surface(), ids);
 }
 
-void Placing::duplicate()
+void SurfaceEditor::duplicate()
 {
-    std::vector<Item> copies = copiesFor(selectedItems(), 0, 0, [this] { return freshId(); });
     const Job& job = document_.job();
-    const auto originals = selectedItems();
-    for (std::size_t i = 0; i < copies.size(); ++i) {
-        Rect frame = document_.plan().findItem(originals[i].id)->frame;
-        frame.x += Length::mm(5);
-        frame.y += Length::mm(5);
-        copies[i].name = tr("%1 copy").arg(copies[i].name);
-        copies[i].sides = freeSides(document_.plan().paperOf(selection_.surface()), selection_.surface().face, frame);
-    }
+    std::vector<Item> copies = copiesBeside(document_.plan(), selectedItems(), [this] { return freshId(); });
+    for (Item& copy : copies)
+        copy.name = tr("%1 copy").arg(copy.name);
     const QString name = job.findItem(selection_.item()) ? job.findItem(selection_.item())->name : QString();
     addAll(copies.size() == 1 ? tr("Duplicate %1").arg(name) : tr("Duplicate %1 items").arg(copies.size()),
            std::move(copies));
 }
 
-void Placing::removeSelected()
+void SurfaceEditor::removeSelected()
 {
     Job job = document_.job();
     const QStringList ids = selection_.items();
@@ -355,7 +279,7 @@ const QString clipboardType = QStringLiteral("application/x-upper-hinge-items+js
 
 } // namespace
 
-void Placing::copy()
+void SurfaceEditor::copy()
 {
     SurfaceContent content;
     content.items = selectedItems();
@@ -363,21 +287,20 @@ void Placing::copy()
         return;
     const Rect frame = document_.plan().findItem(content.items.front().id)->frame;
     QJsonObject json = faceToJson(content, Unit::Mm);
-    json[QStringLiteral("panel")] = panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face,
-                                            {frame.x + frame.w.part(2), frame.y + frame.h.part(2)}) +
-                                    1;
+    json[QStringLiteral("panel")] =
+        panelAt(document_.plan().paperOf(selection_.surface()), selection_.surface().face, frame.middle()) + 1;
     auto* data = new QMimeData; // the clipboard takes it over
     data->setData(clipboardType, QJsonDocument(json).toJson());
     QGuiApplication::clipboard()->setMimeData(data);
 }
 
-void Placing::cut()
+void SurfaceEditor::cut()
 {
     copy();
     removeSelected();
 }
 
-void Placing::paste()
+void SurfaceEditor::paste()
 {
     const QMimeData* data = QGuiApplication::clipboard()->mimeData();
     if (!data)
@@ -409,57 +332,48 @@ void Placing::paste()
     }
 }
 
-void Placing::placeWords(const QString& words, int panel)
+void SurfaceEditor::placeWords(const QString& words, int panel)
 {
-    Item item;
-    item.id = freshId();
-    item.kind = ItemKind::Text;
-    TextStyle style;
-    style.hyphenation = QStringLiteral("en-GB");
-    for (const QString& line : QString(words).remove(u'\r').split(u'\n'))
-        item.paragraphs.push_back({line, style});
-    while (item.paragraphs.size() > 1 && item.paragraphs.back().text.isEmpty())
-        item.paragraphs.pop_back();
-    item.name = item.paragraphs.front().text.left(24);
-    item.sides = sidesFillingSafeArea(panel);
-    add(tr("Place text"), std::move(item));
+    Item item = newText(panel, words);
+    const QString name = item.paragraphs.front().text.left(24);
+    add(tr("Place text"), name, std::move(item));
 }
 
-void Placing::repeatOnPanels()
+void SurfaceEditor::repeatOnPanels()
 {
     if (const Item* item = document_.job().findItem(selection_.item()))
         addAll(tr("Repeat %1 on every panel").arg(item->name),
                repeatedOnPanels(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
 }
 
-void Placing::repeatInColumns()
+void SurfaceEditor::repeatInColumns()
 {
     if (const Item* item = document_.job().findItem(selection_.item()))
         addAll(tr("Repeat %1 in every column").arg(item->name),
                repeatedInColumns(document_.plan(), selection_.surface(), *item, [this] { return freshId(); }));
 }
 
-AlignTo Placing::alignTo() const
+AlignTo SurfaceEditor::alignTo() const
 {
     // A single item cannot be in line with itself.
     return alignTo_ == AlignTo::EachOther && selection_.items().size() < 2 ? AlignTo::SafeArea : alignTo_;
 }
 
-void Placing::align(AlignEdge edge)
+void SurfaceEditor::align(AlignEdge edge)
 {
     Job job = document_.job();
     alignItems(job, document_.plan(), selection_.items(), alignTo(), edge);
     (void)document_.edit(tr("Align"), std::move(job));
 }
 
-void Placing::distribute(Axis along)
+void SurfaceEditor::distribute(Axis along)
 {
     Job job = document_.job();
     distributeItems(job, document_.plan(), selection_.items(), along, alignTo());
     (void)document_.edit(tr("Distribute"), std::move(job));
 }
 
-void Placing::group()
+void SurfaceEditor::group()
 {
     if (selection_.items().size() < 2)
         return;
@@ -471,7 +385,7 @@ void Placing::group()
     (void)document_.edit(tr("Group"), std::move(job));
 }
 
-void Placing::ungroup()
+void SurfaceEditor::ungroup()
 {
     Job job = document_.job();
     for (const QString& id : selection_.items())
@@ -480,7 +394,7 @@ void Placing::ungroup()
     (void)document_.edit(tr("Ungroup"), std::move(job));
 }
 
-void Placing::toggleLock()
+void SurfaceEditor::toggleLock()
 {
     Job job = document_.job();
     const Item* first = job.findItem(selection_.item());
@@ -493,7 +407,7 @@ void Placing::toggleLock()
     (void)document_.edit(lock ? tr("Lock") : tr("Unlock"), std::move(job));
 }
 
-void Placing::selectAll()
+void SurfaceEditor::selectAll()
 {
     QStringList ids;
     for (const Item& item : document_.job().on(selection_.surface()).items)
@@ -501,7 +415,7 @@ void Placing::selectAll()
     selection_.setItems(selection_.surface(), ids);
 }
 
-QStringList Placing::withGroup(const QString& id) const
+QStringList SurfaceEditor::withGroup(const QString& id) const
 {
     const Item* item = document_.job().findItem(id);
     if (!item || item->group.isEmpty())
@@ -513,31 +427,21 @@ QStringList Placing::withGroup(const QString& id) const
     return ids << id; // the one that was meant comes last
 }
 
-void Placing::runOnInto(const QString& from, const QString& to)
+void SurfaceEditor::runOnInto(const QString& from, const QString& to)
 {
     Job job = document_.job();
-    Item* first = job.findItem(from);
-    Item* second = job.findItem(to);
-    if (!first || (!to.isEmpty() && !second))
-        return;
     if (!to.isEmpty() && wouldLoop(job, from, to)) {
         Q_EMIT refused(tr("The text would run in a circle: it comes from that frame already."));
         return;
     }
-    first->next = to;
-    // Words that stood in the second frame come after those of the text.
-    if (second && !second->paragraphs.empty()) {
-        Item* head = job.findItem(chainOf(job, from).first());
-        head->paragraphs.insert(head->paragraphs.end(), second->paragraphs.begin(), second->paragraphs.end());
-        second->paragraphs.clear();
-    }
+    runOn(job, from, to);
     if (const auto done =
             document_.edit(to.isEmpty() ? tr("End the text here") : tr("Let the text run on"), std::move(job));
         !done)
         Q_EMIT refused(done.error().message);
 }
 
-void Placing::restack(int step)
+void SurfaceEditor::restack(int step)
 {
     Job job = document_.job();
     const Item* item = job.findItem(selection_.item());

@@ -1,0 +1,195 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the actions of the window do.
+#include "app/brief/start_gallery.h"
+#include "app/dialogs/files_dialog.h"
+#include "app/dialogs/press_dialog.h"
+#include "app/dialogs/stock_dialog.h"
+#include "app/flat/flat_stage.h"
+#include "app/look/theme.h"
+#include "app/sheet/sheet_stage.h"
+#include "app/window/main_window.h"
+#include "core/units/version.h"
+
+#include <QFileDialog>
+#include <QSettings>
+#include <QStackedWidget>
+
+namespace hinge
+{
+
+template <class What>
+void MainWindow::on(QAction* action, What what)
+{
+    connect(action, &QAction::triggered, this, what);
+}
+
+void MainWindow::connectActions()
+{
+    connectFiles();
+    connectEditing();
+    connectPlacing();
+    connectViews();
+    on(actions_.keys, [this] { showKeys(); });
+    on(actions_.about, [this] { showAbout(); });
+}
+
+void MainWindow::connectFiles()
+{
+    on(actions_.newJob, [this] {
+        StartGallery gallery(presets_, document_.job().unit, this);
+        if (gallery.exec() == QDialog::Accepted && mayLeave()) {
+            document_.start(gallery.chosen());
+            showStage(Stage::Brief);
+        }
+    });
+    on(actions_.open, [this] {
+        if (!mayLeave())
+            return;
+        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(),
+                                                          tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
+        if (!path.isEmpty())
+            openJob(path);
+    });
+    on(actions_.save, [this] { save(); });
+    on(actions_.saveAs, [this] { saveAs(); });
+    on(actions_.exportFlat, [this] { askExport(ExportKind::Flat); });
+    on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
+    on(actions_.exportDocket, [this] { askDocket(); });
+    on(actions_.keepPreset, [this] { askPreset(); });
+    on(actions_.stocks, [this] { StockDialog(stocks_, document_.job().unit, this).exec(); });
+    on(actions_.quit, [this] { close(); });
+}
+
+void MainWindow::connectEditing()
+{
+    on(actions_.copy, [this] { editor_.copy(); });
+    on(actions_.cut, [this] { editor_.cut(); });
+    on(actions_.paste, [this] {
+        showStage(Stage::Flat);
+        editor_.paste();
+    });
+    on(actions_.selectAll, [this] { editor_.selectAll(); });
+    on(actions_.repeatOnPanels, [this] { editor_.repeatOnPanels(); });
+    on(actions_.repeatInColumns, [this] { editor_.repeatInColumns(); });
+    on(actions_.group, [this] { editor_.group(); });
+    on(actions_.ungroup, [this] { editor_.ungroup(); });
+    on(actions_.lock, [this] { editor_.toggleLock(); });
+    const std::pair<QAction*, AlignEdge> edges[] = {
+        {actions_.alignLeft, AlignEdge::Left},     {actions_.alignCentre, AlignEdge::Centre},
+        {actions_.alignRight, AlignEdge::Right},   {actions_.alignHead, AlignEdge::Head},
+        {actions_.alignMiddle, AlignEdge::Middle}, {actions_.alignFoot, AlignEdge::Foot}};
+    for (const auto& [action, edge] : edges)
+        on(action, [this, edge = edge] { editor_.align(edge); });
+    on(actions_.distributeAcross, [this] { editor_.distribute(Axis::Horizontal); });
+    on(actions_.distributeDown, [this] { editor_.distribute(Axis::Vertical); });
+    on(actions_.duplicate, [this] { editor_.duplicate(); });
+    on(actions_.remove, [this] { editor_.removeSelected(); });
+    on(actions_.bringForward, [this] { editor_.restack(1); });
+    on(actions_.sendBack, [this] { editor_.restack(-1); });
+}
+
+int MainWindow::panelAtWork()
+{
+    showStage(Stage::Flat);
+    return std::clamp(selection_.panel(), 0, int(document_.plan().panelsOf(selection_.surface()).size()) - 1);
+}
+
+void MainWindow::connectPlacing()
+{
+    on(actions_.placePicture, [this] {
+        const int at = panelAtWork();
+        const QStringList paths = QFileDialog::getOpenFileNames(
+            this, tr("Place a picture"), document_.folder(),
+            tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
+        editor_.placeFiles(paths, at);
+    });
+    on(actions_.addText, [this] { editor_.addText(panelAtWork()); });
+    on(actions_.addTint, [this] { editor_.addTint(panelAtWork()); });
+    on(actions_.tintFace, [this] {
+        showStage(Stage::Flat);
+        editor_.tintFace();
+    });
+    on(actions_.addShape, [this] { editor_.addShape(panelAtWork()); });
+    on(actions_.addCode, [this] { editor_.addCode(panelAtWork()); });
+    on(actions_.pickInk, [this] {
+        showStage(Stage::Flat);
+        flat_->pickInk();
+    });
+    on(actions_.files, [this] { FilesDialog(document_, selection_, this).exec(); });
+    on(actions_.press, [this] { PressDialog(document_, this).exec(); });
+    on(actions_.takeSupplied, [this] {
+        showStage(Stage::Flat);
+        const QString path =
+            QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
+        if (!path.isEmpty())
+            editor_.takeSupplied(path);
+    });
+    on(actions_.dropSupplied, [this] { editor_.dropSupplied(); });
+}
+
+PaperCanvas& MainWindow::canvasAtWork()
+{
+    if (stages_->currentIndex() == int(Stage::Sheet))
+        return sheet_->canvas();
+    return flat_->canvas();
+}
+
+void MainWindow::turnOver()
+{
+    const Paper& paper = document_.plan().paper;
+    const auto& panels = paper.face(selection_.surface().face);
+    const int behind =
+        paper.behind(panels[std::size_t(std::clamp(selection_.panel(), 0, int(panels.size()) - 1))]).position;
+    selection_.setSurface(otherFace(selection_.surface().face));
+    selection_.setPanel(behind); // the same paper, seen from behind
+}
+
+void MainWindow::connectViews()
+{
+    on(actions_.turnOver, [this] { turnOver(); });
+    on(actions_.nextView, [this] { flat_->nextView(); });
+    on(actions_.zoomIn, [this] { canvasAtWork().zoomIn(); });
+    on(actions_.zoomOut, [this] { canvasAtWork().zoomOut(); });
+    on(actions_.zoomFit, [this] { canvasAtWork().zoomToFit(); });
+    connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
+        QSettings().setValue(darkKey, dark);
+        setDark(dark);
+    });
+    on(actions_.stageBrief, [this] { showStage(Stage::Brief); });
+    on(actions_.stageFlat, [this] { showStage(Stage::Flat); });
+    on(actions_.stageSheet, [this] { showStage(Stage::Sheet); });
+    on(actions_.stageRelease, [this] { showStage(Stage::Release); });
+}
+
+void MainWindow::showKeys()
+{
+    QString rows;
+    for (const QAction* action : actions())
+        if (!action->shortcut().isEmpty())
+            rows += QStringLiteral("<tr><td style='padding: 2px 24px 2px 0'><b>%1</b></td><td>%2</td></tr>")
+                        .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
+                             action->statusTip().toHtmlEscaped());
+    rows +=
+        tr("<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
+           "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
+           "<tr><td><b>H</b></td><td>Sides near a line of the paper take hold of it; again, and all let go</td></tr>"
+           "<tr><td><b>Shift and click</b></td><td>Take one more item</td></tr>"
+           "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
+           "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
+           "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
+    tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows), Qt::RichText);
+}
+
+void MainWindow::showAbout()
+{
+    tell(tr("About Upper Hinge"),
+         tr("<p><b>Upper Hinge %1</b></p><p>Sets up folded and trimmed print pieces, from the brief to the press "
+            "sheet.</p>"
+            "<p>Free software under the GNU General Public License, version 3 or later.<br>"
+            "Ships with the fonts Vollkorn, Cabin and Hinge Sans (SIL Open Font License), "
+            "icons of the Lucide set (ISC licence) and a press profile by basICColor (zlib licence).</p>")
+             .arg(QLatin1String(programVersion)),
+         Qt::RichText);
+}
+
+} // namespace hinge

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/plan.h"
+
+#include <functional>
+
+namespace hinge
+{
+
+/// Fresh items as they come onto a panel of a surface. They have neither id nor name: those are the caller's to give.
+
+/// A picture or page: out to the bleed of the panel, or within one of its columns.
+[[nodiscard]] Item newPicture(int panel, std::optional<int> column, LinkedFile file);
+/// A text across the safe area, as deep as a few lines; its foot is free to be pulled down.
+[[nodiscard]] Item newHeading(const Plan& plan, const SurfaceId& surface, int panel, const QString& words);
+/// A text that fills the safe area, a paragraph a line; empty lines at its end are left out.
+[[nodiscard]] Item newText(int panel, const QString& words);
+/// A tint of the panel, out to its bleed.
+[[nodiscard]] Item newTint(const Job& job, int panel);
+/// A tint from the bleed of the first panel to that of the last, folds and all.
+[[nodiscard]] Item newGround(const Job& job, const Plan& plan, const SurfaceId& surface);
+/// A square in the middle of the panel, half as large as its safe area allows.
+[[nodiscard]] Item newShape(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
+/// A code in the foot-right corner of the safe area, at most 25 mm wide, kept clear of knife and folds.
+[[nodiscard]] Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
+/// Copies of items beside them, free, 5 mm to the right and down.
+[[nodiscard]] std::vector<Item> copiesBeside(const Plan& plan, const std::vector<Item>& items,
+                                             const std::function<QString()>& freshId);
+
+} // namespace hinge
