@@ -69,10 +69,8 @@ enum class PaperView {
 class FacePainter
 {
 public:
-    FacePainter(const FontLibrary& fonts, PictureSource& pictures, Patience patience = Patience::Waits)
-        : layouts_(fonts, patience), pictures_(pictures)
-    {
-    }
+    /// The layouts are shared with whoever else looks at the same texts.
+    FacePainter(TextLayoutCache& layouts, PictureSource& pictures) : layouts_(layouts), pictures_(pictures) {}
 
     /// What is printed, clipped to the bleed (or to the trim).
     void paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim,
@@ -109,7 +107,7 @@ private:
     }
 
     ScreenColour colour_;
-    TextLayoutCache layouts_;
+    TextLayoutCache& layouts_;
     TextPainter text_;
     PictureSource& pictures_;
 };

@@ -33,7 +33,7 @@ QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, const Sur
     image.fill(Qt::transparent);
     QPainter p(&image);
     p.setRenderHint(QPainter::Antialiasing);
-    p.scale(size.width() / area.width(), size.height() / area.height());
+    p.scale(1 / pixel, 1 / pixel); // the same both ways, so that letters may be kept as images
     p.translate(-area.topLeft());
     faces.paintContent(p, job, plan, surface, toTrim);
     return image;
@@ -65,6 +65,14 @@ const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Pl
     return kept_.back().image;
 }
 
+void FaceImageCache::paint(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan,
+                           const SurfaceId& surface, bool toTrim, double pixel)
+{
+    const QRectF area = toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face));
+    painter.drawImage(area, image(faces, job, plan, surface, toTrim, pixel),
+                      QRectF(QPointF(0, 0), area.size() / pixel));
+}
+
 void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan,
                     Face face, PaperView view, const ZoneColours& colours, double pixel)
 {
@@ -79,15 +87,13 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
     if (view == PaperView::Working)
         paintUnprintable(painter, sheet, area, colours);
     const bool toTrim = view == PaperView::Trimmed;
-    const QImage image = cache.image(faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
-    const QRectF content = toMm(toTrim ? trimOf(plan.paper) : bleedOf(plan.paper, face));
     for (const SheetSlot& place : places) {
         painter.save();
         painter.setTransform(placeTransform(place), true);
         if (view == PaperView::Working)
             paintBleed(painter, plan.paper, face, colours);
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
-        painter.drawImage(content, image);
+        cache.paint(painter, faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
         if (view == PaperView::Working) {
             paintTrim(painter, plan.paper, face, colours, pixel * 0.7);
             paintCreases(painter, plan.paper, face, pixel * 0.7);

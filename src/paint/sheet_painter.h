@@ -12,7 +12,10 @@ namespace hinge
 class FaceImageCache
 {
 public:
-    /// `pixel` is the size of one device pixel in millimetres.
+    /// Where the face lies by the painter's transform; `pixel` is the size of one device pixel in millimetres.
+    void paint(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface,
+               bool toTrim, double pixel);
+    /// From the head-left corner of the bleed (or trim), a device pixel a pixel.
     const QImage& image(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim,
                         double pixel);
     /// Pictures came or went.

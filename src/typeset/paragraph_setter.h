@@ -12,13 +12,13 @@
 namespace hinge
 {
 
-/// Sets one paragraph: chooses its lines and places their glyphs.
+/// Sets one paragraph: chooses its lines and places their glyphs. What it measures once holds for columns of any width.
 class ParagraphSetter
 {
 public:
-    ParagraphSetter(const Paragraph& paragraph, const FontLibrary& fonts, Patience patience)
-        : paragraph_(paragraph), style_(paragraph.style), text_(paragraph.text), fonts_(fonts),
-          font_(fonts.findOrFirst(paragraph.style.font)), size_(paragraph.style.size.toPoints())
+    ParagraphSetter(Paragraph paragraph, const FontLibrary& fonts, Patience patience)
+        : paragraph_(std::move(paragraph)), style_(paragraph_.style), text_(paragraph_.text), fonts_(fonts),
+          font_(fonts.findOrFirst(paragraph_.style.font)), size_(paragraph_.style.size.toPoints())
     {
         if (!text_.isEmpty()) {
             UErrorCode status = U_ZERO_ERROR;
@@ -36,6 +36,10 @@ public:
         bool last; ///< of the paragraph, or before a forced line end
     };
 
+    ParagraphSetter(const ParagraphSetter&) = delete; // it refers to its own paragraph
+    ParagraphSetter& operator=(const ParagraphSetter&) = delete;
+
+    [[nodiscard]] const Paragraph& paragraph() const { return paragraph_; }
     [[nodiscard]] double em() const { return size_ / font_.unitsPerEm(); }
     [[nodiscard]] double ascent() const { return font_.ascender() * em(); }
     [[nodiscard]] double descent() const { return -font_.descender() * em(); }
@@ -51,7 +55,7 @@ public:
         p.measure = [this](int from, const BreakChance& to) { return measureLine(from, to); };
         p.width = width;
         p.firstWidth = width - style_.firstIndent.toPoints();
-        p.space = advanceOf(font_, u' ', em());
+        p.space = spaceWidth_;
         p.justified = style_.align == Align::Justified;
         std::vector<Line> out;
         for (const BreakChance& end : chooseLineEnds(p, start)) {
@@ -85,9 +89,7 @@ public:
                 x = afterTab(x, widthOf(from, to), width - indent);
                 tabbed = true;
             }
-            const double before = x;
-            setField(line, from, to, baseline, x, spaces, runs, out);
-            Q_UNUSED(before)
+            setField(from, to, baseline, x, spaces, runs, out);
             from = to + 1;
             if (to < visibleEnd && from >= visibleEnd)
                 break;
@@ -163,6 +165,7 @@ private:
         for (std::size_t i = 1; i < advances_.size(); ++i)
             advances_[i] += advances_[i - 1];
         hyphenWidth_ = advanceOf(font_, u'-', em());
+        spaceWidth_ = advanceOf(font_, u' ', em());
     }
 
     /// Where lines may end, by ICU, and within words by the patterns of the language.
@@ -282,8 +285,9 @@ private:
         return std::min((std::floor(x / step + hair) + 1) * step, std::max(x, width - fieldWidth));
     }
 
-    void setField(const Line& line, int from, int to, double baseline, double& x, int& spaces,
-                  std::vector<GlyphRun>& runs, TextLayout& out) const
+    /// What stands between two tabs, or between a tab and an end of the line.
+    void setField(int from, int to, double baseline, double& x, int& spaces, std::vector<GlyphRun>& runs,
+                  TextLayout& out) const
     {
         if (from >= to)
             return;
@@ -291,7 +295,6 @@ private:
         const Bidi lineBidi(ubidi_open());
         ubidi_setLine(bidi_.get(), from, to, lineBidi.get(), &status);
         const int runCount = ubidi_countRuns(lineBidi.get(), &status);
-        Q_UNUSED(line)
         for (int r = 0; r < runCount; ++r) {
             int start = 0;
             int length = 0;
@@ -357,7 +360,7 @@ private:
         const bool fromRight = baseFromRight();
         Align how = style_.align;
         // Spaces close by a quarter at most; a line that is still too wide was not to be helped.
-        const bool tooTight = free < 0 && (spaces == 0 || -free / spaces > advanceOf(font_, u' ', em()) / 4 + hair);
+        const bool tooTight = free < 0 && (spaces == 0 || -free / spaces > spaceWidth_ / 4 + hair);
         if (how == Align::Justified && ((last && free >= 0) || spaces == 0 || tooTight))
             how = fromRight ? Align::Right : Align::Left;
         double shift = how == Align::Right ? free : how == Align::Centre ? free / 2 : 0;
@@ -373,7 +376,7 @@ private:
         }
     }
 
-    const Paragraph& paragraph_;
+    const Paragraph paragraph_;
     const TextStyle& style_;
     const QString& text_;
     const FontLibrary& fonts_;
@@ -381,6 +384,7 @@ private:
     double size_;
     double width_ = 0;
     double hyphenWidth_ = 0;
+    double spaceWidth_ = 0;
     const Bidi bidi_{ubidi_open()}; ///< of the paragraph
     std::vector<int> tabs_;         ///< where its tabs stand
     std::vector<double> advances_;

@@ -47,9 +47,11 @@ const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, cons
             if (!Hyphenation::isLoaded(p.style.hyphenation) && !awaited.contains(p.style.hyphenation))
                 awaited << p.style.hyphenation;
     provisional_ = provisional_ || !awaited.isEmpty();
-    auto layouts = layOutStory(story.paragraphs, story.frames, fonts_, patience_);
+    MeasuredStory measured = it == entries_.end() ? MeasuredStory() : std::move(it->second.measured);
+    auto layouts = layOutStory(measured, story.paragraphs, story.frames, fonts_, patience_);
     const QString first = story.items.first();
-    return entries_.insert_or_assign(first, Entry{std::move(story), std::move(layouts), std::move(awaited)})
+    return entries_
+        .insert_or_assign(first, Entry{std::move(story), std::move(layouts), std::move(measured), std::move(awaited)})
         .first->second.layouts[place];
 }
 

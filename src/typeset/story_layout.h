@@ -47,6 +47,7 @@ private:
     struct Entry {
         StoryInput story;
         std::vector<TextLayout> layouts;
+        MeasuredStory measured;
         QStringList awaited; ///< languages whose patterns were not there
     };
     const FontLibrary& fonts_;

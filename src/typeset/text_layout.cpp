@@ -32,17 +32,22 @@ std::vector<Column> columnsOf(const std::vector<TextFrame>& frames)
     return out;
 }
 
+} // namespace
+
 /// Fills the columns one after the other.
 class StorySetter
 {
 public:
-    StorySetter(const std::vector<TextFrame>& frames, const FontLibrary& fonts, Patience patience)
-        : frames_(frames), fonts_(fonts), patience_(patience), columns_(columnsOf(frames)), layouts_(frames.size())
+    StorySetter(const std::vector<TextFrame>& frames, const FontLibrary& fonts, Patience patience,
+                MeasuredStory& measured)
+        : frames_(frames), fonts_(fonts), patience_(patience), measured_(measured), columns_(columnsOf(frames)),
+          layouts_(frames.size())
     {
     }
 
     std::vector<TextLayout> set(const std::vector<Paragraph>& paragraphs)
     {
+        measured_.setters_.resize(paragraphs.size());
         for (std::size_t i = 0; i < paragraphs.size(); ++i)
             setParagraph(paragraphs[i], int(i));
         alignColumn();
@@ -59,7 +64,10 @@ private:
         for (const CharacterStyle& span : paragraph.spans)
             if (!span.font.isEmpty())
                 noteFont(span.font);
-        ParagraphSetter setter(paragraph, fonts_, patience_);
+        auto& kept = measured_.setters_[std::size_t(number)];
+        if (!kept || kept->paragraph() != paragraph)
+            kept = std::make_unique<ParagraphSetter>(paragraph, fonts_, patience_);
+        ParagraphSetter& setter = *kept;
         int start = 0;
         bool more = true;
         bool first = true;
@@ -193,6 +201,7 @@ private:
     const std::vector<TextFrame>& frames_;
     const FontLibrary& fonts_;
     Patience patience_;
+    MeasuredStory& measured_;
     std::vector<Column> columns_;
     std::vector<TextLayout> layouts_;
     QStringList missingFonts_;
@@ -205,14 +214,24 @@ private:
     std::size_t firstRule_ = 0;
 };
 
-} // namespace
+MeasuredStory::MeasuredStory() = default;
+MeasuredStory::~MeasuredStory() = default;
+MeasuredStory::MeasuredStory(MeasuredStory&&) noexcept = default;
+MeasuredStory& MeasuredStory::operator=(MeasuredStory&&) noexcept = default;
 
 std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs, const std::vector<TextFrame>& frames,
                                     const FontLibrary& fonts, Patience patience)
 {
+    MeasuredStory once;
+    return layOutStory(once, paragraphs, frames, fonts, patience);
+}
+
+std::vector<TextLayout> layOutStory(MeasuredStory& measured, const std::vector<Paragraph>& paragraphs,
+                                    const std::vector<TextFrame>& frames, const FontLibrary& fonts, Patience patience)
+{
     if (frames.empty())
         return {};
-    return StorySetter(frames, fonts, patience).set(paragraphs);
+    return StorySetter(frames, fonts, patience, measured).set(paragraphs);
 }
 
 TextLayout layOutText(const std::vector<Paragraph>& paragraphs, Size frame, const FontLibrary& fonts)

@@ -3,6 +3,7 @@
 
 #include "core/job/content.h"
 #include "typeset/font_library.h"
+#include <memory>
 
 namespace hinge
 {
@@ -88,6 +89,28 @@ enum class Patience { Waits, DoesWithout };
 [[nodiscard]] std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs,
                                                   const std::vector<TextFrame>& frames, const FontLibrary& fonts,
                                                   Patience patience = Patience::Waits);
+
+class ParagraphSetter;
+
+/// The paragraphs of a text as they were measured: when its frames change, or one of its paragraphs, the others need
+/// not be shaped and searched for breaks again. Always for the same fonts and the same patience.
+class MeasuredStory
+{
+public:
+    MeasuredStory();
+    ~MeasuredStory();
+    MeasuredStory(MeasuredStory&&) noexcept;
+    MeasuredStory& operator=(MeasuredStory&&) noexcept;
+
+private:
+    friend class StorySetter;
+    std::vector<std::unique_ptr<ParagraphSetter>> setters_;
+};
+
+/// The same, with what was measured before; what is measured now is left there.
+[[nodiscard]] std::vector<TextLayout> layOutStory(MeasuredStory& measured, const std::vector<Paragraph>& paragraphs,
+                                                  const std::vector<TextFrame>& frames, const FontLibrary& fonts,
+                                                  Patience patience);
 
 /// In a single frame of one column.
 [[nodiscard]] TextLayout layOutText(const std::vector<Paragraph>& paragraphs, Size frame, const FontLibrary& fonts);

@@ -30,7 +30,8 @@ constexpr double perMm = 10; // 254 dpi
 
 QImage painted(const Job& job, const Plan& plan, Face face, PictureSource& pictures)
 {
-    FacePainter painter(FontLibrary::shipped(), pictures);
+    TextLayoutCache layouts(FontLibrary::shipped());
+    FacePainter painter(layouts, pictures);
     const double margin = testing::flatMargin(job).toMm();
     QImage image(int(std::lround((job.flat.w.toMm() + 2 * margin) * perMm)),
                  int(std::lround((job.flat.h.toMm() + 2 * margin) * perMm)), QImage::Format_RGB32);
@@ -127,7 +128,8 @@ private Q_SLOTS:
         text.sides = sidesFillingSafeArea(1);
         text.paragraphs = {{QStringLiteral("MMMM"), large, {}, {{0, 4, {}, {}, QStringLiteral("Name")}}}};
         job.edit(Face::Outside).items = {text};
-        FacePainter painter(FontLibrary::shipped(), none_);
+        TextLayoutCache layouts(FontLibrary::shipped());
+        FacePainter painter(layouts, none_);
         FaceImageCache cache;
         const auto image = [&] { return cache.image(painter, job, testing::planned(job), Face::Outside, false, 0.5); };
         const QImage first = image();

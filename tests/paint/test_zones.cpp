@@ -197,7 +197,8 @@ private Q_SLOTS:
         const Plan plan = testing::planned(job);
         QVERIFY(plan.sheet.up() >= 6);
         QVERIFY(exportPdf(job, ExportKind::Sheets, dir_.path(), dir_.filePath(QStringLiteral("sheet.pdf"))));
-        FacePainter faces(FontLibrary::shipped(), none_);
+        TextLayoutCache layouts(FontLibrary::shipped());
+        FacePainter faces(layouts, none_);
         FaceImageCache cache;
         for (const Face face : bothFaces) {
             const QString page = face == Face::Outside ? QStringLiteral("1") : QStringLiteral("2");

@@ -56,6 +56,7 @@ ChangeBar::ChangeBar(Document& document, QWidget* parent) : QWidget(parent), doc
 void ChangeBar::accept()
 {
     before_ = document_.job();
+    beforePaper_ = document_.plan().paper;
     hide();
 }
 
@@ -65,9 +66,11 @@ void ChangeBar::look()
         return accept();
     // Nothing stands on it yet, or only content was edited: that is what the next change is compared with.
     const bool any = std::ranges::any_of(before_.surfaces, [](const auto& s) { return !s.second->items.empty(); });
-    const auto was = plan(before_);
     const Plan& now = document_.plan();
-    if (!any || !was || samePaper(was->paper, now.paper))
+    if (!any || samePaper(beforePaper_, now.paper))
+        return accept();
+    const auto was = plan(before_);
+    if (!was)
         return accept();
     const ChangeSummary changes = summarize(before_, *was, document_.job(), now);
     if (changes.isEmpty())

@@ -32,6 +32,7 @@ private:
     Document& document_;
     /// The job as it was when the user last agreed to its shape.
     Job before_;
+    Paper beforePaper_;
     bool fresh_ = false; ///< another job is being opened: nothing to compare it with
     QLabel* text_ = nullptr;
 };

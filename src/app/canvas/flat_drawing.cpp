@@ -177,7 +177,14 @@ StandingPiece::StandingPiece(Document& document, FacePainter& painter, QWidget* 
 {
     setObjectName(QStringLiteral("standingPiece"));
     setAccessibleName(tr("The piece, half open"));
-    connect(&document_, &Document::changed, this, qOverload<>(&QWidget::update));
+    // It may lag behind a little: whoever types looks at the sentence.
+    lag_.setSingleShot(true);
+    lag_.setInterval(120);
+    connect(&lag_, &QTimer::timeout, this, qOverload<>(&QWidget::update));
+    connect(&document_, &Document::changed, this, [this] {
+        if (!lag_.isActive())
+            lag_.start();
+    });
     connect(&document_.files(), &LinkedFiles::picturesChanged, this, [this] {
         stale_ = true;
         update();

@@ -63,6 +63,7 @@ private:
     double openness_ = 0.6;
     std::array<QImage, 2> faces_;
     PrintedState printed_;
+    QTimer lag_;
     bool stale_ = true;
 };
 

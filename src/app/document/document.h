@@ -34,6 +34,8 @@ public:
     /// All findings, the ones that stop the piece first.
     [[nodiscard]] const std::vector<Finding>& findings() const { return findings_; }
     [[nodiscard]] LinkedFiles& files() const { return *files_; }
+    /// How the texts of the job are set.
+    [[nodiscard]] TextLayoutCache& layouts() const { return *layouts_; }
     [[nodiscard]] QUndoStack& history() { return history_; }
 
     /// Makes `next` the job, as one step of the history called `what`. Steps with the same `merge` that
@@ -107,9 +109,9 @@ private:
     Plan plan_;
     std::vector<Finding> findings_;
     std::unique_ptr<LinkedFiles> files_;
-    std::unique_ptr<TextLayoutCache> layouts_; ///< for the findings about text
-    QTimer patterns_;                          ///< looks whether patterns of hyphenation have come
-    std::set<JobStep*> steps_;                 ///< all of the history: links in them follow when the job moves
+    std::unique_ptr<TextLayoutCache> layouts_;
+    QTimer patterns_;          ///< looks whether patterns of hyphenation have come
+    std::set<JobStep*> steps_; ///< all of the history: links in them follow when the job moves
     QUndoStack history_;
     QString path_;
     QByteArray onDisk_;               ///< hash of the file as it was read or written here

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/recovery.h"
 
+#include "app/document/background.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "core/file/save_file.h"
@@ -51,7 +52,10 @@ Recovery::Recovery(Document& document, QObject* parent) : QObject(parent), docum
     lock_->tryLock(0);
     timer_.setSingleShot(true);
     timer_.setInterval(secondsBehind * 1000);
-    connect(&timer_, &QTimer::timeout, this, &Recovery::writeNow);
+    connect(&timer_, &QTimer::timeout, this, [this] {
+        if (document_.isDirty())
+            inBackground(this, writer(), [](bool) {});
+    });
     connect(&document_, &Document::changed, this, [this] {
         if (document_.isDirty() && !timer_.isActive())
             timer_.start();
@@ -74,20 +78,34 @@ void Recovery::releaseLocks()
     lock_.reset();
 }
 
+std::function<bool()> Recovery::writer()
+{
+    return [file = file_, path = document_.path(), job = document_.job(), writing = writing_, number = ++begun_] {
+        // Files inside the job are unpacked by their hash already, and need not be written every few seconds.
+        const QJsonObject json = QJsonDocument::fromJson(writeJob(job, EmbeddedBytes::Beside)).object();
+        const QByteArray bytes = QJsonDocument(QJsonObject{{pathKey, path}, {jobKey, json}}).toJson();
+        const QMutexLocker one(&writing->mutex);
+        if (!writing->wanted || number < writing->last)
+            return false;
+        writing->last = number;
+        // A copy is a courtesy; when it cannot be written the job itself is not in danger.
+        return saveWhole(file, bytes, QFileDevice::ReadOwner | QFileDevice::WriteOwner).has_value();
+    };
+}
+
 void Recovery::writeNow()
 {
-    if (!document_.isDirty())
-        return;
-    // Files inside the job are unpacked by their hash already, and need not be written every few seconds.
-    const QJsonObject job = QJsonDocument::fromJson(writeJob(document_.job(), EmbeddedBytes::Beside)).object();
-    // A copy is a courtesy; when it cannot be written the job itself is not in danger.
-    (void)saveWhole(file_, QJsonDocument(QJsonObject{{pathKey, document_.path()}, {jobKey, job}}).toJson(),
-                    QFileDevice::ReadOwner | QFileDevice::WriteOwner);
+    if (document_.isDirty())
+        (void)writer()();
 }
 
 void Recovery::remove()
 {
     timer_.stop();
+    // What is still being written is waited for, and what has yet to begin is not.
+    const std::shared_ptr<Writing> before = std::exchange(writing_, std::make_shared<Writing>());
+    const QMutexLocker one(&before->mutex);
+    before->wanted = false;
     QFile::remove(file_);
 }
 

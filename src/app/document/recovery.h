@@ -3,8 +3,10 @@
 
 #include "app/document/document.h"
 
+#include <QMutex>
 #include <QSet>
 #include <QTimer>
+#include <functional>
 #include <memory>
 
 class QLockFile;
@@ -37,16 +39,26 @@ public:
     [[nodiscard]] static QSet<QString> filesInUse();
     /// Takes its own copy and lock away, for a program that ends at once in good order.
     void releaseLocks();
-    /// Writes the copy now instead of in a few seconds.
+    /// Writes the copy now instead of in a few seconds, and returns when it is written.
     void writeNow();
     [[nodiscard]] static QString folder();
 
 private:
+    /// One writes at a time, and nothing is written once it is no longer wanted.
+    struct Writing {
+        QMutex mutex;
+        int last = 0; ///< of the writes that were begun, the one that is done
+        bool wanted = true;
+    };
+    /// What writes the job as it is now, from any thread.
+    [[nodiscard]] std::function<bool()> writer();
     void remove();
     Document& document_;
     QTimer timer_;
     QString file_;
     std::unique_ptr<QLockFile> lock_;
+    std::shared_ptr<Writing> writing_ = std::make_shared<Writing>();
+    int begun_ = 0;
 };
 
 } // namespace hinge

@@ -65,7 +65,12 @@ JobField::JobField(Document& document, QString what, Show show, Apply apply, QWi
     : QLineEdit(parent), document_(document), what_(std::move(what)), show_(std::move(show)), apply_(std::move(apply))
 {
     setAccessibleName(what_);
-    connect(&document_, &Document::changed, this, &JobField::refresh);
+    connect(&document_, &Document::changed, this, [this] {
+        // Of many stages one is in view.
+        stale_ = !isVisible();
+        if (!stale_)
+            refresh();
+    });
     connect(this, &QLineEdit::textEdited, this, [this] {
         if (!typing_) {
             before_ = document_.job();
@@ -192,8 +197,11 @@ void JobField::takeBack()
 void JobField::setWrong(const QString& message)
 {
     const bool wrong = !message.isEmpty();
-    if (property("wrong").toBool() != wrong) {
-        setProperty("wrong", wrong);
+    if (!wrong && !wrong_)
+        return;
+    if (wrong_ != wrong) {
+        wrong_ = wrong;
+        setProperty("wrong", wrong); // for the style sheet
         style()->unpolish(this);
         style()->polish(this);
     }
@@ -216,6 +224,13 @@ bool JobField::event(QEvent* event)
         }
     }
     return QLineEdit::event(event);
+}
+
+void JobField::showEvent(QShowEvent* event)
+{
+    if (std::exchange(stale_, false))
+        refresh();
+    QLineEdit::showEvent(event);
 }
 
 void JobField::keyPressEvent(QKeyEvent* event)
@@ -271,7 +286,11 @@ JobChoice::JobChoice(Document& document, QString what, std::vector<Option> optio
     setSizeAdjustPolicy(QComboBox::AdjustToContents);
     for (const Option& option : options_)
         addItem(option.text);
-    connect(&document_, &Document::changed, this, &JobChoice::refresh);
+    connect(&document_, &Document::changed, this, [this] {
+        stale_ = !isVisible();
+        if (!stale_)
+            refresh();
+    });
     connect(this, &QComboBox::activated, this, [this](int index) {
         if (index < 0 || std::size_t(index) >= options_.size())
             return;
@@ -311,6 +330,13 @@ void JobChoice::refresh()
     }
     setCurrentIndex(chosen);
     updateGeometry();
+}
+
+void JobChoice::showEvent(QShowEvent* event)
+{
+    if (std::exchange(stale_, false))
+        refresh();
+    QComboBox::showEvent(event);
 }
 
 void JobChoice::wheelEvent(QWheelEvent* event) { event->ignore(); } // scrolling a page must not change the job

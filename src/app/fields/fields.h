@@ -52,6 +52,7 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
     void focusOutEvent(QFocusEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
 private:
     Result<void> tryApply();
@@ -59,6 +60,8 @@ private:
     void takeBack();
     void setWrong(const QString& message);
 
+    bool wrong_ = false;
+    bool stale_ = false; ///< the job changed while it was not in view
     Document& document_;
     QString what_;
     Show show_;
@@ -91,7 +94,11 @@ public:
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
+    bool stale_ = false; ///< the job changed while it was not in view
     Document& document_;
     QString what_;
     std::vector<Option> options_;

@@ -175,8 +175,7 @@ protected:
         if (kind_ == ExportKind::Flat) {
             p.translate(-area.topLeft());
             p.setRenderHint(QPainter::SmoothPixmapTransform);
-            p.drawImage(toMm(bleedOf(plan.paper)),
-                        faces_.image(painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF()));
+            faces_.paint(p, painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF());
             paintMarks(p, flatMarks(plan.paper, Face::Outside), 1 / scale);
         } else {
             paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);

@@ -11,6 +11,7 @@
 #include "app/release/release_stage.h"
 #include "app/sheet/sheet_stage.h"
 #include "app/window/docket.h"
+#include "app/window/stage_stack.h"
 #include "app/window/stage_strip.h"
 #include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
@@ -35,7 +36,6 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QTimer>
 #include <QUrl>
 #include <QVBoxLayout>
@@ -43,8 +43,8 @@
 namespace hinge
 {
 MainWindow::MainWindow()
-    : editor_(document_, selection_), recovery_(document_),
-      painter_(FontLibrary::installed(), document_.files(), Patience::DoesWithout), actions_(this)
+    : editor_(document_, selection_), recovery_(document_), painter_(document_.layouts(), document_.files()),
+      actions_(this)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
@@ -55,11 +55,11 @@ MainWindow::MainWindow()
     flat_ = new FlatStage(document_, selection_, editor_, painter_, actions_);
     sheet_ = new SheetStage(document_, painter_);
     auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
-    stages_ = new QStackedWidget;
-    stages_->addWidget(new BriefStage(document_, painter_, stocks_));
-    stages_->addWidget(flat_);
-    stages_->addWidget(sheet_);
-    stages_->addWidget(release);
+    stages_ = new StageStack;
+    stages_->add(new BriefStage(document_, painter_, stocks_));
+    stages_->add(flat_);
+    stages_->add(sheet_);
+    stages_->add(release);
 
     auto* centre = new QWidget;
     auto* column = new QVBoxLayout(centre);
@@ -83,7 +83,7 @@ MainWindow::MainWindow()
     buildMenus();
     connectActions();
     connect(strip_, &StageStrip::chosen, stages_, [this, docket](Stage stage) {
-        stages_->setCurrentIndex(int(stage));
+        stages_->show(int(stage));
         docket->setStage(stage);
         if (!focusWidget() && stage == Stage::Flat)
             flat_->setFocus(Qt::OtherFocusReason);
@@ -216,7 +216,7 @@ void MainWindow::showStage(Stage stage)
     if (QWidget* focus = focusWidget(); focus && strip_->isAncestorOf(focus))
         focus->clearFocus();
     strip_->setCurrent(stage);
-    stages_->setCurrentIndex(int(stage));
+    stages_->show(int(stage));
     if (!focusWidget() && stage == Stage::Flat)
         flat_->setFocus(Qt::OtherFocusReason);
 }

@@ -15,7 +15,6 @@
 #include <QMainWindow>
 
 class QMenu;
-class QStackedWidget;
 
 namespace hinge
 {
@@ -25,6 +24,7 @@ class FlatStage;
 class PaperCanvas;
 class SheetStage;
 class ReleaseStage;
+class StageStack;
 class StageStrip;
 
 /// The window: the strip of stages, the docket, the stage at work, and the findings at the foot.
@@ -119,7 +119,7 @@ private:
     FacePainter painter_;
     Actions actions_;
     StageStrip* strip_ = nullptr;
-    QStackedWidget* stages_ = nullptr;
+    StageStack* stages_ = nullptr;
     FlatStage* flat_ = nullptr;
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;

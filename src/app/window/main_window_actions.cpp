@@ -8,11 +8,11 @@
 #include "app/look/theme.h"
 #include "app/sheet/sheet_stage.h"
 #include "app/window/main_window.h"
+#include "app/window/stage_stack.h"
 #include "core/units/version.h"
 
 #include <QFileDialog>
 #include <QSettings>
-#include <QStackedWidget>
 
 namespace hinge
 {
@@ -129,7 +129,7 @@ void MainWindow::connectPlacing()
 
 PaperCanvas& MainWindow::canvasAtWork()
 {
-    if (stages_->currentIndex() == int(Stage::Sheet))
+    if (stages_->current() == int(Stage::Sheet))
         return sheet_->canvas();
     return flat_->canvas();
 }

@@ -29,6 +29,8 @@ public:
 
     void setNote(const QString& note)
     {
+        if (note == note_)
+            return;
         note_ = note;
         setAccessibleDescription(note);
         update();

@@ -81,10 +81,9 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
                    {"The focus of the picture", item.crop.focusY, 0, 1000, ""},
                    {"The scale of the picture", item.crop.scaleMilli, 10, 50000, ""}};
     for (const auto& n : numbers)
-        if (auto r =
-                checkNumber(where, QString::fromLatin1(n.what), n.value, n.least, n.most, QString::fromLatin1(n.unit));
-            !r)
-            return r;
+        if (n.value < n.least || n.value > n.most)
+            return checkNumber(where, QString::fromLatin1(n.what), n.value, n.least, n.most,
+                               QString::fromLatin1(n.unit));
     if (auto r = checkLength(where, QStringLiteral("The stroke"), item.stroke.width, Length(), Length::mm(100)); !r)
         return r;
     if (auto r = checkLength(where, QStringLiteral("The corner radius"), item.cornerRadius, Length(), Length::mm(1000));
@@ -124,8 +123,8 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
                    {"The first indent", style.firstIndent, -Length::mm(200), Length::mm(200)},
                    {"The rule below", style.ruleBelow, Length(), Length::mm(20)}};
     for (const auto& l : lengths)
-        if (auto r = checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most); !r)
-            return r;
+        if (l.value < l.least || l.value > l.most)
+            return checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most);
     for (const TabStop& tab : style.tabs)
         if (auto r =
                 checkLength(where, QStringLiteral("A tab stop"), tab.at, Length::micrometres(1), limits::largestSide);
@@ -134,9 +133,11 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
     return {};
 }
 
-Result<void> validateItem(const Job& job, const Item& item)
+namespace
 {
-    const QString where = QStringLiteral("item “%1”").arg(Problem::quoted(item.name.isEmpty() ? item.id : item.name));
+
+Result<void> checkItem(const Job& job, const QString& where, const Item& item)
+{
     for (const SideAnchor& side : item.sides) {
         if (side.panel < 0 || side.panel >= limits::mostPanels * 2)
             return problem(where,
@@ -149,6 +150,17 @@ Result<void> validateItem(const Job& job, const Item& item)
     if (auto r = checkLook(job, where, item); !r)
         return r;
     return item.kind == ItemKind::Text ? checkText(job, where, item) : Result<void>{};
+}
+
+} // namespace
+
+Result<void> validateItem(const Job& job, const Item& item)
+{
+    if (checkItem(job, {}, item))
+        return {};
+    // Put together only for what is wrong: thousands of items are right at every edit.
+    return checkItem(job, QStringLiteral("item “%1”").arg(Problem::quoted(item.name.isEmpty() ? item.id : item.name)),
+                     item);
 }
 
 } // namespace hinge

@@ -130,18 +130,26 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
     return layout;
 }
 
+/// Sheets that most shops have, fed long edge first.
+const std::vector<Size>& usualSheets()
+{
+    static const std::vector<Size> sheets = [] {
+        std::vector<Size> found;
+        for (const QString& name : {QStringLiteral("A3"), QStringLiteral("SRA3"), QStringLiteral("SRA2"),
+                                    QStringLiteral("SRA1"), QStringLiteral("12 × 18 in"), QStringLiteral("13 × 19 in")})
+            if (const auto size = findPageSize(name))
+                found.push_back(size->size.turned());
+        return found;
+    }();
+    return sheets;
+}
+
 std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper)
 {
-    std::vector<Size> sheets;
-    const auto addSheet = [&sheets](Size s) {
-        if (std::ranges::find(sheets, s) == sheets.end())
-            sheets.push_back(s);
-    };
-    addSheet(job.press.sheet);
-    for (const QString& name : {QStringLiteral("A3"), QStringLiteral("SRA3"), QStringLiteral("SRA2"),
-                                QStringLiteral("SRA1"), QStringLiteral("12 × 18 in"), QStringLiteral("13 × 19 in")})
-        if (const auto size = findPageSize(name))
-            addSheet(size->size.turned()); // fed long edge first
+    std::vector<Size> sheets{job.press.sheet};
+    for (const Size& usual : usualSheets())
+        if (usual != job.press.sheet)
+            sheets.push_back(usual);
     std::vector<SheetLayout> all;
     for (const Size& sheet : sheets) {
         SheetLayout layout = layOutSheet(job, paper, sheet);

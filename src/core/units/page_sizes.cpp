@@ -110,7 +110,7 @@ std::optional<PageSize> findPageSize(const QString& name)
 {
     const QString wanted = name.simplified();
     for (const PageSize& s : pageSizes())
-        if (s.title().compare(wanted, Qt::CaseInsensitive) == 0)
+        if (wanted.startsWith(s.name, Qt::CaseInsensitive) && s.title().compare(wanted, Qt::CaseInsensitive) == 0)
             return s;
     return std::nullopt;
 }
