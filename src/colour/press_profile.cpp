@@ -3,9 +3,11 @@
 
 #include "core/file/links.h"
 #include "core/file/read_limits.h"
+#include "core/units/owned.h"
 
 #include <QFile>
 #include <QFileInfo>
+#include <QResource>
 #include <cmath>
 #include <lcms2.h>
 #include <memory>
@@ -15,10 +17,6 @@ namespace hinge
 {
 namespace
 {
-
-struct CloseProfile {
-    void operator()(void* profile) const { cmsCloseProfile(profile); }
-};
 
 QString description(cmsHPROFILE profile)
 {
@@ -33,14 +31,13 @@ QString description(cmsHPROFILE profile)
 Result<PressProfile> readPressProfile(const QByteArray& icc)
 {
     // Complaints of lcms about damaged profiles are told by our own message.
-    const std::unique_ptr<void, CloseProfile> profile(
-        cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size())));
+    const Owned<void, cmsCloseProfile> profile(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size())));
     if (!profile)
         return problem({}, QStringLiteral("This is no ICC profile, or it is damaged."));
     if (cmsGetDeviceClass(profile.get()) != cmsSigOutputClass || cmsGetColorSpace(profile.get()) != cmsSigCmykData)
         return problem({}, QStringLiteral("This is no profile of a press in four process colours. Ask the printer for "
                                           "the one of the press and paper."));
-    PressProfile out{icc, description(profile.get()), 0};
+    PressProfile out{icc, description(profile.get())};
     if (out.name.isEmpty())
         out.name = QStringLiteral("press profile without a name");
     out.inkLimit = int(std::lround(cmsDetectTAC(profile.get()) / 5)) * 5;
@@ -51,8 +48,15 @@ const PressProfile& shippedPressProfile()
 {
     static const PressProfile shipped = [] {
         QFile file(QStringLiteral(":/hinge/icc/ISOcoated_v2_300_bas.icc"));
-        const auto profile = file.open(QIODevice::ReadOnly) ? readPressProfile(file.readAll()) : Result<PressProfile>{};
-        return profile ? *profile : PressProfile{};
+        auto profile = file.open(QIODevice::ReadOnly) ? readPressProfile(file.readAll()) : Result<PressProfile>{};
+        if (!profile)
+            return PressProfile{};
+        // The program carries it packed: four bytes of its length, then what zlib made of it.
+        const QResource packed(file.fileName());
+        if (packed.compressionAlgorithm() == QResource::ZlibCompression && packed.size() > 4)
+            profile->deflated =
+                QByteArray(reinterpret_cast<const char*>(packed.data()) + 4, qsizetype(packed.size()) - 4);
+        return *profile;
     }();
     return shipped;
 }

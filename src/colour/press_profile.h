@@ -14,6 +14,8 @@ struct PressProfile {
     QString name;   ///< its description
     /// The ink its darkest colours take, in percent of the four together, in whole fives.
     int inkLimit = 0;
+    /// The profile as zlib packs it, where that is at hand; else empty.
+    QByteArray deflated{};
 };
 
 /// Refuses what is no profile of a press in four process colours.

@@ -2,6 +2,7 @@
 #include "colour/screen_colour.h"
 
 #include "colour/press_profile.h"
+#include "core/units/owned.h"
 
 #include <algorithm>
 #include <cmath>
@@ -10,41 +11,75 @@
 namespace hinge
 {
 
+/// Each is made when it is first asked for, which takes a while: a window that shows no proof needs none for it.
 struct ScreenColour::Transforms {
-    cmsHTRANSFORM toScreen = nullptr;       ///< press to sRGB, relative
-    cmsHTRANSFORM toProof = nullptr;        ///< press to sRGB, absolute: the paper has its colour
-    cmsHTRANSFORM toPress = nullptr;        ///< sRGB to press, relative
-    cmsHTRANSFORM pictureToPress = nullptr; ///< the same for pixels
-    cmsHTRANSFORM pictureProof = nullptr;   ///< sRGB to press to sRGB
-
     explicit Transforms(const QByteArray& icc)
+        : press_(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()))), screen_(cmsCreate_sRGBProfile())
     {
-        cmsHPROFILE press = cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()));
-        if (!press)
-            return;
-        cmsHPROFILE screen = cmsCreate_sRGBProfile();
-        constexpr cmsUInt32Number relative = cmsFLAGS_BLACKPOINTCOMPENSATION | cmsFLAGS_NOCACHE;
-        // Relative colorimetric with the paper shown as white: the window draws its own paper.
-        toScreen = cmsCreateTransform(press, TYPE_CMYK_DBL, screen, TYPE_RGB_8, INTENT_RELATIVE_COLORIMETRIC, relative);
-        toProof = cmsCreateTransform(press, TYPE_CMYK_DBL, screen, TYPE_RGB_8, INTENT_ABSOLUTE_COLORIMETRIC,
-                                     cmsFLAGS_NOCACHE);
-        toPress = cmsCreateTransform(screen, TYPE_RGB_8, press, TYPE_CMYK_DBL, INTENT_RELATIVE_COLORIMETRIC, relative);
-        pictureToPress =
-            cmsCreateTransform(screen, TYPE_BGRA_8, press, TYPE_CMYK_8, INTENT_RELATIVE_COLORIMETRIC, relative);
-        pictureProof =
-            cmsCreateProofingTransform(screen, TYPE_BGRA_8, screen, TYPE_BGRA_8, press, INTENT_ABSOLUTE_COLORIMETRIC,
-                                       INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_SOFTPROOFING | relative);
-        cmsCloseProfile(press);
-        cmsCloseProfile(screen);
     }
-    ~Transforms()
+    /// Press to sRGB, relative colorimetric with the paper shown as white: the window draws its own paper. All of them
+    /// are null without a profile.
+    cmsHTRANSFORM toScreen()
     {
-        for (cmsHTRANSFORM t : {toScreen, toProof, toPress, pictureToPress, pictureProof})
-            if (t)
-                cmsDeleteTransform(t);
+        return made(toScreen_, [&] {
+            return cmsCreateTransform(press_.get(), TYPE_CMYK_DBL, screen_.get(), TYPE_RGB_8,
+                                      INTENT_RELATIVE_COLORIMETRIC, relative);
+        });
     }
-    Transforms(const Transforms&) = delete;
-    Transforms& operator=(const Transforms&) = delete;
+    /// Press to sRGB, absolute: the paper has its colour.
+    cmsHTRANSFORM toProof()
+    {
+        return made(toProof_, [&] {
+            return cmsCreateTransform(press_.get(), TYPE_CMYK_DBL, screen_.get(), TYPE_RGB_8,
+                                      INTENT_ABSOLUTE_COLORIMETRIC, cmsFLAGS_NOCACHE);
+        });
+    }
+    /// sRGB to press, relative.
+    cmsHTRANSFORM toPress()
+    {
+        return made(toPress_, [&] {
+            return cmsCreateTransform(screen_.get(), TYPE_RGB_8, press_.get(), TYPE_CMYK_DBL,
+                                      INTENT_RELATIVE_COLORIMETRIC, relative);
+        });
+    }
+    /// The same for pixels.
+    cmsHTRANSFORM pictureToPress()
+    {
+        return made(pictureToPress_, [&] {
+            return cmsCreateTransform(screen_.get(), TYPE_BGRA_8, press_.get(), TYPE_CMYK_8,
+                                      INTENT_RELATIVE_COLORIMETRIC, relative);
+        });
+    }
+    /// sRGB to press to sRGB.
+    cmsHTRANSFORM pictureProof()
+    {
+        return made(pictureProof_, [&] {
+            return cmsCreateProofingTransform(screen_.get(), TYPE_BGRA_8, screen_.get(), TYPE_BGRA_8, press_.get(),
+                                              INTENT_ABSOLUTE_COLORIMETRIC, INTENT_RELATIVE_COLORIMETRIC,
+                                              cmsFLAGS_SOFTPROOFING | relative);
+        });
+    }
+
+private:
+    using Profile = Owned<void, cmsCloseProfile>;
+    using Transform = Owned<void, cmsDeleteTransform>;
+    static constexpr cmsUInt32Number relative = cmsFLAGS_BLACKPOINTCOMPENSATION | cmsFLAGS_NOCACHE;
+
+    template <class Make>
+    cmsHTRANSFORM made(Transform& transform, const Make& make)
+    {
+        if (!transform && press_)
+            transform.reset(make());
+        return transform.get();
+    }
+
+    Profile press_;
+    Profile screen_;
+    Transform toScreen_;
+    Transform toProof_;
+    Transform toPress_;
+    Transform pictureToPress_;
+    Transform pictureProof_;
 };
 
 ScreenColour::ScreenColour() : transforms_(std::make_unique<Transforms>(shippedPressProfile().icc)) {}
@@ -86,7 +121,7 @@ QColor ScreenColour::of(const Cmyk& cmyk, int strength) const
     const quint64 key = keyOf(cmyk, strength, false);
     if (const auto it = known_.constFind(key); it != known_.constEnd())
         return *it;
-    return *known_.insert(key, through(transforms_->toScreen, cmyk, strength));
+    return *known_.insert(key, through(transforms_->toScreen(), cmyk, strength));
 }
 
 QColor ScreenColour::proofOf(const Cmyk& cmyk, int strength) const
@@ -94,7 +129,7 @@ QColor ScreenColour::proofOf(const Cmyk& cmyk, int strength) const
     const quint64 key = keyOf(cmyk, strength, true);
     if (const auto it = known_.constFind(key); it != known_.constEnd())
         return *it;
-    return *known_.insert(key, through(transforms_->toProof, cmyk, strength));
+    return *known_.insert(key, through(transforms_->toProof(), cmyk, strength));
 }
 
 QColor ScreenColour::of(const Job& job, const QString& name, int strength, const InkView& view) const
@@ -128,16 +163,16 @@ QImage ScreenColour::of(const QImage& picture, const InkView& view) const
     for (int y = 0; y < out.height(); ++y) {
         auto* row = reinterpret_cast<QRgb*>(out.scanLine(y));
         if (view.proof) {
-            if (transforms_->pictureProof) {
+            if (transforms_->pictureProof()) {
                 std::vector<QRgb> alpha(row, row + out.width());
-                cmsDoTransform(transforms_->pictureProof, alpha.data(), row, cmsUInt32Number(out.width()));
+                cmsDoTransform(transforms_->pictureProof(), alpha.data(), row, cmsUInt32Number(out.width()));
                 for (int x = 0; x < out.width(); ++x)
                     row[x] = (row[x] & 0x00ffffffU) | (alpha[std::size_t(x)] & 0xff000000U);
             }
             continue;
         }
-        if (transforms_->pictureToPress && channel >= 0)
-            cmsDoTransform(transforms_->pictureToPress, row, inks.data(), cmsUInt32Number(out.width()));
+        if (transforms_->pictureToPress() && channel >= 0)
+            cmsDoTransform(transforms_->pictureToPress(), row, inks.data(), cmsUInt32Number(out.width()));
         for (int x = 0; x < out.width(); ++x) {
             // A picture has nothing on the plates of spot inks; there it leaves the paper blank.
             const int grey = channel < 0 ? 255 : 255 - inks[std::size_t(x) * 4 + std::size_t(channel)];
@@ -150,11 +185,11 @@ QImage ScreenColour::of(const QImage& picture, const InkView& view) const
 
 Cmyk ScreenColour::toPress(const QColor& colour) const
 {
-    if (!transforms_->toPress)
+    if (!transforms_->toPress())
         return {};
     const quint8 in[3] = {quint8(colour.red()), quint8(colour.green()), quint8(colour.blue())};
     double out[4];
-    cmsDoTransform(transforms_->toPress, in, out, 1);
+    cmsDoTransform(transforms_->toPress(), in, out, 1);
     const auto percent = [](double d) { return std::clamp(int(std::lround(d)), 0, 100); };
     return {percent(out[0]), percent(out[1]), percent(out[2]), percent(out[3])};
 }

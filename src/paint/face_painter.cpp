@@ -96,15 +96,55 @@ void addSmallerVersions(ShownPicture& picture)
     }
 }
 
-bool PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& layouts)
+Rect paintedArea(const Item& item, const PlannedItem& placed)
+{
+    Length over = Length::mm(1) + item.stroke.width;
+    if (item.shadow)
+        over += abs(item.shadow->dx) + abs(item.shadow->dy) + item.shadow->blur;
+    for (const Paragraph& p : item.paragraphs) // letters may hang over the edge of their frame
+        over = std::max(over, p.style.size);
+    return placed.frame.grown(over);
+}
+
+bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId& surface, Repaint& out) const
+{
+    const SurfaceContent& before = surfaces_.on(surface);
+    const SurfaceContent& now = job.on(surface);
+    const auto placesBefore = items_.find(surface);
+    if (placesBefore == items_.end() || before.supplied != now.supplied || before.items.size() != now.items.size())
+        return false;
+    const auto& places = plan.itemsOn(surface);
+    std::vector<Rect> areas;
+    for (std::size_t i = 0; i < now.items.size(); ++i) {
+        const Item& was = before.items[i];
+        const Item& is = now.items[i];
+        if (was.id != is.id)
+            return false;
+        if (was == is && placesBefore->second[i] == places[i])
+            continue;
+        // The frames of a text that runs on are set together, wherever they stand.
+        if (is.kind == ItemKind::Text && (!is.next.isEmpty() || is.paragraphs.empty() || was.next != is.next))
+            return false;
+        areas.push_back(paintedArea(was, placesBefore->second[i]));
+        areas.push_back(paintedArea(is, places[i]));
+    }
+    if (!areas.empty())
+        out.areas[surface] = std::move(areas);
+    return true;
+}
+
+Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& layouts)
 {
     (void)layouts.refresh();
-    const bool same = any_ && layouts_ == layouts.revision() && flat_ == plan.paper.flat &&
-                      bleeds_ == plan.paper.bleeds && inks_ == job.inks && styles_ == job.textStyles &&
-                      characterStyles_ == job.characterStyles && grid_ == std::pair(job.gridStart, job.gridStep) &&
-                      overprintBlack_ == job.press.overprintBlack && items_ == plan.items && surfaces_ == job.surfaces;
-    if (same)
-        return false;
+    Repaint out;
+    out.everything = !any_ || layouts_ != layouts.revision() || flat_ != plan.paper.flat ||
+                     bleeds_ != plan.paper.bleeds || inks_ != job.inks || styles_ != job.textStyles ||
+                     characterStyles_ != job.characterStyles || grid_ != std::pair(job.gridStart, job.gridStep) ||
+                     overprintBlack_ != job.press.overprintBlack;
+    if (!out.everything && items_ == plan.items && surfaces_ == job.surfaces)
+        return out;
+    for (const auto& [surface, content] : job.surfaces)
+        out.everything = out.everything || !findChanged(job, plan, surface, out);
     any_ = true;
     layouts_ = layouts.revision();
     flat_ = plan.paper.flat;
@@ -116,7 +156,7 @@ bool PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& lay
     overprintBlack_ = job.press.overprintBlack;
     items_ = plan.items;
     surfaces_ = job.surfaces;
-    return true;
+    return out;
 }
 
 bool FacePainter::leavesPlateAlone(const Work& w, const QString& name, int strength)
@@ -267,9 +307,10 @@ void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& pl
     if (content.supplied)
         paintSupplied(painter, plan.paperOf(surface), *content.supplied, view);
     const auto& places = plan.itemsOn(surface); // in the order of the items
+    const QRectF wanted = painter.clipBoundingRect();
     for (std::size_t i = 0; i < content.items.size(); ++i) {
         const PlannedItem& placed = places[i];
-        if (placed.shown)
+        if (placed.shown && toMm(paintedArea(content.items[i], placed)).intersects(wanted))
             paintItem({painter, job, plan, content.items[i], placed, view});
     }
     painter.restore();

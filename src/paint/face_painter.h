@@ -33,15 +33,25 @@ public:
 /// Makes the smaller versions of a picture.
 void addSmallerVersions(ShownPicture& picture);
 
+/// What of a painting has to be painted anew.
+struct Repaint {
+    bool everything = false;
+    /// Where items were changed, before and after.
+    std::map<SurfaceId, std::vector<Rect>> areas{};
+    [[nodiscard]] bool any() const { return everything || !areas.empty(); }
+};
+
 /// All that decides what is printed; when it is the same, a painting of it can be kept.
 class PrintedState
 {
 public:
-    /// Takes the state over; true when it differs from the one before, or when text is set anew because patterns of
+    /// Takes the state over, and tells what differs from the one before, or where text is set anew because patterns of
     /// hyphenation have come.
-    bool update(const Job& job, const Plan& plan, TextLayoutCache& layouts);
+    Repaint update(const Job& job, const Plan& plan, TextLayoutCache& layouts);
 
 private:
+    /// Of a surface whose items are the same ones in the same order. False when they are not.
+    [[nodiscard]] bool findChanged(const Job& job, const Plan& plan, const SurfaceId& surface, Repaint& out) const;
     Surfaces surfaces_;
     std::vector<Ink> inks_;
     std::vector<NamedStyle> styles_;
@@ -111,6 +121,9 @@ private:
     TextPainter text_;
     PictureSource& pictures_;
 };
+
+/// As far as an item may reach when it is painted: its frame, with stroke, shadow and overhanging letters.
+[[nodiscard]] Rect paintedArea(const Item& item, const PlannedItem& placed);
 
 [[nodiscard]] QRectF toMm(const Rect& r);
 

@@ -56,7 +56,7 @@ void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, double pi
 const QImage& FaceImageCache::image(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface,
                                     bool toTrim, double pixel)
 {
-    if (printed_.update(job, plan, faces.layouts()) || kept_.size() > 6)
+    if (printed_.update(job, plan, faces.layouts()).any() || kept_.size() > 6)
         kept_.clear();
     for (const Kept& kept : kept_)
         if (kept.surface == surface && kept.toTrim == toTrim && kept.pixel == pixel)

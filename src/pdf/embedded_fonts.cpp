@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/embedded_fonts.h"
 
+#include "core/units/owned.h"
 #include "pdf/cff_charset.h"
 #include "pdf/pdf_number.h"
 
@@ -15,14 +16,10 @@ namespace hinge
 namespace
 {
 
-template <class T, void (*release)(T*)>
-struct Release {
-    void operator()(T* p) const { release(p); }
-};
-using SubsetInput = std::unique_ptr<hb_subset_input_t, Release<hb_subset_input_t, hb_subset_input_destroy>>;
-using SubsetPlan = std::unique_ptr<hb_subset_plan_t, Release<hb_subset_plan_t, hb_subset_plan_destroy>>;
-using Face = std::unique_ptr<hb_face_t, Release<hb_face_t, hb_face_destroy>>;
-using Blob = std::unique_ptr<hb_blob_t, Release<hb_blob_t, hb_blob_destroy>>;
+using SubsetInput = Owned<hb_subset_input_t, hb_subset_input_destroy>;
+using SubsetPlan = Owned<hb_subset_plan_t, hb_subset_plan_destroy>;
+using Face = Owned<hb_face_t, hb_face_destroy>;
+using Blob = Owned<hb_blob_t, hb_blob_destroy>;
 
 std::string bytesOf(hb_blob_t* blob)
 {
@@ -208,95 +205,140 @@ Result<void> EmbeddedFonts::embed(QPDF& pdf)
     return {};
 }
 
-Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& subset)
+namespace
+{
+
+/// A font cut down to some of its glyphs, and where these went.
+struct CutFont {
+    SubsetPlan plan;
+    Face face;
+    std::string cff; ///< its outlines, when they are of the kind CFF
+    /// The number each glyph is asked for by in the file: of a CID-keyed font the identifier it keeps, of any other
+    /// its new number.
+    [[nodiscard]] quint32 codeOf(quint32 glyph) const
+    {
+        const quint32 number = hb_map_get(hb_subset_plan_old_to_new_glyph_mapping(plan.get()), glyph);
+        return cids && number < cids->size() ? quint32((*cids)[number]) : number;
+    }
+    std::optional<std::vector<int>> cids;
+};
+
+Result<CutFont> cutFont(const FontFace& face, const std::set<quint32>& wanted)
 {
     const SubsetInput input(hb_subset_input_create_or_fail());
     if (!input)
         return problem(face.name(), QStringLiteral("There is not enough memory to embed this font."));
     hb_set_t* glyphs = hb_subset_input_glyph_set(input.get());
     hb_set_add(glyphs, 0); // .notdef must stay
-    for (const quint32 g : subset.glyphs)
+    for (const quint32 g : wanted)
         hb_set_add(glyphs, g);
     hb_set_t* drop = hb_subset_input_set(input.get(), HB_SUBSET_SETS_DROP_TABLE_TAG);
     for (const char* tag : {"GSUB", "GPOS", "GDEF", "kern"})
         hb_set_add(drop, HB_TAG(tag[0], tag[1], tag[2], tag[3]));
-    const SubsetPlan plan(hb_subset_plan_create_or_fail(face.hbFace(), input.get()));
-    const Face cut(plan ? hb_subset_plan_execute_or_fail(plan.get()) : nullptr);
-    if (!cut)
+    CutFont cut{SubsetPlan(hb_subset_plan_create_or_fail(face.hbFace(), input.get())), {}, {}, {}};
+    cut.face.reset(cut.plan ? hb_subset_plan_execute_or_fail(cut.plan.get()) : nullptr);
+    if (!cut.face)
         return problem(face.name(), QStringLiteral("This font cannot be embedded: its file is damaged."));
-    const hb_map_t* mapping = hb_subset_plan_old_to_new_glyph_mapping(plan.get());
-    const Blob outlines(face.isCff() ? hb_face_reference_table(cut.get(), HB_TAG('C', 'F', 'F', ' '))
-                                     : hb_blob_get_empty());
-    const std::string cff = bytesOf(outlines.get());
-    // A CID-keyed font is asked for glyphs by the identifiers it keeps, any other by their numbers.
-    const auto cids = face.isCff() ? cidsOfCff(cff, int(hb_face_get_glyph_count(cut.get()))) : std::nullopt;
-
-    std::map<quint32, int> widthByNew;
-    std::map<quint32, QString> unicodeByNew;
-    for (const quint32 old : subset.glyphs) {
-        const quint32 number = hb_map_get(mapping, old);
-        const quint32 made = cids && number < cids->size() ? quint32((*cids)[number]) : number;
-        subset.newGlyph[old] = made;
-        subset.width[old] = thousandths(hb_font_get_glyph_h_advance(face.hbFont(), old), face);
-        widthByNew[made] = subset.width[old];
-        if (const auto it = subset.unicode.find(old); it != subset.unicode.end())
-            unicodeByNew[made] = it->second;
-    }
-
-    const QByteArray psName = postScriptName(face);
-    const std::string baseFont = '/' + (subsetTag(subset.glyphs, psName) + '+' + psName).toStdString();
-    QPDFObjectHandle file;
     if (face.isCff()) {
-        file = pdf.newStream(cff);
-        file.getDict().replaceKey("/Subtype", QPDFObjectHandle::newName("/CIDFontType0C"));
-    } else {
-        const Blob whole(hb_face_reference_blob(cut.get()));
-        const std::string bytes = bytesOf(whole.get());
-        file = pdf.newStream(bytes);
-        file.getDict().replaceKey("/Length1", QPDFObjectHandle::newInteger(qint64(bytes.size())));
+        const Blob outlines(hb_face_reference_table(cut.face.get(), HB_TAG('C', 'F', 'F', ' ')));
+        cut.cff = bytesOf(outlines.get());
+        cut.cids = cidsOfCff(cut.cff, int(hb_face_get_glyph_count(cut.face.get())));
     }
+    return cut;
+}
 
+/// The font program (ISO 32000-1, 9.9).
+QPDFObjectHandle fontFile(QPDF& pdf, const FontFace& face, const CutFont& cut)
+{
+    if (face.isCff()) {
+        QPDFObjectHandle file = pdf.newStream(cut.cff);
+        file.getDict().replaceKey("/Subtype", QPDFObjectHandle::newName("/CIDFontType0C"));
+        return file;
+    }
+    const Blob whole(hb_face_reference_blob(cut.face.get()));
+    const std::string bytes = bytesOf(whole.get());
+    QPDFObjectHandle file = pdf.newStream(bytes);
+    file.getDict().replaceKey("/Length1", QPDFObjectHandle::newInteger(qint64(bytes.size())));
+    return file;
+}
+
+/// ISO 32000-1, 9.8: what a reader would need to set something like it.
+QPDFObjectHandle descriptorOf(QPDF& pdf, const FontFace& face, const std::string& baseFont,
+                              const QPDFObjectHandle& file)
+{
     QPDFObjectHandle descriptor = QPDFObjectHandle::newDictionary();
-    const auto box = boundingBox(face);
     descriptor.replaceKey("/Type", QPDFObjectHandle::newName("/FontDescriptor"));
     descriptor.replaceKey("/FontName", QPDFObjectHandle::newName(baseFont));
     descriptor.replaceKey("/Flags", QPDFObjectHandle::newInteger(4)); // symbolic: codes are glyph numbers
-    QPDFObjectHandle boxArray = QPDFObjectHandle::newArray();
-    for (const int v : box)
-        boxArray.appendItem(QPDFObjectHandle::newInteger(v));
-    descriptor.replaceKey("/FontBBox", boxArray);
-    descriptor.replaceKey("/ItalicAngle",
-                          QPDFObjectHandle::newInteger(face.name().contains(QStringLiteral("Italic")) ? -12 : 0));
+    QPDFObjectHandle box = QPDFObjectHandle::newArray();
+    for (const int v : boundingBox(face))
+        box.appendItem(QPDFObjectHandle::newInteger(v));
+    descriptor.replaceKey("/FontBBox", box);
+    const double slant = double(hb_style_get_value(face.hbFont(), HB_STYLE_TAG_SLANT_ANGLE));
+    descriptor.replaceKey("/ItalicAngle", QPDFObjectHandle::newInteger(std::lround(slant)));
     descriptor.replaceKey("/Ascent", QPDFObjectHandle::newInteger(thousandths(face.ascender(), face)));
     descriptor.replaceKey("/Descent", QPDFObjectHandle::newInteger(thousandths(face.descender(), face)));
-    descriptor.replaceKey("/CapHeight", QPDFObjectHandle::newInteger(box[3]));
-    descriptor.replaceKey("/StemV", QPDFObjectHandle::newInteger(80));
+    hb_position_t capitals = 0;
+    hb_ot_metrics_get_position_with_fallback(face.hbFont(), HB_OT_METRICS_TAG_CAP_HEIGHT, &capitals);
+    descriptor.replaceKey("/CapHeight", QPDFObjectHandle::newInteger(thousandths(capitals, face)));
+    // No table of a font says it; stems grow with the weight, from about 50 for a light to 180 for a black one.
+    const double weight = double(hb_style_get_value(face.hbFont(), HB_STYLE_TAG_WEIGHT));
+    descriptor.replaceKey("/StemV", QPDFObjectHandle::newInteger(std::lround(weight / 5)));
     descriptor.replaceKey(face.isCff() ? "/FontFile3" : "/FontFile2", file);
+    return pdf.makeIndirectObject(descriptor);
+}
 
+/// The descendant font (ISO 32000-1, 9.7.4), with the advances of its glyphs in thousandths of the size.
+QPDFObjectHandle cidFont(QPDF& pdf, const FontFace& face, const std::string& baseFont,
+                         const QPDFObjectHandle& descriptor, const std::map<quint32, int>& widths)
+{
     QPDFObjectHandle cid = QPDFObjectHandle::newDictionary();
     cid.replaceKey("/Type", QPDFObjectHandle::newName("/Font"));
     cid.replaceKey("/Subtype", QPDFObjectHandle::newName(face.isCff() ? "/CIDFontType0" : "/CIDFontType2"));
     cid.replaceKey("/BaseFont", QPDFObjectHandle::newName(baseFont));
     cid.replaceKey("/CIDSystemInfo",
                    QPDFObjectHandle::parse("<< /Registry (Adobe) /Ordering (Identity) /Supplement 0 >>"));
-    cid.replaceKey("/FontDescriptor", pdf.makeIndirectObject(descriptor));
+    cid.replaceKey("/FontDescriptor", descriptor);
     cid.replaceKey("/DW", QPDFObjectHandle::newInteger(0));
-    QPDFObjectHandle widths = QPDFObjectHandle::newArray();
-    for (const auto& [glyph, width] : widthByNew) {
-        widths.appendItem(QPDFObjectHandle::newInteger(glyph));
-        widths.appendItem(QPDFObjectHandle::newArray({QPDFObjectHandle::newInteger(width)}));
+    QPDFObjectHandle list = QPDFObjectHandle::newArray();
+    for (const auto& [glyph, width] : widths) {
+        list.appendItem(QPDFObjectHandle::newInteger(glyph));
+        list.appendItem(QPDFObjectHandle::newArray({QPDFObjectHandle::newInteger(width)}));
     }
-    cid.replaceKey("/W", widths);
+    cid.replaceKey("/W", list);
     if (!face.isCff())
         cid.replaceKey("/CIDToGIDMap", QPDFObjectHandle::newName("/Identity"));
+    return pdf.makeIndirectObject(cid);
+}
+
+} // namespace
+
+Result<void> EmbeddedFonts::embedOne(QPDF& pdf, const FontFace& face, Subset& subset)
+{
+    const auto cut = cutFont(face, subset.glyphs);
+    if (!cut)
+        return tl::unexpected(cut.error());
+    std::map<quint32, int> widths;
+    std::map<quint32, QString> texts;
+    for (const quint32 glyph : subset.glyphs) {
+        const quint32 code = cut->codeOf(glyph);
+        subset.newGlyph[glyph] = code;
+        subset.width[glyph] = thousandths(hb_font_get_glyph_h_advance(face.hbFont(), glyph), face);
+        widths[code] = subset.width[glyph];
+        if (const auto it = subset.unicode.find(glyph); it != subset.unicode.end())
+            texts[code] = it->second;
+    }
+    const QByteArray psName = postScriptName(face);
+    const std::string baseFont = '/' + (subsetTag(subset.glyphs, psName) + '+' + psName).toStdString();
+    const QPDFObjectHandle descriptor = descriptorOf(pdf, face, baseFont, fontFile(pdf, face, *cut));
 
     QPDFObjectHandle font = QPDFObjectHandle::newDictionary();
     font.replaceKey("/Type", QPDFObjectHandle::newName("/Font"));
     font.replaceKey("/Subtype", QPDFObjectHandle::newName("/Type0"));
     font.replaceKey("/BaseFont", QPDFObjectHandle::newName(baseFont));
     font.replaceKey("/Encoding", QPDFObjectHandle::newName("/Identity-H"));
-    font.replaceKey("/DescendantFonts", QPDFObjectHandle::newArray({pdf.makeIndirectObject(cid)}));
-    font.replaceKey("/ToUnicode", pdf.newStream(toUnicodeMap(unicodeByNew)));
+    font.replaceKey("/DescendantFonts", QPDFObjectHandle::newArray({cidFont(pdf, face, baseFont, descriptor, widths)}));
+    font.replaceKey("/ToUnicode", pdf.newStream(toUnicodeMap(texts)));
     subset.font = pdf.makeIndirectObject(font);
     return {};
 }

@@ -81,7 +81,7 @@ void addFlatPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle&
 }
 
 /// The matrix that lays a form on its place, y up. The form's origin is the lower left corner of the trim.
-QByteArray placeMatrix(const SheetSlot& place, Size sheet)
+QPDFMatrix placeMatrix(const SheetSlot& place, Size sheet)
 {
     const bool lies = place.turn == Turn::Quarter || place.turn == Turn::ThreeQuarters;
     const Length height = lies ? place.trim.w : place.trim.h;
@@ -90,9 +90,8 @@ QByteArray placeMatrix(const SheetSlot& place, Size sheet)
     const Point across = onSheet(place, {some, height});
     const Point up = onSheet(place, {Length(), height - some});
     const auto share = [&](Length l) { return double(l.count()) / double(some.count()); };
-    return pdfNumbers(share(across.x - corner.x), -share(across.y - corner.y), share(up.x - corner.x),
-                      -share(up.y - corner.y), corner.x.toPoints(), (sheet.h - corner.y).toPoints()) +
-           "cm";
+    return {share(across.x - corner.x), -share(across.y - corner.y), share(up.x - corner.x),
+            -share(up.y - corner.y),    corner.x.toPoints(),         (sheet.h - corner.y).toPoints()};
 }
 
 void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle& form)
@@ -102,7 +101,7 @@ void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle
     const auto& places = front ? layout.front : layout.back;
     QByteArray content;
     for (const SheetSlot& place : places)
-        content += "q " + placeMatrix(place, layout.sheet) + " /Face Do Q\n";
+        content += "q " + concatenated(placeMatrix(place, layout.sheet)) + "/Face Do Q\n";
     content +=
         drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), layout.sheet.h);
     const double w = layout.sheet.w.toPoints();

@@ -129,11 +129,9 @@ Result<void> FaceComposer::addSupplied(Content& content, const SurfaceId& surfac
         return tl::unexpected(page.error());
     const Size trim = page->boxes.facts().trim;
     const Point corner = suppliedCorner(paper().flat, trim);
-    const auto m = page->boxes.toUprightTrim();
-    const double x = corner.x.toPoints();
-    const double y = (paper().flat.h - corner.y - trim.h).toPoints();
-    content.operators += "q " + rectangle(bleedOf(paper(), surface.face)) + "W n\n" +
-                         pdfNumbers(m[0], m[1], m[2], m[3], m[4] + x, m[5] + y) + "cm " +
+    QPDFMatrix place(1, 0, 0, 1, corner.x.toPoints(), (paper().flat.h - corner.y - trim.h).toPoints());
+    place.concat(page->boxes.toUprightTrim());
+    content.operators += "q " + rectangle(bleedOf(paper(), surface.face)) + "W n\n" + concatenated(place) +
                          useObject(content, page->form) + " Do Q\n";
     return {};
 }
@@ -149,13 +147,11 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         const QSizeF size = page->boxes.uprightTrim();
         const Rect area = pictureArea(placed.frame, item.fit, item.crop, size.width() / size.height());
         const double scale = area.w.toPoints() / size.width();
-        const auto m = page->boxes.toUprightTrim();
         const double x = area.x.toPoints();
         const double y = (paper().flat.h - area.bottom()).toPoints();
         // The trim of the page is the picture; its bleed would show beyond a frame that it lies in whole.
-        content.operators += rectangle(area) + "W n\n" + pdfNumbers(scale, 0, 0, scale, x, y) + "cm " +
-                             pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm " + useObject(content, page->form) +
-                             " Do\n";
+        content.operators += rectangle(area) + "W n\n" + concatenated({scale, 0, 0, scale, x, y}) +
+                             concatenated(page->boxes.toUprightTrim()) + useObject(content, page->form) + " Do\n";
     } else {
         auto picture = pictures_.find(file);
         if (picture == pictures_.end()) {
@@ -169,8 +165,8 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         content.operators += pdfNumbers(area.w.toPoints(), 0, 0, area.h.toPoints(), area.x.toPoints(),
                                         (paper().flat.h - area.bottom()).toPoints()) +
                              "cm ";
-        if (const auto& m = picture->second.upright; m != std::array<double, 6>{1, 0, 0, 1, 0, 0})
-            content.operators += pdfNumbers(m[0], m[1], m[2], m[3], m[4], m[5]) + "cm ";
+        if (picture->second.upright != QPDFMatrix())
+            content.operators += concatenated(picture->second.upright);
         content.operators += useObject(content, picture->second.object) + " Do\n";
     }
     content.operators += "Q\n";

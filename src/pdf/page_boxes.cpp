@@ -28,7 +28,7 @@ QSizeF PageBoxes::uprightTrim() const
     return rotate % 180 == 0 ? size : size.transposed();
 }
 
-std::array<double, 6> PageBoxes::toUprightTrim() const
+QPDFMatrix PageBoxes::toUprightTrim() const
 {
     const double u = userUnit;
     const double l = trim.left() * u;

@@ -4,6 +4,7 @@
 #include "core/file/file_facts.h"
 
 #include <QRectF>
+#include <qpdf/QPDFMatrix.hh>
 #include <qpdf/QPDFPageObjectHelper.hh>
 
 namespace hinge
@@ -28,7 +29,7 @@ struct PageBoxes {
     [[nodiscard]] QSizeF uprightTrim() const;
     /// From page space to a space whose origin is the lower left corner of the upright trim, in points:
     /// the six numbers of a PDF matrix. Rotation and UserUnit are baked in.
-    [[nodiscard]] std::array<double, 6> toUprightTrim() const;
+    [[nodiscard]] QPDFMatrix toUprightTrim() const;
     [[nodiscard]] PageFacts facts() const;
 };
 

@@ -3,6 +3,8 @@
 
 #include <QByteArray>
 #include <cmath>
+#include <qpdf/QPDFMatrix.hh>
+#include <qpdf/QUtil.hh>
 
 namespace hinge
 {
@@ -11,14 +13,9 @@ namespace hinge
 /// The last of five decimals of a point is four millionths of a millimetre: far below anything that shows.
 [[nodiscard]] inline QByteArray pdfNumber(double value)
 {
-    if (std::abs(value) < 0.000005)
-        return QByteArrayLiteral("0");
-    QByteArray s = QByteArray::number(value, 'f', 5);
-    while (s.endsWith('0'))
-        s.chop(1);
-    if (s.endsWith('.'))
-        s.chop(1);
-    return s;
+    // Rounded to nothing it would be written as "-0" by half of them.
+    return std::abs(value) < 0.000005 ? QByteArrayLiteral("0")
+                                      : QByteArray::fromStdString(QUtil::double_to_string(value, 5));
 }
 
 /// Numbers separated and followed by a space.
@@ -28,6 +25,12 @@ template <class... Numbers>
     QByteArray s;
     ((s += pdfNumber(double(values)) + ' '), ...);
     return s;
+}
+
+/// The operator that has all that follows go through a matrix.
+[[nodiscard]] inline QByteArray concatenated(const QPDFMatrix& m)
+{
+    return pdfNumbers(m.a, m.b, m.c, m.d, m.e, m.f) + "cm ";
 }
 
 } // namespace hinge

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/picture_object.h"
 
+#include "core/units/owned.h"
 #include "pdf/jpeg_file.h"
 #include "pdf/pixel_file.h"
 
@@ -206,17 +207,16 @@ QPDFObjectHandle srgbColourSpace(QPDF& pdf)
     static const std::string key = "/HingeSRGB";
     if (root.hasKey(key))
         return root.getKey(key);
-    cmsHPROFILE profile = cmsCreate_sRGBProfile();
-    cmsSetProfileVersion(profile,
+    const Owned<void, cmsCloseProfile> profile(cmsCreate_sRGBProfile());
+    cmsSetProfileVersion(profile.get(),
                          2.1); // PDF 1.6 knows versions up to 4.1 (ISO 32000-1, table 66); every reader knows this one
     cmsUInt32Number size = 0;
     std::string bytes;
-    if (profile && cmsSaveProfileToMem(profile, nullptr, &size)) {
+    if (profile && cmsSaveProfileToMem(profile.get(), nullptr, &size)) {
         bytes.resize(size);
-        if (!cmsSaveProfileToMem(profile, bytes.data(), &size))
+        if (!cmsSaveProfileToMem(profile.get(), bytes.data(), &size))
             bytes.clear();
     }
-    cmsCloseProfile(profile);
     if (bytes.empty())
         throw std::bad_alloc();
     QPDFObjectHandle stream = pdf.newStream(bytes);

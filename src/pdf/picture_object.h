@@ -3,8 +3,7 @@
 
 #include "core/units/result.h"
 #include "pdf/large_stream.h"
-
-#include <array>
+#include <qpdf/QPDFMatrix.hh>
 
 namespace hinge
 {
@@ -14,7 +13,7 @@ struct PictureObject {
     QPDFObjectHandle object;
     double ratio = 1; ///< width to height, standing upright
     /// Where the corners of the unit square go so that it stands upright: six numbers of a PDF matrix.
-    std::array<double, 6> upright{1, 0, 0, 1, 0, 0};
+    QPDFMatrix upright;
 };
 
 /// JPEG data goes in byte for byte, CMYK stays CMYK (with the Decode array that Adobe's inverted files need); rows of

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/picture_preview.h"
 
+#include "core/units/owned.h"
 #include "pdf/jpeg_file.h"
 #include "pdf/pixel_file.h"
 
@@ -18,14 +19,8 @@ namespace hinge
 namespace
 {
 
-struct CloseProfile {
-    void operator()(void* profile) const { cmsCloseProfile(profile); }
-};
-using Profile = std::unique_ptr<void, CloseProfile>;
-struct DeleteTransform {
-    void operator()(void* transform) const { cmsDeleteTransform(transform); }
-};
-using Transform = std::unique_ptr<void, DeleteTransform>;
+using Profile = Owned<void, cmsCloseProfile>;
+using Transform = Owned<void, cmsDeleteTransform>;
 
 tl::unexpected<Problem> noMemory(const QString& path)
 {
@@ -45,8 +40,7 @@ Profile profileOf(PixelColour colour, const QByteArray& own, const QByteArray& p
     if (colour == PixelColour::Cmyk)
         return profileFrom(press);
     if (colour == PixelColour::Gray) {
-        const std::unique_ptr<cmsToneCurve, decltype(&cmsFreeToneCurve)> gamma(cmsBuildGamma(nullptr, 2.2),
-                                                                               cmsFreeToneCurve);
+        const Owned<cmsToneCurve, cmsFreeToneCurve> gamma(cmsBuildGamma(nullptr, 2.2));
         return Profile(cmsCreateGrayProfile(cmsD50_xyY(), gamma.get()));
     }
     return Profile(cmsCreate_sRGBProfile());
@@ -65,7 +59,7 @@ QImage upright(const QImage& image, int orientation)
     if (orientation == 1)
         return image;
     const auto m = uprightMatrix(orientation);
-    return image.transformed(QTransform(m[0], -m[1], -m[2], m[3], 0, 0)); // images count downward
+    return image.transformed(QTransform(m.a, -m.b, -m.c, m.d, 0, 0)); // images count downward
 }
 
 cmsUInt32Number formatOf(const PixelInfo& info)

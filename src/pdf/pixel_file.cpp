@@ -2,6 +2,7 @@
 #include "pdf/pixel_file.h"
 
 #include "core/file/read_limits.h"
+#include "core/units/owned.h"
 #include "pdf/png_file.h"
 #include "pdf/tiff_file.h"
 
@@ -33,7 +34,7 @@ Result<void> readPixelRows(const QString& path, const PixelInfo& info, int step,
     return isPng(headOf(path)) ? readPngRows(path, info, step, row) : readTiffRows(path, info, step, row);
 }
 
-std::array<double, 6> uprightMatrix(int orientation)
+QPDFMatrix uprightMatrix(int orientation)
 {
     switch (orientation) {
     case 2: return {-1, 0, 0, 1, 1, 0};
@@ -64,13 +65,11 @@ bool profileFits(const QByteArray& icc, int channels)
 {
     if (icc.size() < 128 || icc.size() > limits::largestProfile)
         return false;
-    cmsHPROFILE profile = cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size()));
+    const Owned<void, cmsCloseProfile> profile(cmsOpenProfileFromMem(icc.constData(), cmsUInt32Number(icc.size())));
     if (!profile)
         return false;
-    const bool fits = int(cmsChannelsOf(cmsGetColorSpace(profile))) == channels &&
-                      cmsGetColorSpace(profile) != cmsSigLabData && cmsGetColorSpace(profile) != cmsSigXYZData;
-    cmsCloseProfile(profile);
-    return fits;
+    const cmsColorSpaceSignature space = cmsGetColorSpace(profile.get());
+    return int(cmsChannelsOf(space)) == channels && space != cmsSigLabData && space != cmsSigXYZData;
 }
 
 void takeProfile(PixelInfo& info, const QByteArray& icc)

@@ -5,8 +5,8 @@
 #include "core/units/result.h"
 
 #include <QByteArray>
-#include <array>
 #include <functional>
+#include <qpdf/QPDFMatrix.hh>
 
 namespace hinge
 {
@@ -55,7 +55,7 @@ using PixelRow = std::function<bool(int y, const uchar* colour, const uchar* alp
 [[nodiscard]] bool hasPixelRows(const QByteArray& head);
 
 /// Where the corners of a unit square go when a stored picture is stood upright: the six numbers of a PDF matrix, y up.
-[[nodiscard]] std::array<double, 6> uprightMatrix(int orientation);
+[[nodiscard]] QPDFMatrix uprightMatrix(int orientation);
 
 /// What is wrong with a size, if it is beyond the limits.
 [[nodiscard]] Result<void> checkPixelLimits(const QString& path, qint64 width, qint64 height, int bits);

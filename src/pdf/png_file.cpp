@@ -2,6 +2,7 @@
 #include "pdf/png_file.h"
 
 #include "core/file/read_limits.h"
+#include "core/units/owned.h"
 
 #include <QColorSpace>
 #include <QFile>
@@ -21,10 +22,6 @@ Problem damaged(const QString& path)
 {
     return {path, QStringLiteral("The PNG is damaged and cannot be read. Ask for it again.")};
 }
-
-struct CloseFile {
-    void operator()(std::FILE* file) const { std::fclose(file); }
-};
 
 /// libpng and the file it reads. Its errors come back as false; nothing with a destructor may live inside what
 /// `guarded` runs.
@@ -63,7 +60,7 @@ public:
     png_infop info_ = nullptr;
 
 private:
-    std::unique_ptr<std::FILE, CloseFile> file_;
+    Owned<std::FILE, std::fclose> file_;
     bool ok_ = false;
 };
 

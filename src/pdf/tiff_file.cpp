@@ -2,6 +2,7 @@
 #include "pdf/tiff_file.h"
 
 #include "core/file/read_limits.h"
+#include "core/units/owned.h"
 
 #include <QFile>
 #include <QFileInfo>
@@ -16,10 +17,7 @@ namespace hinge
 namespace
 {
 
-struct Close {
-    void operator()(TIFF* tiff) const { TIFFClose(tiff); }
-};
-using Tiff = std::unique_ptr<TIFF, Close>;
+using Tiff = Owned<TIFF, TIFFClose>;
 
 Tiff openTiff(const QString& path)
 {

@@ -2,6 +2,7 @@
 #include "typeset/code_symbol.h"
 
 #include "core/job/contact_card.h"
+#include "core/units/owned.h"
 
 #include <algorithm>
 #include <memory>
@@ -12,10 +13,7 @@ namespace hinge
 namespace
 {
 
-struct Release {
-    void operator()(zint_symbol* symbol) const { ZBarcode_Delete(symbol); }
-};
-using Symbol = std::unique_ptr<zint_symbol, Release>;
+using Symbol = Owned<zint_symbol, ZBarcode_Delete>;
 
 /// The last digit of a 13-digit article number (GS1 General Specifications, 7.9): weights 1 and 3 in turn.
 int checkDigit(const QString& twelve)

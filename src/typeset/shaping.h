@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/units/owned.h"
 #include "typeset/font_library.h"
 
 #include <hb.h>
@@ -12,13 +13,9 @@
 namespace hinge
 {
 
-template <class T, void (*release)(T*)>
-struct Release {
-    void operator()(T* p) const { release(p); }
-};
-using ShapingBuffer = std::unique_ptr<hb_buffer_t, Release<hb_buffer_t, hb_buffer_destroy>>;
-using Bidi = std::unique_ptr<UBiDi, Release<UBiDi, ubidi_close>>;
-using BreakIterator = std::unique_ptr<UBreakIterator, Release<UBreakIterator, ubrk_close>>;
+using ShapingBuffer = Owned<hb_buffer_t, hb_buffer_destroy>;
+using Bidi = Owned<UBiDi, ubidi_close>;
+using BreakIterator = Owned<UBreakIterator, ubrk_close>;
 
 /// In points: frames come from exact lengths, glyphs from floating point.
 inline constexpr double hair = 0.01;

@@ -530,6 +530,44 @@ private Q_SLOTS:
         job.pages.plusCover = true;
         QCOMPARE(testing::planned(job).runs.size(), std::size_t(2));
     }
+
+    void fourMillimetresAreStapledAndNoMore()
+    {
+        // Common practice: a stapling machine closes 3 to 5 mm; the check stands at 4.
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.plusCover = false;
+        job.stock.measuredCaliper = Length::micrometres(100);
+        job.pages.count = 80; // 40 leaves
+        QVERIFY(!testing::hasFinding(testing::planned(job).findings, "booklet.thick"));
+        job.pages.count = 84;
+        QVERIFY(testing::hasFinding(testing::planned(job).findings, "booklet.thick"));
+    }
+
+    void aPileIsTrimmedFromWhereItBegins()
+    {
+        const auto leaf = [](double x) {
+            PileLeaf l;
+            l.place = {Length::nearestMm(x), Length(), len("100"), len("150")};
+            return l;
+        };
+        const Pile cut = trimmed({leaf(1), leaf(0)}, PileSide::Left, len("3"));
+        COMPARE_MM(cut[0].place.x, 3);
+        COMPARE_MM(cut[1].place.x, 3);
+        COMPARE_MM(cut[0].place.w, 98);
+    }
+
+    void partsCutTheOtherWayAreNotCutTogether()
+    {
+        const auto halves = [](Axis lines) {
+            return CutNode::cut(lines, {{len("50"), CutNode::ofPiece(0)}, {len("50"), CutNode::ofPiece(1)}});
+        };
+        const CutNode alike =
+            CutNode::cut(Axis::Vertical, {{len("100"), halves(Axis::Vertical)}, {len("100"), halves(Axis::Vertical)}});
+        QCOMPARE(pileCutsIn(alike), 2); // the halves are piled
+        const CutNode crossed = CutNode::cut(
+            Axis::Vertical, {{len("100"), halves(Axis::Vertical)}, {len("100"), halves(Axis::Horizontal)}});
+        QCOMPARE(pileCutsIn(crossed), 3);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestBinding)

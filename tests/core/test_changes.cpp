@@ -330,6 +330,22 @@ private Q_SLOTS:
         becomeKind(job, PieceKind::Book);
         COMPARE_MM(job.pages.bindingClearance, 20);
     }
+
+    void whatWasNotFoldedGetsTheUsualFold()
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.fold.scheme = FoldScheme::Zigzag;
+        job.fold.panels = 5;
+        becomeKind(job, PieceKind::Leaflet);
+        QCOMPARE(job.fold, newPiece(PieceKind::Leaflet).fold);
+        // A leaflet keeps its fold as a leaflet, and gives it up as a card, which is folded once.
+        job.fold.scheme = FoldScheme::Zigzag;
+        const Fold zigzag = job.fold;
+        becomeKind(job, PieceKind::Leaflet);
+        QCOMPARE(job.fold, zigzag);
+        becomeKind(job, PieceKind::Card);
+        QCOMPARE(job.fold, newPiece(PieceKind::Card).fold);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestChanges)

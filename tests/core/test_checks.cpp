@@ -491,6 +491,45 @@ private Q_SLOTS:
         const Plan plan = testing::planned(testing::a4Roll());
         QVERIFY(testing::planned(with(tint(mm(20, 20, 40, 40), plan))).findings.empty());
     }
+
+    void matterIsMovedIntoThePanelItStandsOn()
+    {
+        // Its middle stands on the second panel, where live matter begins 3 mm from the fold at 97 mm.
+        const Plan plan = testing::planned(testing::a4Roll());
+        const Job job = with(text(mm(98, 40, 32, 30), plan));
+        const auto findings = testing::planned(job).findings;
+        const auto it = std::ranges::find(findings, QLatin1String("text.unsafe"), &Finding::code);
+        QVERIFY(it != findings.end());
+        const Plan after = testing::planned(settled(job, *it));
+        COMPARE_MM(after.itemsOn(Face::Outside)[0].frame.x, 100);
+        COMPARE_MM(after.itemsOn(Face::Outside)[0].frame.right(), 130);
+    }
+
+    void theNearestNeighbourIsTheOneTheGapIsClosedTo()
+    {
+        const Plan plan = testing::planned(testing::a4Roll());
+        for (const bool nearFirst : {true, false}) {
+            Job job = with(tint(mm(20, 20, 40, 40), plan));
+            Item close = tint(mm(60.2, 20, 20, 19), plan);
+            close.id = QStringLiteral("close");
+            Item further = tint(mm(60.4, 41, 20, 19), plan);
+            further.id = QStringLiteral("further");
+            job.edit(Face::Outside).items.push_back(nearFirst ? close : further);
+            job.edit(Face::Outside).items.push_back(nearFirst ? further : close);
+            const auto findings = testing::planned(job).findings;
+            const auto it = std::ranges::find_if(findings, [&](const Finding& f) {
+                return f.code == QLatin1String("sliver") && f.itemId == job.on(Face::Outside).items[0].id;
+            });
+            QVERIFY(it != findings.end());
+            COMPARE_MM(it->target, 60.2);
+        }
+        // Half a millimetre is still a flaw.
+        Job job = with(tint(mm(20, 20, 40, 40), plan));
+        Item beside = tint(mm(60.5, 20, 20, 40), plan);
+        beside.id = QStringLiteral("beside");
+        job.edit(Face::Outside).items.push_back(beside);
+        QVERIFY(testing::hasFinding(testing::planned(job).findings, "sliver"));
+    }
 };
 
 QTEST_GUILESS_MAIN(TestChecks)

@@ -697,6 +697,20 @@ private Q_SLOTS:
         QVERIFY(!refused);
         QVERIFY(refused.error().message.endsWith(u'.'));
     }
+
+    void onlyWhatIsPaintedHasAnInk()
+    {
+        const Job job = testing::a4Roll();
+        Item shape = item("s", ItemKind::Shape, mm(10, 10, 20, 20), testing::planned(job).paper);
+        shape.ink = QStringLiteral("Black");
+        QCOMPARE(inksOf(job, shape).size(), std::size_t(1));
+        shape.ink.clear();
+        QVERIFY(inksOf(job, shape).empty());
+        Item picture = shape;
+        picture.kind = ItemKind::Picture;
+        picture.ink = QStringLiteral("Black"); // a value of another kind of item, which counts for nothing
+        QVERIFY(inksOf(job, picture).empty());
+    }
 };
 
 QTEST_GUILESS_MAIN(TestContent)

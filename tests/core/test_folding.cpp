@@ -408,6 +408,20 @@ private Q_SLOTS:
             RC_ASSERT(!paper->closing.spare || *paper->closing.spare > Length());
         });
     }
+
+    void aFoldClosesAroundWhatLiesInIt()
+    {
+        // Three columns, the last one 3 mm narrower: it is folded over first, the first one over both. What lies in the
+        // second fold ends 3 mm from its crease.
+        FoldedSheet sheet({Length::mm(100), Length::mm(100), Length::mm(97)}, {Length::mm(210)});
+        const FoldEvent first = sheet.fold({Axis::Vertical, 2, LineSide::After, FoldWay::Over});
+        QCOMPARE(first.layersInside, 0);
+        const FoldEvent second = sheet.fold({Axis::Vertical, 1, LineSide::Before, FoldWay::Over});
+        QCOMPARE(second.layersInside, 1);
+        QCOMPARE(second.enclosed.size(), std::size_t(1));
+        QCOMPARE(second.enclosed[0].column, 2);
+        COMPARE_MM(second.enclosed[0].gap, 3);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestFolding)

@@ -171,6 +171,30 @@ private Q_SLOTS:
             QVERIFY2(counted == 1 || (counted == 2 && f.code == QStringLiteral("supplied.bleed")), qPrintable(code));
         }
     }
+
+    void theFlapsOfAGateOpenTogether()
+    {
+        // Both flaps of a gate open at the same time, as a pair of doors does (a fact of the trade).
+        Job job = newLeaflet();
+        job.fold.scheme = FoldScheme::Gate;
+        job.fold.panels = 3;
+        job.fold.coverPanel = usualFront(job.fold, false);
+        const Plan plan = testing::planned(job);
+        bool ajar = false;
+        for (const double openness : {0.2, 0.4, 0.5, 0.6, 0.8}) {
+            const auto poses = openedPiece(plan.paper, openness);
+            QCOMPARE(poses.size(), std::size_t(3));
+            const auto highest = [&](std::size_t i) {
+                double z = 0;
+                for (const Point3& c : poses[i].corners)
+                    z = std::max(z, std::abs(c.z - poses[1].corners[0].z));
+                return z;
+            };
+            QVERIFY2(std::abs(highest(0) - highest(2)) < 0.5, qPrintable(QString::number(openness)));
+            ajar = ajar || highest(0) > 20;
+        }
+        QVERIFY(ajar);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestOpening)

@@ -434,6 +434,28 @@ private Q_SLOTS:
                 stock.name.contains(QStringLiteral(" lb ")))
                 QVERIFY2(typed && *typed == stock.grammage, qPrintable(stock.name));
     }
+
+    void aHingeScoreIsAFigureWhereThereIsOne()
+    {
+        Job job = newPiece(PieceKind::Cover);
+        job.cover.hinge = testing::len("7");
+        const Figure* hinge = nullptr;
+        const Plan with = testing::planned(job);
+        hinge = with.findFigure(QStringLiteral("hinge"));
+        QVERIFY(hinge);
+        job.cover.hinge = Length();
+        QVERIFY(!testing::planned(job).findFigure(QStringLiteral("hinge")));
+    }
+
+    void gatesOfHeavierPaperWantMoreRoom()
+    {
+        // Common practice: 1 mm a flap up to 120 g/m2, 1.5 mm above.
+        Stock stock;
+        stock.grammage = 120;
+        COMPARE_MM(stock.gateAllowance(), 1);
+        stock.grammage = 121;
+        COMPARE_MM(stock.gateAllowance(), 1.5);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestPieces)

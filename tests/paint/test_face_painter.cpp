@@ -107,11 +107,11 @@ private Q_SLOTS:
         for (const auto& c : changes) {
             PrintedState state;
             TextLayoutCache layouts(FontLibrary::shipped());
-            QVERIFY(state.update(job, testing::planned(job), layouts));
+            QVERIFY(state.update(job, testing::planned(job), layouts).any());
             Job changed = job;
             c.change(changed);
-            QVERIFY2(state.update(changed, testing::planned(changed), layouts) == c.due, c.what);
-            QVERIFY2(!state.update(changed, testing::planned(changed), layouts), c.what);
+            QVERIFY2(state.update(changed, testing::planned(changed), layouts).any() == c.due, c.what);
+            QVERIFY2(!state.update(changed, testing::planned(changed), layouts).any(), c.what);
         }
     }
 

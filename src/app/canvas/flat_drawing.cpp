@@ -200,7 +200,7 @@ void StandingPiece::setOpenness(double openness)
 void StandingPiece::paintEvent(QPaintEvent*)
 {
     const Job& job = document_.job();
-    if (printed_.update(job, document_.plan(), painter_.layouts()))
+    if (printed_.update(job, document_.plan(), painter_.layouts()).any())
         stale_ = true;
     if (stale_) {
         const Size flat = document_.plan().paper.flat;

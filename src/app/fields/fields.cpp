@@ -86,15 +86,11 @@ JobField::JobField(Document& document, QString what, Show show, Apply apply, QWi
     refresh();
 }
 
-JobField* JobField::forLength(Document& document, const QString& what, std::function<Length&(Job&)> part,
-                              QWidget* parent)
+JobField* JobField::forLength(Document& document, const QString& what, std::function<Length(const Job&)> shown,
+                              std::function<Length&(Job&)> part, QWidget* parent)
 {
     return new JobField(
-        document, what,
-        [part](const Job& job) {
-            Job copy = job;
-            return formatLength(part(copy), job.unit);
-        },
+        document, what, [shown](const Job& job) { return formatLength(shown(job), job.unit); },
         [part](Job& job, const QString& text) -> Result<void> {
             const auto length = parseLength(text, job.unit);
             if (!length)
@@ -105,14 +101,21 @@ JobField* JobField::forLength(Document& document, const QString& what, std::func
         parent);
 }
 
-JobField* JobField::forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent)
+JobField* JobField::forLength(Document& document, const QString& what, std::function<Length&(Job&)> part,
+                              QWidget* parent)
+{
+    const auto shown = [part](const Job& job) {
+        Job copy = job;
+        return part(copy);
+    };
+    return forLength(document, what, shown, part, parent);
+}
+
+JobField* JobField::forNumber(Document& document, const QString& what, std::function<int(const Job&)> shown,
+                              std::function<int&(Job&)> part, QWidget* parent)
 {
     return new JobField(
-        document, what,
-        [part](const Job& job) {
-            Job copy = job;
-            return groupedNumber(part(copy));
-        },
+        document, what, [shown](const Job& job) { return groupedNumber(shown(job)); },
         [part](Job& job, const QString& text) -> Result<void> {
             const auto n = readNumber(text);
             if (!n)
@@ -121,6 +124,15 @@ JobField* JobField::forNumber(Document& document, const QString& what, std::func
             return {};
         },
         parent);
+}
+
+JobField* JobField::forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent)
+{
+    const auto shown = [part](const Job& job) {
+        Job copy = job;
+        return part(copy);
+    };
+    return forNumber(document, what, shown, part, parent);
 }
 
 void JobField::setFitsText(bool fits)

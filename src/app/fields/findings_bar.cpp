@@ -68,14 +68,12 @@ FindingsBar::FindingsBar(Document& document, QWidget* parent) : QWidget(parent),
 
 void FindingsBar::refresh()
 {
-    QString key = Theme::of(this).dark ? QStringLiteral("dark") : QStringLiteral("light");
-    for (const Finding& f : document_.findings())
-        key += f.message + u'\n' + f.itemId + u'\n';
-    if (const auto& spare = document_.plan().paper.closing.spare)
-        key += formatLength(*spare, document_.job().unit);
-    if (key == shownKey_)
+    const auto& findings = document_.findings();
+    Said now{Theme::of(this).dark, findings,
+             findings.empty() ? allIsWell(document_.job(), document_.plan()) : QString()};
+    if (said_ == now)
         return;
-    shownKey_ = key;
+    said_ = std::move(now);
     for (QWidget* w : shown_)
         w->deleteLater();
     shown_.clear();
@@ -84,12 +82,11 @@ void FindingsBar::refresh()
         shown_.push_back(w);
         row_->insertWidget(at++, w);
     };
-    const auto& findings = document_.findings();
     const Theme& t = Theme::of(this);
     if (findings.empty()) {
         auto* none = plainLabel();
         none->setObjectName(QStringLiteral("findings.none"));
-        none->setText(tr("none: %1").arg(allIsWell(document_.job(), document_.plan())));
+        none->setText(tr("none: %1").arg(said_->allIsWell));
         none->setStyleSheet(QStringLiteral("color: %1").arg(t.accent.name()));
         add(none);
         return;

@@ -32,7 +32,14 @@ private:
     Document& document_;
     QHBoxLayout* row_ = nullptr;
     std::vector<QWidget*> shown_;
-    QString shownKey_; ///< what the widgets say; the same is not built again
+    /// What the widgets say; the same is not built again.
+    struct Said {
+        bool dark = false;
+        std::vector<Finding> findings;
+        QString allIsWell; ///< said when there are none
+        bool operator==(const Said&) const = default;
+    };
+    std::optional<Said> said_;
 };
 
 /// The sign of a severity: a triangle to look at, an octagon that stops. Never colour alone.

@@ -206,7 +206,12 @@ void Drawer::rebuild()
 void Drawer::buildGrid(QVBoxLayout* column, const SurfaceId& surface, int at)
 {
     column->addWidget(section(tr("Columns and rows of this panel")));
-    const auto grid = [surface, at](Job& job) -> ColumnGrid& {
+    const auto shown = [surface, at](const Job& job) {
+        const auto& grids = job.on(surface).columns;
+        const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
+        return it != grids.end() ? *it : ColumnGrid{at};
+    };
+    const auto change = [surface, at](Job& job) -> ColumnGrid& {
         auto& grids = job.edit(surface).columns;
         const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
         if (it != grids.end())
@@ -214,22 +219,21 @@ void Drawer::buildGrid(QVBoxLayout* column, const SurfaceId& surface, int at)
         grids.push_back({at});
         return grids.back();
     };
-    cells(
-        column,
-        {{tr("columns"),
-          JobField::forNumber(document_, tr("Change the columns"), [grid](Job& j) -> int& { return grid(j).columns; }),
-          "drawer.columns"},
-         {tr("gutter"),
-          JobField::forLength(document_, tr("Change the gutter"), [grid](Job& j) -> Length& { return grid(j).gutter; }),
-          "drawer.gutter"}});
+    const auto number = [&](const QString& what, int ColumnGrid::*part) {
+        return JobField::forNumber(
+            document_, what, [shown, part](const Job& j) { return shown(j).*part; },
+            [change, part](Job& j) -> int& { return change(j).*part; });
+    };
+    const auto length = [&](const QString& what, Length ColumnGrid::*part) {
+        return JobField::forLength(
+            document_, what, [shown, part](const Job& j) { return shown(j).*part; },
+            [change, part](Job& j) -> Length& { return change(j).*part; });
+    };
+    cells(column, {{tr("columns"), number(tr("Change the columns"), &ColumnGrid::columns), "drawer.columns"},
+                   {tr("gutter"), length(tr("Change the gutter"), &ColumnGrid::gutter), "drawer.gutter"}});
     cells(column,
-          {{tr("rows"),
-            JobField::forNumber(document_, tr("Change the rows"), [grid](Job& j) -> int& { return grid(j).rows; }),
-            "drawer.rows"},
-           {tr("gutter"),
-            JobField::forLength(document_, tr("Change the gutter of the rows"),
-                                [grid](Job& j) -> Length& { return grid(j).rowGutter; }),
-            "drawer.rowGutter"}});
+          {{tr("rows"), number(tr("Change the rows"), &ColumnGrid::rows), "drawer.rows"},
+           {tr("gutter"), length(tr("Change the gutter of the rows"), &ColumnGrid::rowGutter), "drawer.rowGutter"}});
 }
 
 void Drawer::buildSupplied(QVBoxLayout* column, const SurfaceId& surface)

@@ -50,8 +50,11 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& 
     connect(&document_, &Document::changed, this, [this, stale] {
         layOutPort();
         // Zones and marks are painted anew each time; what is printed only when it changed.
-        if (printed_.update(document_.job(), document_.plan(), painter_.layouts())) {
-            contentStale_ = true;
+        if (const Repaint repaint = printed_.update(document_.job(), document_.plan(), painter_.layouts());
+            repaint.any()) {
+            contentStale_ = contentStale_ || repaint.everything;
+            if (const auto areas = repaint.areas.find(selection_.surface()); areas != repaint.areas.end())
+                staleAreas_.insert(staleAreas_.end(), areas->second.begin(), areas->second.end());
             cardTimer_.start();
         }
         update();

@@ -95,6 +95,8 @@ private:
     void holdNear();
     void updateCursor(QPointF px);
     void paintPaper(QPainter& p);
+    /// Paints what is printed, or of it what was changed, into `content_`.
+    void refreshContent(const QRectF& visible);
     void paintRoles(QPainter& p);
     void paintDimensions(QPainter& p);
     void paintSelection(QPainter& p);
@@ -112,6 +114,7 @@ private:
     QImage content_;
     QPointF contentOrigin_;
     bool contentStale_ = true;
+    std::vector<Rect> staleAreas_; ///< of it that were changed since
     PrintedState printed_;
     QImage card_; ///< the other face, small
     bool cardStale_ = true;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/linked_files.h"
 #include "app/flat/face_canvas.h"
+#include "app/look/slip.h"
 #include "app/look/theme.h"
 #include "core/job/picture_fit.h"
 #include "paint/dimension_lines.h"
@@ -43,9 +44,39 @@ void FaceCanvas::paintEvent(QPaintEvent*)
         paintFocus(p);
 }
 
+void FaceCanvas::refreshContent(const QRectF& visible)
+{
+    if (!contentStale_ && staleAreas_.empty())
+        return;
+    if (contentStale_) {
+        const double ratio = devicePixelRatioF();
+        contentOrigin_ = QPointF(std::floor(visible.x()), std::floor(visible.y()));
+        const QSize size(int(std::ceil(visible.right() - contentOrigin_.x())) + 1,
+                         int(std::ceil(visible.bottom() - contentOrigin_.y())) + 1);
+        content_ = QImage(size * ratio, QImage::Format_ARGB32_Premultiplied);
+        content_.setDevicePixelRatio(ratio);
+        content_.fill(Qt::transparent);
+    }
+    QPainter c(&content_);
+    c.setRenderHint(QPainter::Antialiasing);
+    if (!contentStale_) {
+        QRegion changed;
+        for (const Rect& area : staleAreas_)
+            changed += port_.toPixels(toMm(area)).translated(-contentOrigin_).toAlignedRect().adjusted(-1, -1, 1, 1);
+        c.setClipRegion(changed);
+        c.setCompositionMode(QPainter::CompositionMode_Source);
+        c.fillRect(changed.boundingRect(), Qt::transparent);
+        c.setCompositionMode(QPainter::CompositionMode_SourceOver);
+    }
+    c.translate(port_.toPixels(QPointF(0, 0)) - contentOrigin_);
+    c.scale(port_.scale(), port_.scale());
+    painter_.paintContent(c, document_.job(), document_.plan(), selection_.surface(), isTrimmedView(), inkView());
+    contentStale_ = false;
+    staleAreas_.clear();
+}
+
 void FaceCanvas::paintPaper(QPainter& p)
 {
-    const Job& job = document_.job();
     const Plan& plan = document_.plan();
     const SurfaceId surface = selection_.surface();
     const Paper& paper = plan.paperOf(surface);
@@ -54,8 +85,7 @@ void FaceCanvas::paintPaper(QPainter& p)
     const QRectF area = port_.toPixels(toMm(toTrim ? trimOf(paper) : bleedOf(paper, face)));
     const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
 
-    for (int i = 5; i > 0; --i)
-        p.fillRect((toTrim ? trim : area).adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 8));
+    paintPaperShadow(p, toTrim ? trim : area, 5, 0.6, 8);
     p.save();
     p.translate(port_.toPixels(QPointF(0, 0)));
     p.scale(port_.scale(), port_.scale());
@@ -73,21 +103,8 @@ void FaceCanvas::paintPaper(QPainter& p)
 
     // What is printed is painted once and kept; only what is visible of it.
     const QRectF visible = area.intersected(QRectF(rect()));
-    if (contentStale_ && !visible.isEmpty()) {
-        const double ratio = devicePixelRatioF();
-        contentOrigin_ = QPointF(std::floor(visible.x()), std::floor(visible.y()));
-        const QSize size(int(std::ceil(visible.right() - contentOrigin_.x())) + 1,
-                         int(std::ceil(visible.bottom() - contentOrigin_.y())) + 1);
-        content_ = QImage(size * ratio, QImage::Format_ARGB32_Premultiplied);
-        content_.setDevicePixelRatio(ratio);
-        content_.fill(Qt::transparent);
-        QPainter c(&content_);
-        c.setRenderHint(QPainter::Antialiasing);
-        c.translate(port_.toPixels(QPointF(0, 0)) - contentOrigin_);
-        c.scale(port_.scale(), port_.scale());
-        painter_.paintContent(c, job, plan, face, toTrim, inkView());
-        contentStale_ = false;
-    }
+    if (!visible.isEmpty())
+        refreshContent(visible);
     if (!visible.isEmpty())
         p.drawImage(contentOrigin_, content_);
 
@@ -293,8 +310,7 @@ void FaceCanvas::paintOtherFace(QPainter& p)
     const Theme& t = Theme::of(this);
     const QRectF card = otherFaceCard();
     const Job& job = document_.job();
-    for (int i = 4; i > 0; --i)
-        p.fillRect(card.adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 14));
+    paintPaperShadow(p, card, 4, 0.6, 14);
     if (cardStale_) {
         // At a whole multiple of the scale, so that it stays clean.
         card_ = QImage((card.size() * devicePixelRatioF() * 2).toSize(), QImage::Format_RGB32);

@@ -61,12 +61,9 @@ InkCard::InkCard(Document& document, const ScreenColour& colour, QWidget* parent
 
 void InkCard::rebuild()
 {
-    QStringList now;
-    for (const Ink& ink : document_.job().inks)
-        now << QString::number(ink.spot) + ink.name;
-    if (body_ && now.size() == shown_.size())
+    if (body_ && document_.job().inks.size() == shown_)
         return; // fields and marks refresh themselves
-    shown_ = now;
+    shown_ = document_.job().inks.size();
     if (body_) {
         body_->hide();
         body_->deleteLater();

@@ -27,7 +27,7 @@ private:
     const ScreenColour& colour_;
     QVBoxLayout* rows_;
     QWidget* body_ = nullptr;
-    QStringList shown_;
+    std::size_t shown_ = 0; ///< how many inks it has rows for
 };
 
 } // namespace hinge

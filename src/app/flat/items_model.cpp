@@ -39,23 +39,27 @@ ItemsModel::ItemsModel(Document& document, Selection& selection, QObject* parent
     : QAbstractListModel(parent), document_(document), selection_(selection)
 {
     const auto reset = [this] {
-        QString key = QString::number(int(selection_.surface().face));
-        for (const Item& item : document_.job().on(selection_.surface()).items)
-            key += u'\n' + item.id + u' ' + item.name + (item.locked ? u'!' : u' ');
-        if (key == shownKey_)
+        std::vector<Row> now = rows();
+        if (now == shown_)
             return;
         beginResetModel();
-        shownKey_ = key;
+        shown_ = std::move(now);
         endResetModel();
     };
     connect(&document_, &Document::changed, this, reset);
     connect(&selection_, &Selection::changed, this, reset);
+    reset();
 }
 
-int ItemsModel::rowCount(const QModelIndex& parent) const
+std::vector<ItemsModel::Row> ItemsModel::rows() const
 {
-    return parent.isValid() ? 0 : int(document_.job().on(selection_.surface()).items.size());
+    std::vector<Row> rows;
+    for (const Item& item : document_.job().on(selection_.surface()).items)
+        rows.push_back({item.id, item.name, item.kind, item.outline, item.locked});
+    return rows;
 }
+
+int ItemsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(shown_.size()); }
 
 const Item& ItemsModel::at(int row) const
 {

@@ -30,7 +30,17 @@ private:
     Document& document_;
     Selection& selection_;
     mutable QHash<QString, QIcon> icons_;
-    QString shownKey_; ///< ids and names as they are shown
+    /// An item as its row says it.
+    struct Row {
+        QString id;
+        QString name;
+        ItemKind kind;
+        Outline outline;
+        bool locked;
+        bool operator==(const Row&) const = default;
+    };
+    [[nodiscard]] std::vector<Row> rows() const;
+    std::vector<Row> shown_; ///< in the order of the items
 };
 
 } // namespace hinge

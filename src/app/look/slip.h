@@ -4,6 +4,7 @@
 #include "app/look/theme.h"
 
 #include <QPainter>
+#include <QPainterPath>
 #include <QWidget>
 
 namespace hinge
@@ -11,6 +12,9 @@ namespace hinge
 
 /// Paints a slip of paper: slightly rounded, with a soft shadow. Leave 4 px around for the shadow.
 void paintSlip(QPainter& painter, const QRect& rect, const Theme& theme);
+/// The soft edge of paper that lies on the desk: so many layers, each a pixel deeper and `spread` wider than the one
+/// before. The paper itself is painted over it.
+void paintPaperShadow(QPainter& painter, const QRectF& paper, int layers, double spread, int alpha);
 
 /// A widget that looks like one.
 class Slip : public QWidget

@@ -4,10 +4,13 @@
 #include <QApplication>
 #include <QFile>
 #include <QFontDatabase>
+#include <QIconEngine>
 #include <QPainter>
 #include <QStyleFactory>
+#include <QStyleOption>
 #include <QSvgRenderer>
 #include <QWidget>
+#include <map>
 
 namespace hinge
 {
@@ -199,25 +202,59 @@ void applyTheme(QApplication& application, bool dark)
     application.setStyleSheet(styleSheetOf(theme));
 }
 
+namespace
+{
+
+QString iconFile(const QString& name) { return QStringLiteral(":/hinge/icons/%1.svg").arg(name); }
+
+/// Draws an icon when it is shown: of the hundred actions of the window few are in view.
+class DrawnIcon : public QIconEngine
+{
+public:
+    DrawnIcon(QString name, const QColor& colour) : name_(std::move(name)), colour_(colour) {}
+
+    QIconEngine* clone() const override { return new DrawnIcon(name_, colour_); } // the icon takes it over
+    QPixmap pixmap(const QSize& size, QIcon::Mode mode, QIcon::State) override
+    {
+        QPixmap& drawn = drawn_[{size.width(), size.height()}];
+        if (drawn.isNull()) {
+            drawn = QPixmap(size);
+            drawn.fill(Qt::transparent);
+            QPainter p(&drawn);
+            QSvgRenderer(svg()).render(&p);
+        }
+        QStyleOption option;
+        return mode == QIcon::Disabled ? QApplication::style()->generatedIconPixmap(mode, drawn, &option) : drawn;
+    }
+    void paint(QPainter* painter, const QRect& rect, QIcon::Mode mode, QIcon::State state) override
+    {
+        QPixmap drawn = pixmap(rect.size() * painter->device()->devicePixelRatio(), mode, state);
+        drawn.setDevicePixelRatio(painter->device()->devicePixelRatio());
+        painter->drawPixmap(rect, drawn);
+    }
+
+private:
+    [[nodiscard]] QByteArray svg() const
+    {
+        QFile file(iconFile(name_));
+        if (!file.open(QIODevice::ReadOnly))
+            return {};
+        QByteArray svg = file.readAll();
+        svg.replace("currentColor", colour_.name().toLatin1());
+        svg.replace("stroke-width=\"2\"", "stroke-width=\"1.75\"");
+        return svg;
+    }
+
+    QString name_;
+    QColor colour_;
+    std::map<std::pair<int, int>, QPixmap> drawn_; ///< by size in pixels
+};
+
+} // namespace
+
 QIcon themedIcon(const QString& name, const QColor& colour)
 {
-    QFile file(QStringLiteral(":/hinge/icons/%1.svg").arg(name));
-    if (!file.open(QIODevice::ReadOnly))
-        return {};
-    QByteArray svg = file.readAll();
-    svg.replace("currentColor", colour.name().toLatin1());
-    svg.replace("stroke-width=\"2\"", "stroke-width=\"1.75\"");
-    QSvgRenderer renderer(svg);
-    QIcon icon;
-    for (const int size : {16, 20, 32, 40}) {
-        QPixmap pixmap(size, size);
-        pixmap.fill(Qt::transparent);
-        QPainter p(&pixmap);
-        renderer.render(&p);
-        p.end();
-        icon.addPixmap(pixmap);
-    }
-    return icon;
+    return QFile::exists(iconFile(name)) ? QIcon(new DrawnIcon(name, colour)) : QIcon(); // the icon takes it over
 }
 
 } // namespace hinge

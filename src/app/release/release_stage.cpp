@@ -167,8 +167,7 @@ protected:
             kind_ == ExportKind::Flat ? area.size() : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
         const double scale = std::min((width() - 6) / page.width(), (height() - 6) / page.height());
         const QRectF shown(QPointF(1, (height() - page.height() * scale) / 2), page * scale);
-        for (int i = 3; i > 0; --i)
-            p.fillRect(shown.adjusted(-i * 0.5, 0, i * 0.5, i), QColor(0, 0, 0, 14));
+        paintPaperShadow(p, shown, 3, 0.5, 14);
         p.fillRect(shown, QColor(0xFF, 0xFE, 0xFA));
         p.translate(shown.topLeft());
         p.scale(scale, scale);
@@ -191,15 +190,16 @@ private:
 
 } // namespace
 
-CheckListModel::CheckListModel(Document& document, QObject* parent) : QAbstractListModel(parent)
+CheckListModel::CheckListModel(Document& document, QObject* parent) : QAbstractListModel(parent), document_(document) {}
+
+void CheckListModel::refresh()
 {
-    const auto reset = [this, &document] {
-        beginResetModel();
-        points_ = checkList(document.job(), document.plan(), document.findings());
-        endResetModel();
-    };
-    connect(&document, &Document::changed, this, reset);
-    reset();
+    auto now = checkList(document_.job(), document_.plan(), document_.findings());
+    if (now == points_)
+        return;
+    beginResetModel();
+    points_ = std::move(now);
+    endResetModel();
 }
 
 int CheckListModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(points_.size()); }
@@ -218,15 +218,15 @@ QVariant CheckListModel::data(const QModelIndex& index, int role) const
     }
 }
 
-FindingsModel::FindingsModel(Document& document, QObject* parent) : QAbstractListModel(parent), document_(document)
+FindingsModel::FindingsModel(Document& document, QObject* parent) : QAbstractListModel(parent), document_(document) {}
+
+void FindingsModel::refresh()
 {
-    const auto reset = [this] {
-        beginResetModel();
-        shown_ = document_.findings();
-        endResetModel();
-    };
-    connect(&document_, &Document::changed, this, reset);
-    reset();
+    if (document_.findings() == shown_)
+        return;
+    beginResetModel();
+    shown_ = document_.findings();
+    endResetModel();
 }
 
 int FindingsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(shown_.size()); }
@@ -254,7 +254,11 @@ ReleaseStage::ReleaseStage(Document& document, Exporter& exporter, FacePainter& 
     row->setSpacing(4);
     row->addWidget(makeFindings(), 5);
     row->addWidget(makeFiles(painter, actions), 5);
-    connect(&document_, &Document::changed, this, &ReleaseStage::refresh);
+    connect(&document_, &Document::changed, this, [this] {
+        stale_ = !isVisible();
+        if (!stale_)
+            refresh();
+    });
     connect(&exporter_, &Exporter::started, this, [this](const QString& target) {
         state_->setText(tr("Writing %1 …").arg(QFileInfo(target).fileName()));
         progress_->setValue(0);
@@ -436,8 +440,17 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     return slip;
 }
 
+void ReleaseStage::showEvent(QShowEvent* event)
+{
+    if (std::exchange(stale_, false))
+        refresh();
+    QWidget::showEvent(event);
+}
+
 void ReleaseStage::refresh()
 {
+    model_.refresh();
+    checks_.refresh();
     const auto& findings = document_.findings();
     const auto stops = std::ranges::count(findings, Severity::Stop, &Finding::severity);
     const Theme& t = Theme::of(this);

@@ -25,6 +25,8 @@ class FindingsModel : public QAbstractListModel
 
 public:
     explicit FindingsModel(Document& document, QObject* parent = nullptr);
+    /// Takes the findings as they are now.
+    void refresh();
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
     [[nodiscard]] const Finding& finding(const QModelIndex& index) const;
@@ -42,10 +44,13 @@ class CheckListModel : public QAbstractListModel
 public:
     enum Role { Detail = Qt::UserRole, Trouble };
     explicit CheckListModel(Document& document, QObject* parent = nullptr);
+    /// Checks the job as it is now.
+    void refresh();
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
 
 private:
+    Document& document_;
     std::vector<CheckedPoint> points_;
 };
 
@@ -60,6 +65,9 @@ public:
 
 Q_SIGNALS:
     void showRequested(const hinge::Finding& finding);
+
+protected:
+    void showEvent(QShowEvent* event) override;
 
 private:
     QWidget* makeFindings();
@@ -78,6 +86,7 @@ private:
     QPushButton* stop_ = nullptr;
     QPushButton* showFile_ = nullptr;
     QString lastFile_;
+    bool stale_ = true; ///< the job changed while the stage was not in view
 };
 
 } // namespace hinge

@@ -148,8 +148,7 @@ void SheetCanvas::paintEvent(QPaintEvent*)
         for (const Face face : bothFaces) {
             const QPointF corner = at[std::size_t(face)];
             const QRectF side = port_.toPixels(QRectF(corner, QSizeF(sheet.w.toMm(), sheet.h.toMm())));
-            for (int i = 5; i > 0; --i)
-                p.fillRect(side.adjusted(-i * 0.6, 0, i * 0.6, i), QColor(0, 0, 0, 9));
+            paintPaperShadow(p, side, 5, 0.6, 9);
             p.setPen(t.ink);
             p.setFont(uiFont(type::body, QFont::DemiBold));
             // Of a leaf the faces are called front and back themselves.

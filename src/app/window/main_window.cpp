@@ -240,10 +240,12 @@ void MainWindow::showDialog(const QString& name)
 
 void MainWindow::setDark(bool dark)
 {
-    applyTheme(*qApp, dark);
+    if (Theme::of(this).dark != dark) {
+        applyTheme(*qApp, dark);
+        actions_.refreshIcons(this);
+    }
     const QSignalBlocker quiet(actions_.darkTheme);
     actions_.darkTheme->setChecked(dark);
-    actions_.refreshIcons(this);
     Q_EMIT document_.changed(); // labels that carry colours are written again
 }
 

@@ -6,6 +6,7 @@
 #include "core/file/links.h"
 #include "core/file/read_limits.h"
 #include "core/file/save_file.h"
+#include "core/units/owned.h"
 
 #include <QFile>
 #include <QFileInfo>
@@ -26,10 +27,7 @@ QByteArray entryOf(const EmbeddedFile& file)
     return "files/" + file.sha256.left(8).toUtf8() + '/' + file.name.toUtf8();
 }
 
-struct Discard {
-    void operator()(zip_t* archive) const { zip_discard(archive); }
-};
-using Archive = std::unique_ptr<zip_t, Discard>;
+using Archive = Owned<zip_t, zip_discard>;
 
 /// Null when there is no such entry, or it is larger, or unfolds further, than it may.
 QByteArray readEntry(zip_t* archive, const QByteArray& name, qint64 most)
@@ -104,7 +102,7 @@ Result<void> writePackedJob(const Job& job, const QString& path, const std::func
         return failed(zip_error_strerror(&error));
     }
     zip_source_keep(whole);
-    const std::unique_ptr<zip_source_t, decltype(&zip_source_free)> kept(whole, zip_source_free);
+    const Owned<zip_source_t, zip_source_free> kept(whole);
     const auto add = [&archive](const QByteArray& name, const QByteArray& bytes, zip_int32_t method) {
         zip_source_t* source = zip_source_buffer(archive.get(), bytes.constData(), zip_uint64_t(bytes.size()), 0);
         const zip_int64_t at = source ? zip_file_add(archive.get(), name.constData(), source, ZIP_FL_ENC_UTF_8) : -1;

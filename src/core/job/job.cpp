@@ -123,20 +123,14 @@ const TextStyle& Job::styleOf(const Paragraph& paragraph) const
 
 const Item* Job::findItem(const QString& id) const
 {
-    for (const auto& [surface, content] : surfaces)
-        if (const auto it = std::ranges::find(content->items, id, &Item::id); it != content->items.end())
-            return &*it;
-    return nullptr;
+    const auto at = surfaces.find(id);
+    return at ? &on(at->first).items[at->second] : nullptr;
 }
 
 Item* Job::findItem(const QString& id)
 {
-    for (const auto& [surface, content] : std::as_const(surfaces))
-        if (const auto it = std::ranges::find(content->items, id, &Item::id); it != content->items.end()) {
-            const auto at = it - content->items.begin();
-            return &surfaces.edit(surface).items[std::size_t(at)];
-        }
-    return nullptr;
+    const auto at = surfaces.find(id);
+    return at ? &edit(at->first).items[at->second] : nullptr;
 }
 
 Job newLeaflet()

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/job/surface.h"
 
+#include <algorithm>
+
 namespace hinge
 {
 
@@ -8,6 +10,36 @@ Surfaces::Surfaces()
 {
     for (const Face face : bothFaces)
         contents_[face];
+}
+
+qsizetype SharedContent::placeOf(const QString& id) const
+{
+    const auto& items = data_->content.items;
+    constexpr std::size_t few = 16;
+    if (items.size() > few) {
+        // Jobs that share a content may be read in several threads at once.
+        auto places = std::atomic_load(&data_->places);
+        if (!places) {
+            auto made = std::make_shared<Places>();
+            for (std::size_t i = 0; i < items.size(); ++i)
+                made->insert(items[i].id, qsizetype(i));
+            places = made;
+            std::atomic_store(&data_->places, places);
+        }
+        const qsizetype guess = places->value(id, -1);
+        if (guess >= 0 && std::size_t(guess) < items.size() && items[std::size_t(guess)].id == id)
+            return guess;
+    }
+    const auto it = std::ranges::find(items, id, &Item::id);
+    return it == items.end() ? -1 : it - items.begin();
+}
+
+std::optional<std::pair<SurfaceId, std::size_t>> Surfaces::find(const QString& itemId) const
+{
+    for (const auto& [surface, content] : contents_)
+        if (const qsizetype at = content.placeOf(itemId); at >= 0)
+            return std::pair(surface, std::size_t(at));
+    return std::nullopt;
 }
 
 const SurfaceContent& Surfaces::on(const SurfaceId& surface) const

@@ -7,6 +7,7 @@
 #include <QSharedDataPointer>
 #include <array>
 #include <map>
+#include <memory>
 
 namespace hinge
 {
@@ -84,7 +85,14 @@ public:
     const SurfaceContent& operator*() const { return data_->content; }
     const SurfaceContent* operator->() const { return &data_->content; }
     /// To be changed: one of its own, copied if others share it.
-    [[nodiscard]] SurfaceContent& own() { return data_->content; }
+    [[nodiscard]] SurfaceContent& own()
+    {
+        Data& data = *data_;
+        data.places.reset();
+        return data.content;
+    }
+    /// Where an item stands in `items`; -1 when it is not there. An index is made when first asked.
+    [[nodiscard]] qsizetype placeOf(const QString& id) const;
     /// Cheap where it is shared.
     bool operator==(const SharedContent& other) const
     {
@@ -92,8 +100,11 @@ public:
     }
 
 private:
+    using Places = QHash<QString, qsizetype>;
     struct Data : QSharedData {
         SurfaceContent content;
+        /// By id. Whoever holds on to what `own` gave may change the content after it was made: it is a guess.
+        mutable std::shared_ptr<const Places> places;
     };
     QSharedDataPointer<Data> data_;
 };
@@ -110,6 +121,8 @@ public:
     [[nodiscard]] const SurfaceContent& on(const SurfaceId& surface) const;
     /// To be changed.
     [[nodiscard]] SurfaceContent& edit(const SurfaceId& surface) { return contents_[surface].own(); }
+    /// The surface an item stands on, and its place among the items there. Empty when there is none.
+    [[nodiscard]] std::optional<std::pair<SurfaceId, std::size_t>> find(const QString& itemId) const;
     /// Changes every content; what the visit leaves as it is stays shared.
     template <class Visit>
     void editEach(const Visit& visit)

@@ -13,6 +13,7 @@ struct CheckedPoint {
     QString detail;
     /// Unset when all is well.
     std::optional<Severity> trouble;
+    bool operator==(const CheckedPoint&) const = default;
 };
 
 /// What was checked, whether anything was found or not, so that "no findings" can be trusted.

@@ -46,6 +46,7 @@ struct Finding {
     ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed` and `Remedy::CloseGap`
     Length target{};                ///< for `Remedy::CloseGap`: where the side belongs, on the face
     Remedy remedy = Remedy::None;
+    bool operator==(const Finding&) const = default;
 };
 
 } // namespace hinge
