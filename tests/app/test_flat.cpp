@@ -557,6 +557,56 @@ private Q_SLOTS:
         QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(1));
     }
 
+    void whatChangesIsPaintedAsIfAllWere()
+    {
+        // Only what was changed is painted anew; the picture must be the one of painting everything.
+        add("addTint");
+        add("addShape");
+        const QString shape = window_->selection().item();
+        add("addText");
+        add("addCode");
+        const auto shot = [this] {
+            QCoreApplication::processEvents();
+            return canvas().grab().toImage();
+        };
+        const auto all = [&] {
+            canvas().setView(canvas().view()); // everything anew
+            return shot();
+        };
+        window_->selection().clearItem();
+        QCOMPARE(shot(), all());
+        const std::pair<const char*, std::function<void(Item&)>> changes[] = {
+            {"moved", [](Item& i) { i.side(ItemSide::Left).offset += len("7"); }},
+            {"larger", [](Item& i) { i.side(ItemSide::Bottom).offset += len("11"); }},
+            {"round", [](Item& i) { i.outline = Outline::Ellipse; }},
+            {"stroke",
+             [](Item& i) {
+                 i.stroke = {len("3"), QStringLiteral("Black"), 100};
+             }},
+            {"shadow", [](Item& i) { i.shadow = Shadow{.dx = len("4"), .dy = len("4")}; }},
+            {"no shadow", [](Item& i) { i.shadow.reset(); }},
+            {"seen through", [](Item& i) { i.opacity = 40; }},
+            {"smaller", [](Item& i) { i.side(ItemSide::Right).offset -= len("9"); }}};
+        for (const auto& [what, change] : changes) {
+            Job next = job();
+            change(*next.findItem(shape));
+            const QImage before = shot();
+            QVERIFY2(window_->document().edit(QString::fromLatin1(what), std::move(next)), what);
+            const QImage partly = shot();
+            QVERIFY2(partly != before, what);
+            QVERIFY2(partly == all(), what);
+        }
+        // Words, too, wherever their letters hang.
+        Job next = job();
+        for (Item& i : next.edit(Face::Outside).items)
+            if (i.kind == ItemKind::Text)
+                i.paragraphs.front().text = QStringLiteral("fjord, quay, Skerrowby");
+        QVERIFY(window_->document().edit(QStringLiteral("words"), std::move(next)));
+        QCOMPARE(shot(), all());
+        window_->document().history().undo();
+        QCOMPARE(shot(), all());
+    }
+
     void lockedItemsStay()
     {
         const QString a = add("addShape", 0);

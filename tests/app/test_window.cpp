@@ -510,6 +510,7 @@ private Q_SLOTS:
             return proposed;
         };
         const auto state = [this] { return find<QAbstractButton>("stage.release")->accessibleDescription(); };
+        window_->showStage(Stage::Release);
         QCOMPARE(state(), QStringLiteral("nothing on it yet"));
         QVERIFY(find<QLabel>("release.extent")->text().isEmpty());
         put(tint(1));

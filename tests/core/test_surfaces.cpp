@@ -89,6 +89,37 @@ private Q_SLOTS:
         QCOMPARE(placed->frame.size(), (Size{len("151"), len("216")}));
         QCOMPARE(plan.panelsOf(page).front().area.size(), job.page);
     }
+
+    void itemsAreFoundWhereTheyStand()
+    {
+        // More of them than are looked through one by one.
+        Job job = testing::a4Roll();
+        for (int i = 0; i < 60; ++i) {
+            Item item;
+            item.id = QStringLiteral("n%1").arg(i);
+            item.sides = sidesFillingPanel(0);
+            job.edit(i % 2 ? Face::Inside : Face::Outside).items.push_back(item);
+        }
+        for (int i = 0; i < 60; ++i) {
+            const QString id = QStringLiteral("n%1").arg(i);
+            QVERIFY(std::as_const(job).findItem(id));
+            QCOMPARE(std::as_const(job).findItem(id)->id, id);
+        }
+        QVERIFY(!std::as_const(job).findItem(QStringLiteral("nobody")));
+        // Whoever holds on to a content may still change it: what was found before is not believed.
+        SurfaceContent& content = job.edit(Face::Outside);
+        QVERIFY(std::as_const(job).findItem(QStringLiteral("n58")));
+        content.items.erase(content.items.begin());
+        content.items.front().id = QStringLiteral("first");
+        QVERIFY(!std::as_const(job).findItem(QStringLiteral("n0")));
+        QCOMPARE(std::as_const(job).findItem(QStringLiteral("n58"))->id, QStringLiteral("n58"));
+        QCOMPARE(std::as_const(job).findItem(QStringLiteral("first"))->id, QStringLiteral("first"));
+        // A copy is its own.
+        Job copy = job;
+        copy.edit(Face::Outside).items.clear();
+        QVERIFY(!std::as_const(copy).findItem(QStringLiteral("n58")));
+        QVERIFY(std::as_const(job).findItem(QStringLiteral("n58")));
+    }
 };
 
 QTEST_APPLESS_MAIN(TestSurfaces)
