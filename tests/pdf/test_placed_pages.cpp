@@ -179,6 +179,36 @@ private Q_SLOTS:
         QCOMPARE(facts.pixelHeight, 20);
         QCOMPARE(facts.sha256.size(), 64);
     }
+
+    void onlyThePageThatIsUsedNeedsItsFonts()
+    {
+        const QString file = pdf(
+            "mixed.pdf", {"<< /Type /Catalog /Pages 2 0 R >>", "<< /Type /Pages /Kids [3 0 R 4 0 R] /Count 2 >>",
+                          "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 100 100] /Contents 5 0 R /Resources << >> >>",
+                          "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 100 100] /Contents 6 0 R /Resources << /Font << "
+                          "/F 7 0 R >> >> "
+                          ">>",
+                          stream({}, "0 g 10 10 50 50 re f"), stream({}, "BT /F 20 Tf 20 20 Td (tide) Tj ET"),
+                          "<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>"});
+        const FileFacts facts = readFileFacts(file);
+        QCOMPARE(facts.pages.size(), std::size_t(2));
+        QVERIFY(facts.pages[0].missingFonts.isEmpty());
+        QCOMPARE(facts.pages[1].missingFonts, QStringList{QStringLiteral("Helvetica")});
+        Job job = testing::a4Roll();
+        Item item;
+        item.id = QStringLiteral("p");
+        item.kind = ItemKind::Picture;
+        item.file.path = file;
+        item.sides = sidesFillingPanel(1);
+        job.edit(Face::Outside).items = {item};
+        const QHash<QString, FileFacts> known{{file, facts}};
+        const auto found = [&] {
+            return testing::hasFinding(checkFiles(job, testing::planned(job), known), "file.fonts");
+        };
+        QVERIFY(!found());
+        job.edit(Face::Outside).items[0].file.page = 2;
+        QVERIFY(found());
+    }
 };
 
 QTEST_GUILESS_MAIN(TestPlacedPages)
