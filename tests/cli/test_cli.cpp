@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/file/job_file.h"
+#include "core/piece/lines.h"
 #include "testing.h"
 
 #include <QDir>
@@ -9,6 +11,8 @@
 #include <QJsonObject>
 #include <QProcess>
 #include <QTemporaryDir>
+#include <algorithm>
+#include <tiffio.h>
 
 using namespace hinge;
 
@@ -147,6 +151,71 @@ private Q_SLOTS:
         QCOMPARE(held.code, 3);
         QVERIFY(held.err.contains(QStringLiteral("evening.jpg")));
         QVERIFY(!QFileInfo::exists(out));
+    }
+
+    void whereMemoryEndsNoEmptyPictureIsWritten()
+    {
+        // Of a palette in one strip the library converts all at once: 25 megapixels, 100 MB of colours.
+        const QString large = dir_.filePath(QStringLiteral("large.tif"));
+        constexpr int side = 5000;
+        TIFF* t = TIFFOpen(QFile::encodeName(large).constData(), "w");
+        TIFFSetField(t, TIFFTAG_IMAGEWIDTH, side);
+        TIFFSetField(t, TIFFTAG_IMAGELENGTH, side);
+        TIFFSetField(t, TIFFTAG_SAMPLESPERPIXEL, 1);
+        TIFFSetField(t, TIFFTAG_BITSPERSAMPLE, 8);
+        TIFFSetField(t, TIFFTAG_PHOTOMETRIC, PHOTOMETRIC_PALETTE);
+        TIFFSetField(t, TIFFTAG_COMPRESSION, COMPRESSION_LZW);
+        TIFFSetField(t, TIFFTAG_ROWSPERSTRIP, side);
+        std::vector<std::uint16_t> red(256, 0xc0c0), green(256, 0x2020), blue(256, 0x2020);
+        TIFFSetField(t, TIFFTAG_COLORMAP, red.data(), green.data(), blue.data());
+        QByteArray row(side, char(7));
+        for (int y = 0; y < side; ++y)
+            TIFFWriteScanline(t, row.data(), std::uint32_t(y), 0);
+        TIFFClose(t);
+        Job job = testing::a4Roll();
+        Item item;
+        item.id = QStringLiteral("large");
+        item.kind = ItemKind::Picture;
+        item.file.path = QStringLiteral("large.tif");
+        item.sides = sidesFillingPanel(1);
+        job.edit(Face::Outside).items = {item};
+        const QString file = dir_.filePath(QStringLiteral("large.hinge.json"));
+        QVERIFY(saveJob(job, file));
+        const QString out = dir_.filePath(QStringLiteral("large.pdf"));
+        int written = 0;
+        int refused = 0;
+        for (const int megabytes : {160, 200, 240, 280, 320, 400, 600, 1000}) {
+            QFile::remove(out);
+            QProcess p;
+            p.start(
+                QStringLiteral("sh"),
+                {QStringLiteral("-c"),
+                 QStringLiteral("ulimit -v %1; exec \"$0\" export \"$1\" --what flat --out \"$2\" --despite-findings")
+                     .arg(megabytes * 1024),
+                 QStringLiteral(HINGE_BIN_DIR "/hinge"), file, out});
+            QVERIFY(p.waitForFinished(120000));
+            if (p.exitStatus() != QProcess::NormalExit || p.exitCode() != 0) {
+                ++refused;
+                QVERIFY2(!QFileInfo::exists(out), qPrintable(QString::number(megabytes)));
+                continue;
+            }
+            ++written;
+            // What was written has the picture: its middle is red, as poppler shows it.
+            QProcess shown;
+            shown.start(QStringLiteral("pdftoppm"),
+                        {QStringLiteral("-r"), QStringLiteral("10"), QStringLiteral("-f"), QStringLiteral("1"),
+                         QStringLiteral("-l"), QStringLiteral("1"), out});
+            QVERIFY(shown.waitForFinished(120000));
+            const QByteArray ppm = shown.readAllStandardOutput();
+            const QByteArrayList head = ppm.left(40).simplified().split(' '); // "P6", width, height, "255", pixels
+            QVERIFY2(head.size() > 4 && head[3] == "255", qPrintable(QString::number(megabytes)));
+            const qsizetype width = head[1].toInt();
+            const qsizetype height = head[2].toInt();
+            const QByteArray middle = ppm.right(width * height * 3).mid((height / 2 * width + width / 2) * 3, 3);
+            QVERIFY2(int(uchar(middle[0])) - int(uchar(middle[1])) > 80, qPrintable(QString::number(megabytes)));
+        }
+        QVERIFY(refused > 0);
+        QVERIFY(written > 0);
     }
 };
 
