@@ -112,7 +112,7 @@ QByteArray xmpPacket(const QString& title, const QString& producer, const QDateT
     xml.writeEndElement();
     xml.writeEndElement();
     xml.writeProcessingInstruction(QStringLiteral("xpacket"), QStringLiteral("end=\"w\""));
-    return out;
+    return out.trimmed(); // a packet begins with its own header (ISO 16684-1, 7.3)
 }
 
 } // namespace

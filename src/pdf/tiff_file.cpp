@@ -102,61 +102,52 @@ bool blocksAreSmall(TIFF* tiff, const Layout& layout)
     return qint64(TIFFScanlineSize64(tiff)) <= limits::largestBlock;
 }
 
-Result<Layout> readLayout(TIFF* tiff, const QString& path)
-{
-    std::uint32_t w = 0;
-    std::uint32_t h = 0;
-    if (!tiff || !TIFFGetField(tiff, TIFFTAG_IMAGEWIDTH, &w) || !TIFFGetField(tiff, TIFFTAG_IMAGELENGTH, &h))
-        return tl::unexpected(damaged(path));
-    Layout layout;
-    PixelInfo& info = layout.info;
-    const int bits = field<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
-    if (auto limited = checkPixelLimits(path, w, h, bits); !limited)
-        return tl::unexpected(limited.error());
-    info.width = int(w);
-    info.height = int(h);
-    std::uint16_t photometric = PHOTOMETRIC_RGB, extras = 0;
-    std::uint16_t* extraKinds = nullptr;
-    TIFFGetField(tiff, TIFFTAG_PHOTOMETRIC, &photometric);
-    TIFFGetFieldDefaulted(tiff, TIFFTAG_EXTRASAMPLES, &extras, &extraKinds);
-    const int samples = field<std::uint16_t>(tiff, TIFFTAG_SAMPLESPERPIXEL, 1);
-    const int colours = samples - extras;
-    layout.samples = samples;
-    layout.storedBits = bits;
-    layout.planes =
-        field<std::uint16_t>(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) == PLANARCONFIG_SEPARATE && samples > 1;
-    layout.tiled = TIFFIsTiled(tiff) != 0;
-    layout.compressed = field<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE) != COMPRESSION_NONE;
-    if (layout.tiled) {
-        TIFFGetField(tiff, TIFFTAG_TILELENGTH, &layout.blockRows);
-        TIFFGetField(tiff, TIFFTAG_TILEWIDTH, &layout.tileWidth);
-    } else {
-        layout.blockRows = std::min(field<std::uint32_t>(tiff, TIFFTAG_ROWSPERSTRIP, h), h);
-    }
-    if (layout.blockRows < 1 || (layout.tiled && layout.tileWidth < 1) || samples < 1 || samples > 64 || colours < 1)
-        return tl::unexpected(damaged(path));
-    info.orientation = std::clamp<int>(field<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, 1), 1, 8);
+/// What kinds of samples a TIFF says it has.
+struct Samples {
+    int bits = 1;
+    int count = 1; ///< a pixel
+    std::uint16_t photometric = PHOTOMETRIC_RGB;
+    std::uint16_t extras = 0;
+    std::uint16_t* extraKinds = nullptr; ///< the library's own
+    [[nodiscard]] int colours() const { return count - extras; }
+};
 
+Samples samplesOf(TIFF* tiff)
+{
+    Samples s;
+    s.bits = field<std::uint16_t>(tiff, TIFFTAG_BITSPERSAMPLE, 1);
+    s.count = field<std::uint16_t>(tiff, TIFFTAG_SAMPLESPERPIXEL, 1);
+    TIFFGetField(tiff, TIFFTAG_PHOTOMETRIC, &s.photometric);
+    TIFFGetFieldDefaulted(tiff, TIFFTAG_EXTRASAMPLES, &s.extras, &s.extraKinds);
+    return s;
+}
+
+/// How its colours are read: as they are, unpacked, or converted by the library.
+Result<void> readColour(TIFF* tiff, const QString& path, const Samples& samples, Layout& layout)
+{
+    PixelInfo& info = layout.info;
+    const auto& [bits, count, photometric, extras, extraKinds] = samples;
+    const int colours = samples.colours();
     const bool whole = field<std::uint16_t>(tiff, TIFFTAG_SAMPLEFORMAT, SAMPLEFORMAT_UINT) == SAMPLEFORMAT_UINT;
     const bool plain = whole && (bits == 8 || bits == 16);
     const bool grey = (photometric == PHOTOMETRIC_MINISBLACK || photometric == PHOTOMETRIC_MINISWHITE) && colours == 1;
-    const auto takeAlpha = [&] {
-        if (extras < 1 || (extraKinds[0] != EXTRASAMPLE_ASSOCALPHA && extraKinds[0] != EXTRASAMPLE_UNASSALPHA))
+    const auto takeAlpha = [&, extra = extras, kinds = extraKinds] {
+        if (extra < 1 || (kinds[0] != EXTRASAMPLE_ASSOCALPHA && kinds[0] != EXTRASAMPLE_UNASSALPHA))
             return;
         info.alpha = true;
-        layout.premultiplied = extraKinds[0] == EXTRASAMPLE_ASSOCALPHA;
+        layout.premultiplied = kinds[0] == EXTRASAMPLE_ASSOCALPHA;
     };
     if (photometric == PHOTOMETRIC_SEPARATED) {
         if (!plain || colours != 4)
             return problem(
                 path, QStringLiteral(
                           "This TIFF holds %1 inks in a form that is not taken; save it as CMYK with 8 or 16 bits.")
-                          .arg(samples));
+                          .arg(count));
         info.colour = PixelColour::Cmyk;
         info.channels = 4;
         info.bits = bits;
         takeAlpha();
-    } else if (grey && whole && (plain || ((bits == 1 || bits == 2 || bits == 4) && samples == 1))) {
+    } else if (grey && whole && (plain || ((bits == 1 || bits == 2 || bits == 4) && count == 1))) {
         info.colour = PixelColour::Gray;
         info.channels = 1;
         info.whiteIsZero = photometric == PHOTOMETRIC_MINISWHITE;
@@ -167,7 +158,7 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
         info.bits = bits;
         takeAlpha();
     } else {
-        const bool greyPalette = photometric == PHOTOMETRIC_PALETTE && samples == 1 && paletteIsGrey(tiff, bits);
+        const bool greyPalette = photometric == PHOTOMETRIC_PALETTE && count == 1 && paletteIsGrey(tiff, bits);
         layout.way = greyPalette ? Way::ConvertedGrey : Way::Converted;
         info.colour = greyPalette ? PixelColour::Gray : PixelColour::Rgb;
         info.channels = greyPalette ? 1 : 3;
@@ -177,10 +168,46 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
                            QStringLiteral("This TIFF is of a kind that is not taken (%1). Save it as RGB or CMYK.")
                                .arg(QString::fromLocal8Bit(why).left(120)));
     }
+    return {};
+}
+
+Result<Layout> readLayout(TIFF* tiff, const QString& path)
+{
+    std::uint32_t w = 0;
+    std::uint32_t h = 0;
+    if (!tiff || !TIFFGetField(tiff, TIFFTAG_IMAGEWIDTH, &w) || !TIFFGetField(tiff, TIFFTAG_IMAGELENGTH, &h))
+        return tl::unexpected(damaged(path));
+    Layout layout;
+    PixelInfo& info = layout.info;
+    const Samples samples = samplesOf(tiff);
+    if (auto limited = checkPixelLimits(path, w, h, samples.bits); !limited)
+        return tl::unexpected(limited.error());
+    info.width = int(w);
+    info.height = int(h);
+    layout.samples = samples.count;
+    layout.storedBits = samples.bits;
+    layout.planes = field<std::uint16_t>(tiff, TIFFTAG_PLANARCONFIG, PLANARCONFIG_CONTIG) == PLANARCONFIG_SEPARATE &&
+                    samples.count > 1;
+    layout.tiled = TIFFIsTiled(tiff) != 0;
+    layout.compressed = field<std::uint16_t>(tiff, TIFFTAG_COMPRESSION, COMPRESSION_NONE) != COMPRESSION_NONE;
+    if (layout.tiled) {
+        TIFFGetField(tiff, TIFFTAG_TILELENGTH, &layout.blockRows);
+        TIFFGetField(tiff, TIFFTAG_TILEWIDTH, &layout.tileWidth);
+    } else {
+        layout.blockRows = std::min(field<std::uint32_t>(tiff, TIFFTAG_ROWSPERSTRIP, h), h);
+    }
+    if (layout.blockRows < 1 || (layout.tiled && layout.tileWidth < 1) || samples.count < 1 || samples.count > 64 ||
+        samples.colours() < 1)
+        return tl::unexpected(damaged(path));
+    info.orientation = std::clamp<int>(field<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, 1), 1, 8);
+
+    if (auto read = readColour(tiff, path, samples, layout); !read)
+        return tl::unexpected(read.error());
     std::uint32_t length = 0;
     void* profile = nullptr;
     // A palette's profile is one of its colours; what libtiff converts from other colours has none any more.
-    const bool kept = layout.way == Way::Samples || layout.way == Way::Unpacked || photometric == PHOTOMETRIC_PALETTE;
+    const bool kept =
+        layout.way == Way::Samples || layout.way == Way::Unpacked || samples.photometric == PHOTOMETRIC_PALETTE;
     if (kept && TIFFGetField(tiff, TIFFTAG_ICCPROFILE, &length, &profile))
         takeProfile(info, QByteArray(static_cast<const char*>(profile), qsizetype(length)));
     if (!blocksAreSmall(tiff, layout))

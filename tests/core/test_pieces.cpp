@@ -342,6 +342,8 @@ private Q_SLOTS:
             QCOMPARE(rules.spine == EdgeFate::Folded, rules.binding == Binding::Stapled);
             QCOMPARE(rules.spine == EdgeFate::Milled, rules.binding == Binding::Glued);
             QCOMPARE(testing::planned(newPiece(kind)).book.has_value(), rules.hasPages());
+            QCOMPARE(rules.foldsOnce, kind == PieceKind::Card); // board is folded once (common practice)
+            QCOMPARE(rules.isCoverAlone(), kind == PieceKind::Cover);
             // The flat folds where its form says so, and nowhere else.
             const bool creased = !testing::planned(newPiece(kind)).paper.folds.empty();
             QCOMPARE(creased, rules.bends());

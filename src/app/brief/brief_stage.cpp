@@ -32,13 +32,8 @@ BriefStage::BriefStage(Document& document, FacePainter& painter, StockStore& sto
     column->addWidget(makeDrawings(painter), 1);
 }
 
-QWidget* BriefStage::makeDrawings(FacePainter& painter)
+QLayout* BriefStage::makeFaces()
 {
-    auto* area = new QWidget;
-    auto* row = new QHBoxLayout(area);
-    row->setContentsMargins(4, 0, 4, 4);
-    row->setSpacing(16);
-
     auto* left = new QVBoxLayout;
     left->setSpacing(0);
     auto* faceRow = new QHBoxLayout;
@@ -79,8 +74,11 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     left->addSpacing(6);
     left->addLayout(faceRow);
     left->addWidget(shown, 1);
-    row->addLayout(left, 8);
+    return left;
+}
 
+QLayout* BriefStage::makeStanding(FacePainter& painter)
+{
     auto* right = new QVBoxLayout;
     right->setSpacing(4);
     auto* piece = new StandingPiece(document_, painter);
@@ -125,7 +123,18 @@ QWidget* BriefStage::makeDrawings(FacePainter& painter)
     right->addLayout(sliderRow);
     right->addSpacing(10);
     tell();
-    row->addLayout(right, 4);
+    return right;
+}
+
+QWidget* BriefStage::makeDrawings(FacePainter& painter)
+{
+    auto* area = new QWidget;
+    auto* row = new QHBoxLayout(area);
+    row->setContentsMargins(4, 0, 4, 4);
+    row->setSpacing(16);
+
+    row->addLayout(makeFaces(), 8);
+    row->addLayout(makeStanding(painter), 4);
     return area;
 }
 

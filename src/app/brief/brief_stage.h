@@ -5,6 +5,8 @@
 
 #include <QWidget>
 
+class QLayout;
+
 namespace hinge
 {
 
@@ -21,6 +23,10 @@ public:
 
 private:
     QWidget* makeDrawings(FacePainter& painter);
+    /// The drawings of the faces, pages or sheets, with the pills that choose among them.
+    QLayout* makeFaces();
+    /// The piece half open, with the slider that opens it.
+    QLayout* makeStanding(FacePainter& painter);
     Document& document_;
 };
 

@@ -144,8 +144,9 @@ PieceShelf::PieceShelf(Document& document, QWidget* parent) : QWidget(parent), d
 void PieceShelf::refresh()
 {
     const Fold& now = document_.job().fold;
-    const bool card = document_.job().kind == PieceKind::Card;
-    setVisible(card || document_.job().kind == PieceKind::Leaflet);
+    const KindRules& rules = rulesOf(document_.job().kind);
+    const bool card = rules.foldsOnce;
+    setVisible(rules.isFolded());
     for (const Piece& piece : pieces_) {
         const bool half = now.panels == 2 && (now.scheme == FoldScheme::Roll || now.scheme == FoldScheme::Zigzag);
         const FoldScheme scheme = half ? FoldScheme::Half : now.scheme;

@@ -146,22 +146,7 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     auto* title = plainLabel(tr("Files of this job"));
     title->setFont(uiFont(type::title, QFont::Bold));
     column->addWidget(title);
-    table_ = new QTableView;
-    table_->setObjectName(QStringLiteral("files.table"));
-    table_->setAccessibleName(tr("Files of this job"));
-    table_->setModel(&model_);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setShowGrid(false);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(30);
-    table_->setTabKeyNavigation(false);
-    auto* header = table_->horizontalHeader();
-    header->setHighlightSections(false);
-    header->setSectionResizeMode(FilesModel::Name, QHeaderView::Stretch);
-    for (const int c :
-         {FilesModel::State, FilesModel::Pixels, FilesModel::Resolution, FilesModel::Colour, FilesModel::Bytes})
-        header->setSectionResizeMode(c, QHeaderView::ResizeToContents);
+    makeTable();
     column->addWidget(table_, 1);
     note_ = plainLabel();
     note_->setObjectName(QStringLiteral("files.note"));
@@ -179,30 +164,8 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     auto* close = addFootButton(foot, tr("Close"), "files.close", tr("Back to the job"));
     close->setProperty("leading", true);
     column->addLayout(foot);
-    connect(refresh, &QPushButton::clicked, this, [this] {
-        const QString path = current();
-        if (path.isEmpty())
-            return;
-        document_.files().refresh(path);
-        // Taken as it is now: what it was when it was placed no longer counts.
-        document_.files().withFacts(path, [self = QPointer(this), this, path](const FileFacts& facts) {
-            if (!self || !facts.error.isEmpty())
-                return; // closed in the meantime
-            Job job = document_.job();
-            forEachLink(job, path, [&](LinkedFile& link) {
-                link.bytes = facts.bytes;
-                link.sha256 = facts.sha256;
-            });
-            (void)document_.edit(tr("Take %1 as it is").arg(QFileInfo(path).fileName()), std::move(job));
-        });
-    });
-    connect(replace, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(
-            this, tr("In place of %1").arg(QFileInfo(shownPath(current())).fileName()), document_.folder(),
-            tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
-        if (!path.isEmpty())
-            replaceWith(path);
-    });
+    connect(refresh, &QPushButton::clicked, this, &FilesDialog::takeAsItIs);
+    connect(replace, &QPushButton::clicked, this, &FilesDialog::findOrReplace);
     connect(embed, &QPushButton::clicked, this, &FilesDialog::embedOrRelease);
     connect(show, &QPushButton::clicked, this, &FilesDialog::showCurrent);
     connect(table_, &QTableView::doubleClicked, this, &FilesDialog::showCurrent);
@@ -226,6 +189,54 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     if (model_.rowCount() > 0)
         table_->setCurrentIndex(model_.index(0, 0));
     tell();
+}
+
+void FilesDialog::makeTable()
+{
+    table_ = new QTableView;
+    table_->setObjectName(QStringLiteral("files.table"));
+    table_->setAccessibleName(tr("Files of this job"));
+    table_->setModel(&model_);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setShowGrid(false);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(30);
+    table_->setTabKeyNavigation(false);
+    auto* header = table_->horizontalHeader();
+    header->setHighlightSections(false);
+    header->setSectionResizeMode(FilesModel::Name, QHeaderView::Stretch);
+    for (const int c :
+         {FilesModel::State, FilesModel::Pixels, FilesModel::Resolution, FilesModel::Colour, FilesModel::Bytes})
+        header->setSectionResizeMode(c, QHeaderView::ResizeToContents);
+}
+
+void FilesDialog::takeAsItIs()
+{
+    const QString path = current();
+    if (path.isEmpty())
+        return;
+    document_.files().refresh(path);
+    // Taken as it is now: what it was when it was placed no longer counts.
+    document_.files().withFacts(path, [self = QPointer(this), this, path](const FileFacts& facts) {
+        if (!self || !facts.error.isEmpty())
+            return; // closed in the meantime
+        Job job = document_.job();
+        forEachLink(job, path, [&](LinkedFile& link) {
+            link.bytes = facts.bytes;
+            link.sha256 = facts.sha256;
+        });
+        (void)document_.edit(tr("Take %1 as it is").arg(QFileInfo(path).fileName()), std::move(job));
+    });
+}
+
+void FilesDialog::findOrReplace()
+{
+    const QString path = QFileDialog::getOpenFileName(
+        this, tr("In place of %1").arg(QFileInfo(shownPath(current())).fileName()), document_.folder(),
+        tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
+    if (!path.isEmpty())
+        replaceWith(path);
 }
 
 QString FilesDialog::current() const { return model_.pathAt(table_->currentIndex().row()); }

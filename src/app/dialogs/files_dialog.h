@@ -49,6 +49,10 @@ public:
 
 private:
     [[nodiscard]] QString current() const;
+    void makeTable();
+    /// Reads the file again; what it was when it was placed no longer counts.
+    void takeAsItIs();
+    void findOrReplace();
     void showCurrent();
     /// Takes the file into the job, or puts it beside the job again.
     void embedOrRelease();

@@ -378,38 +378,27 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
     buildArranging(column);
 }
 
-void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
+JobField* Drawer::pictureScale(const QString& id)
 {
-    const QString id = item.id;
-    column->addSpacing(2);
-    auto* fit = itemChoice<PictureFit>(
-        tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
-        {{tr("fills the frame"), PictureFit::Fill},
-         {tr("lies in it whole"), PictureFit::Whole},
-         {tr("has its own scale"), PictureFit::Own}},
-        "drawer.fit");
-    column->addWidget(fit);
-    if (item.fit == PictureFit::Own)
-        field(column, tr("Scale, %"),
-              new JobField(
-                  document_, tr("Scale the picture"),
-                  [id](const Job& j) {
-                      const Item* i = j.findItem(id);
-                      return i ? QString::number(i->crop.scaleMilli / 10.0) : QString();
-                  },
-                  [id](Job& j, const QString& text) -> Result<void> {
-                      bool ok = false;
-                      const double percent = QString(text).remove(u'%').replace(u',', u'.').trimmed().toDouble(&ok);
-                      if (!ok || percent < 1 || percent > 5000)
-                          return problem({},
-                                         tr("Type a percentage between 1 and 5000; at 100 it just fills the frame."));
-                      if (Item* i = j.findItem(id))
-                          i->crop.scaleMilli = int(std::lround(percent * 10));
-                      return {};
-                  }),
-              "drawer.scale");
-    if (item.fit != PictureFit::Whole)
-        column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
+    return new JobField(
+        document_, tr("Scale the picture"),
+        [id](const Job& j) {
+            const Item* i = j.findItem(id);
+            return i ? QString::number(i->crop.scaleMilli / 10.0) : QString();
+        },
+        [id](Job& j, const QString& text) -> Result<void> {
+            bool ok = false;
+            const double percent = QString(text).remove(u'%').replace(u',', u'.').trimmed().toDouble(&ok);
+            if (!ok || percent < 1 || percent > 5000)
+                return problem({}, tr("Type a percentage between 1 and 5000; at 100 it just fills the frame."));
+            if (Item* i = j.findItem(id))
+                i->crop.scaleMilli = int(std::lround(percent * 10));
+            return {};
+        });
+}
+
+QLabel* Drawer::aboutPicture(const QString& id)
+{
     auto* about = note({});
     about->setObjectName(QStringLiteral("drawer.file"));
     const auto tell = [this, id, about] {
@@ -433,7 +422,44 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     };
     connect(&document_, &Document::changed, about, tell);
     tell();
-    column->addWidget(about);
+    return about;
+}
+
+JobField* Drawer::picturePage(const QString& id)
+{
+    return new JobField(
+        document_, tr("Show another page"),
+        [id](const Job& j) {
+            const Item* i = j.findItem(id);
+            return i ? QString::number(i->file.page) : QString();
+        },
+        [this, id](Job& j, const QString& text) -> Result<void> {
+            Item* i = j.findItem(id);
+            const auto page = readPage(text, document_.files().facts().value(i ? i->file.path : QString()));
+            if (!page)
+                return tl::unexpected(page.error());
+            if (i)
+                i->file.page = *page;
+            return {};
+        });
+}
+
+void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    column->addSpacing(2);
+    auto* fit = itemChoice<PictureFit>(
+        tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
+        {{tr("fills the frame"), PictureFit::Fill},
+         {tr("lies in it whole"), PictureFit::Whole},
+         {tr("has its own scale"), PictureFit::Own}},
+        "drawer.fit");
+    column->addWidget(fit);
+    if (item.fit == PictureFit::Own)
+        field(column, tr("Scale, %"), pictureScale(id), "drawer.scale");
+    if (item.fit != PictureFit::Whole)
+        column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
+    column->addWidget(aboutPicture(id));
     auto* inks = new QPushButton(tr("Take inks from it"));
     inks->setObjectName(QStringLiteral("drawer.takeInks"));
     inks->setToolTip(tr("Propose a few inks of the job that go with this picture"));
@@ -449,23 +475,7 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     column->addWidget(inks);
     const FileFacts facts = document_.files().facts().value(item.file.path);
     if (facts.isPdf && facts.pages.size() > 1)
-        field(column, tr("Page"),
-              new JobField(
-                  document_, tr("Show another page"),
-                  [id](const Job& j) {
-                      const Item* i = j.findItem(id);
-                      return i ? QString::number(i->file.page) : QString();
-                  },
-                  [this, id](Job& j, const QString& text) -> Result<void> {
-                      Item* i = j.findItem(id);
-                      const auto page = readPage(text, document_.files().facts().value(i ? i->file.path : QString()));
-                      if (!page)
-                          return tl::unexpected(page.error());
-                      if (i)
-                          i->file.page = *page;
-                      return {};
-                  }),
-              "drawer.page");
+        field(column, tr("Page"), picturePage(id), "drawer.page");
 }
 
 } // namespace hinge

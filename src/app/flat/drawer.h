@@ -11,6 +11,7 @@
 #include <QPlainTextEdit>
 #include <QWidget>
 
+class QCheckBox;
 class QLabel;
 class QLayout;
 class QPushButton;
@@ -107,6 +108,17 @@ private:
     void buildTextFrame(QVBoxLayout* column, const Item& item);
     /// Stroke, opacity, shadow and the like.
     void buildLook(QVBoxLayout* column, const Item& item);
+    /// Words that stand in for the copy to come, as many as fit.
+    void fillWithStandIn(const QString& itemId);
+    JobChoice* shadowChoice(const QString& itemId);
+    QCheckBox* keepWhole(const QString& itemId, bool kept);
+    /// The frame the text runs on into: any other text, wherever it stands.
+    JobChoice* nextFrame(const QString& itemId);
+    QLayout* baselineGrid(const QString& itemId, bool onGrid);
+    JobField* pictureScale(const QString& itemId);
+    /// Its file: where it is, how large, how fine it prints.
+    QLabel* aboutPicture(const QString& itemId);
+    JobField* picturePage(const QString& itemId);
     void buildInks(QVBoxLayout* column, const QString& itemId);
     void buildArranging(QVBoxLayout* column);
     /// Shows the inks of the job beside the drawer, to change them.

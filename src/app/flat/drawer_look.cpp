@@ -221,6 +221,52 @@ void Drawer::buildCodeNote(QVBoxLayout* column, const QString& id)
     column->addWidget(about);
 }
 
+JobChoice* Drawer::shadowChoice(const QString& id)
+{
+    return new JobChoice(document_, tr("Change the shadow"),
+                         {{tr("none"),
+                           [id](const Job& j) {
+                               const Item* i = j.findItem(id);
+                               return i && !i->shadow;
+                           },
+                           [id](Job& j) {
+                               if (Item* i = j.findItem(id))
+                                   i->shadow.reset();
+                           }},
+                          {tr("soft"),
+                           [id](const Job& j) {
+                               const Item* i = j.findItem(id);
+                               return i && i->shadow;
+                           },
+                           [id](Job& j) {
+                               Item* i = j.findItem(id);
+                               if (!i)
+                                   return;
+                               i->shadow = Shadow{};
+                               if (!j.findInk(i->shadow->ink))
+                                   i->shadow->ink = j.inks.front().name;
+                           }}});
+}
+
+QCheckBox* Drawer::keepWhole(const QString& id, bool kept)
+{
+    auto* whole = new QCheckBox(tr("keep whole"));
+    whole->setObjectName(QStringLiteral("drawer.keepWhole"));
+    whole->setToolTip(tr("Say so when a trim or a fold would cut it"));
+    whole->setChecked(kept);
+    connect(whole, &QCheckBox::clicked, this, [this, id](bool on) {
+        Job job = document_.job();
+        if (Item* i = job.findItem(id))
+            i->keepWhole = on;
+        (void)document_.edit(on ? tr("Keep it whole") : tr("It may be cut"), std::move(job));
+    });
+    connect(&document_, &Document::changed, whole, [this, id, whole] {
+        if (const Item* i = document_.job().findItem(id))
+            whole->setChecked(i->keepWhole);
+    });
+    return whole;
+}
+
 void Drawer::buildLook(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
@@ -254,29 +300,7 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
                 "drawer.strokeInk"}});
     auto* opacity = itemNumber(tr("Change the opacity"), id, [](Item& i) -> int& { return i.opacity; });
     if (outlined) {
-        auto* shadow = new JobChoice(document_, tr("Change the shadow"),
-                                     {{tr("none"),
-                                       [id](const Job& j) {
-                                           const Item* i = j.findItem(id);
-                                           return i && !i->shadow;
-                                       },
-                                       [id](Job& j) {
-                                           if (Item* i = j.findItem(id))
-                                               i->shadow.reset();
-                                       }},
-                                      {tr("soft"),
-                                       [id](const Job& j) {
-                                           const Item* i = j.findItem(id);
-                                           return i && i->shadow;
-                                       },
-                                       [id](Job& j) {
-                                           Item* i = j.findItem(id);
-                                           if (!i)
-                                               return;
-                                           i->shadow = Shadow{};
-                                           if (!j.findInk(i->shadow->ink))
-                                               i->shadow->ink = j.inks.front().name;
-                                       }}});
+        JobChoice* shadow = shadowChoice(id);
         cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}, {tr("shadow"), shadow, "drawer.shadow"}});
         if (item.shadow) {
             cells(column,
@@ -295,21 +319,7 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
     } else {
         cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}});
     }
-    auto* whole = new QCheckBox(tr("keep whole"));
-    whole->setObjectName(QStringLiteral("drawer.keepWhole"));
-    whole->setToolTip(tr("Say so when a trim or a fold would cut it"));
-    whole->setChecked(item.keepWhole);
-    connect(whole, &QCheckBox::clicked, this, [this, id](bool on) {
-        Job job = document_.job();
-        if (Item* i = job.findItem(id))
-            i->keepWhole = on;
-        (void)document_.edit(on ? tr("Keep it whole") : tr("It may be cut"), std::move(job));
-    });
-    connect(&document_, &Document::changed, whole, [this, id, whole] {
-        if (const Item* i = document_.job().findItem(id))
-            whole->setChecked(i->keepWhole);
-    });
-    column->addWidget(whole);
+    column->addWidget(keepWhole(id, item.keepWhole));
 }
 
 void Drawer::buildArranging(QVBoxLayout* column)

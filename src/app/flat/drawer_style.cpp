@@ -348,31 +348,8 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     column->addSpacing(4);
 }
 
-void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
+JobChoice* Drawer::nextFrame(const QString& id)
 {
-    const QString id = item.id;
-    column->addWidget(section(tr("Frame of the text")));
-    cells(column,
-          {{tr("columns"),
-            itemNumber(tr("Change the columns of the text"), id, [](Item& i) -> int& { return i.textColumns; }),
-            "drawer.textColumns"},
-           {tr("gutter"),
-            itemLength(tr("Change the gutter of the text"), id, [](Item& i) -> Length& { return i.textGutter; }),
-            "drawer.textGutter"}});
-    cells(column, {{tr("stands at"),
-                    itemChoice<VerticalAlign>(
-                        tr("Move the text in its frame"), id, [](Item& i) -> VerticalAlign& { return i.verticalAlign; },
-                        {{tr("the head"), VerticalAlign::Head},
-                         {tr("the middle"), VerticalAlign::Middle},
-                         {tr("the foot"), VerticalAlign::Foot}},
-                        "drawer.verticalAlign"),
-                    "drawer.verticalAlign"},
-                   {tr("runs"),
-                    itemChoice<TextRun>(
-                        tr("Turn the text"), id, [](Item& i) -> TextRun& { return i.textRun; },
-                        {{tr("across"), TextRun::Across}, {tr("down"), TextRun::Down}, {tr("up"), TextRun::Up}},
-                        "drawer.textRun"),
-                    "drawer.textRun"}});
     // The next frame: any other text on either face, empty ones first in mind.
     std::vector<JobChoice::Option> next{{tr("ends here"),
                                          [id](const Job& j) {
@@ -399,12 +376,15 @@ void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
     // Linking moves words from frame to frame, which is more than a choice does.
     connect(flow, &QComboBox::activated, this,
             [this, id, targets](int index) { editor_.runOnInto(id, targets[std::size_t(index)]); });
-    cells(column, {{tr("and runs on"), flow, "drawer.next"}});
+    return flow;
+}
 
+QLayout* Drawer::baselineGrid(const QString& id, bool onGrid)
+{
     auto* row = new QHBoxLayout;
     auto* grid = new QCheckBox(tr("on the baseline grid of"));
     grid->setObjectName(QStringLiteral("drawer.onGrid"));
-    grid->setChecked(item.onGrid);
+    grid->setChecked(onGrid);
     connect(grid, &QCheckBox::clicked, this, [this, id](bool on) {
         Job changed = document_.job();
         Item* i = changed.findItem(id);
@@ -434,7 +414,37 @@ void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
     step->setMinimumWidth(24);
     row->addWidget(grid);
     row->addWidget(step, 1);
-    column->addLayout(row);
+    return row;
+}
+
+void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
+{
+    const QString id = item.id;
+    column->addWidget(section(tr("Frame of the text")));
+    cells(column,
+          {{tr("columns"),
+            itemNumber(tr("Change the columns of the text"), id, [](Item& i) -> int& { return i.textColumns; }),
+            "drawer.textColumns"},
+           {tr("gutter"),
+            itemLength(tr("Change the gutter of the text"), id, [](Item& i) -> Length& { return i.textGutter; }),
+            "drawer.textGutter"}});
+    cells(column, {{tr("stands at"),
+                    itemChoice<VerticalAlign>(
+                        tr("Move the text in its frame"), id, [](Item& i) -> VerticalAlign& { return i.verticalAlign; },
+                        {{tr("the head"), VerticalAlign::Head},
+                         {tr("the middle"), VerticalAlign::Middle},
+                         {tr("the foot"), VerticalAlign::Foot}},
+                        "drawer.verticalAlign"),
+                    "drawer.verticalAlign"},
+                   {tr("runs"),
+                    itemChoice<TextRun>(
+                        tr("Turn the text"), id, [](Item& i) -> TextRun& { return i.textRun; },
+                        {{tr("across"), TextRun::Across}, {tr("down"), TextRun::Down}, {tr("up"), TextRun::Up}},
+                        "drawer.textRun"),
+                    "drawer.textRun"}});
+    cells(column, {{tr("and runs on"), nextFrame(id), "drawer.next"}});
+
+    column->addLayout(baselineGrid(id, item.onGrid));
     column->addSpacing(4);
 }
 

@@ -172,6 +172,25 @@ void Drawer::applyText(const QString& itemId)
     writing_ = false;
 }
 
+void Drawer::fillWithStandIn(const QString& id)
+{
+    Job job = document_.job();
+    Item* i = job.findItem(id);
+    if (!i)
+        return;
+    const Paragraph look = i->paragraphs.empty() ? Paragraph{} : i->paragraphs.back();
+    for (const QString& words : standInCopy()) {
+        i->paragraphs.push_back({words, look.style, look.styleName});
+        if (!layOutStory(lookedUp(job, *i), {textFrame(job, *i, *document_.plan().findItem(id))}, layouts_.fonts())
+                 .front()
+                 .fits()) {
+            i->paragraphs.pop_back();
+            break;
+        }
+    }
+    (void)document_.edit(tr("Fill with stand-in words"), std::move(job));
+}
+
 void Drawer::buildText(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
@@ -211,23 +230,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     standIn->setProperty("link", true);
     standIn->setObjectName(QStringLiteral("drawer.standIn"));
     standIn->setToolTip(tr("Fill the frame with words that only stand in for the copy to come"));
-    connect(standIn, &QPushButton::clicked, this, [this, id] {
-        Job job = document_.job();
-        Item* i = job.findItem(id);
-        if (!i)
-            return;
-        const Paragraph look = i->paragraphs.empty() ? Paragraph{} : i->paragraphs.back();
-        for (const QString& words : standInCopy()) {
-            i->paragraphs.push_back({words, look.style, look.styleName});
-            if (!layOutStory(lookedUp(job, *i), {textFrame(job, *i, *document_.plan().findItem(id))}, layouts_.fonts())
-                     .front()
-                     .fits()) {
-                i->paragraphs.pop_back();
-                break;
-            }
-        }
-        (void)document_.edit(tr("Fill with stand-in words"), std::move(job));
-    });
+    connect(standIn, &QPushButton::clicked, this, [this, id] { fillWithStandIn(id); });
     fit_ = note({});
     fit_->setObjectName(QStringLiteral("drawer.textFit"));
     const auto tellFit = [this, id, label = fit_] {

@@ -59,6 +59,110 @@ InkCard::InkCard(Document& document, const ScreenColour& colour, QWidget* parent
     rebuild();
 }
 
+namespace
+{
+
+/// The ink of a row; null when there are fewer.
+Ink* inkAt(Job& job, int i) { return std::size_t(i) < job.inks.size() ? &job.inks[std::size_t(i)] : nullptr; }
+Ink inkOf(const Job& job, int i) { return std::size_t(i) < job.inks.size() ? job.inks[std::size_t(i)] : Ink{}; }
+
+} // namespace
+
+JobField* InkCard::nameField(int i)
+{
+    auto* name = new JobField(
+        document_, tr("Rename an ink"), [i](const Job& j) { return inkOf(j, i).name; },
+        [i](Job& j, const QString& text) -> Result<void> {
+            const QString typed = text.trimmed();
+            if (typed.isEmpty())
+                return problem({}, tr("An ink needs a name."));
+            if (typed != inkOf(j, i).name && j.findInk(typed))
+                return problem({}, tr("There is an ink named “%1” already.").arg(typed));
+            const QString before = inkOf(j, i).name;
+            j = withInkRenamed(std::move(j), before, typed);
+            return {};
+        });
+    name->setObjectName(QStringLiteral("inkCard.name%1").arg(i));
+    name->setAccessibleName(tr("Name of ink %1").arg(i + 1));
+    name->setFixedSize(150, 26);
+    return name;
+}
+
+JobField* InkCard::partField(int i, int part)
+{
+    auto* edit = new JobField(
+        document_, tr("Change an ink"),
+        [i, part](const Job& j) {
+            Ink ink = inkOf(j, i);
+            return QString::number(partOf(ink.cmyk, part));
+        },
+        [i, part](Job& j, const QString& text) -> Result<void> {
+            bool ok = false;
+            const int percent = QString(text).remove(u'%').trimmed().toInt(&ok);
+            if (!ok || percent < 0 || percent > 100)
+                return problem({}, tr("Type a percentage between 0 and 100."));
+            if (Ink* ink = inkAt(j, i))
+                partOf(ink->cmyk, part) = percent;
+            return {};
+        });
+    static const char letters[] = "CMYK";
+    edit->setObjectName(QStringLiteral("inkCard.%1%2").arg(QLatin1Char(letters[part])).arg(i));
+    edit->setAccessibleName(tr("%1 of ink %2, percent").arg(QLatin1Char(letters[part])).arg(i + 1));
+    edit->setFixedSize(40, 26);
+    return edit;
+}
+
+QPushButton* InkCard::dropButton(int i)
+{
+    auto* drop = new QPushButton;
+    drop->setIcon(themedIcon(QStringLiteral("x"), Theme::of(this).ink2));
+    drop->setFixedSize(26, 26);
+    drop->setProperty("link", true);
+    drop->setObjectName(QStringLiteral("inkCard.drop%1").arg(i));
+    drop->setAccessibleName(tr("Take ink %1 away").arg(i + 1));
+    connect(drop, &QPushButton::clicked, this, [this, i] {
+        Job job = document_.job();
+        job.inks.erase(job.inks.begin() + i);
+        (void)document_.edit(tr("Take an ink away"), std::move(job));
+    });
+    return drop;
+}
+
+void InkCard::addInk(QGridLayout* grid, int i)
+{
+    auto* swatch = plainLabel();
+    swatch->setFixedSize(18, 18);
+    JobField* name = nameField(i);
+    grid->addWidget(swatch, i, 0);
+    grid->addWidget(name, i, 1);
+    for (int part = 0; part < 4; ++part) {
+        JobField* edit = partField(i, part);
+        grid->addWidget(edit, i, 2 + part);
+    }
+    auto* spot = new QCheckBox(tr("spot"));
+    spot->setObjectName(QStringLiteral("inkCard.spot%1").arg(i));
+    connect(spot, &QCheckBox::clicked, this, [this, i](bool on) {
+        Job job = document_.job();
+        if (Ink* ink = inkAt(job, i))
+            ink->spot = on;
+        (void)document_.edit(on ? tr("Make it a spot ink") : tr("Make it a process ink"), std::move(job));
+    });
+    grid->addWidget(spot, i, 6);
+    QPushButton* drop = dropButton(i);
+    grid->addWidget(drop, i, 7);
+    const auto tell = [this, swatch, spot, drop, i] {
+        const Ink ink = inkOf(document_.job(), i);
+        swatch->setStyleSheet(QStringLiteral("background: %1; border: 1px solid rgba(0,0,0,70); border-radius: 9px;")
+                                  .arg(colour_.of(ink.cmyk).name()));
+        spot->setChecked(ink.spot);
+        const bool used = usesInk(document_.job(), ink.name) || document_.job().inks.size() < 2;
+        drop->setEnabled(!used);
+        drop->setToolTip(used ? tr("In use") : tr("Take it away"));
+    };
+    connect(&document_, &Document::changed, swatch, tell);
+    tell();
+}
+
 void InkCard::rebuild()
 {
     if (body_ && document_.job().inks.size() == shown_)
@@ -74,86 +178,8 @@ void InkCard::rebuild()
     grid->setHorizontalSpacing(6);
     grid->setVerticalSpacing(4);
     const auto count = int(document_.job().inks.size());
-    for (int i = 0; i < count; ++i) {
-        const auto at = [i](Job& j) -> Ink* {
-            return std::size_t(i) < j.inks.size() ? &j.inks[std::size_t(i)] : nullptr;
-        };
-        const auto look = [i](const Job& j) { return std::size_t(i) < j.inks.size() ? j.inks[std::size_t(i)] : Ink{}; };
-        auto* swatch = plainLabel();
-        swatch->setFixedSize(18, 18);
-        auto* name = new JobField(
-            document_, tr("Rename an ink"), [look](const Job& j) { return look(j).name; },
-            [look](Job& j, const QString& text) -> Result<void> {
-                const QString typed = text.trimmed();
-                if (typed.isEmpty())
-                    return problem({}, tr("An ink needs a name."));
-                if (typed != look(j).name && j.findInk(typed))
-                    return problem({}, tr("There is an ink named “%1” already.").arg(typed));
-                const QString before = look(j).name;
-                j = withInkRenamed(std::move(j), before, typed);
-                return {};
-            });
-        name->setObjectName(QStringLiteral("inkCard.name%1").arg(i));
-        name->setAccessibleName(tr("Name of ink %1").arg(i + 1));
-        name->setFixedSize(150, 26);
-        grid->addWidget(swatch, i, 0);
-        grid->addWidget(name, i, 1);
-        for (int part = 0; part < 4; ++part) {
-            auto* edit = new JobField(
-                document_, tr("Change an ink"),
-                [look, part](const Job& j) {
-                    Ink ink = look(j);
-                    return QString::number(partOf(ink.cmyk, part));
-                },
-                [at, part](Job& j, const QString& text) -> Result<void> {
-                    bool ok = false;
-                    const int percent = QString(text).remove(u'%').trimmed().toInt(&ok);
-                    if (!ok || percent < 0 || percent > 100)
-                        return problem({}, tr("Type a percentage between 0 and 100."));
-                    if (Ink* ink = at(j))
-                        partOf(ink->cmyk, part) = percent;
-                    return {};
-                });
-            static const char letters[] = "CMYK";
-            edit->setObjectName(QStringLiteral("inkCard.%1%2").arg(QLatin1Char(letters[part])).arg(i));
-            edit->setAccessibleName(tr("%1 of ink %2, percent").arg(QLatin1Char(letters[part])).arg(i + 1));
-            edit->setFixedSize(40, 26);
-            grid->addWidget(edit, i, 2 + part);
-        }
-        auto* spot = new QCheckBox(tr("spot"));
-        spot->setObjectName(QStringLiteral("inkCard.spot%1").arg(i));
-        connect(spot, &QCheckBox::clicked, this, [this, at](bool on) {
-            Job job = document_.job();
-            if (Ink* ink = at(job))
-                ink->spot = on;
-            (void)document_.edit(on ? tr("Make it a spot ink") : tr("Make it a process ink"), std::move(job));
-        });
-        grid->addWidget(spot, i, 6);
-        auto* drop = new QPushButton;
-        drop->setIcon(themedIcon(QStringLiteral("x"), Theme::of(this).ink2));
-        drop->setFixedSize(26, 26);
-        drop->setProperty("link", true);
-        drop->setObjectName(QStringLiteral("inkCard.drop%1").arg(i));
-        drop->setAccessibleName(tr("Take ink %1 away").arg(i + 1));
-        connect(drop, &QPushButton::clicked, this, [this, i] {
-            Job job = document_.job();
-            job.inks.erase(job.inks.begin() + i);
-            (void)document_.edit(tr("Take an ink away"), std::move(job));
-        });
-        grid->addWidget(drop, i, 7);
-        const auto tell = [this, swatch, spot, drop, look] {
-            const Ink ink = look(document_.job());
-            swatch->setStyleSheet(
-                QStringLiteral("background: %1; border: 1px solid rgba(0,0,0,70); border-radius: 9px;")
-                    .arg(colour_.of(ink.cmyk).name()));
-            spot->setChecked(ink.spot);
-            const bool used = usesInk(document_.job(), ink.name) || document_.job().inks.size() < 2;
-            drop->setEnabled(!used);
-            drop->setToolTip(used ? tr("In use") : tr("Take it away"));
-        };
-        connect(&document_, &Document::changed, swatch, tell);
-        tell();
-    }
+    for (int i = 0; i < count; ++i)
+        addInk(grid, i);
     rows_->addWidget(body_);
 }
 

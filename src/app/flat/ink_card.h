@@ -5,11 +5,14 @@
 
 #include <QFrame>
 
+class QGridLayout;
+class QPushButton;
 class QVBoxLayout;
 
 namespace hinge
 {
 
+class JobField;
 class ScreenColour;
 
 /// The inks of the job as a card over the window: name, process parts, spot or not; add one, take one away that nothing
@@ -23,6 +26,11 @@ public:
 
 private:
     void rebuild();
+    /// The row of an ink, and its parts.
+    void addInk(QGridLayout* grid, int i);
+    JobField* nameField(int i);
+    JobField* partField(int i, int part);
+    QPushButton* dropButton(int i);
     Document& document_;
     const ScreenColour& colour_;
     QVBoxLayout* rows_;

@@ -337,61 +337,41 @@ QWidget* ReleaseStage::makeFindings()
     return slip;
 }
 
-QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
+QLayout* ReleaseStage::offerFile(FacePainter& painter, const QString& name, const QString& about, ExportKind kind,
+                                 QAction* action, const char* objectName)
 {
-    auto* slip = new Slip;
-    auto* column = new QVBoxLayout(slip);
-    column->setContentsMargins(24, 20, 24, 24);
-    column->setSpacing(10);
-    auto* title = plainLabel(tr("Files for the printer"));
-    title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
-    column->addWidget(title);
-    extent_ = plainLabel();
-    extent_->setObjectName(QStringLiteral("release.extent"));
-    extent_->setWordWrap(true);
-    extent_->setStyleSheet(QStringLiteral("font-weight: 600;"));
-    column->addWidget(extent_);
+    auto* pair = new QHBoxLayout;
+    pair->setSpacing(16);
+    pair->addWidget(new FilePreview(document_, painter, kind), 0, Qt::AlignTop);
+    auto* beside = new QVBoxLayout;
+    beside->setSpacing(6);
+    pair->addLayout(beside, 1);
+    auto* heading = plainLabel(name);
+    heading->setProperty("role", QStringLiteral("title"));
+    beside->addWidget(heading);
+    auto* text = plainLabel(about);
+    text->setProperty("role", QStringLiteral("note"));
+    text->setWordWrap(true);
+    beside->addWidget(text);
+    auto* button = new QPushButton(tr("Write the PDF…"));
+    button->setProperty("leading", true);
+    button->setObjectName(QString::fromLatin1(objectName));
+    button->setAccessibleName(tr("%1: write the PDF").arg(name));
+    button->setToolTip(
+        QStringLiteral("%1 (%2)").arg(action->statusTip(), action->shortcut().toString(QKeySequence::NativeText)));
+    connect(button, &QPushButton::clicked, action, &QAction::trigger);
+    auto* left = new QHBoxLayout;
+    left->addWidget(button);
+    left->addStretch(1);
+    beside->addLayout(left);
+    beside->addStretch(1);
+    connect(&exporter_, &Exporter::started, button, [button] { button->setEnabled(false); });
+    connect(&exporter_, &Exporter::finished, button, [button] { button->setEnabled(true); });
+    return pair;
+}
 
-    const auto offer = [&](const QString& name, const QString& about, ExportKind kind, QAction* action,
-                           const char* objectName) {
-        auto* pair = new QHBoxLayout;
-        pair->setSpacing(16);
-        pair->addWidget(new FilePreview(document_, painter, kind), 0, Qt::AlignTop);
-        auto* beside = new QVBoxLayout;
-        beside->setSpacing(6);
-        pair->addLayout(beside, 1);
-        auto* heading = plainLabel(name);
-        heading->setProperty("role", QStringLiteral("title"));
-        beside->addWidget(heading);
-        auto* text = plainLabel(about);
-        text->setProperty("role", QStringLiteral("note"));
-        text->setWordWrap(true);
-        beside->addWidget(text);
-        auto* button = new QPushButton(tr("Write the PDF…"));
-        button->setProperty("leading", true);
-        button->setObjectName(QString::fromLatin1(objectName));
-        button->setAccessibleName(tr("%1: write the PDF").arg(name));
-        button->setToolTip(
-            QStringLiteral("%1 (%2)").arg(action->statusTip(), action->shortcut().toString(QKeySequence::NativeText)));
-        connect(button, &QPushButton::clicked, action, &QAction::trigger);
-        auto* left = new QHBoxLayout;
-        left->addWidget(button);
-        left->addStretch(1);
-        beside->addLayout(left);
-        beside->addStretch(1);
-        column->addSpacing(8);
-        column->addLayout(pair);
-        connect(&exporter_, &Exporter::started, button, [button] { button->setEnabled(false); });
-        connect(&exporter_, &Exporter::finished, button, [button] { button->setEnabled(true); });
-    };
-    offer(tr("The flat"),
-          tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who "
-             "lays it out."),
-          ExportKind::Flat, actions.exportFlat, "release.flat");
-    offer(tr("The press sheet"),
-          tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for "
-             "the plates or the digital press."),
-          ExportKind::Sheets, actions.exportSheets, "release.sheets");
+QLabel* ReleaseStage::makeStandard()
+{
     auto* standard = plainLabel();
     standard->setObjectName(QStringLiteral("release.standard"));
     const auto tell = [this, standard, shown = std::make_shared<QString>()] {
@@ -410,15 +390,11 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     tell();
     standard->setProperty("role", QStringLiteral("note"));
     standard->setWordWrap(true);
-    column->addSpacing(10);
-    column->addWidget(standard);
-    column->addStretch(1);
+    return standard;
+}
 
-    state_ = plainLabel();
-    state_->setObjectName(QStringLiteral("release.state"));
-    state_->setTextFormat(Qt::PlainText);
-    state_->setWordWrap(true);
-    column->addWidget(state_);
+QLayout* ReleaseStage::makeProgress()
+{
     auto* row = new QHBoxLayout;
     progress_ = new QProgressBar;
     progress_->setTextVisible(false);
@@ -436,7 +412,46 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     row->addWidget(stop_);
     row->addWidget(showFile_);
     row->addStretch(0);
-    column->addLayout(row);
+    return row;
+}
+
+QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
+{
+    auto* slip = new Slip;
+    auto* column = new QVBoxLayout(slip);
+    column->setContentsMargins(24, 20, 24, 24);
+    column->setSpacing(10);
+    auto* title = plainLabel(tr("Files for the printer"));
+    title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));
+    column->addWidget(title);
+    extent_ = plainLabel();
+    extent_->setObjectName(QStringLiteral("release.extent"));
+    extent_->setWordWrap(true);
+    extent_->setStyleSheet(QStringLiteral("font-weight: 600;"));
+    column->addWidget(extent_);
+
+    column->addSpacing(8);
+    column->addLayout(offerFile(
+        painter, tr("The flat"),
+        tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who "
+           "lays it out."),
+        ExportKind::Flat, actions.exportFlat, "release.flat"));
+    column->addSpacing(8);
+    column->addLayout(offerFile(
+        painter, tr("The press sheet"),
+        tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for "
+           "the plates or the digital press."),
+        ExportKind::Sheets, actions.exportSheets, "release.sheets"));
+    column->addSpacing(10);
+    column->addWidget(makeStandard());
+    column->addStretch(1);
+
+    state_ = plainLabel();
+    state_->setObjectName(QStringLiteral("release.state"));
+    state_->setTextFormat(Qt::PlainText);
+    state_->setWordWrap(true);
+    column->addWidget(state_);
+    column->addLayout(makeProgress());
     return slip;
 }
 

@@ -72,6 +72,12 @@ protected:
 private:
     QWidget* makeFindings();
     QWidget* makeFiles(FacePainter& painter, Actions& actions);
+    /// A file with its picture, what it is for, and the button that writes it.
+    QLayout* offerFile(FacePainter& painter, const QString& name, const QString& about, ExportKind kind,
+                       QAction* action, const char* objectName);
+    /// What the files comply with.
+    QLabel* makeStandard();
+    QLayout* makeProgress();
     void refresh();
 
     Document& document_;

@@ -36,16 +36,18 @@ void shootWhenReady(MainWindow& window, const QString& file)
     timer->start();
 }
 
-} // namespace
+/// What the program was called with.
+struct Called {
+    QString job, item, shot, docket, show;
+    Stage stage = Stage::Brief;
+    Face face = Face::Outside;
+    std::optional<bool> dark; ///< nothing: as last time
+    bool endsAfterPaint = false;
+};
 
-int main(int argc, char** argv)
+/// Reads the command line; nothing, said on stderr, when it makes no sense.
+std::optional<Called> readCommandLine(const QApplication& application)
 {
-    QApplication application(argc, argv);
-    QApplication::setApplicationName(QStringLiteral("upper-hinge"));
-    QApplication::setOrganizationName(QStringLiteral("upper-hinge"));
-    QApplication::setApplicationDisplayName(QStringLiteral("Upper Hinge"));
-    QApplication::setApplicationVersion(QLatin1String(programVersion));
-
     QCommandLineParser parser;
     parser.setApplicationDescription(
         QStringLiteral("Folded and trimmed print pieces, from the brief to the press sheet."));
@@ -78,9 +80,9 @@ int main(int argc, char** argv)
     parser.addOptions({job, stage, theme, face, item, shot, show, docket, endAfterPaint});
     parser.process(application);
 
-    const auto wrong = [](const QString& what) {
+    const auto wrong = [](const QString& what) -> std::optional<Called> {
         QTextStream(stderr) << "upper-hinge: " << what << Qt::endl;
-        return 2;
+        return std::nullopt;
     };
     std::optional<Stage> wanted;
     for (const Stage s : allStages)
@@ -92,33 +94,57 @@ int main(int argc, char** argv)
     const QString themeName = parser.value(theme);
     if (!themeName.isEmpty() && themeName != QStringLiteral("light") && themeName != QStringLiteral("dark"))
         return wrong(QStringLiteral("there is no theme “%1”; it is light or dark.").arg(themeName));
+    Called called;
+    called.job = parser.isSet(job) ? parser.value(job) : parser.positionalArguments().value(0);
+    called.item = parser.value(item);
+    called.shot = parser.value(shot);
+    called.docket = parser.value(docket);
+    called.show = parser.value(show);
+    called.stage = *wanted;
+    if (parser.value(face) == QStringLiteral("inside"))
+        called.face = Face::Inside;
+    if (!themeName.isEmpty())
+        called.dark = themeName == QStringLiteral("dark");
+    called.endsAfterPaint = parser.isSet(endAfterPaint);
+    return called;
+}
 
-    const bool dark =
-        themeName.isEmpty() ? QSettings().value(darkKey, false).toBool() : themeName == QStringLiteral("dark");
+} // namespace
+
+int main(int argc, char** argv)
+{
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("upper-hinge"));
+    QApplication::setOrganizationName(QStringLiteral("upper-hinge"));
+    QApplication::setApplicationDisplayName(QStringLiteral("Upper Hinge"));
+    QApplication::setApplicationVersion(QLatin1String(programVersion));
+
+    const auto called = readCommandLine(application);
+    if (!called)
+        return 2;
+    const bool dark = called->dark.value_or(QSettings().value(darkKey, false).toBool());
     applyTheme(application, dark);
     MainWindow window;
     window.setDark(dark);
-    const QString path = parser.isSet(job) ? parser.value(job) : parser.positionalArguments().value(0);
-    if (!path.isEmpty())
-        window.openJob(path);
-    if (parser.isSet(docket))
-        return window.writeDocket(parser.value(docket)) ? 0 : 1;
-    window.showStage(*wanted);
-    if (parser.value(face) == QStringLiteral("inside"))
-        window.selection().setSurface(Face::Inside);
-    if (parser.isSet(item))
-        window.selection().setItem(window.selection().surface(), parser.value(item));
+    if (!called->job.isEmpty())
+        window.openJob(called->job);
+    if (!called->docket.isEmpty())
+        return window.writeDocket(called->docket) ? 0 : 1;
+    window.showStage(called->stage);
+    window.selection().setSurface(called->face);
+    if (!called->item.isEmpty())
+        window.selection().setItem(window.selection().surface(), called->item);
     window.show();
-    if (parser.isSet(show))
-        QTimer::singleShot(0, &window, [&window, name = parser.value(show)] { window.showDialog(name); });
-    if (parser.isSet(shot))
-        shootWhenReady(window, parser.value(shot));
-    if (!parser.isSet(shot) && !parser.isSet(endAfterPaint))
+    if (!called->show.isEmpty())
+        QTimer::singleShot(0, &window, [&window, name = called->show] { window.showDialog(name); });
+    if (!called->shot.isEmpty())
+        shootWhenReady(window, called->shot);
+    if (called->shot.isEmpty() && !called->endsAfterPaint)
         QTimer::singleShot(0, &window, [&window] {
             window.offerRecovery();
             window.tidy();
         });
-    if (parser.isSet(endAfterPaint)) {
+    if (called->endsAfterPaint) {
         window.repaint();
         return 0;
     }

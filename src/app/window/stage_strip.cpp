@@ -181,7 +181,8 @@ void StageStrip::refresh()
     };
     const Size told = rulesOf(job.kind).isSizedByPage() ? job.page : job.flat;
     const QString size = nameOfSize(told);
-    const QString what = job.kind == PieceKind::Leaflet ? foldName(job.fold) : kindName(job.kind);
+    const QString what =
+        rulesOf(job.kind).isFolded() && !rulesOf(job.kind).foldsOnce ? foldName(job.fold) : kindName(job.kind);
     note(Stage::Brief,
          tr("%1 %2, %3 g/m²")
              .arg(size.isEmpty() ? formatSize(told, job.unit) : QString(size).remove(tr(" landscape")), what)

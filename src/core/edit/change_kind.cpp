@@ -72,7 +72,7 @@ void becomeKind(Job& job, PieceKind kind)
     job.kind = kind;
     if (!titled)
         job.title = usual.title;
-    if (isFolded(kind) && (!wasFolded || (kind == PieceKind::Card && job.fold.scheme != FoldScheme::Half)))
+    if (isFolded(kind) && (!wasFolded || (rulesOf(kind).foldsOnce && job.fold.scheme != FoldScheme::Half)))
         job.fold = usual.fold;
     if (rulesOf(kind).hasPages() && rulesOf(kind).cover == CoverOfItsOwn::Always)
         job.pages.plusCover = true;

@@ -50,6 +50,8 @@ struct KindRules {
     FlatForm form;
     Binding binding;
     CoverOfItsOwn cover;
+    /// Board, which takes one fold in its middle; else the fold is the job's to say, where the flat is folded at all.
+    bool foldsOnce;
     /// Pages come in multiples of this: those of a folded sheet, or of a leaf.
     int pagesStep;
     /// Pages on the flat when it is one of the text.
@@ -65,6 +67,8 @@ struct KindRules {
     const char* inside;
 
     [[nodiscard]] bool hasPages() const { return binding != Binding::None; }
+    /// A cover by itself: its block is made elsewhere.
+    [[nodiscard]] bool isCoverAlone() const { return form == FlatForm::WrappedCover && !hasPages(); }
     /// The folds are the job's to say.
     [[nodiscard]] bool isFolded() const { return form == FlatForm::FoldedSheet; }
     /// The size that is said is that of a page; else it is that of the flat.

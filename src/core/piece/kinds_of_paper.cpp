@@ -29,13 +29,12 @@ Result<Paper> foldedPaper(const Job& job, const Fold& fold, Size size)
 
 /// A cover that wraps about a block: flap, back, spine, front, flap. The spine is not folded onto anything, so the
 /// pile knows nothing of it; front and back are told by where they stand.
-Result<Paper> coverPaper(const Job& job)
+namespace
 {
-    const Length spine = spineOf(job);
-    if (auto sound = checkLength(QStringLiteral("cover.spine"), QStringLiteral("The spine"), spine,
-                                 Length::micrometres(1), Length::mm(200));
-        !sound)
-        return tl::unexpected(sound.error());
+
+/// Back, spine and front, with a flap at either end where it has them.
+FlatShape coverShape(const Job& job, Length spine)
+{
     const Length flap = job.cover.flap;
     FlatShape flat;
     flat.widths = {job.page.w, spine, job.page.w};
@@ -49,16 +48,14 @@ Result<Paper> coverPaper(const Job& job)
     }
     flat.heights = {job.page.h};
     flat.spineColumn = spineColumn;
-    const int front = job.rightToLeft ? spineColumn - 1 : spineColumn + 1;
-    flat.coverPanel = front;
-    auto made = makePaper(job, flat);
-    if (!made)
-        return made;
-    Paper& paper = *made;
-    paper.spineColumn = spineColumn;
-    paper.closing = {};
-    paper.closing.size = job.page;
-    paper.closing.thickness = spine;
+    flat.coverPanel = job.rightToLeft ? spineColumn - 1 : spineColumn + 1;
+    return flat;
+}
+
+/// The folds at the spine, and the scores beside it where it opens.
+void addSpineFolds(Paper& paper, const Job& job, Length spine)
+{
+    const int spineColumn = paper.spineColumn;
     const Length spineX = sumTo(paper.widths, spineColumn);
     const auto addLine = [&](LineWork work, Length x, int line) {
         FoldLine l;
@@ -77,9 +74,15 @@ Result<Paper> coverPaper(const Job& job)
         addLine(LineWork::Score, spineX + spine + job.cover.hinge, 0);
     }
     std::ranges::sort(paper.folds, {}, [](const FoldLine& l) { return l.at[0]; });
+}
+
+void nameCoverPanels(Paper& paper, bool rightToLeft)
+{
+    const int spineColumn = paper.spineColumn;
+    const int front = rightToLeft ? spineColumn - 1 : spineColumn + 1;
     // What a reader meets: the front, its flap, then the inside from front to back, and the back last.
     const int columns = paper.columns();
-    const int direction = job.rightToLeft ? -1 : 1;
+    const int direction = rightToLeft ? -1 : 1;
     int next = 1;
     const auto tell = [&](Face face, int column, Role role, const QString& name) {
         auto& panel = paper.panelOn(face, column, 0);
@@ -106,10 +109,32 @@ Result<Paper> coverPaper(const Job& job)
     if (flaps)
         tell(Face::Outside, backFlap, Role::CoverFlap, QStringLiteral("back flap"));
     tell(Face::Outside, back, Role::BackCover, QStringLiteral("back cover"));
+}
+
+} // namespace
+
+Result<Paper> coverPaper(const Job& job)
+{
+    const Length spine = spineOf(job);
+    if (auto sound = checkLength(QStringLiteral("cover.spine"), QStringLiteral("The spine"), spine,
+                                 Length::micrometres(1), Length::mm(200));
+        !sound)
+        return tl::unexpected(sound.error());
+    const FlatShape flat = coverShape(job, spine);
+    auto made = makePaper(job, flat);
+    if (!made)
+        return made;
+    Paper& paper = *made;
+    paper.spineColumn = flat.spineColumn;
+    paper.closing = {};
+    paper.closing.size = job.page;
+    paper.closing.thickness = spine;
+    addSpineFolds(paper, job, spine);
+    nameCoverPanels(paper, job.rightToLeft);
 
     // The block is glued to the spine and a little way up the cover on both sides of it.
     const Length side = job.cover.sideGlue;
-    const Rect glue = Rect{spineX - side, Length(), spine + side * 2, paper.flat.h};
+    const Rect glue = Rect{sumTo(paper.widths, paper.spineColumn) - side, Length(), spine + side * 2, paper.flat.h};
     paper.keepClear.push_back({Face::Inside, paper.through(glue), QStringLiteral("glue"),
                                QStringLiteral("Glue does not hold on ink or varnish."), true});
     return made;

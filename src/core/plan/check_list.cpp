@@ -58,7 +58,7 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         {"fold."});
     add(QStringLiteral("Paper folds cleanly"), QStringLiteral("%1 g/m², grain along the folds").arg(job.stock.grammage),
         {"grain.", "stock."});
-    if (plan.book || job.kind == PieceKind::Cover)
+    if (plan.book || rulesOf(job.kind).isCoverAlone())
         add(QStringLiteral("Pages and binding agree"),
             plan.book ? QStringLiteral("%1 pages, none made up").arg(plan.book->pages)
                       : QStringLiteral("the spine fits its block"),
@@ -99,7 +99,7 @@ QString allIsWell(const Job& job, const Plan& plan)
             return QStringLiteral("the piece closes flat with %1 to spare").arg(formatLength(*spare, job.unit));
         if (plan.book)
             return QStringLiteral("every page has its place");
-        if (job.kind == PieceKind::Cover)
+        if (rulesOf(job.kind).isCoverAlone())
             return QStringLiteral("the spine fits its block");
         return plan.paper.folds.empty() || rulesOf(job.kind).form == FlatForm::CutLeaf
                    ? QString()

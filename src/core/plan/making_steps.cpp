@@ -55,7 +55,7 @@ QStringList makingSteps(const Job& job, const Plan& plan)
             steps << QStringLiteral("Score the cover at the spine and %1 beside it.")
                          .arg(formatLength(job.cover.hinge, job.unit));
     };
-    if (job.kind == PieceKind::Cover)
+    if (rulesOf(job.kind).isCoverAlone())
         coverScores();
     if (plan.book) {
         const Book& book = *plan.book;
