@@ -721,6 +721,29 @@ private Q_SLOTS:
             }
         }
     }
+
+    void allThatWasCheckedIsInView()
+    {
+        window_->showStage(Stage::Release);
+        auto* checks = find<QListView>("release.checks");
+        for (const PieceKind kind : {PieceKind::Leaflet, PieceKind::Cover, PieceKind::Booklet, PieceKind::Leaf}) {
+            window_->document().start(newPiece(kind));
+            QCoreApplication::processEvents();
+            const int rows = checks->model()->rowCount();
+            QVERIFY(rows > 3);
+            const QRect last = checks->visualRect(checks->model()->index(rows - 1, 0));
+            QVERIFY2(last.bottom() < checks->viewport()->height(), qPrintable(kindName(kind)));
+        }
+        // Changed while it is out of view, it says so when it is back.
+        window_->showStage(Stage::Brief);
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 200; // too thick to staple
+        window_->document().start(job);
+        window_->showStage(Stage::Release);
+        QCoreApplication::processEvents();
+        QVERIFY(find<QListView>("release.findings")->model()->rowCount() > 0);
+        QVERIFY(find<QLabel>("release.verdict")->text().contains(QStringLiteral("stop")));
+    }
 };
 
 QTEST_MAIN(TestWindow)

@@ -330,7 +330,9 @@ QWidget* ReleaseStage::makeFindings()
     checks->setModel(&checks_);
     checks->setItemDelegate(new CheckDelegate(checks));
     checks->setSelectionMode(QAbstractItemView::NoSelection);
-    checks->setFixedHeight(30 * checks_.rowCount() + 4);
+    // As high as its points, which differ from kind to kind.
+    connect(&checks_, &QAbstractItemModel::modelReset, checks,
+            [this, checks] { checks->setFixedHeight(30 * checks_.rowCount() + 12); });
     checks->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column->addWidget(checks);
     column->addStretch(1);
