@@ -3,6 +3,7 @@
 
 #include "core/job/picture_fit.h"
 #include "core/job/plates.h"
+#include "core/job/stories.h"
 #include "typeset/code_symbol.h"
 #include "typeset/painter_path.h"
 #include "typeset/shadow_mask.h"
@@ -96,13 +97,16 @@ void addSmallerVersions(ShownPicture& picture)
     }
 }
 
-Rect paintedArea(const Item& item, const PlannedItem& placed)
+Rect paintedArea(const Job& job, const Item& item, const PlannedItem& placed)
 {
     Length over = Length::mm(1) + item.stroke.width;
     if (item.shadow)
         over += abs(item.shadow->dx) + abs(item.shadow->dy) + item.shadow->blur;
-    for (const Paragraph& p : item.paragraphs) // letters may hang over the edge of their frame
-        over = std::max(over, p.style.size);
+    // Letters may hang over the edge of their frame, also those of a text that runs on into it.
+    const Item* head =
+        item.kind == ItemKind::Text && item.paragraphs.empty() ? job.findItem(chainOf(job, item).first()) : &item;
+    for (const Paragraph& p : head->paragraphs)
+        over = std::max(over, job.styleOf(p).size);
     return placed.frame.grown(over);
 }
 
@@ -125,8 +129,8 @@ bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId
         // The frames of a text that runs on are set together, wherever they stand.
         if (is.kind == ItemKind::Text && (!is.next.isEmpty() || is.paragraphs.empty() || was.next != is.next))
             return false;
-        areas.push_back(paintedArea(was, placesBefore->second[i]));
-        areas.push_back(paintedArea(is, places[i]));
+        areas.push_back(paintedArea(job, was, placesBefore->second[i]));
+        areas.push_back(paintedArea(job, is, places[i]));
     }
     if (!areas.empty())
         out.areas[surface] = std::move(areas);
@@ -310,7 +314,7 @@ void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& pl
     const QRectF wanted = painter.clipBoundingRect();
     for (std::size_t i = 0; i < content.items.size(); ++i) {
         const PlannedItem& placed = places[i];
-        if (placed.shown && toMm(paintedArea(content.items[i], placed)).intersects(wanted))
+        if (placed.shown && toMm(paintedArea(job, content.items[i], placed)).intersects(wanted))
             paintItem({painter, job, plan, content.items[i], placed, view});
     }
     painter.restore();

@@ -123,7 +123,7 @@ private:
 };
 
 /// As far as an item may reach when it is painted: its frame, with stroke, shadow and overhanging letters.
-[[nodiscard]] Rect paintedArea(const Item& item, const PlannedItem& placed);
+[[nodiscard]] Rect paintedArea(const Job& job, const Item& item, const PlannedItem& placed);
 
 [[nodiscard]] QRectF toMm(const Rect& r);
 

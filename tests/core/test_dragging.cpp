@@ -224,6 +224,26 @@ private Q_SLOTS:
         runOn(job, QStringLiteral("a"), QStringLiteral("nobody"));
         QVERIFY(job.findItem(QStringLiteral("a"))->next.isEmpty());
     }
+
+    void whatASideMayHoldOnToIsOffered()
+    {
+        Job job = testing::a4Roll();
+        job.edit(Face::Outside).guides = {{0, 2, true, len("20")}, {1, 2, false, len("50")}};
+        const auto offered = [&](ItemSide side) {
+            const Plan plan = testing::planned(job);
+            std::vector<double> at;
+            for (const SideAnchor& line : linesOffered(plan.paper.face(Face::Outside)[2], side))
+                at.push_back(linePosition(plan.paper, Face::Outside, side, line).toMm());
+            return at;
+        };
+        // The cover: folded at 197 mm on its left, cut at 297 on its right.
+        QCOMPARE(offered(ItemSide::Left), (std::vector<double>{197, 200, 217}));
+        QCOMPARE(offered(ItemSide::Right), (std::vector<double>{300, 297, 292, 217}));
+        QCOMPARE(offered(ItemSide::Top), (std::vector<double>{-3, 0, 5, 50}));
+        job.edit(Face::Outside).columns = {{2, 2, len("4 mm")}};
+        QCOMPARE(offered(ItemSide::Left),
+                 (std::vector<double>{197, 200, 200, 248, 217})); // the first column begins where it is safe
+    }
 };
 
 QTEST_GUILESS_MAIN(TestDragging)

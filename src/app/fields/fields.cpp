@@ -78,8 +78,10 @@ JobField::JobField(Document& document, QString what, Show show, Apply apply, QWi
         }
         typing_ = true;
         // What is not yet a value is not yet wrong: the user may be in the middle of it.
-        if (tryApply())
+        if (tryApply()) {
             setWrong({});
+            hideFieldProblem(this); // one that told what was kept
+        }
         updateGeometry();
     });
     connect(this, &QLineEdit::textChanged, this, [this] { updateGeometry(); });

@@ -2,6 +2,7 @@
 #include "app/flat/holds_square.h"
 
 #include "app/look/theme.h"
+#include "core/edit/dragging.h"
 
 #include <QMenu>
 #include <QPainter>
@@ -99,23 +100,15 @@ void HoldsSquare::choose(ItemSide side)
     };
     const auto& panels = paper.face(face);
     const Panel& panel = panels[std::size_t(std::clamp(now.panel, 0, int(panels.size()) - 1))];
-    const bool manyColumns = (isHorizontal(side) ? panel.columnAreas : panel.rowAreas).size() > 1;
-    const bool isCut = panel.edge(side) != EdgeFate::Folded && panel.edge(side) != EdgeFate::Torn;
-    for (const SideAnchor& line : linesOf(panel, side)) {
-        if (line.line != PaperLine::Guide && line.at != endOf(side))
-            continue;
-        if (line.line == PaperLine::Edge && !isCut)
-            continue; // there bleed and edge are the same place
-        if (line.line == PaperLine::Column && !manyColumns)
-            continue; // as wide as the safe area
+    for (const SideAnchor& line : linesOffered(panel, side)) {
         QString name = lineName(paper, face, side, line);
         if (line.line == PaperLine::Column)
             name = tr("%1 %2", "column 2").arg(name).arg(line.column + 1);
-        if (line.line == PaperLine::Guide)
-            name = tr("%1 at %2", "guide at 20 mm")
-                       .arg(name, formatLength(linePosition(paper, face, side, line) -
-                                                   (isHorizontal(side) ? panel.area.x : panel.area.y),
-                                               document_.job().unit));
+        if (line.line == PaperLine::Guide) {
+            const auto& guides = document_.job().on(placed->surface).guides;
+            const auto guide = std::ranges::find(guides, line.guide, &Guide::number);
+            name = tr("%1 at %2", "guide at 20 mm").arg(name, formatLength(guide->at, document_.job().unit));
+        }
         SideAnchor held = now;
         held.offset = {};
         offer(name, line, now.holds && held == line);

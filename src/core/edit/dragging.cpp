@@ -121,6 +121,24 @@ bool takeHold(Job& job, const Plan& plan, const QString& id, Length reach)
     return took;
 }
 
+std::vector<SideAnchor> linesOffered(const Panel& panel, ItemSide side)
+{
+    const bool manyColumns = (isHorizontal(side) ? panel.columnAreas : panel.rowAreas).size() > 1;
+    const bool isParted = panel.edge(side) == EdgeFate::Folded || panel.edge(side) == EdgeFate::Torn;
+    std::vector<SideAnchor> lines = linesOf(panel, side);
+    std::erase_if(lines, [&](const SideAnchor& line) {
+        switch (line.line) {
+        case PaperLine::Guide: return false;
+        case PaperLine::Edge: return isParted || line.at != endOf(side);
+        case PaperLine::Column: return !manyColumns || line.at != endOf(side);
+        case PaperLine::Bleed:
+        case PaperLine::Safe: break;
+        }
+        return line.at != endOf(side);
+    });
+    return lines;
+}
+
 void dragGuide(Job& job, const Plan& before, const SurfaceId& surface, int number, Point place)
 {
     const Paper& paper = before.paperOf(surface);

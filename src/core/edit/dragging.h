@@ -34,6 +34,11 @@ void dragItem(Job& job, const Plan& plan, const QString& id, const Grip& grip, c
 /// True when one took hold.
 bool takeHold(Job& job, const Plan& plan, const QString& id, Length reach);
 
+/// The lines of a panel that a user may have a side hold on to: those at its own end, columns only
+/// where there are several, and every guide. At an edge that is folded or torn print ends at the edge itself, so that
+/// bleed and edge are one.
+[[nodiscard]] std::vector<SideAnchor> linesOffered(const Panel& panel, ItemSide side);
+
 /// Moves a guide that is dragged to a place of its face, onto the panel there; it keeps to half millimetres of it, as a
 /// hand would with a ruler. Off the trim it is taken away: what held on to it stays where `before` had it, free.
 void dragGuide(Job& job, const Plan& before, const SurfaceId& surface, int number, Point place);
