@@ -214,6 +214,32 @@ private Q_SLOTS:
         QVERIFY(QDir(Recovery::folder()).entryList({QStringLiteral("*.json")}).isEmpty());
     }
 
+    void aCopyThatComesLateIsNotKept()
+    {
+        const auto copies = [] { return QDir(Recovery::folder()).entryList({QStringLiteral("*.json")}, QDir::Files); };
+        type("docket.title", QStringLiteral("Neap"));
+        const auto early = window_->recovery().writer();
+        type("docket.title", QStringLiteral("Spring"));
+        const auto late = window_->recovery().writer();
+        // Written out of turn: the later state stays.
+        QVERIFY(late());
+        QVERIFY(!early());
+        QCOMPARE(copies().size(), 1);
+        QFile copy(Recovery::folder() + u'/' + copies().first());
+        QVERIFY(copy.open(QIODevice::ReadOnly));
+        QVERIFY(copy.readAll().contains("Spring"));
+        // Saved meanwhile: nothing is left to bring back.
+        type("docket.title", QStringLiteral("Slack"));
+        const auto pending = window_->recovery().writer();
+        QVERIFY(window_->document().save(dir_->filePath(QStringLiteral("slack.hinge.json"))));
+        QVERIFY(!pending());
+        QVERIFY(copies().isEmpty());
+        // Work after that is kept again.
+        type("docket.title", QStringLiteral("Ebb"));
+        QVERIFY(window_->recovery().writer()());
+        QCOMPARE(copies().size(), 1);
+    }
+
     void linksStayTrueWhenTheJobMoves()
     {
         window_->openJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/visitor-leaflet.hinge.json"));

@@ -193,15 +193,7 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
 
 void FilesDialog::makeTable()
 {
-    table_ = new QTableView;
-    table_->setObjectName(QStringLiteral("files.table"));
-    table_->setAccessibleName(tr("Files of this job"));
-    table_->setModel(&model_);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setShowGrid(false);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(30);
+    table_ = hinge::makeTable(model_, "files.table", tr("Files of this job"));
     table_->setTabKeyNavigation(false);
     auto* header = table_->horizontalHeader();
     header->setHighlightSections(false);

@@ -202,15 +202,7 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent)
     auto* title = plainLabel(tr("Stocks of this shop"));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
-    table_ = new QTableView;
-    table_->setObjectName(QStringLiteral("stocks.table"));
-    table_->setAccessibleName(tr("Stocks"));
-    table_->setModel(&model_);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setShowGrid(false);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(30);
+    table_ = hinge::makeTable(model_, "stocks.table", tr("Stocks"));
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
     table_->horizontalHeader()->setSectionResizeMode(StockTableModel::Name, QHeaderView::Stretch);
     const std::pair<int, int> widths[] = {{StockTableModel::Grammage, 74},

@@ -41,6 +41,9 @@ public:
     void releaseLocks();
     /// Writes the copy now instead of in a few seconds, and returns when it is written.
     void writeNow();
+    /// What writes the job as it is now, for any thread. It writes nothing, and says so, once the job was saved or a
+    /// later state of it has been written.
+    [[nodiscard]] std::function<bool()> writer();
     [[nodiscard]] static QString folder();
 
 private:
@@ -50,8 +53,6 @@ private:
         int last = 0; ///< of the writes that were begun, the one that is done
         bool wanted = true;
     };
-    /// What writes the job as it is now, from any thread.
-    [[nodiscard]] std::function<bool()> writer();
     void remove();
     Document& document_;
     QTimer timer_;

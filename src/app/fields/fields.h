@@ -31,12 +31,13 @@ public:
     /// For lengths: reads any unit, fraction or sum. `shown` tells the value without touching the job.
     static JobField* forLength(Document& document, const QString& what, std::function<Length(const Job&)> shown,
                                std::function<Length&(Job&)> part, QWidget* parent = nullptr);
-    static JobField* forNumber(Document& document, const QString& what, std::function<int(const Job&)> shown,
-                               std::function<int&(Job&)> part, QWidget* parent = nullptr);
     /// The same where a copy of the job may be touched to tell it: not for what stands on surfaces.
     static JobField* forLength(Document& document, const QString& what, std::function<Length&(Job&)> part,
                                QWidget* parent = nullptr);
     /// For whole numbers; thousands may be parted by commas or spaces.
+    static JobField* forNumber(Document& document, const QString& what, std::function<int(const Job&)> shown,
+                               std::function<int&(Job&)> part, QWidget* parent = nullptr);
+    /// As for lengths: not for what stands on surfaces.
     static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part,
                                QWidget* parent = nullptr);
 

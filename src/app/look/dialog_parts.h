@@ -2,7 +2,9 @@
 #pragma once
 
 #include <QBoxLayout>
+#include <QHeaderView>
 #include <QPushButton>
+#include <QTableView>
 
 namespace hinge
 {
@@ -16,6 +18,21 @@ inline QPushButton* addFootButton(QBoxLayout* foot, const QString& text, const c
     button->setAutoDefault(false);
     foot->addWidget(button);
     return button;
+}
+
+/// A table of a dialog: whole rows are taken, one at a time. How wide its columns are is the caller's to say.
+inline QTableView* makeTable(QAbstractItemModel& model, const char* name, const QString& accessibleName)
+{
+    auto* table = new QTableView;
+    table->setObjectName(QString::fromLatin1(name));
+    table->setAccessibleName(accessibleName);
+    table->setModel(&model);
+    table->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table->setSelectionMode(QAbstractItemView::SingleSelection);
+    table->setShowGrid(false);
+    table->verticalHeader()->hide();
+    table->verticalHeader()->setDefaultSectionSize(30);
+    return table;
 }
 
 } // namespace hinge
