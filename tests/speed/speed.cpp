@@ -110,7 +110,8 @@ int main(int argc, char** argv)
         const auto base = plan(*job);
         auto& items = crowded.edit(Face::Outside).items;
         items.clear();
-        const int across = count / 25;
+        const int down = count > 1000 ? 50 : 25;
+        const int across = count / down;
         for (int i = 0; i < count; ++i) {
             Item item;
             item.id = QStringLiteral("n%1").arg(i);
@@ -118,11 +119,13 @@ int main(int argc, char** argv)
             item.ink = item.kind == ItemKind::Text ? QString() : QStringLiteral("Shallows");
             item.outline = i % 3 == 0 && item.kind == ItemKind::Shape ? Outline::Ellipse : Outline::Rectangle;
             if (item.kind == ItemKind::Text)
-                item.paragraphs = {{QStringLiteral("Low water at noon"), {}}};
+                item.paragraphs = {{QStringLiteral("Ebb"), {}}};
+            // Clear of each other, so that the edit is measured and not thousands of findings.
             const Length wide = Length::mm(280).part(across);
+            const Length high = Length::mm(200).part(down);
             item.sides = freeSides(base->paper, Face::Outside,
-                                   {Length::mm(8) + wide * (i % across), Length::mm(8) + Length::mm(8) * (i / across),
-                                    wide - wide.part(4), Length::mm(6)});
+                                   {Length::mm(8) + wide * (i % across), Length::mm(8) + high * (i / across),
+                                    wide - wide.part(4), high - high.part(4)});
             items.push_back(item);
         }
         window.document().start(crowded);

@@ -536,14 +536,19 @@ Result<void> checkPanels(const SurfaceContent& content)
 
 Result<void> checkItems(const Job& job)
 {
-    QSet<QString> ids;
+    std::size_t count = 0;
+    for (const auto& [surface, content] : job.surfaces)
+        count += content->items.size();
+    QSet<QStringView> ids;
+    ids.reserve(qsizetype(count));
     for (const auto& [surface, content] : job.surfaces) {
         for (const Item& item : content->items) {
-            if (item.id.isEmpty() || ids.contains(item.id))
+            const qsizetype before = ids.size();
+            ids.insert(item.id);
+            if (item.id.isEmpty() || ids.size() == before)
                 return problem(
                     QStringLiteral("items"),
                     QStringLiteral("Two items share the id “%1”, or an id is missing.").arg(Problem::quoted(item.id)));
-            ids.insert(item.id);
             if (auto found = validateItem(job, item); !found)
                 return found;
         }

@@ -16,22 +16,24 @@ qsizetype SharedContent::placeOf(const QString& id) const
 {
     const auto& items = data_->content.items;
     constexpr std::size_t few = 16;
-    if (items.size() > few) {
-        // Jobs that share a content may be read in several threads at once.
-        auto places = std::atomic_load(&data_->places);
-        if (!places) {
-            auto made = std::make_shared<Places>();
-            for (std::size_t i = 0; i < items.size(); ++i)
-                made->insert(items[i].id, qsizetype(i));
-            places = made;
-            std::atomic_store(&data_->places, places);
-        }
+    const bool many = items.size() > few;
+    // Jobs that share a content may be read in several threads at once.
+    if (const auto places = many ? std::atomic_load(&data_->places) : nullptr) {
         const qsizetype guess = places->value(id, -1);
         if (guess >= 0 && std::size_t(guess) < items.size() && items[std::size_t(guess)].id == id)
             return guess;
     }
     const auto it = std::ranges::find(items, id, &Item::id);
-    return it == items.end() ? -1 : it - items.begin();
+    if (it == items.end())
+        return -1;
+    if (many) {
+        auto made = std::make_shared<Places>();
+        made->reserve(qsizetype(items.size()));
+        for (std::size_t i = 0; i < items.size(); ++i)
+            made->insert(items[i].id, qsizetype(i));
+        std::atomic_store(&data_->places, std::shared_ptr<const Places>(made));
+    }
+    return it - items.begin();
 }
 
 std::optional<std::pair<SurfaceId, std::size_t>> Surfaces::find(const QString& itemId) const

@@ -85,13 +85,9 @@ public:
     const SurfaceContent& operator*() const { return data_->content; }
     const SurfaceContent* operator->() const { return &data_->content; }
     /// To be changed: one of its own, copied if others share it.
-    [[nodiscard]] SurfaceContent& own()
-    {
-        Data& data = *data_;
-        data.places.reset();
-        return data.content;
-    }
-    /// Where an item stands in `items`; -1 when it is not there. An index is made when first asked.
+    [[nodiscard]] SurfaceContent& own() { return data_->content; }
+    /// Where an item stands in `items`; -1 when it is not there. An index is made when first asked, and again when it
+    /// proves wrong.
     [[nodiscard]] qsizetype placeOf(const QString& id) const;
     /// Cheap where it is shared.
     bool operator==(const SharedContent& other) const
@@ -103,7 +99,7 @@ private:
     using Places = QHash<QString, qsizetype>;
     struct Data : QSharedData {
         SurfaceContent content;
-        /// By id. Whoever holds on to what `own` gave may change the content after it was made: it is a guess.
+        /// By id: a guess, which copies take over, for most changes leave items where they stand.
         mutable std::shared_ptr<const Places> places;
     };
     QSharedDataPointer<Data> data_;

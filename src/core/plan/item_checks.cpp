@@ -160,11 +160,21 @@ void checkSlivers(const Job& job, const Plan& plan, const SurfaceId& surface, st
         Length at;
         std::size_t index;
     };
+    struct Fold {
+        Length at;
+        bool level;
+        Rect panel; ///< one it is an edge of
+    };
+    std::vector<Fold> folds;
+    for (const Panel& p : plan.panelsOf(surface))
+        for (const ItemSide side : allSides)
+            if (p.edge(side) == EdgeFate::Folded)
+                folds.push_back({positionOf(p.area, side), !isHorizontal(side), p.area});
     // Left, right, upper and lower edges, each in order.
     std::array<std::vector<Edge>, 4> facing;
     for (std::size_t i = 0; i < all.size(); ++i) {
         const Rect& r = all[i].placed.frame;
-        if (r.isEmpty())
+        if (r.isEmpty() || isLive(all[i].item) || all[i].item.outline != Outline::Rectangle)
             continue;
         for (const bool level : {false, true}) {
             facing[level ? 2 : 0].push_back({low(r, level), i});
@@ -192,12 +202,9 @@ void checkSlivers(const Job& job, const Plan& plan, const SurfaceId& surface, st
                     beside = name;
                 }
             };
-            for (const Panel& p : plan.panelsOf(surface))
-                for (const bool end : {false, true})
-                    if (p.edge(end ? (level ? ItemSide::Bottom : ItemSide::Right)
-                                   : (level ? ItemSide::Top : ItemSide::Left)) == EdgeFate::Folded &&
-                        p.area.overlaps(frame.grown(widestSliver)))
-                        consider(end ? high(p.area, level) : low(p.area, level), QStringLiteral("the fold"));
+            for (const Fold& fold : folds)
+                if (fold.level == level && fold.panel.overlaps(frame.grown(widestSliver)))
+                    consider(fold.at, QStringLiteral("the fold"));
             // Only those whose facing edge lies about here.
             const auto& edges = facing[(level ? 2 : 0) + (far ? 0 : 1)];
             for (auto near = std::ranges::lower_bound(edges, at - widestSliver, {}, &Edge::at);
@@ -208,7 +215,7 @@ void checkSlivers(const Job& job, const Plan& plan, const SurfaceId& surface, st
                 const Length line = near->at;
                 const bool faces =
                     low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
-                if (faces && !isLive(that) && that.outline == Outline::Rectangle)
+                if (faces)
                     consider(line, nameOf(that));
             }
             if (!to)
@@ -292,36 +299,58 @@ void checkInks(const Job& job, std::vector<Finding>& out)
     }
 }
 
-void checkEmptyAndDoubled(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
+/// Texts without words.
+void checkWordless(const Job& job, const SurfaceId& surface, std::vector<Finding>& out)
 {
     QSet<QString> runOnInto;
     for (const auto& [any, content] : job.surfaces)
         for (const Item& item : content->items)
             if (!item.next.isEmpty())
                 runOnInto.insert(item.next);
-    std::map<std::tuple<qint64, qint64, qint64, qint64, int>, const Item*> seen;
-    for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
+    for (const Item& item : job.on(surface).items) {
         const bool wordless =
             std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
         if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
             out.push_back(
                 foundAt("item.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 has no words, %2"),
                         QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
-        const Rect& frame = placed.frame;
-        const auto [it, isNew] = seen.try_emplace(
-            {frame.x.count(), frame.y.count(), frame.w.count(), frame.h.count(), int(item.kind)}, &item);
-        if (isNew)
-            continue;
-        Item same = *it->second;
-        same.id = item.id;
-        same.name = item.name;
-        same.sides = item.sides;
-        if (same == item)
+    }
+}
+
+/// True of two that print the same, whatever they are called and hold on to.
+bool looksLike(const Item& item, Item other)
+{
+    other.id = item.id;
+    other.name = item.name;
+    other.sides = item.sides;
+    return other == item;
+}
+
+/// What lies twice on one spot.
+void checkDoubled(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
+{
+    const std::vector<Lying> all = lyingOn(job, plan, surface);
+    std::vector<const Lying*> bySpot;
+    for (const Lying& lying : all)
+        bySpot.push_back(&lying);
+    const auto spot = [](const Lying* l) {
+        const Rect& f = l->placed.frame;
+        return std::tuple(f.x, f.y, f.w, f.h, l->item.kind);
+    };
+    // Those on one spot come side by side, the lowest first.
+    std::ranges::stable_sort(bySpot, {}, spot);
+    for (std::size_t i = 1; i < bySpot.size(); ++i) {
+        const Item& item = bySpot[i]->item;
+        for (std::size_t below = i; below > 0 && spot(bySpot[below - 1]) == spot(bySpot[i]); --below) {
+            if (!looksLike(item, bySpot[below - 1]->item))
+                continue;
             out.push_back(
                 foundAt("item.doubled", Severity::Warn, job, surface, item,
                         QStringLiteral("%1 lies twice on the same spot, %2"),
                         QStringLiteral("The one below cannot be seen; changes to one leave the other as it was."),
                         Remedy::RemoveItem));
+            break;
+        }
     }
 }
 
@@ -395,7 +424,8 @@ void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
         checkSlivers(job, plan, surface, out);
         checkStrokes(job, surface, out);
         checkSmallType(job, surface, out);
-        checkEmptyAndDoubled(job, plan, surface, out);
+        checkWordless(job, surface, out);
+        checkDoubled(job, plan, surface, out);
     }
     checkInks(job, out);
     checkOddLooks(job, out);

@@ -135,6 +135,7 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
     const Paper& paper = plan.paperOf(surface);
     const Rect bleed = bleedOf(paper, surface.face);
     std::vector<PlannedItem>& out = plan.items[surface];
+    out.reserve(content.items.size());
     for (const Item& item : content.items) {
         const Rect frame = frameOf(paper, surface.face, item);
         const int panel = panelAt(paper, surface.face, frame.middle());
@@ -168,6 +169,10 @@ Result<Plan> plan(const Job& job)
         plan.book = makeBook(job);
         plan.paper.closing.thickness = plan.book->block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
     }
+    std::size_t count = 0;
+    for (const auto& [surface, content] : job.surfaces)
+        count += content->items.size();
+    plan.byId.reserve(qsizetype(count));
     for (const auto& [surface, content] : job.surfaces)
         placeItems(plan, surface, *content);
     plan.arrangements = arrangements(job, plan.paper);
