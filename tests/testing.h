@@ -6,11 +6,34 @@
 #include "core/plan/sheet_marks.h"
 
 #include <QFile>
+#include <QFileInfo>
 #include <QTest>
+#include <functional>
+#include <memory>
 #include <rapidcheck.h>
 
 namespace testing
 {
+
+/// One file of tests, by its name; `main` makes it and runs it.
+struct TestFile {
+    QString name;
+    std::function<std::unique_ptr<QObject>()> make;
+};
+
+/// All files of this program.
+[[nodiscard]] inline std::vector<TestFile>& testFiles()
+{
+    static std::vector<TestFile> files;
+    return files;
+}
+
+/// Stands at the end of a file of tests.
+#define HINGE_TEST(Class)                                                                                              \
+    static const bool registered##Class =                                                                              \
+        (::testing::testFiles().push_back(                                                                             \
+             {QFileInfo(QStringLiteral(__FILE__)).baseName(), [] { return std::make_unique<Class>(); }}),              \
+         true);
 
 /// Runs a property and fails the Qt test when it does not hold (rapidcheck prints the counterexample).
 #define CHECK_PROPERTY(...) QVERIFY(rc::check(__VA_ARGS__))

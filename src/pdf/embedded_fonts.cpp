@@ -18,7 +18,7 @@ namespace
 
 using SubsetInput = Owned<hb_subset_input_t, hb_subset_input_destroy>;
 using SubsetPlan = Owned<hb_subset_plan_t, hb_subset_plan_destroy>;
-using Face = Owned<hb_face_t, hb_face_destroy>;
+using OwnedFace = Owned<hb_face_t, hb_face_destroy>;
 using Blob = Owned<hb_blob_t, hb_blob_destroy>;
 
 std::string bytesOf(hb_blob_t* blob)
@@ -211,7 +211,7 @@ namespace
 /// A font cut down to some of its glyphs, and where these went.
 struct CutFont {
     SubsetPlan plan;
-    Face face;
+    OwnedFace face;
     std::string cff; ///< its outlines, when they are of the kind CFF
     /// The number each glyph is asked for by in the file: of a CID-keyed font the identifier it keeps, of any other
     /// its new number.

@@ -18,7 +18,7 @@ namespace hinge
 namespace
 {
 
-Problem damaged(const QString& path)
+Problem damagedPng(const QString& path)
 {
     return {path, QStringLiteral("The PNG is damaged and cannot be read. Ask for it again.")};
 }
@@ -142,7 +142,7 @@ Result<PixelInfo> readPngInfo(const QString& path)
 {
     Png png(path);
     if (!png.ok())
-        return tl::unexpected(damaged(path));
+        return tl::unexpected(damagedPng(path));
     const PixelInfo info = infoOf(png);
     if (auto limited = checkPixelLimits(path, info.width, info.height, info.bits); !limited)
         return tl::unexpected(limited.error());
@@ -158,7 +158,7 @@ Result<void> readPngRows(const QString& path, const PixelInfo& info, int step, c
 {
     Png png(path);
     if (!png.ok() || !(infoOf(png) == info))
-        return tl::unexpected(damaged(path));
+        return tl::unexpected(damagedPng(path));
     const bool palette = png_get_color_type(png.png_, png.info_) == PNG_COLOR_TYPE_PALETTE;
     const bool interlaced = png_get_interlace_type(png.png_, png.info_) != PNG_INTERLACE_NONE;
     std::size_t bytes = 0;
@@ -176,7 +176,7 @@ Result<void> readPngRows(const QString& path, const PixelInfo& info, int step, c
             png_read_update_info(png.png_, png.info_);
             bytes = png_get_rowbytes(png.png_, png.info_);
         }))
-        return tl::unexpected(damaged(path));
+        return tl::unexpected(damagedPng(path));
     const int given = png_get_channels(png.png_, png.info_); // a grey palette comes as RGB
     std::vector<uchar> read(interlaced ? bytes * std::size_t(info.height) : bytes);
     if (interlaced) {
@@ -184,7 +184,7 @@ Result<void> readPngRows(const QString& path, const PixelInfo& info, int step, c
         for (int y = 0; y < info.height; ++y)
             rows.push_back(read.data() + std::size_t(y) * bytes);
         if (!png.guarded([&] { png_read_image(png.png_, rows.data()); }))
-            return tl::unexpected(damaged(path));
+            return tl::unexpected(damagedPng(path));
     }
     const std::size_t sample = std::size_t(std::max(1, info.bits / 8));
     const bool asGiven = info.bits == 1 || given == info.channels;
@@ -193,7 +193,7 @@ Result<void> readPngRows(const QString& path, const PixelInfo& info, int step, c
     for (int y = 0; y < info.height; ++y) {
         uchar* samples = read.data() + (interlaced ? std::size_t(y) * bytes : 0);
         if (!interlaced && !png.guarded([&] { png_read_row(png.png_, samples, nullptr); }))
-            return tl::unexpected(damaged(path));
+            return tl::unexpected(damagedPng(path));
         if (y % step != 0)
             continue;
         if (!asGiven)

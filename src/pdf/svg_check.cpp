@@ -13,7 +13,7 @@ namespace
 {
 
 /// What is drawn where an element with a name stands: itself and what it refers to.
-struct Part {
+struct SvgPart {
     qint64 elements = 0;
     QStringList draws;
 };
@@ -22,8 +22,8 @@ struct Part {
 class Count
 {
 public:
-    explicit Count(const QHash<QString, Part>& parts) : parts_(parts) {}
-    qint64 of(const Part& part)
+    explicit Count(const QHash<QString, SvgPart>& parts) : parts_(parts) {}
+    qint64 of(const SvgPart& part)
     {
         qint64 all = part.elements;
         for (const QString& name : part.draws) {
@@ -52,7 +52,7 @@ private:
         known_.insert(name, all);
         return all;
     }
-    const QHash<QString, Part>& parts_;
+    const QHash<QString, SvgPart>& parts_;
     QHash<QString, qint64> known_;
     QSet<QString> open_;
 };
@@ -98,9 +98,9 @@ Result<void> checkSvg(const QByteArray& svg, const QString& name)
                       "The SVG takes something from another file (%1). Put it into the drawing, and save it again.")
                       .arg(what.simplified().left(80)));
     };
-    QHash<QString, Part> parts;
+    QHash<QString, SvgPart> parts;
     std::vector<QString> open; ///< names of the elements that are open, empty for one without
-    Part whole;
+    SvgPart whole;
     QXmlStreamReader xml(svg);
     while (!xml.atEnd()) {
         switch (xml.readNext()) {

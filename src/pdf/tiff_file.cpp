@@ -28,7 +28,7 @@ Tiff openTiff(const QString& path)
                          "rm")); // not mapped: a file that shrinks must not end the program
 }
 
-Problem damaged(const QString& path)
+Problem damagedTiff(const QString& path)
 {
     return {path, QStringLiteral("The TIFF is damaged and cannot be read. Ask for it again.")};
 }
@@ -176,7 +176,7 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
     std::uint32_t w = 0;
     std::uint32_t h = 0;
     if (!tiff || !TIFFGetField(tiff, TIFFTAG_IMAGEWIDTH, &w) || !TIFFGetField(tiff, TIFFTAG_IMAGELENGTH, &h))
-        return tl::unexpected(damaged(path));
+        return tl::unexpected(damagedTiff(path));
     Layout layout;
     PixelInfo& info = layout.info;
     const Samples samples = samplesOf(tiff);
@@ -198,7 +198,7 @@ Result<Layout> readLayout(TIFF* tiff, const QString& path)
     }
     if (layout.blockRows < 1 || (layout.tiled && layout.tileWidth < 1) || samples.count < 1 || samples.count > 64 ||
         samples.colours() < 1)
-        return tl::unexpected(damaged(path));
+        return tl::unexpected(damagedTiff(path));
     info.orientation = std::clamp<int>(field<std::uint16_t>(tiff, TIFFTAG_ORIENTATION, 1), 1, 8);
 
     if (auto read = readColour(tiff, path, samples, layout); !read)
@@ -407,17 +407,17 @@ Result<void> readTiffRows(const QString& path, const PixelInfo& info, int step, 
     if (!layout)
         return tl::unexpected(layout.error());
     if (!(layout->info == info))
-        return tl::unexpected(damaged(path));
+        return tl::unexpected(damagedTiff(path));
     Rows rows(path, std::move(tiff), *layout);
     if (!rows.ok())
-        return tl::unexpected(damaged(path));
+        return tl::unexpected(damagedTiff(path));
     const bool parted = layout->way == Way::Samples && layout->storedBits >= 8 && layout->samples != info.channels;
     std::vector<uchar> colour(parted || layout->way == Way::Unpacked ? info.rowBytes() : 0);
     std::vector<uchar> alpha(info.alpha ? info.alphaBytes() : 0);
     for (int y = 0; y < info.height; y += step) {
         const uchar* samples = rows.row(y);
         if (!samples)
-            return tl::unexpected(damaged(path));
+            return tl::unexpected(damagedTiff(path));
         if (layout->way == Way::Unpacked)
             unpack(samples, *layout, colour.data());
         else if (parted && info.bits == 16)

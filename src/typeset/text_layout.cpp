@@ -7,32 +7,6 @@
 
 namespace hinge
 {
-namespace
-{
-
-/// A column of a frame.
-struct Column {
-    std::size_t frame = 0;
-    double left = 0;
-    double width = 0;
-    double depth = 0;
-};
-
-std::vector<Column> columnsOf(const std::vector<TextFrame>& frames)
-{
-    std::vector<Column> out;
-    for (std::size_t i = 0; i < frames.size(); ++i) {
-        const TextFrame& f = frames[i];
-        Length x;
-        for (const Length w : share(f.size.w - f.gutter * (f.columns - 1), f.columns)) {
-            out.push_back({i, x.toPoints(), std::max(0.1, w.toPoints()), f.size.h.toPoints()});
-            x += w + f.gutter;
-        }
-    }
-    return out;
-}
-
-} // namespace
 
 /// Fills the columns one after the other.
 class StorySetter
@@ -57,6 +31,28 @@ public:
     }
 
 private:
+    /// A column of a frame, in points.
+    struct Column {
+        std::size_t frame = 0;
+        double left = 0;
+        double width = 0;
+        double depth = 0;
+    };
+
+    static std::vector<Column> columnsOf(const std::vector<TextFrame>& frames)
+    {
+        std::vector<Column> out;
+        for (std::size_t i = 0; i < frames.size(); ++i) {
+            const TextFrame& f = frames[i];
+            Length x;
+            for (const Length w : share(f.size.w - f.gutter * (f.columns - 1), f.columns)) {
+                out.push_back({i, x.toPoints(), std::max(0.1, w.toPoints()), f.size.h.toPoints()});
+                x += w + f.gutter;
+            }
+        }
+        return out;
+    }
+
     void setParagraph(const Paragraph& paragraph, int number)
     {
         const TextStyle& style = paragraph.style;

@@ -705,5 +705,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestBrief)
+HINGE_TEST(TestBrief)
 #include "test_brief.moc"

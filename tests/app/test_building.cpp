@@ -573,5 +573,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestBuilding)
+HINGE_TEST(TestBuilding)
 #include "test_building.moc"

@@ -1004,5 +1004,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestFlat)
+HINGE_TEST(TestFlat)
 #include "test_flat.moc"

@@ -80,5 +80,5 @@ kill $program; echo 'the program did not end' >&2; exit 1)"));
     }
 };
 
-QTEST_APPLESS_MAIN(TestRealWindow)
+HINGE_TEST(TestRealWindow)
 #include "test_real_window.moc"

@@ -347,5 +347,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestSaving)
+HINGE_TEST(TestSaving)
 #include "test_saving.moc"

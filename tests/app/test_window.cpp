@@ -746,5 +746,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestWindow)
+HINGE_TEST(TestWindow)
 #include "test_window.moc"

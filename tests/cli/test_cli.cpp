@@ -219,5 +219,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestCli)
+HINGE_TEST(TestCli)
 #include "test_cli.moc"

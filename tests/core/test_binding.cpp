@@ -570,5 +570,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestBinding)
+HINGE_TEST(TestBinding)
 #include "test_binding.moc"

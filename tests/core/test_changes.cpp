@@ -348,5 +348,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestChanges)
+HINGE_TEST(TestChanges)
 #include "test_changes.moc"

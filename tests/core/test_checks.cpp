@@ -533,5 +533,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestChecks)
+HINGE_TEST(TestChecks)
 #include "test_checks.moc"

@@ -713,5 +713,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestContent)
+HINGE_TEST(TestContent)
 #include "test_content.moc"

@@ -246,5 +246,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestDragging)
+HINGE_TEST(TestDragging)
 #include "test_dragging.moc"

@@ -471,5 +471,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestEmbedded)
+HINGE_TEST(TestEmbedded)
 #include "test_embedded.moc"

@@ -424,5 +424,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestFolding)
+HINGE_TEST(TestFolding)
 #include "test_folding.moc"

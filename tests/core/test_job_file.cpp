@@ -282,5 +282,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestJobFile)
+HINGE_TEST(TestJobFile)
 #include "test_job_file.moc"

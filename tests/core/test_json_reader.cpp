@@ -86,5 +86,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestJsonReader)
+HINGE_TEST(TestJsonReader)
 #include "test_json_reader.moc"

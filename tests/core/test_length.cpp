@@ -126,5 +126,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestLength)
+HINGE_TEST(TestLength)
 #include "test_length.moc"

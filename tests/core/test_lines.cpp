@@ -159,5 +159,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestLines)
+HINGE_TEST(TestLines)
 #include "test_lines.moc"

@@ -197,5 +197,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestOpening)
+HINGE_TEST(TestOpening)
 #include "test_opening.moc"

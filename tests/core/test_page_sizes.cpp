@@ -118,5 +118,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPageSizes)
+HINGE_TEST(TestPageSizes)
 #include "test_page_sizes.moc"

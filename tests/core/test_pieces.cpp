@@ -460,5 +460,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPieces)
+HINGE_TEST(TestPieces)
 #include "test_pieces.moc"

@@ -203,5 +203,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPlan)
+HINGE_TEST(TestPlan)
 #include "test_plan.moc"

@@ -374,5 +374,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestSheetLayout)
+HINGE_TEST(TestSheetLayout)
 #include "test_sheet_layout.moc"

@@ -122,5 +122,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestSurfaces)
+HINGE_TEST(TestSurfaces)
 #include "test_surfaces.moc"

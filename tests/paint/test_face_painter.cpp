@@ -406,5 +406,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestFacePainter)
+HINGE_TEST(TestFacePainter)
 #include "test_face_painter.moc"

@@ -16,7 +16,7 @@ using testing::len;
 namespace
 {
 
-constexpr double perMm = 10;
+constexpr double dotsPerMm = 10;
 constexpr double margin = 10; // around the flat, in millimetres
 
 class NoPictures : public PictureSource
@@ -29,11 +29,11 @@ public:
 template <class Painting>
 QImage painted(Size flat, const Painting& painting)
 {
-    QImage image(int((flat.w.toMm() + 2 * margin) * perMm), int((flat.h.toMm() + 2 * margin) * perMm),
+    QImage image(int((flat.w.toMm() + 2 * margin) * dotsPerMm), int((flat.h.toMm() + 2 * margin) * dotsPerMm),
                  QImage::Format_RGB32);
     image.fill(Qt::white);
     QPainter p(&image);
-    p.scale(perMm, perMm);
+    p.scale(dotsPerMm, dotsPerMm);
     p.translate(margin, margin);
     painting(p);
     return image;
@@ -41,14 +41,14 @@ QImage painted(Size flat, const Painting& painting)
 
 QRect pixels(const Rect& r)
 {
-    return QRectF(QPointF(r.x.toMm() + margin, r.y.toMm() + margin) * perMm,
-                  QPointF(r.right().toMm() + margin, r.bottom().toMm() + margin) * perMm)
+    return QRectF(QPointF(r.x.toMm() + margin, r.y.toMm() + margin) * dotsPerMm,
+                  QPointF(r.right().toMm() + margin, r.bottom().toMm() + margin) * dotsPerMm)
         .toAlignedRect();
 }
 
 QColor at(const QImage& image, double xMm, double yMm)
 {
-    return image.pixelColor(int((xMm + margin) * perMm), int((yMm + margin) * perMm));
+    return image.pixelColor(int((xMm + margin) * dotsPerMm), int((yMm + margin) * dotsPerMm));
 }
 
 int inked(const QImage& image, const QRect& area)
@@ -169,7 +169,7 @@ private Q_SLOTS:
             for (const double x : face == Face::Outside ? std::array{97.0, 197.0} : std::array{100.0, 200.0}) {
                 int dark = 0;
                 for (int y = 0; y < 2100; ++y)
-                    dark += at(image, x, y / perMm).lightness() < 235 ? 1 : 0;
+                    dark += at(image, x, y / dotsPerMm).lightness() < 235 ? 1 : 0;
                 QVERIFY2(dark > 600, qPrintable(QStringLiteral("%1: %2").arg(x).arg(dark)));
                 QCOMPARE(at(image, x + 3, 100), QColor(Qt::white));
             }
@@ -211,8 +211,8 @@ private Q_SLOTS:
             QImage screen(3200, 2250, QImage::Format_RGB32);
             screen.fill(Qt::white);
             QPainter p(&screen);
-            p.scale(perMm, perMm);
-            paintSheetSide(p, faces, cache, job, plan, face, PaperView::Printed, ZoneColours(), 1 / perMm);
+            p.scale(dotsPerMm, dotsPerMm);
+            paintSheetSide(p, faces, cache, job, plan, face, PaperView::Printed, ZoneColours(), 1 / dotsPerMm);
             p.end();
             QVERIFY(std::abs(print.width() - screen.width()) <= 1 && std::abs(print.height() - screen.height()) <= 1);
             const auto [ink, apart] = testing::likeness(screen, print, screen.rect());
@@ -222,5 +222,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestZones)
+HINGE_TEST(TestZones)
 #include "test_zones.moc"

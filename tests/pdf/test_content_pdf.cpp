@@ -597,5 +597,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestContentPdf)
+HINGE_TEST(TestContentPdf)
 #include "test_content_pdf.moc"

@@ -622,5 +622,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestExport)
+HINGE_TEST(TestExport)
 #include "test_export.moc"

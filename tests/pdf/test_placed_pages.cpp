@@ -211,5 +211,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPlacedPages)
+HINGE_TEST(TestPlacedPages)
 #include "test_placed_pages.moc"

@@ -700,5 +700,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestPlates)
+HINGE_TEST(TestPlates)
 #include "test_plates.moc"

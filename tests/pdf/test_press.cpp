@@ -290,5 +290,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPress)
+HINGE_TEST(TestPress)
 #include "test_press.moc"

@@ -253,5 +253,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestReadBack)
+HINGE_TEST(TestReadBack)
 #include "test_read_back.moc"

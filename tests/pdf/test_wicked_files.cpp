@@ -388,5 +388,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestWickedFiles)
+HINGE_TEST(TestWickedFiles)
 #include "test_wicked_files.moc"

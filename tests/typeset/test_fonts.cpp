@@ -163,5 +163,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_GUILESS_MAIN(TestFonts)
+HINGE_TEST(TestFonts)
 #include "test_fonts.moc"

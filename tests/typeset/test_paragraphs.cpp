@@ -472,5 +472,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_MAIN(TestParagraphs)
+HINGE_TEST(TestParagraphs)
 #include "test_paragraphs.moc"

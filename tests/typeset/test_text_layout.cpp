@@ -218,5 +218,5 @@ private Q_SLOTS:
     }
 };
 
-QTEST_APPLESS_MAIN(TestTextLayout)
+HINGE_TEST(TestTextLayout)
 #include "test_text_layout.moc"

@@ -14,7 +14,7 @@ namespace hinge
 namespace
 {
 
-constexpr Word<Grain> grainWords[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
+constexpr Word<Grain> grainNames[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
 constexpr const char* columnNames[] = {"name", "grammage", "bulk", "caliper", "coated"};
 
 /// The rows of a table, as text.
@@ -85,7 +85,7 @@ QJsonObject stockToJson(const Stock& stock, Unit unit)
     if (stock.measuredCaliper)
         o[QStringLiteral("caliper")] = exactText(*stock.measuredCaliper, unit);
     o[QStringLiteral("coated")] = stock.coated;
-    o[QStringLiteral("grain")] = wordFor(grainWords, stock.grain);
+    o[QStringLiteral("grain")] = wordFor(grainNames, stock.grain);
     return keptBeside(stock.extra, o);
 }
 
@@ -96,7 +96,7 @@ void readStock(JsonReader& reader, Stock& stock)
     reader.readMilli("bulk", stock.bulkMilli);
     reader.read("caliper", stock.measuredCaliper);
     reader.read("coated", stock.coated);
-    readWord(reader, "grain", stock.grain, grainWords);
+    readWord(reader, "grain", stock.grain, grainNames);
     stock.extra = reader.takeLeftOver();
 }
 

@@ -53,7 +53,8 @@ Rect fillable(const Press& press, Size sheet)
 
 Turn turnedBy(Turn turn, Turn more) { return Turn((int(turn) + int(more)) % 360); }
 
-/// Bleeds of an upright piece (left, top, right, bottom) as they lie when it is turned clockwise.
+} // namespace
+
 std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
 {
     // A quarter turn brings the left edge to the head, the head to the right.
@@ -61,8 +62,6 @@ std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
         b = {b[3], b[0], b[1], b[2]};
     return b;
 }
-
-} // namespace
 
 Point onSheet(const SheetSlot& place, Point p)
 {

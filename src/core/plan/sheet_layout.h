@@ -4,6 +4,8 @@
 #include "core/paper/cut_tree.h"
 #include "core/piece/panels.h"
 
+#include <array>
+
 namespace hinge
 {
 
@@ -18,6 +20,9 @@ struct SheetSlot {
 /// Where a place of the flat, from the head-left corner of its trim, comes to lie on the sheet. All that is laid on
 /// sheets goes by this.
 [[nodiscard]] Point onSheet(const SheetSlot& place, Point onFlat);
+
+/// Bleeds of an upright piece (left, top, right, bottom) as they lie when it is turned clockwise.
+[[nodiscard]] std::array<Length, 4> turnedBleeds(std::array<Length, 4> bleeds, Turn turn);
 
 /// One way of filling one press sheet.
 struct SheetLayout {

@@ -15,15 +15,6 @@ constexpr Length markBreadth = Length::micrometres(100);
 /// Where there is no room for a mark at its usual distance it may come this near to a bleed.
 constexpr Length leastClearance = Length::micrometres(500);
 
-/// Bleeds of an upright piece (left, top, right, bottom) as they lie when it is turned clockwise.
-std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)
-{
-    // A quarter turn brings the left edge to the head, the head to the right.
-    for (int quarters = int(turn) / 90; quarters > 0; --quarters)
-        b = {b[3], b[0], b[1], b[2]};
-    return b;
-}
-
 /// A line of the flat as it lies on a turned piece: its place and direction on the sheet.
 std::pair<Length, bool> lineOnSheet(const SheetSlot& place, Length at, bool upright)
 {
