@@ -163,11 +163,11 @@ private Q_SLOTS:
         // Common practice: one step lower on each signature, so that the gathered block shows an unbroken slope.
         const Book b = book(PieceKind::Book, 16 * 60);
         for (std::size_t i = 1; i < b.sheets.size(); ++i) {
-            const Length step = b.sheets[i].markTop - b.sheets[i - 1].markTop;
-            QVERIFY(step == b.sheets[i].markHeight || step < Length()); // the next step, or the head again
-            QVERIFY(b.sheets[i].markTop + b.sheets[i].markHeight <= newPiece(PieceKind::Book).page.h);
+            const Length step = b.sheets[i].mark->top - b.sheets[i - 1].mark->top;
+            QVERIFY(step == b.sheets[i].mark->height || step < Length()); // the next step, or the head again
+            QVERIFY(b.sheets[i].mark->top + b.sheets[i].mark->height <= newPiece(PieceKind::Book).page.h);
         }
-        QVERIFY(book(PieceKind::Booklet, 16).sheets[0].markHeight == Length());
+        QVERIFY(!book(PieceKind::Booklet, 16).sheets[0].mark);
     }
 
     void collatingMarksStandWhereTheyShould()
@@ -175,11 +175,33 @@ private Q_SLOTS:
         // 10 mm from the head, then 4 mm lower each, 47 of them down 210 mm less 10 at both ends; then from the head
         // again (arithmetic; common practice).
         const Book b = book(PieceKind::Book, 16 * 60);
-        COMPARE_MM(b.sheets[0].markTop, 10);
-        COMPARE_MM(b.sheets[1].markTop, 14);
-        COMPARE_MM(b.sheets[46].markTop, 10 + 46 * 4);
-        COMPARE_MM(b.sheets[47].markTop, 10);
-        COMPARE_MM(b.sheets[0].markHeight, 4);
+        COMPARE_MM(b.sheets[0].mark->top, 10);
+        COMPARE_MM(b.sheets[1].mark->top, 14);
+        COMPARE_MM(b.sheets[46].mark->top, 10 + 46 * 4);
+        COMPARE_MM(b.sheets[47].mark->top, 10);
+        COMPARE_MM(b.sheets[0].mark->height, 4);
+    }
+
+    void collatingMarksLieOnTheLastFold()
+    {
+        // The spine of a signature is its last fold, and there its first page lies beside its last. Fact of the trade.
+        for (const int pages : {4, 8, 16, 32})
+            for (const bool rightToLeft : {false, true}) {
+                Job job = newPiece(PieceKind::Book);
+                job.pages.signature = pages;
+                job.pages.count = pages * 2;
+                job.rightToLeft = rightToLeft;
+                for (const BookSheet& sheet : makeBook(job).sheets) {
+                    const auto mark = sheet.mark.value();
+                    const BookSheet::Spot left = sheet.at(0, mark.fold - 1, mark.row);
+                    const BookSheet::Spot right = sheet.at(0, mark.fold, mark.row);
+                    const int first = (sheet.number - 1) * pages + 1;
+                    const std::set<int> wanted{first, first + pages - 1};
+                    QCOMPARE((std::set<int>{left.page, right.page}), wanted);
+                    // Near the head of the page, whichever way up it stands.
+                    QCOMPARE(mark.top < job.page.h.part(2), !left.headDown);
+                }
+            }
     }
 
     void sheetsHaveTheirTrimsLapAndMilling()

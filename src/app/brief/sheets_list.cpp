@@ -68,25 +68,19 @@ public:
             for (int r = 0; r < sheet.rows; ++r)
                 for (int c = 0; c < sheet.columns; ++c)
                     paintPage(*p, QRectF(x0 + c * w, row.y() + 10 + r * h, w, h), sheet.at(side, c, r));
-            if (side == 0 && sheet.markHeight > Length())
-                paintMark(*p, sheet, x0, row.y() + 10, w, h);
+            if (side == 0 && sheet.mark)
+                paintMark(*p, *sheet.mark, x0, row.y() + 10, w, h);
         }
         p->restore();
     }
 
 private:
-    /// The collating mark lies on the spine fold beside the first page of the signature.
-    void paintMark(QPainter& p, const BookSheet& sheet, double x0, double y0, double w, double h) const
+    void paintMark(QPainter& p, const BookSheet::CollatingMark& mark, double x0, double y0, double w, double h) const
     {
-        for (int r = 0; r < sheet.rows; ++r)
-            for (int c = 0; c < sheet.columns; ++c)
-                if (sheet.at(0, c, r).page == sheet.firstPage()) {
-                    const double perMm = h / document_.job().page.h.toMm();
-                    const double x = x0 + (document_.job().rightToLeft ? c + 1 : c) * w;
-                    p.fillRect(QRectF(x - 1.5, y0 + r * h + sheet.markTop.toMm() * perMm, 3,
-                                      std::max(2.0, sheet.markHeight.toMm() * perMm)),
-                               Qt::black);
-                }
+        const double perMm = h / document_.job().page.h.toMm();
+        p.fillRect(QRectF(x0 + mark.fold * w - 1.5, y0 + mark.row * h + mark.top.toMm() * perMm, 3,
+                          std::max(2.0, mark.height.toMm() * perMm)),
+                   Qt::black);
     }
     /// The first row says what its two sides are.
     static int captionOf(int row) { return row == 0 ? 14 : 0; }

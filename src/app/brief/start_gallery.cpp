@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/brief/start_gallery.h"
 
-#include "app/look/dialog_parts.h"
+#include "app/look/foot_button.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "core/file/save_file.h"

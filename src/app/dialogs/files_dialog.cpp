@@ -2,8 +2,6 @@
 #include "app/dialogs/files_dialog.h"
 
 #include "app/document/linked_files.h"
-#include "app/look/dialog_parts.h"
-#include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "core/file/embedded_files.h"
 #include "core/file/links.h"
@@ -11,12 +9,10 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QHeaderView>
-#include <QLabel>
 #include <QLocale>
 #include <QPointer>
+#include <QPushButton>
 #include <QTableView>
-#include <QVBoxLayout>
 #include <algorithm>
 #include <cmath>
 
@@ -135,72 +131,39 @@ QVariant FilesModel::headerData(int section, Qt::Orientation orientation, int ro
 }
 
 FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* parent)
-    : QDialog(parent), document_(document), selection_(selection), model_(document, this)
+    : TableDialog(QStringLiteral("files"), tr("Files of this job"), parent), document_(document), selection_(selection),
+      model_(document, this)
 {
     setObjectName(QStringLiteral("filesDialog"));
-    setWindowTitle(tr("Files of this job"));
     resize(860, 420);
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(20, 18, 20, 16);
-    column->setSpacing(12);
-    auto* title = plainLabel(tr("Files of this job"));
-    title->setFont(uiFont(type::title, QFont::Bold));
-    column->addWidget(title);
-    makeTable();
-    column->addWidget(table_, 1);
-    note_ = plainLabel();
-    note_->setObjectName(QStringLiteral("files.note"));
-    note_->setProperty("role", QStringLiteral("note"));
-    note_->setWordWrap(true);
-    column->addWidget(note_);
-    auto* foot = new QHBoxLayout;
-    auto* refresh =
-        addFootButton(foot, tr("Read again"), "files.refresh", tr("Look at the file again, and take it as it is now"));
-    auto* replace = addFootButton(foot, tr("Find or replace…"), "files.replace",
-                                  tr("Another file in its place, everywhere in this job"));
-    auto* embed = addFootButton(foot, tr("Take into the job"), "files.embed", {});
-    auto* show = addFootButton(foot, tr("Show it"), "files.show", tr("Go to where it is used"));
-    foot->addStretch(1);
-    auto* close = addFootButton(foot, tr("Close"), "files.close", tr("Back to the job"));
-    close->setProperty("leading", true);
-    column->addLayout(foot);
-    connect(refresh, &QPushButton::clicked, this, &FilesDialog::takeAsItIs);
-    connect(replace, &QPushButton::clicked, this, &FilesDialog::findOrReplace);
-    connect(embed, &QPushButton::clicked, this, &FilesDialog::embedOrRelease);
-    connect(show, &QPushButton::clicked, this, &FilesDialog::showCurrent);
-    connect(table_, &QTableView::doubleClicked, this, &FilesDialog::showCurrent);
-    connect(close, &QPushButton::clicked, this, &QDialog::accept);
-    const auto tell = [=, this] {
-        const bool any = !current().isEmpty();
-        for (QPushButton* button : {refresh, replace, embed, show})
-            button->setEnabled(any);
-        const bool inside = isEmbedded(current());
-        refresh->setEnabled(any && !inside);
-        embed->setText(inside ? tr("Put beside the job…") : tr("Take into the job"));
-        embed->setToolTip(inside ? tr("Write it to disk and use it from there")
-                                 : tr("It then travels in the job file, and nothing can happen to it"));
-        const FileFacts facts = document_.files().facts().value(current());
-        note_->setText(model_.rowCount() == 0 ? tr("The job uses no files. Drop a picture on a panel to place it.")
-                                              : facts.error);
-    };
-    connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this, tell);
-    connect(&model_, &QAbstractItemModel::dataChanged, this, tell);
-    connect(&model_, &QAbstractItemModel::modelReset, this, tell);
-    if (model_.rowCount() > 0)
-        table_->setCurrentIndex(model_.index(0, 0));
-    tell();
+    refresh_ =
+        addDeed(tr("Read again"), QStringLiteral("refresh"), tr("Look at the file again, and take it as it is now"));
+    replace_ = addDeed(tr("Find or replace…"), QStringLiteral("replace"),
+                       tr("Another file in its place, everywhere in this job"));
+    embed_ = addDeed(tr("Take into the job"), QStringLiteral("embed"), {});
+    show_ = addDeed(tr("Show it"), QStringLiteral("show"), tr("Go to where it is used"));
+    connect(refresh_, &QPushButton::clicked, this, &FilesDialog::takeAsItIs);
+    connect(replace_, &QPushButton::clicked, this, &FilesDialog::findOrReplace);
+    connect(embed_, &QPushButton::clicked, this, &FilesDialog::embedOrRelease);
+    connect(show_, &QPushButton::clicked, this, &FilesDialog::showCurrent);
+    setModel(model_, FilesModel::Name);
+    connect(table(), &QTableView::doubleClicked, this, &FilesDialog::showCurrent);
+    choose(0);
+    chosenChanged();
 }
 
-void FilesDialog::makeTable()
+void FilesDialog::chosenChanged()
 {
-    table_ = hinge::makeTable(model_, "files.table", tr("Files of this job"));
-    table_->setTabKeyNavigation(false);
-    auto* header = table_->horizontalHeader();
-    header->setHighlightSections(false);
-    header->setSectionResizeMode(FilesModel::Name, QHeaderView::Stretch);
-    for (const int c :
-         {FilesModel::State, FilesModel::Pixels, FilesModel::Resolution, FilesModel::Colour, FilesModel::Bytes})
-        header->setSectionResizeMode(c, QHeaderView::ResizeToContents);
+    const bool any = !current().isEmpty();
+    const bool inside = isEmbedded(current());
+    for (QPushButton* button : {replace_, embed_, show_})
+        button->setEnabled(any);
+    refresh_->setEnabled(any && !inside);
+    embed_->setText(inside ? tr("Put beside the job…") : tr("Take into the job"));
+    embed_->setToolTip(inside ? tr("Write it to disk and use it from there")
+                              : tr("It then travels in the job file, and nothing can happen to it"));
+    const FileFacts facts = document_.files().facts().value(current());
+    say(model_.rowCount() == 0 ? tr("The job uses no files. Drop a picture on a panel to place it.") : facts.error);
 }
 
 void FilesDialog::takeAsItIs()
@@ -231,7 +194,7 @@ void FilesDialog::findOrReplace()
         replaceWith(path);
 }
 
-QString FilesDialog::current() const { return model_.pathAt(table_->currentIndex().row()); }
+QString FilesDialog::current() const { return model_.pathAt(chosenRow()); }
 
 void FilesDialog::replaceWith(const QString& newPath)
 {
@@ -241,7 +204,7 @@ void FilesDialog::replaceWith(const QString& newPath)
         if (!self)
             return; // closed in the meantime
         if (!facts.error.isEmpty()) {
-            note_->setText(tr("%1 was not taken. %2").arg(link, facts.error));
+            say(tr("%1 was not taken. %2").arg(link, facts.error));
             return;
         }
         Job job = document_.job();
@@ -255,7 +218,7 @@ void FilesDialog::replaceWith(const QString& newPath)
 void FilesDialog::embedOrRelease()
 {
     const QString path = current();
-    const int row = table_->currentIndex().row();
+    const int row = chosenRow();
     Job job = document_.job();
     const bool inside = isEmbedded(path);
     Result<void> done;
@@ -272,15 +235,15 @@ void FilesDialog::embedOrRelease()
         done = document_.edit(inside ? tr("Put %1 beside the job").arg(shownPath(path))
                                      : tr("Take %1 into the job").arg(QFileInfo(path).fileName()),
                               std::move(job));
-    table_->setCurrentIndex(model_.index(row, 0));
+    choose(row);
     if (!done)
-        note_->setText(done.error().message);
+        say(done.error().message);
 }
 
 void FilesDialog::showCurrent()
 {
     if (document_.job().press.profile.path == current()) {
-        note_->setText(tr("The profile of the press; see Press and paper."));
+        say(tr("The profile of the press; see Press and paper."));
         return;
     }
     for (const auto& [surface, content] : document_.job().surfaces) {

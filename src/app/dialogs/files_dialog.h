@@ -3,13 +3,10 @@
 
 #include "app/document/document.h"
 #include "app/document/selection.h"
+#include "app/look/table_dialog.h"
 #include "core/plan/file_state.h"
 
 #include <QAbstractTableModel>
-#include <QDialog>
-
-class QLabel;
-class QTableView;
 
 namespace hinge
 {
@@ -38,7 +35,7 @@ private:
 };
 
 /// Looks after the files of a job: read them again, find one again, put another in its place everywhere.
-class FilesDialog : public QDialog
+class FilesDialog : public TableDialog
 {
     Q_OBJECT
 
@@ -49,7 +46,7 @@ public:
 
 private:
     [[nodiscard]] QString current() const;
-    void makeTable();
+    void chosenChanged() override;
     /// Reads the file again; what it was when it was placed no longer counts.
     void takeAsItIs();
     void findOrReplace();
@@ -59,8 +56,10 @@ private:
     Document& document_;
     Selection& selection_;
     FilesModel model_;
-    QTableView* table_;
-    QLabel* note_;
+    QPushButton* refresh_;
+    QPushButton* replace_;
+    QPushButton* embed_;
+    QPushButton* show_;
 };
 
 } // namespace hinge

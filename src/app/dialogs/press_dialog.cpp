@@ -3,7 +3,7 @@
 
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
-#include "app/look/dialog_parts.h"
+#include "app/look/foot_button.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "colour/press_profile.h"

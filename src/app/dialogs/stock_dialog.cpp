@@ -1,17 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/dialogs/stock_dialog.h"
 
-#include "app/look/dialog_parts.h"
-#include "app/look/plain_text.h"
 #include "core/job/job.h"
 
 #include <QFileDialog>
-#include <QHBoxLayout>
-#include <QHeaderView>
-#include <QLabel>
 #include <QPushButton>
 #include <QTableView>
-#include <QVBoxLayout>
 #include <cmath>
 
 namespace hinge
@@ -191,55 +185,18 @@ void StockTableModel::removeOwn(int row)
 }
 
 StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent)
-    : QDialog(parent), store_(store), model_(store, unit)
+    : TableDialog(QStringLiteral("stocks"), tr("Stocks of this shop"), parent), store_(store), model_(store, unit)
 {
     setObjectName(QStringLiteral("stockDialog"));
-    setWindowTitle(tr("Stocks"));
     resize(820, 560);
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(20, 16, 20, 16);
-    column->setSpacing(12);
-    auto* title = plainLabel(tr("Stocks of this shop"));
-    title->setProperty("role", QStringLiteral("title"));
-    column->addWidget(title);
-    table_ = hinge::makeTable(model_, "stocks.table", tr("Stocks"));
-    table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
-    table_->horizontalHeader()->setSectionResizeMode(StockTableModel::Name, QHeaderView::Stretch);
-    const std::pair<int, int> widths[] = {{StockTableModel::Grammage, 74},
-                                          {StockTableModel::Bulk, 100},
-                                          {StockTableModel::Caliper, 92},
-                                          {StockTableModel::PagesPerInch, 120},
-                                          {StockTableModel::Coated, 84}};
-    for (const auto& [section, width] : widths)
-        table_->setColumnWidth(section, width);
-    table_->horizontalHeader()->setHighlightSections(false);
-    column->addWidget(table_, 1);
-
-    auto* foot = new QHBoxLayout;
-    foot->setSpacing(8);
-    auto* add = addFootButton(foot, tr("Add a copy"), "stocks.add", tr("Make an own stock from the one chosen"));
-    remove_ = addFootButton(foot, tr("Remove"), "stocks.remove", tr("Take an own stock away"));
-    auto* take = addFootButton(foot, tr("Import…"), "stocks.import", tr("Add the stocks of a JSON or CSV file"));
-    auto* give = addFootButton(foot, tr("Export…"), "stocks.export", tr("Write all stocks as JSON or CSV"));
-    note_ = plainLabel(tr("Own stocks come first and can be changed; double-click a value."));
-    note_->setObjectName(QStringLiteral("stocks.note"));
-    note_->setProperty("role", QStringLiteral("note"));
-    note_->setWordWrap(true);
-    foot->addWidget(note_, 1);
-    auto* done = addFootButton(foot, tr("Close"), "stocks.close", tr("Back to the piece"));
-    column->addLayout(foot);
-
-    connect(&model_, &StockTableModel::refused, note_, &QLabel::setText);
-    connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this, &StockDialog::refreshButtons);
-    connect(&model_, &QAbstractItemModel::modelReset, this, &StockDialog::refreshButtons);
-    connect(add, &QPushButton::clicked, this, [this] {
-        const int from = std::max(0, table_->currentIndex().row());
-        if (const int row = model_.addCopy(model_.stock(from)); row >= 0) {
-            table_->setCurrentIndex(model_.index(row, StockTableModel::Name));
-            table_->edit(model_.index(row, StockTableModel::Name));
-        }
-    });
-    connect(remove_, &QPushButton::clicked, this, [this] { model_.removeOwn(table_->currentIndex().row()); });
+    auto* add = addDeed(tr("Add a copy"), QStringLiteral("add"), tr("Make an own stock from the one chosen"));
+    remove_ = addDeed(tr("Remove"), QStringLiteral("remove"), tr("Take an own stock away"));
+    auto* take = addDeed(tr("Import…"), QStringLiteral("import"), tr("Add the stocks of a JSON or CSV file"));
+    auto* give = addDeed(tr("Export…"), QStringLiteral("export"), tr("Write all stocks as JSON or CSV"));
+    say(tr("Own stocks come first and can be changed; double-click a value."));
+    connect(&model_, &StockTableModel::refused, this, &StockDialog::say);
+    connect(add, &QPushButton::clicked, this, &StockDialog::addCopy);
+    connect(remove_, &QPushButton::clicked, this, [this] { model_.removeOwn(chosenRow()); });
     connect(take, &QPushButton::clicked, this, [this] {
         const QString path = QFileDialog::getOpenFileName(this, tr("Import stocks"), {},
                                                           tr("Lists of stocks (*.json *.csv);;All files (*)"));
@@ -252,23 +209,32 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent)
         if (!path.isEmpty())
             exportTo(path);
     });
-    connect(done, &QPushButton::clicked, this, &QDialog::accept);
-    table_->setCurrentIndex(model_.index(0, 0));
-    refreshButtons();
+    setModel(model_, StockTableModel::Name);
+    choose(0);
+    chosenChanged();
+}
+
+void StockDialog::addCopy()
+{
+    const int row = model_.addCopy(model_.stock(std::max(0, chosenRow())));
+    if (row < 0)
+        return;
+    choose(row);
+    table()->edit(model_.index(row, StockTableModel::Name));
 }
 
 void StockDialog::importFrom(const QString& path)
 {
     const auto count = store_.importFile(path);
-    note_->setText(count ? tr("%1 stocks taken in.").arg(*count) : count.error().text());
+    say(count ? tr("%1 stocks taken in.").arg(*count) : count.error().text());
 }
 
 void StockDialog::exportTo(const QString& path)
 {
     const auto written = store_.exportFile(path);
-    note_->setText(written ? tr("Written to %1.").arg(path) : written.error().text());
+    say(written ? tr("Written to %1.").arg(path) : written.error().text());
 }
 
-void StockDialog::refreshButtons() { remove_->setEnabled(model_.isOwn(table_->currentIndex().row())); }
+void StockDialog::chosenChanged() { remove_->setEnabled(model_.isOwn(chosenRow())); }
 
 } // namespace hinge

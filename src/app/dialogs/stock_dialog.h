@@ -2,14 +2,10 @@
 #pragma once
 
 #include "app/document/stock_store.h"
+#include "app/look/table_dialog.h"
 #include "core/units/length_text.h"
 
 #include <QAbstractTableModel>
-#include <QDialog>
-
-class QLabel;
-class QPushButton;
-class QTableView;
 
 namespace hinge
 {
@@ -45,7 +41,7 @@ private:
 };
 
 /// The stock library: add, change, remove own stocks; import and export lists.
-class StockDialog : public QDialog
+class StockDialog : public TableDialog
 {
     Q_OBJECT
 
@@ -56,12 +52,11 @@ public:
     void exportTo(const QString& path);
 
 private:
-    void refreshButtons();
+    void chosenChanged() override;
+    void addCopy();
     StockStore& store_;
     StockTableModel model_;
-    QTableView* table_ = nullptr;
     QPushButton* remove_ = nullptr;
-    QLabel* note_ = nullptr;
 };
 
 } // namespace hinge

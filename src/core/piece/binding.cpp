@@ -56,6 +56,23 @@ void numberPages(Book& book, bool rightToLeft)
     }
 }
 
+/// The mark of a signature whose pages are numbered. Steps of 4 mm down the spine, beginning again at the head when the
+/// foot is reached. Common practice.
+BookSheet::CollatingMark collatingMark(const BookSheet& sheet, Length pageHeight, bool rightToLeft)
+{
+    const Length step = Length::mm(4);
+    const Length first = Length::mm(10);
+    const auto steps = std::max<std::int64_t>(1, (pageHeight - first * 2) / step);
+    const Length fromHead = first + step * ((sheet.number - 1) % steps);
+    const auto& outer = sheet.sides[0];
+    const auto firstPage = std::ranges::min_element(outer, {}, &BookSheet::Spot::page);
+    const int place = int(firstPage - outer.begin());
+    // Its spine lies on its left, on its right when it stands on its head or opens the other way.
+    const bool spineOnRight = rightToLeft != firstPage->headDown;
+    return {place % sheet.columns + (spineOnRight ? 1 : 0), place / sheet.columns,
+            firstPage->headDown ? pageHeight - fromHead - step : fromHead, step};
+}
+
 void trimHeadAndFoot(Book& book, const Trims& trims)
 {
     book.pile = trimmed(std::move(book.pile), PileSide::Top, trims.headFoot);
@@ -95,16 +112,6 @@ void makeStapled(const Job& job, Book& book)
     }
 }
 
-/// Steps of 4 mm down the spine, beginning again at the head when the foot is reached. Common practice.
-void setCollatingMark(BookSheet& sheet, Length height)
-{
-    const Length step = Length::mm(4);
-    const Length first = Length::mm(10);
-    const auto steps = std::max<std::int64_t>(1, (height - first * 2) / step);
-    sheet.markTop = first + step * ((sheet.number - 1) % steps);
-    sheet.markHeight = step;
-}
-
 void makeGlued(const Job& job, Book& book)
 {
     const Length caliper = textStockOf(job).caliper();
@@ -114,7 +121,6 @@ void makeGlued(const Job& job, Book& book)
         const int number = int(book.sheets.size());
         book.pile = gathered(std::move(book.pile), foldedSignature(fold, job.page, trims, number, caliper));
         book.sheets.push_back(emptySheet(number + 1, pages, fold));
-        setCollatingMark(book.sheets.back(), job.page.h);
         // Every page is trimmed at head, foot and fore-edge, and milled at the spine.
         const Size flat{(job.page.w + job.zones.bleed + job.pages.mill) * fold.columns,
                         (job.page.h + job.zones.bleed * 2) * fold.rows};
@@ -195,6 +201,9 @@ Book makeBook(const Job& job)
     }
     if (!book.sheets.empty())
         numberPages(book, job.rightToLeft);
+    if (rulesOf(job.kind).binding == Binding::Glued)
+        for (BookSheet& sheet : book.sheets)
+            sheet.mark = collatingMark(sheet, job.page.h, job.rightToLeft);
     // A leaf's lower page faces the upper page of the leaf beneath it.
     const auto spread = [&](int first, int second) {
         return job.rightToLeft ? Spread{second, first} : Spread{first, second};
@@ -218,15 +227,6 @@ Length spineOf(const Job& job) { return job.cover.spine.value_or(reckonedSpine(j
 int formsOf(const Job& job, const Book& book)
 {
     return int(book.sheets.size()) * (job.pages.workStyle == WorkStyle::WorkAndTurn ? 1 : 2);
-}
-
-int BookSheet::firstPage() const
-{
-    int first = sides[0].front().page;
-    for (const auto& side : sides)
-        for (const Spot& spot : side)
-            first = std::min(first, spot.page);
-    return first;
 }
 
 QString folio(const Job& job, int page, int pages)

@@ -5,6 +5,8 @@
 #include "core/paper/cut_tree.h"
 #include "core/paper/signature.h"
 
+#include <optional>
+
 namespace hinge
 {
 
@@ -24,13 +26,18 @@ struct BookSheet {
     std::array<std::vector<Spot>, 2> sides;
     /// How far its leaves stick out beyond those of the outermost sheet before trimming.
     Length creep;
-    /// A mark on the spine fold, one step lower on each signature, so that a missing or misplaced one shows in the
-    /// gathered block: its upper end from the head trim, and its height. No height where nothing is gathered.
-    Length markTop;
-    Length markHeight;
+    /// A mark on the spine fold beside the first page, one step lower on each signature, so that a missing or misplaced
+    /// one shows in the gathered block. Looked at on the outer side.
+    struct CollatingMark {
+        int fold = 0; ///< the column on its right
+        int row = 0;
+        Length top; ///< from the upper edge of that row's pages, trimmed
+        Length height;
+        bool operator==(const CollatingMark&) const = default;
+    };
+    /// Empty where nothing is gathered.
+    std::optional<CollatingMark> mark;
 
-    /// The first page a reader meets of it.
-    [[nodiscard]] int firstPage() const;
     [[nodiscard]] const Spot& at(int side, int column, int row) const
     {
         return sides[std::size_t(side)][std::size_t(row * columns + column)];

@@ -3,59 +3,25 @@
 
 #include <QRegularExpression>
 #include <array>
+#include <boost/multiprecision/cpp_int.hpp>
 #include <numeric>
 #include <optional>
-#include <tuple>
 
 namespace hinge
 {
 namespace
 {
 
-__extension__ typedef __int128 Wide;
+/// Exact, however long.
+using Fraction = boost::multiprecision::cpp_rational;
+using Whole = boost::multiprecision::cpp_int;
 
-/// An exact fraction; sums in fields stay small, so 128 bits with a guard suffice.
-struct Rational {
-    Wide num = 0;
-    Wide den = 1;
-};
-
-constexpr Wide guard = Wide(1) << 100;
-
-Wide magnitude(Wide a) { return a < 0 ? -a : a; }
-
-Wide gcd(Wide a, Wide b)
+/// No sum in a field comes near this; a text of thousands of digits is refused before it costs anything.
+bool isTooLong(const Fraction& f)
 {
-    a = magnitude(a);
-    b = magnitude(b);
-    while (b != 0)
-        std::tie(a, b) = std::pair(b, a % b);
-    return a;
+    static const Whole most = Whole(1) << 60;
+    return abs(numerator(f)) > most || denominator(f) > most;
 }
-
-/// nullopt when the fraction has grown past what can be computed without overflow.
-std::optional<Rational> reduced(Wide num, Wide den)
-{
-    if (den == 0)
-        return std::nullopt;
-    const Wide g = gcd(num, den);
-    if (g > 1) {
-        num /= g;
-        den /= g;
-    }
-    if (den < 0) {
-        num = -num;
-        den = -den;
-    }
-    // Two numbers below 2^60 multiply without overflow in the next step.
-    constexpr Wide limit = Wide(1) << 60;
-    if (magnitude(num) > limit || den > limit)
-        return std::nullopt;
-    return Rational{num, den};
-}
-
-std::optional<Rational> add(Rational a, Rational b) { return reduced(a.num * b.den + b.num * a.den, a.den * b.den); }
-std::optional<Rational> multiply(Rational a, Rational b) { return reduced(a.num * b.num, a.den * b.den); }
 
 std::int64_t unitSize(Unit unit)
 {
@@ -73,7 +39,7 @@ QString tooLarge() { return QStringLiteral("The number is too large or too finel
 
 /// A value in a sum: a plain number until a unit is known, then a length in units of `Length`.
 struct Term {
-    Rational value;
+    Fraction value;
     bool isLength = false;
 };
 
@@ -94,12 +60,12 @@ public:
         if (at_ < text_.size())
             return fail(QStringLiteral("Cannot read “%1” here. A length looks like 210 mm, 8 1/2 in, 297/3 or 85+2*3.")
                             .arg(text_.mid(at_, 12)));
-        const Rational r = value->value;
-        const Wide twice = r.num * 2 + (r.num < 0 ? -r.den : r.den);
-        const Wide nearest = twice / (r.den * 2); // half away from zero
-        if (magnitude(nearest) > Wide(Length::mm(100'000).count()))
+        const Fraction half(value->value < 0 ? -1 : 1, 2);
+        const Fraction awayFromZero = value->value + half;
+        const Whole nearest = numerator(awayFromZero) / denominator(awayFromZero); // half away from zero
+        if (abs(nearest) > Length::mm(100'000).count())
             return fail(QStringLiteral("A length of more than 100 m is outside anything that is printed here."));
-        return Length::units(std::int64_t(nearest));
+        return Length::units(nearest.convert_to<std::int64_t>());
     }
 
 private:
@@ -128,11 +94,21 @@ private:
         return false;
     }
 
-    Result<Rational> digits()
+    /// A result of the sum, or why it is none.
+    Result<Fraction> checked(Fraction value) const
+    {
+        if (isTooLong(value))
+            return fail(tooLarge());
+        return value;
+    }
+
+    Result<Fraction> digits()
     {
         skipSpace();
-        Wide num = 0;
-        Wide den = 1;
+        constexpr int most = 30; // more than any limit here lets through
+        Whole num = 0;
+        Whole den = 1;
+        int count = 0;
         bool any = false;
         bool decimals = false;
         while (at_ < text_.size()) {
@@ -142,12 +118,13 @@ private:
                 if (decimals)
                     den *= 10;
                 any = true;
+                ++count;
             } else if (!decimals && (c == u'.' || c == u',')) {
                 decimals = true;
             } else {
                 break;
             }
-            if (num > guard || den > guard)
+            if (count > most)
                 return fail(tooLarge());
             ++at_;
         }
@@ -155,15 +132,12 @@ private:
             return fail(at_ < text_.size()
                             ? QStringLiteral("Expected a number at “%1”.").arg(text_.mid(at_, 12))
                             : QStringLiteral("The sum stops too early: a number is missing at the end."));
-        const auto r = reduced(num, den);
-        if (!r)
-            return fail(tooLarge());
         lastWasWhole_ = !decimals;
-        return *r;
+        return checked({num, den});
     }
 
     /// Whole number, a space, and a proper fraction: "3 5/8". Anything else leaves the place unchanged.
-    std::optional<Rational> fractionAfterWhole()
+    std::optional<Fraction> fractionAfterWhole()
     {
         const qsizetype start = at_;
         if (at_ >= text_.size() || !text_[at_].isSpace())
@@ -174,25 +148,21 @@ private:
             if (num && lastWasWhole_ && at_ < text_.size() && text_[at_] == u'/') {
                 ++at_;
                 const auto den = digits();
-                if (den && den->num != 0)
-                    return reduced(num->num * den->den, num->den * den->num);
+                if (den && *den != 0)
+                    return *num / *den;
             }
         }
         at_ = start;
         return std::nullopt;
     }
 
-    Result<Rational> number()
+    Result<Fraction> number()
     {
         auto whole = digits();
         if (!whole || !lastWasWhole_)
             return whole;
-        if (const auto fraction = fractionAfterWhole()) {
-            const auto mixed = add(*whole, *fraction);
-            if (!mixed)
-                return fail(tooLarge());
-            return *mixed;
-        }
+        if (const auto fraction = fractionAfterWhole())
+            return checked(*whole + *fraction);
         return whole;
     }
 
@@ -236,7 +206,7 @@ private:
             auto inner = factor();
             --depth_;
             if (inner)
-                inner->value.num = -inner->value.num;
+                inner->value = -inner->value;
             return inner;
         }
         Term term;
@@ -258,9 +228,9 @@ private:
         if (const auto unit = unitHere()) {
             if (term.isLength)
                 return fail(QStringLiteral("A unit stands twice on the same length."));
-            const auto length = multiply(term.value, {unitSize(*unit), 1});
+            const auto length = checked(term.value * unitSize(*unit));
             if (!length)
-                return fail(tooLarge());
+                return tl::unexpected(length.error());
             term = {*length, true};
             lastUnit_ = *unit;
         }
@@ -281,25 +251,14 @@ private:
             if (left->isLength && right->isLength)
                 return fail(times ? QStringLiteral("A length times a length is an area, not a length.")
                                   : QStringLiteral("A length divided by a length is a number, not a length."));
-            if (over && right->value.num == 0)
+            if (over && right->value == 0)
                 return fail(QStringLiteral("The sum divides by zero."));
-            std::optional<Rational> value;
-            if (over && right->isLength) {
-                // "1/16 in" is a sixteenth of an inch: the unit belongs to the whole fraction.
-                const Rational size{unitSize(lastUnit_), 1};
-                value = multiply(size, {right->value.den, right->value.num});
-                if (value)
-                    value = multiply(*value, left->value);
-                if (value)
-                    value = multiply(*value, size);
-            } else if (over) {
-                value = multiply(left->value, {right->value.den, right->value.num});
-            } else {
-                value = multiply(left->value, right->value);
-            }
-            if (!value)
+            Fraction value = over ? Fraction(left->value / right->value) : Fraction(left->value * right->value);
+            if (over && right->isLength) // "1/16 in" is a sixteenth of an inch: the unit belongs to the whole fraction
+                value *= Fraction(unitSize(lastUnit_)) * unitSize(lastUnit_);
+            if (isTooLong(value))
                 return fail(tooLarge());
-            left = Term{*value, left->isLength || right->isLength};
+            left = Term{std::move(value), left->isLength || right->isLength};
         }
         return left;
     }
@@ -307,8 +266,8 @@ private:
     /// Adds up the terms; bare numbers wait for the next unit to their right (`final`: or the field's).
     Result<Term> sum(bool final)
     {
-        Rational lengths{0, 1};
-        Rational bare{0, 1};
+        Fraction lengths;
+        Fraction bare;
         bool anyLength = false;
         bool negative = false;
         for (bool first = true;; first = false) {
@@ -323,37 +282,20 @@ private:
             const auto term = product();
             if (!term)
                 return term;
-            Rational value = term->value;
-            if (negative)
-                value.num = -value.num;
-            std::optional<Rational> next;
+            (term->isLength ? lengths : bare) += negative ? Fraction(-term->value) : term->value;
             if (term->isLength) {
-                next = add(lengths, value);
-                if (next && bare.num != 0) {
-                    const auto waiting = multiply(bare, {unitSize(lastUnit_), 1});
-                    next = waiting ? add(*next, *waiting) : std::nullopt;
-                    bare = {0, 1};
-                }
-                if (next)
-                    lengths = *next;
+                lengths += bare * unitSize(lastUnit_);
+                bare = 0;
                 anyLength = true;
-            } else {
-                next = add(bare, value);
-                if (next)
-                    bare = *next;
             }
-            if (!next)
+            if (isTooLong(lengths) || isTooLong(bare))
                 return fail(tooLarge());
         }
         if (!anyLength && !final)
             return Term{bare, false};
-        if (bare.num != 0) {
-            const auto rest = multiply(bare, {unitSize(unit_), 1});
-            const auto total = rest ? add(lengths, *rest) : std::nullopt;
-            if (!total)
-                return fail(tooLarge());
-            lengths = *total;
-        }
+        lengths += bare * unitSize(unit_);
+        if (isTooLong(lengths))
+            return fail(tooLarge());
         return Term{lengths, true};
     }
 
@@ -411,10 +353,10 @@ std::optional<QString> inchText(Length length)
 /// An exact decimal in the unit, or nothing when it does not end within six places.
 std::optional<QString> exactDecimal(Length length, std::int64_t per)
 {
-    const Wide scaled = Wide(length.count()) * 1'000'000;
-    if (scaled % per != 0)
+    const Fraction scaled = Fraction(length.count()) * 1'000'000 / per;
+    if (denominator(scaled) != 1)
         return std::nullopt;
-    const auto millionths = std::int64_t(scaled / per);
+    const auto millionths = numerator(scaled).convert_to<std::int64_t>();
     const std::int64_t m = millionths < 0 ? -millionths : millionths;
     QString s = QString::number(m / 1'000'000);
     QString fraction = QStringLiteral("%1").arg(m % 1'000'000, 6, 10, QLatin1Char('0'));
