@@ -1,6 +1,26 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "testing.h"
 
+#include <QProcess>
+
+namespace testing
+{
+
+QByteArray run(const QString& program, const QStringList& arguments, const QByteArray& input)
+{
+    QProcess p;
+    p.start(program, arguments);
+    p.write(input);
+    p.closeWriteChannel();
+    if (!p.waitForFinished(120000))
+        qFatal("%s did not end", qPrintable(program));
+    if (p.exitCode() != 0)
+        qInfo("%s: %s", qPrintable(program), p.readAllStandardError().constData());
+    return p.readAllStandardOutput();
+}
+
+} // namespace testing
+
 namespace rc
 {
 

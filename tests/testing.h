@@ -50,6 +50,10 @@ inline hinge::Length len(const char* text, hinge::Unit unit = hinge::Unit::Mm)
     return *length;
 }
 
+/// Runs a program that reads our files, and gives it something to read; what it prints. One that does not end is a
+/// failure.
+QByteArray run(const QString& program, const QStringList& arguments, const QByteArray& input = {});
+
 /// The reference leaflet: A4 landscape, three panels, rolled, with the tuck allowance given.
 inline hinge::Job a4Roll(const char* tuck = "3 mm")
 {

@@ -19,6 +19,7 @@
 
 using namespace hinge;
 using testing::len;
+using testing::run;
 
 class TestContentPdf : public QObject
 {
@@ -27,15 +28,6 @@ class TestContentPdf : public QObject
     QTemporaryDir dir_;
 
     QString path(const char* name) const { return dir_.filePath(QString::fromLatin1(name)); }
-
-    static QByteArray run(const QString& program, const QStringList& arguments, bool mayFail = false)
-    {
-        QProcess p;
-        p.start(program, arguments);
-        if ((!p.waitForFinished(120000) || p.exitCode() != 0) && !mayFail)
-            qWarning("%s: %s", qPrintable(program), p.readAllStandardError().constData());
-        return p.readAllStandardOutput();
-    }
 
     static Rect mm(double x, double y, double w, double h)
     {

@@ -22,6 +22,7 @@
 
 using namespace hinge;
 using testing::len;
+using testing::run;
 
 class TestPress : public QObject
 {
@@ -30,17 +31,6 @@ class TestPress : public QObject
     QTemporaryDir dir_;
 
     QString path(const char* name) const { return dir_.filePath(QString::fromLatin1(name)); }
-    static QByteArray run(const QString& program, const QStringList& arguments, const QByteArray& input = {})
-    {
-        QProcess p;
-        p.start(program, arguments);
-        p.write(input);
-        p.closeWriteChannel();
-        if (!p.waitForFinished(60000))
-            qFatal("%s does not end", qPrintable(program));
-        return p.readAllStandardOutput();
-    }
-
     /// A press profile of others: the one Ghostscript brings for CMYK.
     static QString otherProfile()
     {

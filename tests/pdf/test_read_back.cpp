@@ -12,6 +12,7 @@
 
 using namespace hinge;
 using testing::len;
+using testing::run;
 
 class TestReadBack : public QObject
 {
@@ -19,15 +20,6 @@ class TestReadBack : public QObject
 
     QTemporaryDir dir_;
     QString path(const char* name) const { return dir_.filePath(QString::fromLatin1(name)); }
-
-    static QByteArray run(const QString& program, const QStringList& arguments)
-    {
-        QProcess p;
-        p.start(program, arguments);
-        if (!p.waitForFinished(120000))
-            qFatal("%s did not end", qPrintable(program));
-        return p.readAllStandardOutput();
-    }
 
     QString exported(const QString& words, const QString& font, int points = 24)
     {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/brief/start_gallery.h"
 
+#include "app/look/ask_file.h"
 #include "app/look/foot_button.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
@@ -12,7 +13,6 @@
 
 #include <QComboBox>
 #include <QFile>
-#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
@@ -374,8 +374,7 @@ void StartGallery::take()
 
 void StartGallery::importPreset()
 {
-    const QString path =
-        QFileDialog::getOpenFileName(this, tr("Import a preset"), {}, tr("Presets (*.hinge.json);;All files (*)"));
+    const QString path = askForFile(this, tr("Import a preset"), tr("Presets (*.hinge.json);;All files (*)"));
     if (path.isEmpty())
         return;
     const auto name = presets_.importFile(path);
@@ -388,8 +387,8 @@ void StartGallery::sharePreset()
     if (row < 0)
         return;
     const Preset& preset = model_.preset(row);
-    const QString path = QFileDialog::getSaveFileName(this, tr("Share a preset"), presetFileName(preset.name),
-                                                      tr("Presets (*.hinge.json)"));
+    const QString path =
+        askWhereToWrite(this, tr("Share a preset"), {}, presetFileName(preset.name), tr("Presets (*.hinge.json)"));
     if (path.isEmpty())
         return;
     const auto written = saveWhole(path, writePreset(preset));

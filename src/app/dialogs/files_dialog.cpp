@@ -2,12 +2,12 @@
 #include "app/dialogs/files_dialog.h"
 
 #include "app/document/linked_files.h"
+#include "app/look/ask_file.h"
 #include "app/look/theme.h"
 #include "core/file/embedded_files.h"
 #include "core/file/links.h"
 
 #include <QDir>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QLocale>
 #include <QPointer>
@@ -187,9 +187,8 @@ void FilesDialog::takeAsItIs()
 
 void FilesDialog::findOrReplace()
 {
-    const QString path = QFileDialog::getOpenFileName(
-        this, tr("In place of %1").arg(QFileInfo(shownPath(current())).fileName()), document_.folder(),
-        tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
+    const QString path = askForFile(this, tr("In place of %1").arg(QFileInfo(shownPath(current())).fileName()),
+                                    tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf);;All files (*)"));
     if (!path.isEmpty())
         replaceWith(path);
 }
@@ -223,8 +222,7 @@ void FilesDialog::embedOrRelease()
     const bool inside = isEmbedded(path);
     Result<void> done;
     if (inside) {
-        const QString target = QFileDialog::getSaveFileName(this, tr("Put beside the job"),
-                                                            QDir(document_.folder()).filePath(shownPath(path)));
+        const QString target = askWhereToWrite(this, tr("Put beside the job"), document_.folder(), shownPath(path), {});
         if (target.isEmpty())
             return;
         done = releaseFile(job, path, target, document_.linkFor(target));

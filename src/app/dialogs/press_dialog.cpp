@@ -3,6 +3,7 @@
 
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
+#include "app/look/ask_file.h"
 #include "app/look/foot_button.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
@@ -12,7 +13,6 @@
 
 #include <QCheckBox>
 #include <QFile>
-#include <QFileDialog>
 #include <QVBoxLayout>
 
 namespace hinge
@@ -89,8 +89,8 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     close->setProperty("leading", true);
     column->addLayout(foot);
     connect(choose, &QPushButton::clicked, this, [this] {
-        const QString file = QFileDialog::getOpenFileName(this, tr("Take a press profile"), document_.folder(),
-                                                          tr("ICC profiles (*.icc *.icm);;All files (*)"));
+        const QString file =
+            askForFile(this, tr("Take a press profile"), tr("ICC profiles (*.icc *.icm);;All files (*)"));
         if (!file.isEmpty())
             take(file);
     });

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/dialogs/stock_dialog.h"
 
+#include "app/look/ask_file.h"
+
 #include "core/job/job.h"
 
-#include <QFileDialog>
 #include <QPushButton>
 #include <QTableView>
 #include <cmath>
@@ -198,14 +199,13 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent)
     connect(add, &QPushButton::clicked, this, &StockDialog::addCopy);
     connect(remove_, &QPushButton::clicked, this, [this] { model_.removeOwn(chosenRow()); });
     connect(take, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, tr("Import stocks"), {},
-                                                          tr("Lists of stocks (*.json *.csv);;All files (*)"));
+        const QString path = askForFile(this, tr("Import stocks"), tr("Lists of stocks (*.json *.csv);;All files (*)"));
         if (!path.isEmpty())
             importFrom(path);
     });
     connect(give, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getSaveFileName(this, tr("Export stocks"), QStringLiteral("stocks.csv"),
-                                                          tr("Table (*.csv);;JSON (*.json)"));
+        const QString path = askWhereToWrite(this, tr("Export stocks"), {}, QStringLiteral("stocks.csv"),
+                                             tr("Table (*.csv);;JSON (*.json)"));
         if (!path.isEmpty())
             exportTo(path);
     });

@@ -457,8 +457,9 @@ void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
 
 void FaceCanvas::focusInEvent(QFocusEvent*)
 {
-    Q_EMIT hint(tr("Page Up and Page Down go from item to item, arrows nudge by 1 mm (with Shift 5, with Ctrl 0.1), H "
-                   "takes hold, Enter edits text"));
+    Q_EMIT hint(
+        tr("Home, End: panel to panel · Page Up, Page Down: item to item · arrows: 1 mm, with Shift 5, with Ctrl "
+           "0.1 · H: take hold · Enter: write"));
     update();
 }
 

@@ -29,11 +29,21 @@ QString tr(const char* text) { return QObject::tr(text); }
 
 Actions::Actions(QWidget* window)
 {
+    const auto nameRest = [window](const QString& title) {
+        for (QAction* action : window->actions())
+            if (!action->property("group").isValid())
+                action->setProperty("group", title);
+    };
     makeFiles(window);
+    nameRest(tr("Jobs and files"));
     makeEditing(window);
+    nameRest(tr("Editing"));
     makeArranging(window);
+    nameRest(tr("Putting in line"));
     makePlacing(window);
+    nameRest(tr("Placing"));
     makeViews(window);
+    nameRest(tr("Looking"));
     refreshIcons(window);
 }
 
@@ -71,7 +81,7 @@ void Actions::makeEditing(QWidget* window)
         make(window, "selectAll", tr("Select &all"), {}, QKeySequence::SelectAll, tr("Take all items of the face"));
     repeatOnPanels =
         make(window, "repeatOnPanels", tr("Repeat on every pa&nel"), QStringLiteral("grid-2x2"),
-             QKeySequence(tr("Ctrl+Alt+P")), tr("A copy of the item at the same place of every other panel"));
+             QKeySequence(tr("Ctrl+Alt+A")), tr("A copy of the item at the same place of every other panel"));
     repeatInColumns = make(window, "repeatInColumns", tr("Repeat in every co&lumn"), QStringLiteral("columns-3"),
                            QKeySequence(tr("Ctrl+Alt+C")), tr("A copy of the item in every other column of its panel"));
     duplicate = make(window, "duplicate", tr("&Duplicate"), QStringLiteral("copy"), QKeySequence(tr("Ctrl+D")),

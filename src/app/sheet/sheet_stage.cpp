@@ -255,6 +255,7 @@ SheetStage::SheetStage(Document& document, FacePainter& painter, QWidget* parent
     auto* middle = new QVBoxLayout;
     middle->setSpacing(0);
     canvas_ = new SheetCanvas(document, painter);
+    setFocusProxy(canvas_);
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(12, 8, 12, 0);
     bar->setSpacing(6);

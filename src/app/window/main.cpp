@@ -134,6 +134,8 @@ int main(int argc, char** argv)
     window.selection().setSurface(called->face);
     if (!called->item.isEmpty())
         window.selection().setItem(window.selection().surface(), called->item);
+    if (called->shot.isEmpty())
+        window.restorePlace();
     window.show();
     if (!called->show.isEmpty())
         QTimer::singleShot(0, &window, [&window, name = called->show] { window.showDialog(name); });

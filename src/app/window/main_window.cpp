@@ -6,6 +6,7 @@
 #include "app/document/linked_files.h"
 #include "app/fields/findings_bar.h"
 #include "app/flat/flat_stage.h"
+#include "app/look/ask_file.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/release/release_stage.h"
@@ -25,7 +26,6 @@
 #include <QApplication>
 #include <QCloseEvent>
 #include <QDialogButtonBox>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QInputDialog>
@@ -36,19 +36,39 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QPushButton>
+#include <QScreen>
+#include <QSettings>
 #include <QTimer>
 #include <QUrl>
 #include <QVBoxLayout>
 
 namespace hinge
 {
+namespace
+{
+
+constexpr QSize wantedSize(1280, 800);
+const QString geometryKey = QStringLiteral("geometry");
+
+/// What fields do themselves with keys that also belong to actions of the window.
+bool isForWords(const QAction* action)
+{
+    for (const auto key : {QKeySequence::Copy, QKeySequence::Cut, QKeySequence::Paste, QKeySequence::SelectAll,
+                           QKeySequence::Undo, QKeySequence::Redo, QKeySequence::Delete})
+        if (QKeySequence::keyBindings(key).contains(action->shortcut()))
+            return true;
+    return false;
+}
+
+} // namespace
+
 MainWindow::MainWindow()
     : editor_(document_, selection_), recovery_(document_), painter_(document_.layouts(), document_.files()),
       actions_(this)
 {
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
-    resize(1280, 800);
+    resize(wantedSize);
     setMinimumSize(900, 600);
 
     strip_ = new StageStrip(document_);
@@ -83,18 +103,16 @@ MainWindow::MainWindow()
     buildMenus();
     connectActions();
     connect(strip_, &StageStrip::chosen, stages_, [this, docket](Stage stage) {
-        stages_->show(int(stage));
+        enter(stage);
         docket->setStage(stage);
-        if (!focusWidget() && stage == Stage::Flat)
-            flat_->setFocus(Qt::OtherFocusReason);
     });
     connect(&document_, &Document::fileStateChanged, this, &MainWindow::refreshTitle);
     connect(&document_, &Document::replaced, this, [this] {
         selection_.clearItem();
-        selection_.setSurface(Face::Outside);
-        selection_.setPanel(0);
+        panels_.clear();
     });
     connect(&document_, &Document::changed, this, [this] {
+        takeFront();
         // What an undo took away is no longer taken in hand.
         QStringList left;
         for (const QString& id : selection_.items())
@@ -118,6 +136,8 @@ MainWindow::MainWindow()
     connect(&editor_, &SurfaceEditor::refused, this,
             [this](const QString& message) { tell(tr("Not placed"), message); });
     connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
+    qApp->installEventFilter(this);
+    takeFront();
     refreshTitle();
     refreshRecent();
 }
@@ -128,6 +148,58 @@ MainWindow::~MainWindow()
     if (QWidget* field = focusWidget())
         field->clearFocus();
     delete takeCentralWidget();
+}
+
+void MainWindow::takeFront()
+{
+    const Paper& paper = document_.plan().paper;
+    std::vector<Role> now;
+    for (const Panel& panel : paper.face(Face::Outside))
+        now.push_back(panel.role);
+    if (now == panels_)
+        return;
+    panels_ = std::move(now);
+    selection_.setSurface(Face::Outside);
+    selection_.setPanel(paper.front());
+}
+
+void MainWindow::showEvent(QShowEvent* event)
+{
+    QMainWindow::showEvent(event);
+    if (!event->spontaneous())
+        QTimer::singleShot(0, this, [this] { fitScreen(); });
+}
+
+void MainWindow::restorePlace() { restoreGeometry(QSettings().value(geometryKey).toByteArray()); }
+
+void MainWindow::fitScreen()
+{
+    // The frame is known only once the window is shown.
+    const QRect room = screen()->availableGeometry();
+    const QSize frame = frameGeometry().size() - size();
+    const QSize most = room.size() - frame;
+    if (isMaximized() || isFullScreen() || most.width() < minimumWidth() || most.height() < minimumHeight())
+        return;
+    resize(size().boundedTo(most));
+    if (!room.contains(frameGeometry()))
+        move(room.topLeft());
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event)
+{
+    // Some fields take keys for themselves that mean something to the window, such as Ctrl+E.
+    if (event->type() == QEvent::ShortcutOverride && watched->isWidgetType() &&
+        static_cast<QWidget*>(watched)->window() == this) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        const QKeySequence pressed(key->keyCombination());
+        if (key->modifiers().testFlag(Qt::ControlModifier) && std::ranges::any_of(actions(), [&](const QAction* a) {
+                return a->isEnabled() && a->shortcut() == pressed && !isForWords(a);
+            })) {
+            event->ignore();
+            return true;
+        }
+    }
+    return QMainWindow::eventFilter(watched, event);
 }
 
 void MainWindow::refreshPress()
@@ -212,13 +284,22 @@ void MainWindow::buildMenus()
 
 void MainWindow::showStage(Stage stage)
 {
-    // The keyboard goes along, unless it is at work in the stage already.
-    if (QWidget* focus = focusWidget(); focus && strip_->isAncestorOf(focus))
-        focus->clearFocus();
     strip_->setCurrent(stage);
+    enter(stage);
+}
+
+void MainWindow::enter(Stage stage)
+{
+    // The keyboard goes along, unless it is at work in the stage already.
+    const QWidget* focus = focusWidget();
+    const bool isThere = focus && focus->isVisible() && stages_->widget(int(stage))->isAncestorOf(focus);
     stages_->show(int(stage));
-    if (!focusWidget() && stage == Stage::Flat)
+    if (isThere)
+        return;
+    if (stage == Stage::Flat)
         flat_->setFocus(Qt::OtherFocusReason);
+    else if (stage == Stage::Sheet)
+        sheet_->setFocus(Qt::OtherFocusReason);
 }
 
 void MainWindow::showDialog(const QString& name)
@@ -261,11 +342,10 @@ void MainWindow::askExport(ExportKind kind)
         return;
     const QString extent = extentName(extentOf(document_.job())).replace(u' ', u'-');
     const QString part = extent.isEmpty() ? QString() : u'-' + extent;
-    const QString proposed = document_.folder() + u'/' + document_.fileStem() + part +
+    const QString proposed = document_.fileStem() + part +
                              (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
-    QString path = QFileDialog::getSaveFileName(
-        this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"), proposed,
-        tr("PDF (*.pdf)"));
+    QString path = askWhereToWrite(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"),
+                                   ownFolder(), proposed, tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
     if (!path.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive))
@@ -303,11 +383,9 @@ bool MainWindow::mayRelease(ExportKind kind)
 
 void MainWindow::askDocket()
 {
-    const QString stem = document_.path().isEmpty() ? document_.job().title.simplified().toLower().replace(u' ', u'-')
-                                                    : QFileInfo(document_.path()).fileName().section(u'.', 0, 0);
-    const QString path = QFileDialog::getSaveFileName(this, tr("Write the docket"),
-                                                      document_.folder() + u'/' + stem + QStringLiteral("-docket.pdf"),
-                                                      tr("PDF (*.pdf);;HTML (*.html)"));
+    const QString path =
+        askWhereToWrite(this, tr("Write the docket"), ownFolder(), document_.fileStem() + QStringLiteral("-docket.pdf"),
+                        tr("PDF (*.pdf);;HTML (*.html)"));
     if (!path.isEmpty())
         writeDocket(path);
 }
@@ -396,6 +474,7 @@ void MainWindow::closeEvent(QCloseEvent* event)
         return;
     }
     exporter_.stop(); // what it was writing goes away
+    QSettings().setValue(geometryKey, saveGeometry());
     event->accept();
 }
 

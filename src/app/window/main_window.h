@@ -42,6 +42,8 @@ public:
     bool openJob(const QString& path);
     void showStage(Stage stage);
     void setDark(bool dark);
+    /// As large as it was when it was last closed, and there.
+    void restorePlace();
     /// Opens "gallery", "stocks" or "files" as its menu entry does, or shows the "sheets" of the Brief, or a view of
     /// the Flat by its pill ("view.4").
     void showDialog(const QString& name);
@@ -59,6 +61,8 @@ public:
 
 protected:
     void closeEvent(QCloseEvent* event) override;
+    void showEvent(QShowEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
     void changeEvent(QEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
@@ -76,9 +80,14 @@ private:
     /// The panel that fresh items go to; brings the Flat into view.
     [[nodiscard]] int panelAtWork();
     [[nodiscard]] PaperCanvas& canvasAtWork();
+    /// Takes the front cover in hand when the panels have become others.
+    void takeFront();
+    /// Brings a stage into view, and the keyboard with it.
+    void enter(Stage stage);
+    /// Makes the window no larger than its screen.
+    void fitScreen();
     /// Shows the same paper from behind.
     void turnOver();
-    void showKeys();
     void showAbout();
     /// Shows colours through the press profile of the job.
     void refreshPress();
@@ -88,6 +97,8 @@ private:
     bool save();
     bool saveAs();
     bool saveTo(const QString& path);
+    /// The folder of the job; empty while it has none.
+    [[nodiscard]] QString ownFolder() const;
     /// Asks what to do with unsaved changes; false to stay.
     bool mayLeave();
     void askExport(ExportKind kind);
@@ -124,6 +135,7 @@ private:
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QStringList lossAccepted_; ///< lost files the user knows of
+    std::vector<Role> panels_; ///< of the outside, as they were when the front cover was taken in hand
     QString pressShown_;       ///< the press profile in use: its path and hash
 };
 

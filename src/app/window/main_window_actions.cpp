@@ -2,16 +2,17 @@
 // What the actions of the window do.
 #include "app/brief/start_gallery.h"
 #include "app/dialogs/files_dialog.h"
+#include "app/dialogs/keys_dialog.h"
 #include "app/dialogs/press_dialog.h"
 #include "app/dialogs/stock_dialog.h"
 #include "app/flat/flat_stage.h"
+#include "app/look/ask_file.h"
 #include "app/look/theme.h"
 #include "app/sheet/sheet_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_stack.h"
 #include "core/units/version.h"
 
-#include <QFileDialog>
 #include <QSettings>
 
 namespace hinge
@@ -29,7 +30,7 @@ void MainWindow::connectActions()
     connectEditing();
     connectPlacing();
     connectViews();
-    on(actions_.keys, [this] { showKeys(); });
+    on(actions_.keys, [this] { KeysDialog(actions(), this).exec(); });
     on(actions_.about, [this] { showAbout(); });
 }
 
@@ -45,8 +46,7 @@ void MainWindow::connectFiles()
     on(actions_.open, [this] {
         if (!mayLeave())
             return;
-        const QString path = QFileDialog::getOpenFileName(this, tr("Open a job"), document_.folder(),
-                                                          tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
+        const QString path = askForFile(this, tr("Open a job"), tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
         if (!path.isEmpty())
             openJob(path);
     });
@@ -98,9 +98,9 @@ void MainWindow::connectPlacing()
 {
     on(actions_.placePicture, [this] {
         const int at = panelAtWork();
-        const QStringList paths = QFileDialog::getOpenFileNames(
-            this, tr("Place a picture"), document_.folder(),
-            tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
+        const QStringList paths =
+            askForFiles(this, tr("Place a picture"),
+                        tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
         editor_.placeFiles(paths, at);
     });
     on(actions_.addText, [this] { editor_.addText(panelAtWork()); });
@@ -119,8 +119,7 @@ void MainWindow::connectPlacing()
     on(actions_.press, [this] { PressDialog(document_, this).exec(); });
     on(actions_.takeSupplied, [this] {
         showStage(Stage::Flat);
-        const QString path =
-            QFileDialog::getOpenFileName(this, tr("Take supplied artwork"), document_.folder(), tr("PDF (*.pdf)"));
+        const QString path = askForFile(this, tr("Take supplied artwork"), tr("PDF (*.pdf)"));
         if (!path.isEmpty())
             editor_.takeSupplied(path);
     });
@@ -159,25 +158,6 @@ void MainWindow::connectViews()
     on(actions_.stageFlat, [this] { showStage(Stage::Flat); });
     on(actions_.stageSheet, [this] { showStage(Stage::Sheet); });
     on(actions_.stageRelease, [this] { showStage(Stage::Release); });
-}
-
-void MainWindow::showKeys()
-{
-    QString rows;
-    for (const QAction* action : actions())
-        if (!action->shortcut().isEmpty())
-            rows += QStringLiteral("<tr><td style='padding: 2px 24px 2px 0'><b>%1</b></td><td>%2</td></tr>")
-                        .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
-                             action->statusTip().toHtmlEscaped());
-    rows +=
-        tr("<tr><td><b>Page Up, Page Down</b></td><td>Go from item to item on the face</td></tr>"
-           "<tr><td><b>Arrows</b></td><td>Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm</td></tr>"
-           "<tr><td><b>H</b></td><td>Sides near a line of the paper take hold of it; again, and all let go</td></tr>"
-           "<tr><td><b>Shift and click</b></td><td>Take one more item</td></tr>"
-           "<tr><td><b>Ctrl and drag, Ctrl and wheel</b></td><td>Move and scale a picture in its frame</td></tr>"
-           "<tr><td><b>Home, End</b></td><td>Go from panel to panel</td></tr>"
-           "<tr><td><b>Space and drag</b></td><td>Move the paper about</td></tr>");
-    tell(tr("Keys"), QStringLiteral("<table>%1</table>").arg(rows), Qt::RichText);
 }
 
 void MainWindow::showAbout()

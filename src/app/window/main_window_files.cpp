@@ -4,6 +4,7 @@
 #include "app/window/main_window.h"
 
 #include "app/document/linked_files.h"
+#include "app/look/ask_file.h"
 #include "app/look/plain_text.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
@@ -11,7 +12,6 @@
 #include "core/file/packed_job.h"
 
 #include <QEventLoop>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QFutureWatcher>
 #include <QLocale>
@@ -45,6 +45,7 @@ bool MainWindow::openJob(const QString& path)
     }
     askForOutside();
     remember(document_.path());
+    rememberFolderOf(document_.path());
     if (!document_.alsoOpenBy().isEmpty())
         tell(tr("Open elsewhere, too"), tr("%1 is open in another window: %2. You can work here; before anything is "
                                            "saved over the other's work, you are asked.")
@@ -207,14 +208,15 @@ bool MainWindow::save()
     return saveTo(document_.path());
 }
 
+QString MainWindow::ownFolder() const { return document_.path().isEmpty() ? QString() : document_.folder(); }
+
 bool MainWindow::saveAs()
 {
     const QString plain = tr("Jobs, files beside them (*.hinge.json)");
     const QString packed = tr("Packed jobs, files inside (*.hinge.zip)");
     QString kind = isPackedName(document_.path()) ? packed : plain;
-    QString path =
-        QFileDialog::getSaveFileName(this, tr("Save the job"), document_.folder() + u'/' + document_.fileStem(),
-                                     plain + QStringLiteral(";;") + packed, &kind);
+    QString path = askWhereToWrite(this, tr("Save the job"), ownFolder(), document_.fileStem(),
+                                   plain + QStringLiteral(";;") + packed, &kind);
     if (path.isEmpty())
         return false;
     if (!path.endsWith(QStringLiteral(".json")) && !isPackedName(path))

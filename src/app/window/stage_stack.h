@@ -14,6 +14,7 @@ class StageStack : public QWidget
 public:
     StageStack() { setLayout(layout_); }
     void add(QWidget* stage) { layout_->addWidget(stage); }
+    [[nodiscard]] QWidget* widget(int index) const { return layout_->widget(index); }
     [[nodiscard]] int current() const { return layout_->currentIndex(); }
     void show(int index) { layout_->setCurrentIndex(index); }
 

@@ -35,6 +35,13 @@ Length Panel::margin(ItemSide s) const
     return {};
 }
 
+int Paper::front() const
+{
+    const auto& outside = face(Face::Outside);
+    const auto it = std::ranges::find(outside, Role::FrontCover, &Panel::role);
+    return it == outside.end() ? 0 : it->position;
+}
+
 const Panel& Paper::behind(const Panel& panel) const { return panelOn(otherFace(panel.face), panel.column, panel.row); }
 
 Point Paper::through(Point p) const { return tumbled ? Point{p.x, flat.h - p.y} : Point{flat.w - p.x, p.y}; }

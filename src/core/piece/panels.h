@@ -139,6 +139,8 @@ struct Paper {
     {
         return panels[std::size_t(face)][panelIndex(face, column, row)];
     }
+    /// Position of the front cover among the panels of the outside; 0 for a piece that has none.
+    [[nodiscard]] int front() const;
     /// The panel behind this one: same paper, other face.
     [[nodiscard]] const Panel& behind(const Panel& panel) const;
     /// A place on one face as it lies on the other.
