@@ -24,9 +24,9 @@ outside = [
          body("On foot by the causeway, one hour\u2028either side of low water.\u2028Dogs are welcome on a lead.", "centre", 0)),
     picture("evening", "Evening light", "evening.jpg", frame(hold("edge", 3, "start"), hold("bleed", 3, "start"), hold("bleed", 3, "end"), hold("bleed", 3, "end"))),
     text("title", "Title", safe_box(3, 20, 130),
-         para("Skerrowby", "Vollkorn Bold", 35, 40, "centre", "Paper", 0),
+         para("Skerrowby", "Vollkorn Bold", 35, 40, "centre", "Bare stock", 0),
          para("Tidal Observatory", "Vollkorn Regular", 18, 24, "centre", "Dry sand", 7),
-         para("A visitor’s leaflet", "Cabin Regular", 10.5, 14, "centre", "Paper", 0)),
+         para("A visitor’s leaflet", "Cabin Regular", 10.5, 14, "centre", "Bare stock", 0)),
     text("season", "Season", safe_box(3, 188, 5),
          para("April to October", "Cabin SemiBold", 10.5, 14, "centre", "Dry sand", 0)),
 ]

@@ -99,7 +99,7 @@ def code(id, name, kind, data, sides, ink="Black"):
 
 INKS = [
     {"name": "Black", "cmyk": [0, 0, 0, 100]},
-    {"name": "Paper", "cmyk": [0, 0, 0, 0]},
+    {"name": "Bare stock", "cmyk": [0, 0, 0, 0]},
     {"name": "Deep water", "cmyk": [90, 65, 40, 30]},
     {"name": "Shallows", "cmyk": [45, 12, 15, 0]},
     {"name": "Lamp", "cmyk": [0, 25, 70, 0]},

@@ -87,8 +87,12 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
     if (view == PaperView::Working)
         paintUnprintable(painter, sheet, area, colours);
     const bool toTrim = view == PaperView::Trimmed;
-    for (const SheetSlot& place : places) {
+    const std::vector<Rect> printed = printedOnSheet(places, plan.paper, face);
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        const SheetSlot& place = places[i];
         painter.save();
+        if (printed[i] != bleedOnSheet(place, plan.paper, face))
+            painter.setClipRect(toMm(printed[i]), Qt::IntersectClip);
         painter.setTransform(placeTransform(place), true);
         if (view == PaperView::Working)
             paintBleed(painter, plan.paper, face, colours);

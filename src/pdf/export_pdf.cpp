@@ -100,8 +100,15 @@ void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle
     const bool front = face == Face::Outside;
     const auto& places = front ? layout.front : layout.back;
     QByteArray content;
-    for (const SheetSlot& place : places)
-        content += "q " + concatenated(placeMatrix(place, layout.sheet)) + "/Face Do Q\n";
+    const std::vector<Rect> printed = printedOnSheet(places, plan.paper, face);
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        content += "q ";
+        if (printed[i] != bleedOnSheet(places[i], plan.paper, face))
+            content += pdfNumbers(printed[i].x.toPoints(), (layout.sheet.h - printed[i].bottom()).toPoints(),
+                                  printed[i].w.toPoints(), printed[i].h.toPoints()) +
+                       "re W n ";
+        content += concatenated(placeMatrix(places[i], layout.sheet)) + "/Face Do Q\n";
+    }
     content +=
         drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), layout.sheet.h);
     const double w = layout.sheet.w.toPoints();

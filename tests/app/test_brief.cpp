@@ -58,7 +58,7 @@ private Q_SLOTS:
         QVERIFY(!list->grab().isNull());
         choose("brief.counted", QStringLiteral("all but the cover"));
         QVERIFY(list->model()->index(1, 0).data(Qt::AccessibleTextRole).toString().contains(QStringLiteral("12 | 1")));
-        choose("brief.plusCover", QStringLiteral("of its own"));
+        choose("brief.plusCover", QStringLiteral("of a stock of its own"));
         QVERIFY(plan().book->pages == 16 && hasOwnCover(job()));
         choose("brief.kind", kindName(PieceKind::Leaf));
         QVERIFY(!find<QPushButton>("brief.face.sheets")->isVisible());
@@ -158,7 +158,7 @@ private Q_SLOTS:
     {
         begin(PieceKind::Booklet);
         const Stock text = job().stock;
-        choose("brief.plusCover", QStringLiteral("of its own"));
+        choose("brief.plusCover", QStringLiteral("of a stock of its own"));
         QVERIFY(job().pages.plusCover);
         QCOMPARE(textStockOf(job()), text);
         choose("brief.plusCover", QStringLiteral("of the same stock"));
@@ -258,7 +258,7 @@ private Q_SLOTS:
     void bleedByEdgeAndCoatingOfBothFaces()
     {
         begin(PieceKind::Leaf);
-        choose("brief.edgeBleeds", QStringLiteral("but by edge:"));
+        choose("brief.edgeBleeds", QStringLiteral("edge by edge"));
         // The fields begin with what every edge had.
         QCOMPARE(find<QLineEdit>("brief.bleedTop")->text(), QStringLiteral("3 mm"));
         type("brief.bleedLeft", QStringLiteral("5"));
@@ -268,13 +268,13 @@ private Q_SLOTS:
         // A value that cannot be is refused at the field, and nothing is lost.
         type("brief.bleedTop", QStringLiteral("1/0"));
         QCOMPARE(plan().paper.bleeds[1], len("3"));
-        choose("brief.edgeBleeds", QStringLiteral("wherever it is cut,"));
+        choose("brief.edgeBleeds", QStringLiteral("on every cut edge"));
         QVERIFY(job().zones.edgeBleeds == (std::array<std::optional<Length>, 4>{}));
         QVERIFY(!window_->findChild<QLineEdit*>(QStringLiteral("brief.bleedTop")));
         QCOMPARE(plan().paper.bleeds[0], len("3"));
 
-        choose("brief.coating", QStringLiteral("with gloss film"));
-        choose("brief.coatingInside", QStringLiteral("with varnish"));
+        choose("brief.coating", QStringLiteral("gloss film"));
+        choose("brief.coatingInside", QStringLiteral("varnish"));
         QVERIFY(job().coatings == (std::array{Coating::GlossFilm, Coating::Varnish}));
         QCOMPARE(plan().findFigure(QStringLiteral("coating"))->value, QStringLiteral("gloss film front, varnish back"));
     }

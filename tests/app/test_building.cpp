@@ -417,8 +417,8 @@ class TestBuilding : public testing::WindowDriver
         if (want.kind == ItemKind::Text)
             writeText(wanted, want);
         if (want.kind == ItemKind::Picture) {
-            const QStringList fits{QStringLiteral("fills the frame"), QStringLiteral("lies in it whole"),
-                                   QStringLiteral("has its own scale")};
+            const QStringList fits{QStringLiteral("covers the frame"), QStringLiteral("shown whole"),
+                                   QStringLiteral("to a scale")};
             pickUnless("drawer.fit", fits[int(want.fit)]);
         }
         look(want);

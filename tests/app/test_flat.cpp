@@ -174,7 +174,7 @@ private Q_SLOTS:
         type("drawer.leading", QStringLiteral("130 %"));
         QCOMPARE(job().textStyles.front().style.leadingShare, 130);
         // Let go, it keeps its look.
-        pick("drawer.style", QStringLiteral("a look of its own"));
+        pick("drawer.style", QStringLiteral("no style"));
         QCOMPARE(job().findItem(second)->paragraphs.front().style.size, Length::points(19));
         QVERIFY(job().findItem(second)->paragraphs.front().styleName.isEmpty());
     }

@@ -33,6 +33,7 @@
 #include <QStandardPaths>
 #include <QTemporaryDir>
 #include <QTimer>
+#include <QTreeView>
 
 class TestWindow : public PaperDriver
 {
@@ -390,6 +391,137 @@ private Q_SLOTS:
         QCoreApplication::processEvents();
         QVERIFY(find<QListView>("release.findings")->model()->rowCount() > 0);
         QVERIFY(find<QLabel>("release.verdict")->text().contains(QStringLiteral("stop")));
+    }
+
+    void theFrontCoverIsInHand()
+    {
+        // The front cover of a roll fold is the last panel of its outside: common practice.
+        QCOMPARE(window_->selection().panel(), 2);
+        window_->document().start(newPiece(PieceKind::Cover));
+        QVERIFY(plan().paper.face(Face::Outside)[std::size_t(window_->selection().panel())].role == Role::FrontCover);
+        // What the user took in hand stays while the panels are the same.
+        window_->selection().setPanel(0);
+        Job job = window_->document().job();
+        job.zones.safe = len("6");
+        QVERIFY(window_->document().edit(QStringLiteral("safe"), job));
+        QCOMPARE(window_->selection().panel(), 0);
+    }
+
+    void keysOfTheWindowWorkFromAnyField()
+    {
+        QApplication::setActiveWindow(window_.get());
+        auto* field = find<QLineEdit>("brief.width");
+        field->setFocus();
+        bool asked = false;
+        QTimer::singleShot(100, this, [&] {
+            if (auto* dialog = window_->findChild<QFileDialog*>()) {
+                asked = true;
+                dialog->reject();
+            }
+        });
+        QTest::keyClick(field, Qt::Key_E, Qt::ControlModifier);
+        QTRY_VERIFY_WITH_TIMEOUT(asked, 2000);
+        // Words are still copied and pasted in the field.
+        field->selectAll();
+        QTest::keyClick(field, Qt::Key_C, Qt::ControlModifier);
+        QCOMPARE(QApplication::clipboard()->text(), field->text());
+    }
+
+    void keysAreGroupedAndFound()
+    {
+        QTimer::singleShot(100, this, [] {
+            auto* dialog = QApplication::activeModalWidget();
+            QVERIFY(dialog);
+            auto* list = dialog->findChild<QTreeView*>(QStringLiteral("keys.list"));
+            const int groups = list->model()->rowCount();
+            QVERIFY(groups >= 5);
+            QTest::keyClicks(dialog->findChild<QLineEdit*>(QStringLiteral("keys.search")),
+                             QStringLiteral("press sheet"));
+            QVERIFY(list->model()->rowCount() < groups);
+            QStringList found;
+            for (int g = 0; g < list->model()->rowCount(); ++g) {
+                const QModelIndex head = list->model()->index(g, 0);
+                for (int i = 0; i < list->model()->rowCount(head); ++i)
+                    found << list->model()->index(i, 0, head).data().toString();
+            }
+            QVERIFY(found.contains(QStringLiteral("Ctrl+Shift+E")));
+            QVERIFY(!found.contains(QStringLiteral("Ctrl+C")));
+            dialog->close();
+        });
+        action("keys")->trigger();
+    }
+
+    void dialogsOpenWhereTheLastFileWas()
+    {
+        QString opened;
+        const auto look = [&](const char* what) {
+            QTimer::singleShot(100, this, [&] {
+                if (auto* dialog = window_->findChild<QFileDialog*>()) {
+                    opened = dialog->directory().absolutePath();
+                    dialog->reject();
+                }
+            });
+            action(what)->trigger();
+            return opened;
+        };
+        QSettings().remove(QStringLiteral("lastFolder"));
+        QCOMPARE(look("placePicture"), QDir::homePath());
+        const QString demo = QDir(QStringLiteral(HINGE_SOURCE_DIR "/demo")).absolutePath();
+        QVERIFY(window_->openJob(demo + QStringLiteral("/member-card.hinge.json")));
+        window_->document().start(newPiece(PieceKind::Leaf));
+        QCOMPARE(look("placePicture"), demo);
+        QCOMPARE(look("exportFlat"), demo);
+    }
+
+    void allFindingsAreListedAboveTheStrip()
+    {
+        // Three alike are one row; its button settles all, in one step.
+        Job job = window_->document().job();
+        for (int i = 0; i < 3; ++i) {
+            Item empty;
+            empty.id = QStringLiteral("e%1").arg(i);
+            empty.name = empty.id;
+            empty.kind = ItemKind::Text;
+            empty.paragraphs = {{QString(), {}}};
+            empty.sides = sidesFillingSafeArea(i);
+            job.edit(Face::Outside).items.push_back(empty);
+        }
+        Item hairline = tint(1);
+        hairline.id = QStringLiteral("hairline");
+        hairline.stroke = {Length::micrometres(10), hairline.ink, 100};
+        job.edit(Face::Inside).items.push_back(hairline);
+        job.zones.foldClearance = Length::micrometres(100);
+        QVERIFY(window_->document().edit(QStringLiteral("empty"), job));
+        find<QPushButton>("findings.more")->click();
+        auto* list = window_->findChild<QListView*>(QStringLiteral("findings.list"));
+        QVERIFY(list && list->isVisible());
+        int alike = -1;
+        for (int i = 0; i < list->model()->rowCount(); ++i)
+            if (list->model()->index(i, 0).data().toString().contains(QStringLiteral("and 2 more like it")))
+                alike = i;
+        QVERIFY(alike >= 0);
+        Q_EMIT list->activated(list->model()->index(alike, 0));
+        QVERIFY(this->job().on(Face::Outside).items.empty());
+        window_->document().history().undo();
+        QCOMPARE(this->job().on(Face::Outside).items.size(), std::size_t(3));
+    }
+
+    void zoomingByKeysKeepsWhatIsInHandInView()
+    {
+        window_->showStage(Stage::Flat);
+        put(tint(2));
+        window_->selection().setItem(Face::Outside, job().on(Face::Outside).items.front().id);
+        const QString before = find<QLabel>("flat.zoom")->text();
+        const auto middle = [this] {
+            const Rect& f = plan().itemsOn(Face::Outside).front().frame;
+            return canvas().toPixels(QPointF(f.middle().x.toMm(), f.middle().y.toMm()));
+        };
+        for (int i = 0; i < 8; ++i)
+            action("zoomIn")->trigger();
+        QVERIFY(QRectF(canvas().rect()).contains(middle()));
+        QVERIFY(find<QLabel>("flat.zoom")->text() != before);
+        action("zoomFit")->trigger();
+        QCOMPARE(find<QLabel>("flat.zoom")->text(), before);
     }
 };
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every finding: a job that has it, and that its remedy settles it.
 #include "core/edit/remedies.h"
+#include "core/plan/finding_groups.h"
 #include "testing.h"
 
 using namespace hinge;
@@ -290,7 +291,7 @@ private Q_SLOTS:
             "text.small",
             [] {
                 Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
-                item.paragraphs.front().style.ink = QStringLiteral("Paper");
+                item.paragraphs.front().style.ink = QStringLiteral("Bare stock");
                 item.paragraphs.front().style.size = Length::points(6);
                 return with(item);
             },
@@ -530,6 +531,26 @@ private Q_SLOTS:
         job.edit(Face::Outside).items.push_back(beside);
         const auto both = testing::planned(job).findings;
         QCOMPARE(std::ranges::count(both, QStringLiteral("sliver"), &Finding::code), 2); // either side tells
+    }
+
+    void alikeFindingsAreToldOnce()
+    {
+        Finding small;
+        small.code = QStringLiteral("text.small");
+        small.message = QStringLiteral("One is small");
+        small.itemId = QStringLiteral("1");
+        Finding second = small;
+        second.itemId = QStringLiteral("2");
+        second.message = QStringLiteral("Two is small");
+        Finding other = small;
+        other.code = QStringLiteral("text.unsafe");
+        Finding piece = small;
+        piece.itemId.clear();
+        const auto groups = grouped({small, other, second, piece, piece});
+        QCOMPARE(groups.size(), std::size_t(4)); // what is said of the piece stands alone
+        QCOMPARE(groups[0].message(), QStringLiteral("One is small, and 1 more like it"));
+        QCOMPARE(groups[0].findings.size(), std::size_t(2));
+        QCOMPARE(groups[1].message(), QStringLiteral("One is small"));
     }
 };
 

@@ -173,13 +173,13 @@ private Q_SLOTS:
         compare(newPicture(2, {}, {}), 197, -3, 300, 213);
         compare(newTint(job, 1), 97, -3, 197, 213);
         compare(newGround(job, plan, Face::Outside), -3, -3, 300, 213);
-        compare(newHeading(plan, Face::Outside, 2, QStringLiteral("Skerrowby")), 200, 5, 292, 35);
+        compare(newHeading(job, plan, Face::Outside, 2, QStringLiteral("Skerrowby")), 200, 5, 292, 35);
         compare(newShape(job, plan, Face::Outside, 2), 223, 82, 269, 128);
         const Item code = newCode(job, plan, Face::Outside, 2);
         compare(code, 267, 180, 292, 205);
         QVERIFY(code.keepWhole);
         QCOMPARE(code.ink, QStringLiteral("Black"));
-        const Item words = newText(0, QStringLiteral("One\r\nTwo\n\n"));
+        const Item words = newText(plan, Face::Outside, 0, QStringLiteral("One\r\nTwo\n\n"));
         QCOMPARE(words.paragraphs.size(), std::size_t(2));
         QCOMPARE(words.paragraphs[1].text, QStringLiteral("Two"));
         QVERIFY(newTint(job, 1).ink != QStringLiteral("Black")); // a tint is a colour where the job has one
@@ -243,6 +243,68 @@ private Q_SLOTS:
         job.edit(Face::Outside).columns = {{2, 2, len("4 mm")}};
         QCOMPARE(offered(ItemSide::Left),
                  (std::vector<double>{197, 200, 200, 248, 217})); // the first column begins where it is safe
+    }
+
+    void textsAreBegunAsThePanelWantsThem()
+    {
+        // A spine: down it, over its length, a millimetre from its edges, in its middle. Common practice.
+        Job cover = newPiece(PieceKind::Cover);
+        cover.cover.spine = len("12");
+        Plan plan = testing::planned(cover);
+        const auto& panels = plan.paper.face(Face::Outside);
+        const int spine = std::ranges::find(panels, Role::Spine, &Panel::role)->position;
+        const Rect area = panels[std::size_t(spine)].area;
+        const Item line = newHeading(cover, plan, Face::Outside, spine, QStringLiteral("Tide Almanac"));
+        const Rect frame = frameOf(plan.paper, Face::Outside, line);
+        QVERIFY(line.textRun == TextRun::Down && line.verticalAlign == VerticalAlign::Middle);
+        QVERIFY(line.paragraphs.front().style.align == Align::Centre);
+        COMPARE_MM(frame.x - area.x, 1);
+        COMPARE_MM(area.right() - frame.right(), 1);
+        QVERIFY(frame.h > area.h.part(10) * 8);
+        QVERIFY(line.paragraphs.front().style.size < frame.w);
+        // Columns of the panel become columns of its text.
+        Job job = testing::a4Roll();
+        job.edit(Face::Outside).columns = {{.panel = 2, .columns = 3, .gutter = len("4")}};
+        plan = testing::planned(job);
+        const Item text = newHeading(job, plan, Face::Outside, 2, QStringLiteral("Opening times"));
+        QCOMPARE(text.textColumns, 3);
+        COMPARE_MM(text.textGutter, 4);
+        QCOMPARE(newText(plan, Face::Outside, 2, QStringLiteral("One")).textColumns, 3);
+        QCOMPARE(newText(plan, Face::Outside, 1, QStringLiteral("One")).textColumns, 1);
+    }
+
+    void whatStandsOnDarkIsBare()
+    {
+        Job job = testing::a4Roll();
+        Item ground = newTint(job, 2);
+        ground.id = QStringLiteral("ground");
+        ground.ink = QStringLiteral("Black");
+        ground.strength = 100;
+        job.edit(Face::Outside).items = {ground};
+        const QString bare = bareInk(job);
+        QVERIFY(!bare.isEmpty() && job.findInk(bare)->cmyk.total() == 0);
+        const auto inkOfHeading = [&] {
+            return newHeading(job, testing::planned(job), Face::Outside, 2, QStringLiteral("Night"))
+                .paragraphs.front()
+                .style.ink;
+        };
+        QCOMPARE(inkOfHeading(), bare);
+        job.edit(Face::Outside).items[0].strength = 20;
+        QCOMPARE(inkOfHeading(), QStringLiteral("Black"));
+        // A light tint over a dark one is light.
+        job.edit(Face::Outside).items[0].strength = 100;
+        Item light = ground;
+        light.id = QStringLiteral("light");
+        light.ink = bare;
+        job.edit(Face::Outside).items.push_back(light);
+        QCOMPARE(inkOfHeading(), QStringLiteral("Black"));
+        // A code gets a light margin of four modules; of 25 mm and 21 modules that is 4.76 mm.
+        const Plan plan = testing::planned(job);
+        const Item code = newCode(job, plan, Face::Outside, 2);
+        const Rect frame = frameOf(plan.paper, Face::Outside, code);
+        const Rect about = frameOf(plan.paper, Face::Outside, newCodeGround(job, plan, Face::Outside, frame));
+        QVERIFY(std::abs((frame.x - about.x).toMm() - 4.76) < 0.01);
+        QVERIFY(std::abs((about.bottom() - frame.bottom()).toMm() - 4.76) < 0.01);
     }
 };
 

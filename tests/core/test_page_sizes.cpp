@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/units/length_text.h"
 #include "core/units/page_sizes.h"
 #include "testing.h"
 
@@ -115,6 +116,31 @@ private Q_SLOTS:
             QVERIFY2(std::abs(ours.w.toPoints() - numbers[0].toDouble()) <= 1, name);
             QVERIFY2(std::abs(ours.h.toPoints() - numbers[1].toDouble()) <= 1, name);
         }
+    }
+
+    void sizesAreReadAsPeopleTypeThem()
+    {
+        const auto read = [](const char* text) { return readSize(QString::fromUtf8(text), Unit::Mm); };
+        QVERIFY(*read("A5") == (Size{Length::mm(148), Length::mm(210)}));
+        QVERIFY(*read(" a5  landscape ") == (Size{Length::mm(210), Length::mm(148)}));
+        QVERIFY(*read("DL") == (Size{Length::mm(110), Length::mm(220)}));
+        QVERIFY(*read("5 x 7 in") == (Size{Length::inches(5), Length::inches(7)}));
+        QVERIFY(*read("148 x 210") == *read("A5"));
+        const auto two = read("A7");
+        QVERIFY(!two && two.error().message.contains(QStringLiteral("A7 (ISO)")));
+        for (const char* rubbish : {"", "A99", "large", "5 x", "x 7"})
+            QVERIFY2(!read(rubbish), rubbish);
+    }
+
+    void namesLoseTheirSizes()
+    {
+        const auto left = [](const char* text) { return withoutSizes(QString::fromUtf8(text)); };
+        QCOMPARE(left("A4 roll fold, 6 pp"), QStringLiteral("Roll fold, 6 pp"));
+        QCOMPARE(left("A3 cross fold to A5"), QStringLiteral("Cross fold"));
+        QCOMPARE(left("Card 85 × 55 mm"), QStringLiteral("Card"));
+        QCOMPARE(left("5 × 7 in card, folded"), QStringLiteral("Card, folded"));
+        QCOMPARE(left("Double gate, 8 pp"), QStringLiteral("Double gate, 8 pp"));
+        QCOMPARE(left("A4"), QStringLiteral("A4"));
     }
 };
 

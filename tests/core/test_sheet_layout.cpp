@@ -2,6 +2,7 @@
 #include "core/paper/cut_tree.h"
 #include "core/paper/guillotine_fill.h"
 #include "core/plan/sheet_marks.h"
+#include "core/units/page_sizes.h"
 #include "testing.h"
 
 #include <map>
@@ -371,6 +372,95 @@ private Q_SLOTS:
             for (const Length y : {p.trim.y, p.trim.bottom()})
                 QVERIFY(std::ranges::any_of(marks, [&](const MarkLine& m) { return m.from.y == y && m.to.y == y; }));
         }
+    }
+
+    void rowsColumnsAndGapsCanBeTyped()
+    {
+        // Arithmetic: cards of 85 x 55 mm on SRA3, 444 x 307 mm of it printable.
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {len("85"), len("55")};
+        job.zones.bleed = len("3");
+        job.press.sheet = {len("450"), len("320")};
+        job.press.columns = 3;
+        job.press.rows = 2;
+        job.press.gap = len("10");
+        const auto front = testing::planned(job).sheet.front;
+        QCOMPARE(front.size(), std::size_t(6));
+        COMPARE_MM(front[1].trim.x - front[0].trim.right(), 10);
+        COMPARE_MM(front[3].trim.y - front[0].trim.bottom(), 10);
+        QVERIFY(front[0].turn == Turn::None);
+        // With no gap one cut parts two cards: three strips of two are cut 4 times along, and the three piled strips
+        // 3 times across.
+        job.press.gap = Length();
+        const Plan touching = testing::planned(job);
+        COMPARE_MM(touching.sheet.front[1].trim.x - touching.sheet.front[0].trim.right(), 0);
+        job.press.gap.reset();
+        QVERIFY(touching.sheet.cuts < testing::planned(job).sheet.cuts);
+        // Side by side 5 fit upright and 8 turned, 9 never.
+        job.press.rows = 0;
+        job.press.columns = 8;
+        QVERIFY(testing::planned(job).sheet.up() == 0 || testing::planned(job).sheet.front[0].turn == Turn::Quarter);
+        job.press.columns = 9;
+        QVERIFY(testing::hasFinding(testing::planned(job).findings, "sheet.tooSmall"));
+    }
+
+    void bleedsEndHalfWayBetweenNeighbours()
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {len("85"), len("55")};
+        job.zones.bleed = len("3");
+        job.press.sheet = {len("450"), len("320")};
+        job.press.columns = 2;
+        job.press.rows = 2;
+        job.press.gap = len("2");
+        const Plan plan = testing::planned(job);
+        const auto& front = plan.sheet.front;
+        const auto printed = printedOnSheet(front, plan.paper, Face::Outside);
+        COMPARE_MM(printed[0].right() - front[0].trim.right(), 1);
+        COMPARE_MM(printed[0].bottom() - front[0].trim.bottom(), 1);
+        COMPARE_MM(front[0].trim.x - printed[0].x, 3);
+        COMPARE_MM(front[0].trim.y - printed[0].y, 3);
+        COMPARE_MM(front[3].trim.x - printed[3].x, 1);
+        for (const Rect& area : printed)
+            QVERIFY(plan.sheet.frontArea.contains(area));
+        // As far as it likes where there is room.
+        job.press.gap = len("6");
+        const Plan apart = testing::planned(job);
+        QVERIFY(printedOnSheet(apart.sheet.front, apart.paper, Face::Outside)[0] ==
+                bleedOnSheet(apart.sheet.front[0], apart.paper, Face::Outside));
+    }
+
+    void arrangementsGoByWhatTheRunTakes()
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {len("85"), len("55")};
+        job.quantity = 250;
+        job.oversPercent = 0;
+        const auto all = testing::planned(job).arrangements;
+        const auto area = [](const SheetLayout& l) { return double(l.sheets) * l.sheet.w.toMm() * l.sheet.h.toMm(); };
+        const double least =
+            area(*std::ranges::min_element(all, {}, [&](const auto& l) { return l.up() > 0 ? area(l) : 1e12; }));
+        QVERIFY(area(all.front()) <= least * 1.1);
+        for (std::size_t i = 1; i < all.size(); ++i) {
+            const SheetLayout& before = all[i - 1];
+            if (all[i].up() == 0)
+                continue;
+            if (area(all[i]) <= least * 1.1)
+                QVERIFY(before.sheet.w.toMm() * before.sheet.h.toMm() <= all[i].sheet.w.toMm() * all[i].sheet.h.toMm());
+            else if (area(before) > least * 1.1)
+                QVERIFY(area(before) <= area(all[i]));
+        }
+        for (const SheetLayout& l : all)
+            if (l.up() > 0)
+                QVERIFY((l.sheets - 1) * l.up() < 250 && l.sheets * l.up() >= 250);
+        QVERIFY(all.front().sheet.w < len("500"));
+        // The chosen sheet is always among them, and those of offices and of North America are, too.
+        const auto has = [&](Size s) {
+            return std::ranges::any_of(all, [&](const SheetLayout& l) { return l.sheet == s; });
+        };
+        QVERIFY(has(job.press.sheet));
+        for (const char* name : {"A4", "A3", "Letter", "Legal", "Tabloid", "19 × 25 in", "25 × 38 in"})
+            QVERIFY2(has(findPageSize(QString::fromUtf8(name))->size.turned()), name);
     }
 };
 

@@ -279,6 +279,39 @@ private Q_SLOTS:
             QVERIFY2(differs < black / 50, qPrintable(QStringLiteral("%1 of %2").arg(differs).arg(black)));
         }
     }
+
+    void neighboursDoNotPrintOverEachOther()
+    {
+        // Left half cyan, right half magenta; with no gap the cyan bleed of the next card would lie on the magenta.
+        Job job = newPiece(PieceKind::Leaf);
+        job.flat = {len("85"), len("55")};
+        job.zones.bleed = len("3");
+        job.press.sheet = {len("450"), len("320")};
+        job.press.columns = 2;
+        job.press.rows = 1;
+        job.press.gap = Length();
+        job.inks.push_back({QStringLiteral("C alone"), {100, 0, 0, 0}});
+        job.inks.push_back({QStringLiteral("M alone"), {0, 100, 0, 0}});
+        Item all = itemAt("all", ItemKind::Shape, 0);
+        all.ink = QStringLiteral("C alone");
+        Item half = all;
+        half.id = QStringLiteral("half");
+        half.ink = QStringLiteral("M alone");
+        half.side(ItemSide::Left).at = LineEnd::Start;
+        half.side(ItemSide::Left).line = PaperLine::Edge;
+        half.side(ItemSide::Left).offset = len("42.5");
+        job.edit(Face::Outside).items = {all, half};
+        const Plan plan = testing::planned(job);
+        const Rect& first = plan.sheet.front[0].trim;
+        const QImage page = rendered(exported(job, ExportKind::Sheets, "touch.pdf", dir_.path()), 1, 150);
+        const auto colour = [&](Length x) {
+            return page.pixelColor(int(x.toMm() * 150 / 25.4), int(first.middle().y.toMm() * 150 / 25.4));
+        };
+        const auto isMagenta = [](const QColor& c) { return c.red() > c.green() + 80; };
+        QVERIFY(isMagenta(colour(first.right() - len("1"))));
+        QVERIFY(!isMagenta(colour(first.right() + len("1"))));
+        QVERIFY(isMagenta(colour(plan.sheet.front[1].trim.right() + len("2")))); // at the end it bleeds
+    }
 };
 
 HINGE_TEST(TestExport)

@@ -447,7 +447,7 @@ private Q_SLOTS:
         pale.ink = QStringLiteral("Lamp"); // yellow is white to a reader
         QVERIFY(has({pale}, "code.pale"));
         const Item ground = item("ground", ItemKind::Shape, "Deep water", "10", "60");
-        const Item card = item("card", ItemKind::Shape, "Paper", "18", "34");
+        const Item card = item("card", ItemKind::Shape, "Bare stock", "18", "34");
         const Item beside = item("beside", ItemKind::Shape, "Deep water", "48", "10");
         QVERIFY(has({ground, code}, "code.quiet"));
         QVERIFY(!has({ground, card, code}, "code.quiet")); // on a white card of its own

@@ -12,11 +12,11 @@
 namespace hinge
 {
 
-void BriefSentence::writeOwnCover(Sentence& s, const QString& own)
+void BriefSentence::writeOwnCover(Sentence& s)
 {
     const auto is = [](bool wanted) { return [wanted](const Job& j) { return j.pages.plusCover == wanted; }; };
     s.choice("brief.plusCover", tr("Change the cover"),
-             {{own, is(true), [](Job& j) { setOwnCover(j, true); }},
+             {{tr("of a stock of its own"), is(true), [](Job& j) { setOwnCover(j, true); }},
               {tr("of the same stock"), is(false), [](Job& j) { setOwnCover(j, false); }}},
              tr("A cover of its own is a second component; the text stays on its stock"));
 }
@@ -29,7 +29,8 @@ void BriefSentence::writeStocks(Sentence& s)
         addStock(s, stocks_, "brief.textStock", "brief.textGrammage", textStock);
         if (!book) {
             s.words(tr("with a cover"));
-            writeOwnCover(s, tr("of its own, on"));
+            writeOwnCover(s);
+            s.words(tr("on"));
         } else {
             s.words(tr("with a cover on"));
         }
@@ -38,7 +39,7 @@ void BriefSentence::writeStocks(Sentence& s)
         s.words(tr("on"));
         addStock(s, stocks_, "brief.stock", "brief.grammage", flatStock);
         s.words(tr("with a cover"));
-        writeOwnCover(s, tr("of its own"));
+        writeOwnCover(s);
     }
 }
 

@@ -234,12 +234,12 @@ void BriefSentence::writeZones(Sentence& s)
         edges.push_back({text, [=](const Job& j) { return j.zones.edgeBleeds == onlyAt(shared); },
                          [=](Job& j) { j.zones.edgeBleeds = onlyAt(shared); }});
     };
-    edge(tr("wherever it is cut,"), std::nullopt);
-    edge(tr("but none on the left,"), ItemSide::Left);
-    edge(tr("but none at the head,"), ItemSide::Top);
-    edge(tr("but none on the right,"), ItemSide::Right);
-    edge(tr("but none at the foot,"), ItemSide::Bottom);
-    edges.push_back({tr("but by edge:"), bleedsByEdge, [](Job& j) {
+    edge(tr("on every cut edge"), std::nullopt);
+    edge(tr("on all but the left edge"), ItemSide::Left);
+    edge(tr("on all but the head"), ItemSide::Top);
+    edge(tr("on all but the right edge"), ItemSide::Right);
+    edge(tr("on all but the foot"), ItemSide::Bottom);
+    edges.push_back({tr("edge by edge"), bleedsByEdge, [](Job& j) {
                          for (auto& b : j.zones.edgeBleeds)
                              b = b.value_or(j.zones.bleed);
                      }});
@@ -271,6 +271,7 @@ void BriefSentence::writeZones(Sentence& s)
                 tr("Bleed at this edge of the outside; 0 where one cut parts two pieces that touch"));
         }
     }
+    s.words(tr("and"));
     s.length(
         "brief.safe", tr("Change the safe zone"), [](Job& j) -> Length& { return j.zones.safe; },
         tr("Live matter keeps this far inside a cut edge"));
@@ -298,10 +299,11 @@ void BriefSentence::writeRun(Sentence& s)
             return {};
         },
         tr("Inks of outside and inside: 4/4, 4/1, 4 + 1 spot / 4"));
-    const std::vector<std::pair<QString, Coating>> coats{{tr("uncoated"), Coating::None},
-                                                         {tr("with varnish"), Coating::Varnish},
-                                                         {tr("with gloss film"), Coating::GlossFilm},
-                                                         {tr("with matt film"), Coating::MattFilm}};
+    s.words(tr("with"));
+    const std::vector<std::pair<QString, Coating>> coats{{tr("no varnish"), Coating::None},
+                                                         {tr("varnish"), Coating::Varnish},
+                                                         {tr("gloss film"), Coating::GlossFilm},
+                                                         {tr("matt film"), Coating::MattFilm}};
     s.pick<Coating>(
         "brief.coating", tr("Change the coating"), [](Job& j) -> Coating& { return j.coatings[0]; }, coats,
         tr("What goes over the ink of the outside"));
@@ -318,7 +320,8 @@ void BriefSentence::writeRun(Sentence& s)
     s.number(
         "brief.overs", tr("Change the overs"), [](Job& j) -> int& { return j.oversPercent; },
         tr("Sheets to spoil, in percent"));
-    s.words(tr("% overs. Measured in"));
+    s.words(tr("% overs."));
+    s.words(tr("Measured in"));
     s.pick<Unit>(
         "brief.unit", tr("Change the unit"), [](Job& j) -> Unit& { return j.unit; },
         {{tr("millimetres"), Unit::Mm},

@@ -35,7 +35,7 @@ private:
     void writeNesting(Sentence& s);
     void writeNumbers(Sentence& s);
     /// Whether the cover is a component of its own; `own` are the words for that.
-    void writeOwnCover(Sentence& s, const QString& own);
+    void writeOwnCover(Sentence& s);
     void writeCover(Sentence& s);
     void writePageSize(Sentence& s);
     void writeCoverShape(Sentence& s);

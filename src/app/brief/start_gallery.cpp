@@ -148,7 +148,9 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
     const auto& made = job(index.row());
     switch (role) {
     case Qt::DisplayRole:
-    case Qt::AccessibleTextRole: return p.name;
+    case Qt::AccessibleTextRole:
+        // Made to another size it is not called by its usual one.
+        return start_.from == StartSize::From::AsItIs ? p.name : withoutSizes(p.name);
     case Qt::ToolTipRole:
         return made ? tr("%1\nflat %2, %3")
                           .arg(p.description, formatSize(plan(index.row())->paper.flat, made->unit), made->stock.name)
@@ -236,7 +238,7 @@ QLayout* StartGallery::makeSizes()
     closed_ = new QLineEdit;
     closed_->setObjectName(QStringLiteral("start.closed"));
     closed_->setAccessibleName(tr("Closed size"));
-    closed_->setPlaceholderText(tr("such as 4 1/4 × 5 1/2 in"));
+    closed_->setPlaceholderText(tr("A5, DL or 5 x 7 in"));
     closed_->setMinimumWidth(190);
     sizeRow->addWidget(closed_);
     connect(from_, &QComboBox::currentIndexChanged, this, &StartGallery::offerSizes);
@@ -336,6 +338,7 @@ void StartGallery::readSize()
     closed_->setVisible(from == StartSize::From::Closed);
     StartSize start;
     note_->clear();
+    refused_ = false;
     if (from == StartSize::From::Sheet) {
         if (const auto size = findPageSize(known_->currentData().toString()))
             start = {from, size->size, {}};
@@ -343,11 +346,15 @@ void StartGallery::readSize()
         if (const auto envelope = findEnvelope(known_->currentData().toString()))
             start = {from, envelope->size, envelope->slip};
     } else if (from == StartSize::From::Closed && !closed_->text().trimmed().isEmpty()) {
-        if (const auto size = parseSize(closed_->text(), unit_))
+        if (const auto size = hinge::readSize(closed_->text(), unit_)) {
             start = {from, *size, {}};
-        else
+        } else {
             note_->setText(size.error().message);
+            refused_ = true;
+        }
     }
+    closed_->setProperty("wrong", refused_);
+    closed_->style()->polish(closed_);
     const int row = list_->currentIndex().row();
     model_.setStartSize(start);
     list_->setCurrentIndex(filter_->index(std::max(0, row), 0));
@@ -357,7 +364,7 @@ void StartGallery::readSize()
 void StartGallery::refreshButtons()
 {
     const int row = currentRow();
-    const bool good = row >= 0 && row < model_.rowCount() && model_.job(row).has_value();
+    const bool good = !refused_ && row >= 0 && row < model_.rowCount() && model_.job(row).has_value();
     start_->setEnabled(good);
     share_->setEnabled(row >= 0);
     remove_->setEnabled(row >= 0 && row < model_.rowCount() && !model_.preset(row).path.isEmpty());
@@ -366,7 +373,7 @@ void StartGallery::refreshButtons()
 void StartGallery::take()
 {
     const int row = currentRow();
-    if (row < 0 || !model_.job(row))
+    if (row < 0 || !model_.job(row) || refused_)
         return;
     chosen_ = *model_.job(row);
     accept();

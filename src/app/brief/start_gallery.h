@@ -87,6 +87,7 @@ private:
     QLabel* note_ = nullptr;
     QPushButton* start_ = nullptr;
     QPushButton* share_ = nullptr;
+    bool refused_ = false; ///< what is typed is no size
     QPushButton* remove_ = nullptr;
     Job chosen_;
 };

@@ -17,6 +17,7 @@ void PaperCanvas::zoomToFit()
     port_.fit();
     makeStale();
     update();
+    Q_EMIT zoomed();
 }
 
 void PaperCanvas::zoomBy(double factor, QPointF about)
@@ -24,6 +25,20 @@ void PaperCanvas::zoomBy(double factor, QPointF about)
     port_.zoom(factor, about);
     makeStale();
     update();
+    Q_EMIT zoomed();
+}
+
+void PaperCanvas::zoomByKey(double factor)
+{
+    const QRectF hand = inHand();
+    if (hand.isEmpty()) {
+        zoomBy(factor, port_.centre());
+        return;
+    }
+    // Brought into view first, if it was not there.
+    if (!QRectF(rect()).contains(hand.center()))
+        port_.pan(port_.centre() - hand.center());
+    zoomBy(factor, inHand().center());
 }
 
 void PaperCanvas::panBy(QPointF pixels)
@@ -37,6 +52,7 @@ void PaperCanvas::resizeEvent(QResizeEvent*)
 {
     layOutPort();
     makeStale();
+    Q_EMIT zoomed();
 }
 
 void PaperCanvas::wheelEvent(QWheelEvent* event)

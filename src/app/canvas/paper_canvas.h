@@ -15,19 +15,26 @@ class PaperCanvas : public QWidget
 
 public:
     explicit PaperCanvas(QWidget* parent = nullptr);
-    void zoomIn() { zoomBy(1.25, port_.centre()); }
-    void zoomOut() { zoomBy(0.8, port_.centre()); }
+    void zoomIn() { zoomByKey(1.25); }
+    void zoomOut() { zoomByKey(0.8); }
     void zoomToFit();
     /// Pixels on this widget for a millimetre of the paper.
     [[nodiscard]] double scale() const { return port_.scale(); }
     QSize minimumSizeHint() const override { return {360, 280}; }
 
+Q_SIGNALS:
+    /// The paper is shown larger or smaller.
+    void zoomed();
+
 protected:
+    /// What is at work, in pixels on this widget: zooming by keys goes about its middle. Empty when nothing is.
+    [[nodiscard]] virtual QRectF inHand() const { return {}; }
     /// Tells `port_` what to fit, and where.
     virtual void layOutPort() = 0;
     /// The paper has moved under the window, or must be painted afresh for another reason.
     virtual void makeStale() = 0;
     void zoomBy(double factor, QPointF about);
+    void zoomByKey(double factor);
     void panBy(QPointF pixels);
     void resizeEvent(QResizeEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;

@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/fields/findings_bar.h"
 
+#include "app/fields/findings_list.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "core/edit/remedies.h"
 #include "core/plan/check_list.h"
 
+#include <QFrame>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
@@ -44,11 +46,6 @@ QPixmap severitySign(Severity severity, const QWidget* on, int size)
     return pixmap;
 }
 
-void settle(Document& document, const Finding& finding)
-{
-    (void)document.edit(remedyText(finding.remedy), settled(document.job(), finding));
-}
-
 FindingsBar::FindingsBar(Document& document, QWidget* parent) : QWidget(parent), document_(document)
 {
     setObjectName(QStringLiteral("findingsBar"));
@@ -68,7 +65,7 @@ FindingsBar::FindingsBar(Document& document, QWidget* parent) : QWidget(parent),
 
 void FindingsBar::refresh()
 {
-    const auto& findings = document_.findings();
+    const auto findings = grouped(document_.findings());
     Said now{Theme::of(this).dark, findings,
              findings.empty() ? allIsWell(document_.job(), document_.plan()) : QString()};
     if (said_ == now)
@@ -93,25 +90,26 @@ void FindingsBar::refresh()
     }
     constexpr std::size_t room = 2;
     for (std::size_t i = 0; i < std::min(findings.size(), room); ++i) {
-        const Finding finding = findings[i];
+        const FindingGroup group = findings[i];
+        const Finding& finding = group.first();
         auto* sign = plainLabel();
         sign->setPixmap(severitySign(finding.severity, this));
         sign->setToolTip(finding.severity == Severity::Stop ? tr("Stops the piece") : tr("Worth a look"));
         add(sign);
-        auto* text = plainLabel(finding.message);
+        auto* text = plainLabel(group.message());
         text->setToolTip(plainTip(finding.reason));
         text->setMinimumWidth(40);
         add(text);
         auto* button = new QPushButton(finding.remedy != Remedy::None ? remedyText(finding.remedy) : tr("Show"));
         button->setProperty("pill", true);
         button->setObjectName(QStringLiteral("finding.%1").arg(i));
-        button->setAccessibleName(tr("%1: %2").arg(button->text(), finding.message));
+        button->setAccessibleName(tr("%1: %2").arg(button->text(), group.message()));
         button->setToolTip(plainTip(finding.reason));
-        connect(button, &QPushButton::clicked, this, [this, finding] {
-            if (finding.remedy != Remedy::None)
-                settle(document_, finding);
+        connect(button, &QPushButton::clicked, this, [this, group] {
+            if (group.first().remedy != Remedy::None)
+                settle(document_, group);
             else
-                Q_EMIT showRequested(finding);
+                Q_EMIT showRequested(group.first());
         });
         add(button);
         auto* gap = new QWidget;
@@ -122,9 +120,40 @@ void FindingsBar::refresh()
         auto* more = new QPushButton(tr("and %1 more").arg(findings.size() - room));
         more->setProperty("link", true);
         more->setObjectName(QStringLiteral("findings.more"));
-        connect(more, &QPushButton::clicked, this, &FindingsBar::listRequested);
+        connect(more, &QPushButton::clicked, this, &FindingsBar::openList);
         add(more);
     }
+}
+
+void FindingsBar::openList()
+{
+    auto* popup = new QFrame(this, Qt::Popup);
+    popup->setObjectName(QStringLiteral("findingsPopup"));
+    popup->setAttribute(Qt::WA_DeleteOnClose);
+    auto* list = new FindingsList(document_);
+    list->setObjectName(QStringLiteral("findings.list"));
+    auto* column = new QVBoxLayout(popup);
+    column->setContentsMargins(8, 8, 8, 8);
+    column->addWidget(list);
+    list->refresh();
+    connect(&document_, &Document::changed, list, [list, popup] {
+        list->refresh();
+        if (list->model()->rowCount() == 0)
+            popup->close();
+    });
+    connect(list, &FindingsList::showRequested, this, [this, popup](const Finding& finding) {
+        popup->close();
+        Q_EMIT showRequested(finding);
+    });
+    const int width = std::min(this->width() - 24, 900);
+    popup->resize(width, 200);
+    popup->ensurePolished();
+    list->resize(width - 16, 180);
+    const int height = std::min(list->wholeHeight() + 18, window()->height() * 2 / 3);
+    const QPoint corner = mapToGlobal(QPoint(12, -height - 4));
+    popup->setGeometry(corner.x(), corner.y(), width, height);
+    popup->show();
+    list->setFocus();
 }
 
 void FindingsBar::paintEvent(QPaintEvent*)

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "core/plan/finding_groups.h"
 
 #include <QWidget>
 
@@ -22,20 +23,21 @@ public:
 Q_SIGNALS:
     /// Show where this finding is.
     void showRequested(const hinge::Finding& finding);
-    void listRequested();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
     void refresh();
+    /// All findings in a list above the strip.
+    void openList();
     Document& document_;
     QHBoxLayout* row_ = nullptr;
     std::vector<QWidget*> shown_;
     /// What the widgets say; the same is not built again.
     struct Said {
         bool dark = false;
-        std::vector<Finding> findings;
+        std::vector<FindingGroup> findings;
         QString allIsWell; ///< said when there are none
         bool operator==(const Said&) const = default;
     };
@@ -44,8 +46,5 @@ private:
 
 /// The sign of a severity: a triangle to look at, an octagon that stops. Never colour alone.
 [[nodiscard]] QPixmap severitySign(Severity severity, const QWidget* on, int size = 16);
-
-/// Carries the remedy out as one step of the history.
-void settle(Document& document, const Finding& finding);
 
 } // namespace hinge

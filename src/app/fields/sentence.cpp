@@ -17,6 +17,9 @@ void Sentence::words(const QString& text)
     label->setFont(uiFont(type::heading));
     label->setStyleSheet(QStringLiteral("font-size: 14px;"));
     label->setForegroundRole(QPalette::PlaceholderText);
+    // Units and signs stay with their number.
+    label->setProperty("glued",
+                       text.startsWith(u'%') || text.startsWith(QStringLiteral("g/m²")) || text == QStringLiteral("×"));
     flow_.addWidget(label);
 }
 

@@ -390,7 +390,7 @@ JobField* Drawer::pictureScale(const QString& id)
             bool ok = false;
             const double percent = QString(text).remove(u'%').replace(u',', u'.').trimmed().toDouble(&ok);
             if (!ok || percent < 1 || percent > 5000)
-                return problem({}, tr("Type a percentage between 1 and 5000; at 100 it just fills the frame."));
+                return problem({}, tr("Type a percentage between 1 and 5000; at 100 it just covers the frame."));
             if (Item* i = j.findItem(id))
                 i->crop.scaleMilli = int(std::lround(percent * 10));
             return {};
@@ -450,9 +450,9 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     column->addSpacing(2);
     auto* fit = itemChoice<PictureFit>(
         tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
-        {{tr("fills the frame"), PictureFit::Fill},
-         {tr("lies in it whole"), PictureFit::Whole},
-         {tr("has its own scale"), PictureFit::Own}},
+        {{tr("covers the frame"), PictureFit::Fill},
+         {tr("shown whole"), PictureFit::Whole},
+         {tr("to a scale"), PictureFit::Own}},
         "drawer.fit");
     column->addWidget(fit);
     if (item.fit == PictureFit::Own)

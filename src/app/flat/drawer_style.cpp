@@ -126,7 +126,7 @@ void Drawer::changeParagraphs(Job& job, const QString& id, const std::function<v
 JobChoice* Drawer::namedStyles(const QString& id)
 {
     std::vector<JobChoice::Option> styles{
-        {tr("a look of its own"), [this, id](const Job& j) { return paragraphInHand(j, id).styleName.isEmpty(); },
+        {tr("no style"), [this, id](const Job& j) { return paragraphInHand(j, id).styleName.isEmpty(); },
          [this, id](Job& j) {
              const Job before = j;
              changeParagraphs(j, id, [&](Paragraph& p) {
@@ -324,7 +324,7 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     JobField* before = measure(tr("Change the space before"), id, &TextStyle::spaceBefore);
     JobField* after = measure(tr("Change the space after"), id, &TextStyle::spaceAfter);
     JobField* indent = measure(tr("Change the first indent"), id, &TextStyle::firstIndent);
-    JobField* rule = measure(tr("Change the rule below"), id, &TextStyle::ruleBelow);
+    JobField* rule = measure(tr("Change the line under it"), id, &TextStyle::ruleBelow);
     JobChoice* align = alignment(id);
     JobChoice* hyphens = hyphenation(id);
     JobField* tabs = tabStops(id);
@@ -333,7 +333,7 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
                    {tr("indent"), indent, "drawer.indent"}});
     cells(column, {{tr("before"), before, "drawer.before"},
                    {tr("after"), after, "drawer.after"},
-                   {tr("rule below"), rule, "drawer.rule"}});
+                   {tr("line under"), rule, "drawer.rule"}});
     cells(column, {{tr("alignment"), align, "drawer.align"}});
     cells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
     cells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});

@@ -188,7 +188,7 @@ void Drawer::fillWithStandIn(const QString& id)
             break;
         }
     }
-    (void)document_.edit(tr("Fill with stand-in words"), std::move(job));
+    (void)document_.edit(tr("Put in dummy copy"), std::move(job));
 }
 
 void Drawer::buildText(QVBoxLayout* column, const Item& item)
@@ -226,10 +226,10 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     connect(words_, &QPlainTextEdit::textChanged, this, [this, id] { applyText(id); });
     column->addWidget(words_);
 
-    auto* standIn = new QPushButton(tr("stand-in words"));
+    auto* standIn = new QPushButton(tr("dummy copy"));
     standIn->setProperty("link", true);
     standIn->setObjectName(QStringLiteral("drawer.standIn"));
-    standIn->setToolTip(tr("Fill the frame with words that only stand in for the copy to come"));
+    standIn->setToolTip(tr("Words of no meaning until the copy comes, as many as the frame takes"));
     connect(standIn, &QPushButton::clicked, this, [this, id] { fillWithStandIn(id); });
     fit_ = note({});
     fit_->setObjectName(QStringLiteral("drawer.textFit"));

@@ -106,6 +106,12 @@ void FaceCanvas::layOutPort()
                       QRectF(rect()).adjusted(56, 54, -24, -124));
 }
 
+QRectF FaceCanvas::inHand() const
+{
+    const PlannedItem* placed = selected();
+    return placed ? port_.toPixels(toMm(placed->frame)) : QRectF();
+}
+
 const PlannedItem* FaceCanvas::selected() const
 {
     if (selection_.item().isEmpty())

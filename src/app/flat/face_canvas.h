@@ -47,6 +47,7 @@ Q_SIGNALS:
 protected:
     void paintEvent(QPaintEvent* event) override;
     void layOutPort() override;
+    QRectF inHand() const override;
     void makeStale() override { contentStale_ = true; }
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;

@@ -12,6 +12,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QVBoxLayout>
+#include <cmath>
 
 namespace hinge
 {
@@ -65,9 +66,20 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     faceLabel->setObjectName(QStringLiteral("flat.face"));
     faceLabel->setFont(uiFont(type::body, QFont::Bold));
     bar->addWidget(faceLabel);
+    auto* zoom = plainLabel();
+    zoom->setObjectName(QStringLiteral("flat.zoom"));
+    zoom->setToolTip(tr("How large the paper is shown; 100 % is true size. Ctrl and + or -, Ctrl+0 to fit."));
+    zoom->setProperty("role", QStringLiteral("note"));
+    bar->addWidget(zoom);
     middle->addLayout(bar);
 
     canvas_ = new FaceCanvas(document, selection, editor, painter);
+    const auto tellZoom = [this, zoom] {
+        zoom->setText(tr("%1 %").arg(std::lround(canvas_->scale() * 25.4 / logicalDpiX() * 100)));
+    };
+    connect(canvas_, &PaperCanvas::zoomed, zoom, tellZoom);
+    connect(&document, &Document::changed, zoom, tellZoom);
+    tellZoom();
     middle->addWidget(canvas_, 1);
     row->addLayout(middle, 1);
     drawer_ = new Drawer(document, selection, editor, painter, actions);

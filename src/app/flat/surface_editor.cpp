@@ -188,7 +188,7 @@ void SurfaceEditor::dropSupplied()
 void SurfaceEditor::addText(int panel)
 {
     const QString words = tr("Heading");
-    add(tr("Add text"), words, newHeading(document_.plan(), selection_.surface(), panel, words));
+    add(tr("Add text"), words, newHeading(document_.job(), document_.plan(), selection_.surface(), panel, words));
     Q_EMIT textAdded();
 }
 
@@ -216,7 +216,25 @@ void SurfaceEditor::addShape(int panel)
 
 void SurfaceEditor::addCode(int panel)
 {
-    add(tr("Add a code"), tr("Code"), newCode(document_.job(), document_.plan(), selection_.surface(), panel));
+    const SurfaceId surface = selection_.surface();
+    Job job = document_.job();
+    Item code = newCode(job, document_.plan(), surface, panel);
+    code.id = freshId();
+    code.name = tr("Code");
+    const QString id = code.id;
+    const Rect frame = frameOf(document_.plan().paperOf(surface), surface.face, code);
+    auto& items = job.edit(surface).items;
+    if (!bareInk(job).isEmpty() && isDarkBehind(job, document_.plan(), surface, frame)) {
+        Item ground = newCodeGround(job, document_.plan(), surface, frame);
+        ground.id = freshId();
+        ground.name = tr("Ground of the code");
+        items.push_back(std::move(ground));
+    }
+    items.push_back(std::move(code));
+    if (const auto done = document_.edit(tr("Add a code"), std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
+    else
+        selection_.setItem(surface, id);
 }
 
 std::vector<Item> SurfaceEditor::selectedItems() const
@@ -334,7 +352,7 @@ void SurfaceEditor::paste()
 
 void SurfaceEditor::placeWords(const QString& words, int panel)
 {
-    Item item = newText(panel, words);
+    Item item = newText(document_.plan(), selection_.surface(), panel, words);
     const QString name = item.paragraphs.front().text.left(24);
     add(tr("Place text"), name, std::move(item));
 }

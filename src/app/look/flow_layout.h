@@ -2,12 +2,14 @@
 #pragma once
 
 #include <QLayout>
+#include <QWidget>
 #include <vector>
 
 namespace hinge
 {
 
-/// Lays widgets out like the words of a paragraph: from left to right, wrapping, on a common middle line.
+/// Lays widgets out like the words of a paragraph: from left to right, wrapping, on a common middle line. What has the
+/// property "glued" never begins a line: it stays with what stands before it.
 class FlowLayout : public QLayout
 {
 public:
@@ -51,6 +53,7 @@ public:
     }
 
 private:
+    static bool isGlued(QLayoutItem& item) { return item.widget() && item.widget()->property("glued").toBool(); }
     int arrange(const QRect& rect, bool apply) const
     {
         const QMargins m = contentsMargins();
@@ -62,12 +65,16 @@ private:
             int lineHeight = 0;
             const std::size_t first = i;
             while (i < items_.size()) {
-                const QSize size = items_[i]->sizeHint();
-                if (i > first && x + size.width() > room.right() + 1)
+                // One word, with all that is glued to it.
+                std::size_t end = i + 1;
+                int width = items_[i]->sizeHint().width();
+                while (end < items_.size() && isGlued(*items_[end]))
+                    width += spacing() + items_[end++]->sizeHint().width();
+                if (i > first && x + width > room.right() + 1)
                     break;
-                x += size.width() + spacing();
-                lineHeight = std::max(lineHeight, size.height());
-                ++i;
+                x += width + spacing();
+                for (; i < end; ++i)
+                    lineHeight = std::max(lineHeight, items_[i]->sizeHint().height());
             }
             if (apply) {
                 int at = room.x();

@@ -32,77 +32,6 @@ namespace hinge
 namespace
 {
 
-/// A finding with its sign, reason, and a pill that settles or shows it.
-class FindingDelegate : public QStyledItemDelegate
-{
-public:
-    FindingDelegate(FindingsModel& model, QObject* parent) : QStyledItemDelegate(parent), model_(model) {}
-
-    static QRect pill(const QStyleOptionViewItem& option, const Finding& f)
-    {
-        const QString text = f.remedy == Remedy::None ? FindingsModel::tr("Show") : remedyText(f.remedy);
-        const int w = QFontMetrics(uiFont(type::body, QFont::DemiBold)).horizontalAdvance(text) + 28;
-        return {option.rect.right() - w - 12, option.rect.center().y() - 13, w, 26};
-    }
-
-    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override
-    {
-        return {option.rect.width(), 66};
-    }
-
-    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
-    {
-        const Theme& t = Theme::of(option.widget);
-        const Finding& f = model_.finding(index);
-        p->save();
-        p->setRenderHint(QPainter::Antialiasing);
-        const QRectF card = QRectF(option.rect).adjusted(2, 3, -2, -3);
-        const bool focus = (option.state & QStyle::State_HasFocus) != 0;
-        p->setPen(QPen(focus ? t.accent : t.line, focus ? 2 : 1));
-        p->setBrush(t.work);
-        p->drawRoundedRect(card, 3, 3);
-        p->drawPixmap(QPointF(card.x() + 14, card.center().y() - 10), severitySign(f.severity, option.widget, 20));
-        const QRect button = pill(option, f);
-        const QRectF text(card.x() + 48, card.y() + 9, button.left() - card.x() - 60, card.height() - 18);
-        p->setFont(uiFont(type::body, QFont::Bold));
-        p->setPen(t.ink);
-        p->drawText(text, Qt::AlignTop | Qt::AlignLeft,
-                    QFontMetrics(p->font()).elidedText(f.message, Qt::ElideRight, int(text.width())));
-        p->setFont(uiFont(type::label));
-        p->setPen(t.ink2);
-        p->drawText(text.adjusted(0, 21, 0, 0), Qt::AlignTop | Qt::AlignLeft,
-                    QFontMetrics(p->font()).elidedText(f.reason, Qt::ElideRight, int(text.width())));
-        if (f.surface || f.remedy != Remedy::None) {
-            p->setPen(QPen(t.accent, 1));
-            p->setBrush((option.state & QStyle::State_MouseOver) != 0 ? t.accentTint : t.work);
-            p->drawRoundedRect(button, 13, 13);
-            p->setFont(uiFont(type::body, QFont::DemiBold));
-            p->setPen(t.dark ? t.accent : t.accent.darker(110));
-            p->drawText(button, Qt::AlignCenter,
-                        f.remedy == Remedy::None ? FindingsModel::tr("Show") : remedyText(f.remedy));
-        }
-        p->restore();
-    }
-
-    bool editorEvent(QEvent* event, QAbstractItemModel*, const QStyleOptionViewItem& option,
-                     const QModelIndex& index) override
-    {
-        if (event->type() != QEvent::MouseButtonRelease)
-            return false;
-        const Finding f = model_.finding(index);
-        if (!pill(option, f).contains(static_cast<QMouseEvent*>(event)->pos()))
-            return false;
-        if (act)
-            act(f);
-        return true;
-    }
-
-    std::function<void(const Finding&)> act;
-
-private:
-    FindingsModel& model_;
-};
-
 /// One checked point: a tick or a sign, its name, and what was measured.
 class CheckDelegate : public QStyledItemDelegate
 {
@@ -218,35 +147,9 @@ QVariant CheckListModel::data(const QModelIndex& index, int role) const
     }
 }
 
-FindingsModel::FindingsModel(Document& document, QObject* parent) : QAbstractListModel(parent), document_(document) {}
-
-void FindingsModel::refresh()
-{
-    if (document_.findings() == shown_)
-        return;
-    beginResetModel();
-    shown_ = document_.findings();
-    endResetModel();
-}
-
-int FindingsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(shown_.size()); }
-const Finding& FindingsModel::finding(const QModelIndex& index) const { return shown_[std::size_t(index.row())]; }
-
-QVariant FindingsModel::data(const QModelIndex& index, int role) const
-{
-    if (!index.isValid())
-        return {};
-    const Finding& f = finding(index);
-    if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
-        return (f.severity == Severity::Stop ? tr("Stops: %1. %2") : tr("Look: %1. %2")).arg(f.message, f.reason);
-    if (role == Qt::ToolTipRole)
-        return plainTip(f.reason);
-    return {};
-}
-
 ReleaseStage::ReleaseStage(Document& document, Exporter& exporter, FacePainter& painter, Actions& actions,
                            QWidget* parent)
-    : QWidget(parent), document_(document), exporter_(exporter), model_(document), checks_(document)
+    : QWidget(parent), document_(document), exporter_(exporter), checks_(document)
 {
     setObjectName(QStringLiteral("releaseStage"));
     auto* row = new QHBoxLayout(this);
@@ -281,9 +184,14 @@ ReleaseStage::ReleaseStage(Document& document, Exporter& exporter, FacePainter& 
                                     ? tr("Written: %1, 2 pages, %2, %3")
                                           .arg(file.fileName(), QLocale().formattedDataSize(file.size()), standard)
                                     : trouble);
-                const Theme& t = Theme::of(this);
-                state_->setStyleSheet(QStringLiteral("color: %1").arg((trouble.isEmpty() ? t.accent : t.brick).name()));
+                failed_ = !trouble.isEmpty();
+                colourState();
             });
+    // What was written belonged to the job that is gone.
+    connect(&document_, &Document::replaced, this, [this] {
+        state_->clear();
+        showFile_->hide();
+    });
     refresh();
 }
 
@@ -301,23 +209,9 @@ QWidget* ReleaseStage::makeFindings()
     verdict_->setObjectName(QStringLiteral("release.verdict"));
     verdict_->setWordWrap(true);
     column->addWidget(verdict_);
-    list_ = new QListView;
+    list_ = new FindingsList(document_);
     list_->setObjectName(QStringLiteral("release.findings"));
-    list_->setAccessibleName(tr("Findings to settle"));
-    list_->setModel(&model_);
-    list_->setMouseTracking(true);
-    list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    auto* delegate = new FindingDelegate(model_, list_);
-    const auto act = [this](const Finding& f) {
-        if (f.remedy != Remedy::None)
-            settle(document_, f);
-        else
-            Q_EMIT showRequested(f);
-    };
-    delegate->act = act;
-    list_->setItemDelegate(delegate);
-    connect(list_, &QListView::activated, this,
-            [this, act](const QModelIndex& index) { act(Finding(model_.finding(index))); });
+    connect(list_, &FindingsList::showRequested, this, &ReleaseStage::showRequested);
     column->addWidget(list_, 3);
     column->addSpacing(8);
 
@@ -464,9 +358,18 @@ void ReleaseStage::showEvent(QShowEvent* event)
     QWidget::showEvent(event);
 }
 
+void ReleaseStage::colourState()
+{
+    const Theme& t = Theme::of(this);
+    const QString style = QStringLiteral("color: %1").arg((failed_ ? t.brick : t.accent).name());
+    if (state_->styleSheet() != style)
+        state_->setStyleSheet(style);
+}
+
 void ReleaseStage::refresh()
 {
-    model_.refresh();
+    colourState();
+    list_->refresh();
     checks_.refresh();
     const auto& findings = document_.findings();
     const auto stops = std::ranges::count(findings, Severity::Stop, &Finding::severity);

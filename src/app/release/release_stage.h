@@ -3,6 +3,7 @@
 
 #include "app/document/document.h"
 #include "app/document/exporter.h"
+#include "app/fields/findings_list.h"
 #include "core/plan/check_list.h"
 
 #include <QAbstractListModel>
@@ -18,23 +19,6 @@ namespace hinge
 
 struct Actions;
 class FacePainter;
-
-class FindingsModel : public QAbstractListModel
-{
-    Q_OBJECT
-
-public:
-    explicit FindingsModel(Document& document, QObject* parent = nullptr);
-    /// Takes the findings as they are now.
-    void refresh();
-    int rowCount(const QModelIndex& parent = {}) const override;
-    QVariant data(const QModelIndex& index, int role) const override;
-    [[nodiscard]] const Finding& finding(const QModelIndex& index) const;
-
-private:
-    Document& document_;
-    std::vector<Finding> shown_;
-};
 
 /// What was checked, each point with its state, as rows.
 class CheckListModel : public QAbstractListModel
@@ -79,12 +63,13 @@ private:
     QLabel* makeStandard();
     QLayout* makeProgress();
     void refresh();
+    /// In the colours of the theme.
+    void colourState();
 
     Document& document_;
     Exporter& exporter_;
-    FindingsModel model_;
     CheckListModel checks_;
-    QListView* list_ = nullptr;
+    FindingsList* list_ = nullptr;
     QLabel* extent_ = nullptr; ///< what the files leave out
     QLabel* verdict_ = nullptr;
     QLabel* state_ = nullptr;
@@ -92,7 +77,8 @@ private:
     QPushButton* stop_ = nullptr;
     QPushButton* showFile_ = nullptr;
     QString lastFile_;
-    bool stale_ = true; ///< the job changed while the stage was not in view
+    bool failed_ = false; ///< the last file was not written
+    bool stale_ = true;   ///< the job changed while the stage was not in view
 };
 
 } // namespace hinge

@@ -12,6 +12,7 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QListView>
+#include <QLocale>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QStyledItemDelegate>
@@ -66,9 +67,11 @@ public:
         p->setPen(t.ink2);
         if (layout.up() > 0) {
             p->drawText(text.adjusted(0, 20, 0, 0), Qt::AlignTop | Qt::AlignLeft,
-                        QObject::tr("%1 % used").arg(layout.usedPercent, 0, 'f', 1));
+                        QObject::tr("%1 sheets, %2 m²")
+                            .arg(QLocale().toString(layout.sheets + layout.overs))
+                            .arg(layout.paperOfRun(), 0, 'f', 1));
             p->drawText(text.adjusted(0, 38, 0, 0), Qt::AlignTop | Qt::AlignLeft,
-                        QObject::tr("%1 cuts").arg(layout.cuts));
+                        layout.cuts == 1 ? QObject::tr("1 cut") : QObject::tr("%1 cuts").arg(layout.cuts));
         } else {
             p->drawText(text.adjusted(0, 20, 0, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("does not fit"));
         }
@@ -234,10 +237,12 @@ QVariant ArrangementsModel::data(const QModelIndex& index, int role) const
         return {};
     const SheetLayout& l = layout(index);
     if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
-        return tr("%1, %2 up, %3 % used")
+        return tr("%1, %2 up, %3 sheets for the run, %4 m², %5 cuts")
             .arg(shortName(l.sheet, document_.job().unit))
             .arg(l.up())
-            .arg(l.usedPercent, 0, 'f', 1);
+            .arg(l.sheets + l.overs)
+            .arg(l.paperOfRun(), 0, 'f', 1)
+            .arg(l.cuts);
     if (role == Qt::ToolTipRole)
         return formatSize(l.sheet, document_.job().unit);
     return {};
@@ -282,7 +287,7 @@ QWidget* SheetStage::makeDrawer()
 
     auto* list = new QListView;
     list->setObjectName(QStringLiteral("sheet.arrangements"));
-    list->setAccessibleName(tr("Arrangements, best first"));
+    list->setAccessibleName(tr("Arrangements, least paper first"));
     list->setModel(&model_);
     list->setItemDelegate(new ArrangementDelegate(model_, document_, list));
     list->setMouseTracking(true);
@@ -291,10 +296,18 @@ QWidget* SheetStage::makeDrawer()
     const auto pick = [this](const QModelIndex& index) {
         Job job = document_.job();
         job.press.sheet = model_.layout(index).sheet;
+        job.press.columns = 0; // as they are shown: as many as fit
+        job.press.rows = 0;
         (void)document_.edit(tr("Print on %1").arg(shortName(job.press.sheet, job.unit)), std::move(job));
     };
     connect(list, &QListView::clicked, this, pick);
     connect(list, &QListView::activated, this, pick);
+    const auto showChosen = [this, list] {
+        for (int i = 0; i < model_.rowCount(); ++i)
+            if (model_.isChosen(model_.index(i)))
+                list->scrollTo(model_.index(i));
+    };
+    connect(&model_, &QAbstractItemModel::modelReset, list, showChosen, Qt::QueuedConnection);
     column->addWidget(list, 1);
 
     auto* press = plainLabel(tr("Press").toUpper());
@@ -326,6 +339,41 @@ QWidget* SheetStage::makeDrawer()
     field(tr("Margin"),
           JobField::forLength(document_, tr("Change the margin"), [](Job& j) -> Length& { return j.press.margin; }),
           "sheet.margin", tr("Unprinted along the three other edges"));
+    auto* gap = new JobField(
+        document_, tr("Change the gap"),
+        [](const Job& j) { return j.press.gap ? formatLength(*j.press.gap, j.unit) : QString(); },
+        [](Job& j, const QString& text) -> Result<void> {
+            if (text.trimmed().isEmpty()) {
+                j.press.gap.reset();
+                return {};
+            }
+            const auto length = parseLength(text, j.unit);
+            if (!length)
+                return tl::unexpected(length.error());
+            j.press.gap = *length;
+            return {};
+        });
+    gap->setPlaceholderText(tr("their bleeds"));
+    field(tr("Gap"), gap, "sheet.gap", tr("Between the trims of neighbours; 0 for one cut, empty for their bleeds"));
+    const auto count = [&](const QString& label, const QString& what, int Press::*part, const char* name,
+                           const QString& tip) {
+        auto* edit = new JobField(
+            document_, what,
+            [part](const Job& j) { return j.press.*part > 0 ? QString::number(j.press.*part) : QString(); },
+            [part](Job& j, const QString& text) -> Result<void> {
+                bool ok = true;
+                const int n = text.trimmed().isEmpty() ? 0 : text.trimmed().toInt(&ok);
+                if (!ok)
+                    return problem({}, tr("Type a whole number, or nothing for as many as fit."));
+                j.press.*part = n;
+                return {};
+            });
+        edit->setPlaceholderText(tr("as many as fit"));
+        field(label, edit, name, tip);
+    };
+    count(tr("Across"), tr("Change the pieces side by side"), &Press::columns, "sheet.columns",
+          tr("Pieces side by side; empty for as many as fit"));
+    count(tr("Down"), tr("Change the rows"), &Press::rows, "sheet.rows", tr("Rows; empty for as many as fit"));
     auto* flip = new JobChoice(document_, tr("Change the flip edge"),
                                {{tr("short edge"), [](const Job& j) { return j.press.flip == FlipEdge::Short; },
                                  [](Job& j) { j.press.flip = FlipEdge::Short; }},

@@ -122,7 +122,6 @@ MainWindow::MainWindow()
             selection_.setItems(selection_.surface(), left);
     });
     connect(findings, &FindingsBar::showRequested, this, &MainWindow::showFinding);
-    connect(findings, &FindingsBar::listRequested, this, [this] { showStage(Stage::Release); });
     connect(release, &ReleaseStage::showRequested, this, &MainWindow::showFinding);
     editor_.setAskPassword([this](const QString& name, bool again) -> std::optional<QString> {
         QInputDialog ask(this);

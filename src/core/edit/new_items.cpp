@@ -33,6 +33,28 @@ Item tinted(const Job& job, int strength)
     return item;
 }
 
+/// A line down a spine, centred both ways, as large as its width takes: up to 21 points, no less than 5. Covers wander,
+/// so that a millimetre stays free on both sides. Common practice.
+Item spineLine(const Panel& spine, const QString& words, TextStyle style)
+{
+    const Length room = spine.area.w - Length::mm(2);
+    const Length largest = std::clamp(room.part(10) * 7, Length::points(5), Length::points(21));
+    style.size = std::min(style.size, largest);
+    style.leading = style.size.part(4) * 5;
+    style.align = Align::Centre;
+    Item item;
+    item.kind = ItemKind::Text;
+    item.paragraphs = {{words, style}};
+    item.textRun = TextRun::Down;
+    item.verticalAlign = VerticalAlign::Middle;
+    item.sides = sidesFillingSafeArea(spine.position);
+    for (const ItemSide s : {ItemSide::Left, ItemSide::Right}) {
+        item.side(s) = holdOn(PaperLine::Edge, spine.position, endOf(s));
+        item.side(s).offset = s == ItemSide::Left ? Length::mm(1) : -Length::mm(1);
+    }
+    return item;
+}
+
 } // namespace
 
 Item newPicture(int panel, std::optional<int> column, LinkedFile file)
@@ -47,12 +69,54 @@ Item newPicture(int panel, std::optional<int> column, LinkedFile file)
     return item;
 }
 
-Item newHeading(const Plan& plan, const SurfaceId& surface, int panel, const QString& words)
+bool isDarkBehind(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& area)
 {
+    const auto& items = job.on(surface).items;
+    const auto& places = plan.itemsOn(surface);
+    const Point middle = area.middle();
+    const Rect spot{middle.x, middle.y, Length::micrometres(1), Length::micrometres(1)};
+    for (std::size_t i = items.size(); i-- > 0;) {
+        const Item& item = items[i];
+        if (!places[i].frame.contains(spot) || item.kind == ItemKind::Text)
+            continue;
+        const Ink* ink = item.kind == ItemKind::Shape ? job.findInk(item.ink) : nullptr;
+        if (item.kind == ItemKind::Shape && !ink)
+            continue; // a frame without a tint
+        if (!ink)
+            return false;
+        // How dark the inks look: cyan and magenta more than yellow, by the weights of luminance (ITU-R BT.601).
+        const Cmyk& c = ink->cmyk;
+        const double dark = c.k + 0.30 * c.c + 0.59 * c.m + 0.11 * c.y;
+        return dark * item.strength / 100.0 * item.opacity / 100.0 > 50;
+    }
+    return false;
+}
+
+QString bareInk(const Job& job)
+{
+    const auto it = std::ranges::find_if(job.inks, [](const Ink& ink) { return !ink.spot && ink.cmyk.total() == 0; });
+    return it == job.inks.end() ? QString() : it->name;
+}
+
+Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int panel, const QString& words)
+{
+    const Panel& on = plan.panelsOf(surface)[std::size_t(panel)];
     TextStyle style;
     style.font = QStringLiteral("Vollkorn SemiBold");
     style.size = Length::points(21);
     style.leading = Length::points(26);
+    if (const QString bare = bareInk(job); !bare.isEmpty() && isDarkBehind(job, plan, surface, on.area))
+        style.ink = bare;
+    if (on.role == Role::Spine)
+        return spineLine(on, words, style);
+    if (on.columnAreas.size() > 1) {
+        style.font = TextStyle().font;
+        style.size = TextStyle().size;
+        style.leading = TextStyle().leading;
+        Item item = newText(plan, surface, panel, words);
+        item.paragraphs.front().style = style;
+        return item;
+    }
     Item item;
     item.kind = ItemKind::Text;
     item.paragraphs = {{words, style}};
@@ -64,7 +128,7 @@ Item newHeading(const Plan& plan, const SurfaceId& surface, int panel, const QSt
     return item;
 }
 
-Item newText(int panel, const QString& words)
+Item newText(const Plan& plan, const SurfaceId& surface, int panel, const QString& words)
 {
     TextStyle style;
     style.hyphenation = QStringLiteral("en-GB");
@@ -75,6 +139,11 @@ Item newText(int panel, const QString& words)
     while (item.paragraphs.size() > 1 && item.paragraphs.back().text.isEmpty())
         item.paragraphs.pop_back();
     item.sides = sidesFillingSafeArea(panel);
+    const auto& columns = plan.panelsOf(surface)[std::size_t(panel)].columnAreas;
+    if (columns.size() > 1) {
+        item.textColumns = int(columns.size());
+        item.textGutter = columns[1].x - columns[0].right();
+    }
     return item;
 }
 
@@ -118,6 +187,16 @@ Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int pan
         freeSides(plan.paperOf(surface), surface.face, {safe.right() - side, safe.bottom() - side, side, side});
     for (const ItemSide s : {ItemSide::Right, ItemSide::Bottom})
         item.side(s) = holdOn(PaperLine::Safe, panel, endOf(s));
+    return item;
+}
+
+Item newCodeGround(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& code)
+{
+    Item item;
+    item.kind = ItemKind::Shape;
+    item.ink = bareInk(job);
+    const Length margin = std::max(Length::mm(2), std::min(code.w, code.h).part(21) * 4);
+    item.sides = freeSides(plan.paperOf(surface), surface.face, code.grown(margin));
     return item;
 }
 

@@ -12,16 +12,26 @@ namespace hinge
 
 /// A picture or page: out to the bleed of the panel, or within one of its columns.
 [[nodiscard]] Item newPicture(int panel, std::optional<int> column, LinkedFile file);
-/// A text across the safe area, as deep as a few lines; its foot is free to be pulled down.
-[[nodiscard]] Item newHeading(const Plan& plan, const SurfaceId& surface, int panel, const QString& words);
-/// A text that fills the safe area, a paragraph a line; empty lines at its end are left out.
-[[nodiscard]] Item newText(int panel, const QString& words);
+/// A text as it is begun on a panel: a heading across the safe area, as deep as a few lines, its foot free to be pulled
+/// down; on a panel with columns the whole of them; on a spine a line that runs down it, in its middle. In an ink that
+/// reads on what lies there.
+[[nodiscard]] Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int panel,
+                              const QString& words);
+/// A text that fills the safe area in the columns of the panel, a paragraph a line; empty lines at its end are left out.
+[[nodiscard]] Item newText(const Plan& plan, const SurfaceId& surface, int panel, const QString& words);
+/// True when black would not read here: the tint on top there is dark. A picture is taken to be light.
+[[nodiscard]] bool isDarkBehind(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& area);
+/// The ink of the job that leaves the paper bare; empty when it has none.
+[[nodiscard]] QString bareInk(const Job& job);
 /// A tint of the panel, out to its bleed.
 [[nodiscard]] Item newTint(const Job& job, int panel);
 /// A tint from the bleed of the first panel to that of the last, folds and all.
 [[nodiscard]] Item newGround(const Job& job, const Plan& plan, const SurfaceId& surface);
 /// A square in the middle of the panel, half as large as its safe area allows.
 [[nodiscard]] Item newShape(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
+/// A bare ground for a code whose frame this is, with the light margin a reader needs. Source: ISO/IEC 18004, four
+/// modules about a QR code of at least 21.
+[[nodiscard]] Item newCodeGround(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& code);
 /// A code in the foot-right corner of the safe area, at most 25 mm wide, kept clear of knife and folds.
 [[nodiscard]] Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
 /// Copies of items beside them, free, 5 mm to the right and down.

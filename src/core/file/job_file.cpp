@@ -99,6 +99,12 @@ public:
         press[QStringLiteral("gripper")] = length(job.press.gripper);
         press[QStringLiteral("margin")] = length(job.press.margin);
         press[QStringLiteral("flip")] = wordFor(flipWords, job.press.flip);
+        if (job.press.gap)
+            press[QStringLiteral("gap")] = length(*job.press.gap);
+        if (job.press.columns > 0)
+            press[QStringLiteral("columns")] = job.press.columns;
+        if (job.press.rows > 0)
+            press[QStringLiteral("rows")] = job.press.rows;
         if (!job.press.profile.path.isEmpty())
             press[QStringLiteral("profile")] = fileToJson(job.press.profile);
         press[QStringLiteral("inkLimit")] = job.press.inkLimit;
@@ -352,6 +358,9 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         o.read("gripper", job.press.gripper);
         o.read("margin", job.press.margin);
         readWord(o, "flip", job.press.flip, flipWords);
+        o.read("gap", job.press.gap);
+        o.read("columns", job.press.columns);
+        o.read("rows", job.press.rows);
         o.readObject("profile", [&](JsonReader& profile) { readFile(profile, job.press.profile); });
         o.read("inkLimit", job.press.inkLimit);
         o.read("overprintBlack", job.press.overprintBlack);

@@ -121,7 +121,7 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
                    {"The space before", style.spaceBefore, Length(), Length::points(1600)},
                    {"The space after", style.spaceAfter, Length(), Length::points(1600)},
                    {"The first indent", style.firstIndent, -Length::mm(200), Length::mm(200)},
-                   {"The rule below", style.ruleBelow, Length(), Length::mm(20)}};
+                   {"The line under a paragraph", style.ruleBelow, Length(), Length::mm(20)}};
     for (const auto& l : lengths)
         if (l.value < l.least || l.value > l.most)
             return checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most);

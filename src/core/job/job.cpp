@@ -140,7 +140,7 @@ Job newLeaflet()
     job.stock = stockNamed(QStringLiteral("Gull Silk 135"));
     job.pages.textStock = stockNamed(QStringLiteral("Gull Silk 115"));
     job.inks = {
-        {QStringLiteral("Black"), {0, 0, 0, 100}, false},        {QStringLiteral("Paper"), {0, 0, 0, 0}, false},
+        {QStringLiteral("Black"), {0, 0, 0, 100}, false},        {QStringLiteral("Bare stock"), {0, 0, 0, 0}, false},
         {QStringLiteral("Deep water"), {90, 65, 40, 30}, false}, {QStringLiteral("Shallows"), {45, 12, 15, 0}, false},
         {QStringLiteral("Lamp"), {0, 25, 70, 0}, false},         {QStringLiteral("Dry sand"), {5, 10, 30, 0}, false},
     };
@@ -432,6 +432,12 @@ Result<void> checkMeasures(const Job& job)
                  job.press.sheet.h)) ||
         !ok(zone(QStringLiteral("press.gripper"), QStringLiteral("The gripper"), job.press.gripper)) ||
         !ok(zone(QStringLiteral("press.margin"), QStringLiteral("The margin of the press sheet"), job.press.margin)) ||
+        !ok(zone(QStringLiteral("press.gap"), QStringLiteral("The gap between pieces"),
+                 job.press.gap.value_or(Length()))) ||
+        !ok(checkNumber(QStringLiteral("press.columns"), QStringLiteral("The pieces side by side"), job.press.columns,
+                        0, 200, {})) ||
+        !ok(checkNumber(QStringLiteral("press.rows"), QStringLiteral("The rows of pieces"), job.press.rows, 0, 200,
+                        {})) ||
         !ok(checkNumber(QStringLiteral("press.inkLimit"), QStringLiteral("The ink on one spot"), job.press.inkLimit,
                         100, 400, QStringLiteral("%"))))
         return r;

@@ -129,6 +129,12 @@ struct Press {
     /// Unprinted along the three other edges.
     Length margin = Length::mm(3);
     FlipEdge flip = FlipEdge::Short;
+    /// Between the trims of neighbours; empty for as much as their bleeds take. Bleeds that do not fit into it end half
+    /// way, so that with 0 one cut parts two pieces.
+    std::optional<Length> gap{};
+    /// How many pieces side by side, and how many rows; 0 for as many as fit.
+    int columns = 0;
+    int rows = 0;
     /// The ICC profile of press and paper that colours are converted and shown through; an empty path for the one that
     /// ships.
     LinkedFile profile{};

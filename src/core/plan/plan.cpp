@@ -24,8 +24,8 @@ Run makeRun(const Job& job, bool isText, int up, qint64 pieces, const QString& u
     run.up = up;
     run.upWorking = upWorking;
     if (up > 0) {
-        run.sheets = int((pieces + up - 1) / up);
-        run.overs = int((qint64(run.sheets) * job.oversPercent + 99) / 100);
+        run.sheets = int(sheetsFor(pieces, up));
+        run.overs = int(oversFor(run.sheets, job.oversPercent));
         run.sheetsWorking = QStringLiteral("%1 ÷ %2, rounded up").arg(piecesWorking).arg(up);
     }
     return run;

@@ -6,6 +6,8 @@
 #include "core/units/page_sizes.h"
 
 #include <algorithm>
+#include <limits>
+#include <tuple>
 
 namespace hinge
 {
@@ -51,6 +53,36 @@ Rect fillable(const Press& press, Size sheet)
     return Rect::fromEdges(front.x, front.y, front.right(), std::min(front.bottom(), sheet.h - press.gripper));
 }
 
+/// Rows of pieces that all lie the same way; upright if that fits, else turned. Zero columns or rows are as many as
+/// fit.
+std::vector<FillCell> gridFill(Size cell, Size area, int columns, int rows)
+{
+    for (const bool turned : {false, true}) {
+        const Size c = turned ? cell.turned() : cell;
+        const int mostColumns = int(area.w / c.w);
+        const int mostRows = int(area.h / c.h);
+        const int across = columns > 0 ? columns : mostColumns;
+        const int down = rows > 0 ? rows : mostRows;
+        if (across < 1 || down < 1 || across > mostColumns || down > mostRows)
+            continue;
+        std::vector<FillCell> cells;
+        for (int row = 0; row < down; ++row)
+            for (int column = 0; column < across; ++column)
+                cells.push_back({{c.w * column, c.h * row, c.w, c.h}, turned});
+        return cells;
+    }
+    return {};
+}
+
+/// What each piece takes up on the sheet beyond its trim, upright: left, top, right, bottom.
+std::array<Length, 4> roomAround(const Job& job, const Paper& paper)
+{
+    if (!job.press.gap)
+        return paper.bleeds;
+    const Length half = job.press.gap->part(2);
+    return {half, half, half, half};
+}
+
 Turn turnedBy(Turn turn, Turn more) { return Turn((int(turn) + int(more)) % 360); }
 
 } // namespace
@@ -89,8 +121,14 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
     layout.backArea = layout.frontArea; // the gripper holds the head of either side
     layout.fillArea = fillable(job.press, sheet);
 
-    const Size cell = bleedOf(paper).size();
-    const std::vector<FillCell> cells = bestGuillotineFill(cell, layout.fillArea.size());
+    const auto around = roomAround(job, paper);
+    const Size cell{paper.flat.w + around[0] + around[2], paper.flat.h + around[1] + around[3]};
+    // With a gap of their own pieces bleed beyond their cells at the ends of a row.
+    const Length beyond = job.press.gap ? *std::ranges::max_element(paper.bleeds) - job.press.gap->part(2) : Length();
+    const Rect area = layout.fillArea.grown(-beyond);
+    const bool typed = sheet == job.press.sheet && (job.press.columns > 0 || job.press.rows > 0);
+    const std::vector<FillCell> cells =
+        typed ? gridFill(cell, area.size(), job.press.columns, job.press.rows) : bestGuillotineFill(cell, area.size());
     if (cells.empty())
         return layout;
 
@@ -103,13 +141,12 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
     // The block stands in the middle of what can be filled, unless marks would not fit at both ends: then one end gets
     // them, along the sheet the foot, away from the gripper.
     const auto farRoom = [](Length free) { return free >= (markClearance + shortestMark) * 2 ? free.part(2) : free; };
-    const Point origin{layout.fillArea.right() - farRoom(layout.fillArea.w - right) - right,
-                       layout.fillArea.bottom() - farRoom(layout.fillArea.h - bottom) - bottom};
+    const Point origin{area.right() - farRoom(area.w - right) - right,
+                       area.bottom() - farRoom(area.h - bottom) - bottom};
 
-    std::int64_t area = 0;
     for (const FillCell& c : cells) {
         const Turn turn = c.turned ? Turn::Quarter : Turn::None;
-        const auto out = turnedBleeds(paper.bleeds, turn);
+        const auto out = turnedBleeds(around, turn);
         const Rect trim = Rect::fromEdges(c.cell.x + origin.x + out[0], c.cell.y + origin.y + out[1],
                                           c.cell.right() + origin.x - out[2], c.cell.bottom() + origin.y - out[3]);
         layout.front.push_back({trim, turn});
@@ -117,10 +154,9 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
         // The inside of a piece that opens upwards backs its outside head to foot.
         if (paper.tumbled)
             layout.back.back().turn = turnedBy(layout.back.back().turn, Turn::Half);
-        area += 1;
     }
     layout.usedPercent =
-        100.0 * double(area) * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
+        100.0 * layout.up() * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
     std::vector<Rect> trims;
     for (const SheetSlot& place : layout.front)
         trims.push_back(place.trim);
@@ -129,13 +165,20 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
     return layout;
 }
 
-/// Sheets that most shops have, fed long edge first.
+qint64 sheetsFor(qint64 pieces, int up) { return up > 0 ? (pieces + up - 1) / up : 0; }
+qint64 oversFor(qint64 sheets, int percent) { return (sheets * percent + 99) / 100; }
+
+/// Sheets that shops and offices have, fed long edge first.
 const std::vector<Size>& usualSheets()
 {
     static const std::vector<Size> sheets = [] {
         std::vector<Size> found;
-        for (const QString& name : {QStringLiteral("A3"), QStringLiteral("SRA3"), QStringLiteral("SRA2"),
-                                    QStringLiteral("SRA1"), QStringLiteral("12 × 18 in"), QStringLiteral("13 × 19 in")})
+        for (const QString& name :
+             {QStringLiteral("A4"), QStringLiteral("A3"), QStringLiteral("SRA3"), QStringLiteral("SRA2"),
+              QStringLiteral("SRA1"), QStringLiteral("Letter"), QStringLiteral("Legal"), QStringLiteral("Tabloid"),
+              QStringLiteral("12 × 18 in"), QStringLiteral("13 × 19 in"), QStringLiteral("19 × 25 in"),
+              QStringLiteral("20 × 26 in"), QStringLiteral("23 × 35 in"), QStringLiteral("25 × 38 in"),
+              QStringLiteral("28 × 40 in")})
             if (const auto size = findPageSize(name))
                 found.push_back(size->size.turned());
         return found;
@@ -150,12 +193,23 @@ std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper)
         if (usual != job.press.sheet)
             sheets.push_back(usual);
     std::vector<SheetLayout> all;
+    const qint64 pieces = qint64(job.quantity) * rulesOf(job.kind).coverFlats;
     for (const Size& sheet : sheets) {
         SheetLayout layout = layOutSheet(job, paper, sheet);
+        layout.sheets = sheetsFor(pieces, layout.up());
+        layout.overs = oversFor(layout.sheets, job.oversPercent);
         if (layout.up() > 0 || sheet == job.press.sheet)
             all.push_back(std::move(layout));
     }
-    std::ranges::stable_sort(all, std::ranges::greater{}, &SheetLayout::usedPercent);
+    double least = std::numeric_limits<double>::max();
+    for (const SheetLayout& l : all)
+        if (l.up() > 0)
+            least = std::min(least, l.paperOfRun());
+    std::ranges::stable_sort(all, {}, [least](const SheetLayout& l) {
+        const double taken = l.paperOfRun();
+        const bool frugal = taken <= least * 1.1;
+        return std::tuple(l.up() == 0, !frugal, frugal ? l.sheet.w.toMm() * l.sheet.h.toMm() : taken, l.cuts);
+    });
     return all;
 }
 

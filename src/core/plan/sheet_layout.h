@@ -37,16 +37,27 @@ struct SheetLayout {
     Rect fillArea;
     /// Area of the pieces against the area of the sheet, in percent.
     double usedPercent = 0;
+    /// Good sheets for the whole run of this piece, and the overs on top.
+    qint64 sheets = 0;
+    qint64 overs = 0;
     /// How often the knife comes down to free every piece; parts that are cut alike are piled and cut together.
     int cuts = 0;
 
     [[nodiscard]] int up() const { return int(front.size()); }
+    /// The paper of the whole run, in square metres.
+    [[nodiscard]] double paperOfRun() const { return double(sheets + overs) * sheet.w.toMm() * sheet.h.toMm() / 1e6; }
 };
 
 /// Lays the piece out on `sheet`, both sides. Empty `front` when it does not fit at all.
 [[nodiscard]] SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet);
 
-/// The layouts on the usual press sheets and on the job's own, best first: by paper used.
+/// Good sheets for a number of pieces, `up` on each.
+[[nodiscard]] qint64 sheetsFor(qint64 pieces, int up);
+/// Sheets to spoil on top. Common practice: a share of the good ones, rounded up.
+[[nodiscard]] qint64 oversFor(qint64 sheets, int percent);
+
+/// The layouts on the usual press sheets and on the job's own, best first: by the paper the whole run takes. Of those
+/// that take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the largest.
 [[nodiscard]] std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper);
 
 /// How many pieces of a size, bleed and all, one side of a press sheet takes.

@@ -146,6 +146,31 @@ Rect bleedOnSheet(const SheetSlot& place, const Paper& paper, Face face)
                            place.trim.bottom() + out[3]);
 }
 
+std::vector<Rect> printedOnSheet(const std::vector<SheetSlot>& places, const Paper& paper, Face face)
+{
+    std::vector<Rect> out;
+    for (const SheetSlot& p : places)
+        out.push_back(bleedOnSheet(p, paper, face));
+    for (std::size_t i = 0; i < places.size(); ++i)
+        for (const SheetSlot& other : places) {
+            const Rect& mine = places[i].trim;
+            const Rect& theirs = other.trim;
+            Length left = out[i].x, top = out[i].y, right = out[i].right(), bottom = out[i].bottom();
+            const bool beside = mine.y < theirs.bottom() && theirs.y < mine.bottom();
+            const bool above = mine.x < theirs.right() && theirs.x < mine.right();
+            if (beside && theirs.x >= mine.right())
+                right = std::min(right, mine.right() + (theirs.x - mine.right()).part(2));
+            if (beside && theirs.right() <= mine.x)
+                left = std::max(left, mine.x - (mine.x - theirs.right()).part(2));
+            if (above && theirs.y >= mine.bottom())
+                bottom = std::min(bottom, mine.bottom() + (theirs.y - mine.bottom()).part(2));
+            if (above && theirs.bottom() <= mine.y)
+                top = std::max(top, mine.y - (mine.y - theirs.bottom()).part(2));
+            out[i] = Rect::fromEdges(left, top, right, bottom);
+        }
+    return out;
+}
+
 Rect flatPage(const Paper& paper, Face face)
 {
     return bleedOf(paper, face).grown(markClearance + markLength + Length::mm(2));
@@ -160,9 +185,7 @@ std::vector<MarkLine> flatMarks(const Paper& paper, Face face)
 
 std::vector<MarkLine> sheetMarks(const std::vector<SheetSlot>& places, const Rect& area, const Paper& paper, Face face)
 {
-    std::vector<Rect> bleeds;
-    for (const SheetSlot& p : places)
-        bleeds.push_back(bleedOnSheet(p, paper, face));
+    const std::vector<Rect> bleeds = printedOnSheet(places, paper, face);
     std::vector<MarkLine> marks;
     for (const auto& [line, pieces] : linesOf(places, bleeds, paper, face))
         for (const Mark& m : marksOf(line, pieces, area, bleeds))

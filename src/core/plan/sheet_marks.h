@@ -28,6 +28,10 @@ inline constexpr Length foldMarkGap = Length::units(Length::points(3).count() / 
 /// The piece on the sheet with its bleed.
 [[nodiscard]] Rect bleedOnSheet(const SheetSlot& place, const Paper& paper, Face face);
 
+/// What each piece prints of its bleed: where neighbours lie nearer than their bleeds take, up to half way between
+/// them.
+[[nodiscard]] std::vector<Rect> printedOnSheet(const std::vector<SheetSlot>& places, const Paper& paper, Face face);
+
 /// The page of an exported flat about a face: its bleed, room for marks and a little air.
 [[nodiscard]] Rect flatPage(const Paper& paper, Face face);
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/units/page_sizes.h"
 
+
+#include <QRegularExpression>
 #include <algorithm>
 
 namespace hinge
@@ -52,8 +54,19 @@ std::vector<PageSize> makeSizes()
                               {QStringLiteral("A2"), F::NorthAmericanCard, eighths(34, 44)},
                               {QStringLiteral("A6"), F::NorthAmericanCard, eighths(37, 50)},
                               {QStringLiteral("A7"), F::NorthAmericanCard, eighths(40, 56)},
+                              // Photographs, and the wide card sold beside A7; common practice.
+                              {QStringLiteral("A7 wide"), F::NorthAmericanCard, eighths(41, 56)},
+                              {QStringLiteral("4 × 6 in"), F::Photo, eighths(32, 48)},
+                              {QStringLiteral("5 × 7 in"), F::Photo, eighths(40, 56)},
+                              {QStringLiteral("8 × 10 in"), F::Photo, eighths(64, 80)},
                               {QStringLiteral("12 × 18 in"), F::DigitalSheet, eighths(96, 144)},
                               {QStringLiteral("13 × 19 in"), F::DigitalSheet, eighths(104, 152)},
+                              // North American press sheets; common practice.
+                              {QStringLiteral("19 × 25 in"), F::PressSheet, eighths(152, 200)},
+                              {QStringLiteral("20 × 26 in"), F::PressSheet, eighths(160, 208)},
+                              {QStringLiteral("23 × 35 in"), F::PressSheet, eighths(184, 280)},
+                              {QStringLiteral("25 × 38 in"), F::PressSheet, eighths(200, 304)},
+                              {QStringLiteral("28 × 40 in"), F::PressSheet, eighths(224, 320)},
                           });
     return out;
 }
@@ -68,6 +81,8 @@ QString familyName(SizeFamily family)
     case SizeFamily::NorthAmerican: return QStringLiteral("North American");
     case SizeFamily::NorthAmericanCard: return QStringLiteral("North American card");
     case SizeFamily::DigitalSheet: return QStringLiteral("digital sheet");
+    case SizeFamily::PressSheet: return QStringLiteral("press sheet");
+    case SizeFamily::Photo: return QStringLiteral("photograph");
     }
     return {};
 }
@@ -101,7 +116,9 @@ QString sizeSource(SizeFamily family)
     case SizeFamily::IsoRaw: return QStringLiteral("ISO 217");
     case SizeFamily::NorthAmerican: return QStringLiteral("ASME Y14.1 and common practice");
     case SizeFamily::NorthAmericanCard:
-    case SizeFamily::DigitalSheet: return QStringLiteral("common practice");
+    case SizeFamily::DigitalSheet:
+    case SizeFamily::PressSheet:
+    case SizeFamily::Photo: return QStringLiteral("common practice");
     }
     return {};
 }
@@ -113,6 +130,48 @@ std::optional<PageSize> findPageSize(const QString& name)
         if (wanted.startsWith(s.name, Qt::CaseInsensitive) && s.title().compare(wanted, Qt::CaseInsensitive) == 0)
             return s;
     return std::nullopt;
+}
+
+Result<Size> readSize(const QString& text, Unit unit)
+{
+    static const QString lying = QStringLiteral(" landscape");
+    const QString wanted = text.simplified();
+    const bool landscape = wanted.endsWith(lying, Qt::CaseInsensitive);
+    const QString name = landscape ? wanted.chopped(lying.size()) : wanted;
+    if (const auto known = findPageSize(name))
+        return landscape ? known->size.turned() : known->size;
+    QStringList both;
+    for (const PageSize& s : pageSizes())
+        if (s.name.compare(name, Qt::CaseInsensitive) == 0)
+            both << QStringLiteral("%1, %2").arg(s.title(), formatSize(s.size, unit));
+    if (!both.isEmpty())
+        return problem({}, QStringLiteral("%1 stands for two sizes: %2. Type which one.")
+                               .arg(Problem::quoted(name), both.join(QStringLiteral("; "))));
+    if (auto size = parseSize(text, unit))
+        return size;
+    return problem({}, QStringLiteral("Type a size: a name such as A5, DL or Letter, or width × height, such as "
+                                      "100 × 210 mm or 5 x 7 in."));
+}
+
+QString withoutSizes(const QString& text)
+{
+    static const QRegularExpression sizes = [] {
+        QStringList names;
+        for (const PageSize& s : pageSizes())
+            names << QRegularExpression::escape(s.name);
+        return QRegularExpression(
+            QStringLiteral("( to)?( |^)(%1|[0-9 /.]+ × [0-9 /.]+ (mm|in))(?=[ ,-]|$)").arg(names.join(u'|')));
+    }();
+    QString left = text;
+    left = left.remove(sizes).trimmed();
+    while (left.startsWith(u',') || left.startsWith(u'-'))
+        left = left.mid(1).trimmed();
+    if (left.endsWith(u','))
+        left.chop(1);
+    if (left.isEmpty())
+        return text;
+    left[0] = left[0].toUpper();
+    return left;
 }
 
 std::optional<PageSize> otherSizeOfThatName(Size size)

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/units/length.h"
+#include "core/units/length_text.h"
 
 #include <QString>
 #include <optional>
@@ -11,7 +12,7 @@ namespace hinge
 {
 
 /// The published series a size belongs to; it tells apart names that exist twice.
-enum class SizeFamily { IsoA, IsoB, IsoC, IsoRaw, NorthAmerican, NorthAmericanCard, DigitalSheet };
+enum class SizeFamily { IsoA, IsoB, IsoC, IsoRaw, NorthAmerican, NorthAmericanCard, DigitalSheet, PressSheet, Photo };
 
 /// A named size, upright (height is the longer side) except where the trade names it otherwise.
 struct PageSize {
@@ -35,6 +36,13 @@ struct PageSize {
 /// The size with this title or unambiguous name; letter case does not matter.
 /// Empty when the name is unknown or stands for two sizes ("A7").
 [[nodiscard]] std::optional<PageSize> findPageSize(const QString& name);
+
+/// Reads a size as people say it: a name such as "A5", "DL" or "Letter landscape", or width × height as `parseSize`
+/// does. A name that stands for two sizes is refused, and both are told.
+[[nodiscard]] Result<Size> readSize(const QString& text, Unit unit);
+
+/// A text without the sizes in it: "Roll fold, 6 pp" of "A4 roll fold, 6 pp".
+[[nodiscard]] QString withoutSizes(const QString& text);
 
 /// The other size that goes by the name of this one ("A7": ISO and North American); empty when the name is its own.
 [[nodiscard]] std::optional<PageSize> otherSizeOfThatName(Size size);
