@@ -1,24 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/flat_diagram.h"
 
+#include "core/piece/reading.h"
+
 #include <algorithm>
 
 namespace hinge
 {
 namespace
 {
-
-/// "1st", "2nd", "3rd", "11th".
-QString ordinal(int n)
-{
-    const int tens = n % 100;
-    const char* end = tens >= 11 && tens <= 13 ? "th"
-                      : n % 10 == 1            ? "st"
-                      : n % 10 == 2            ? "nd"
-                      : n % 10 == 3            ? "rd"
-                                               : "th";
-    return QString::number(n) + QLatin1String(end);
-}
 
 /// Room around the bleed for marks and measures.
 QMarginsF roomAround(const Paper& paper, bool measuresHeight, bool titled)
@@ -178,7 +168,7 @@ void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& 
             p.setPen(QColor(0x59, 0x62, 0x6C));
             p.setFont(style.note);
             p.drawText(QRectF(label.left(), height / 2 - 4, label.width(), 18), Qt::AlignCenter,
-                       QObject::tr("seen %1").arg(ordinal(panel.readingNumber)));
+                       readingWords(panel.readingNumber));
         }
         p.restore();
         if (paper.columns() > 1 && panel.position < paper.columns())

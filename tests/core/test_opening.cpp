@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/piece/opening.h"
+#include "core/piece/reading.h"
 #include "core/plan/check_list.h"
 #include "testing.h"
 
@@ -194,6 +195,17 @@ private Q_SLOTS:
             ajar = ajar || highest(0) > 20;
         }
         QVERIFY(ajar);
+    }
+
+    void whenAPanelIsSeen()
+    {
+        // English ordinals.
+        QCOMPARE(readingWords(1), QStringLiteral("seen 1st"));
+        QCOMPARE(readingWords(2), QStringLiteral("seen 2nd"));
+        QCOMPARE(readingWords(3), QStringLiteral("seen 3rd"));
+        QCOMPARE(readingWords(11), QStringLiteral("seen 11th"));
+        QCOMPARE(readingWords(13), QStringLiteral("seen 13th"));
+        QCOMPARE(readingWords(22), QStringLiteral("seen 22nd"));
     }
 };
 

@@ -13,6 +13,7 @@
 #include "core/file/links.h"
 #include "core/job/contact_card.h"
 #include "core/job/plates.h"
+#include "core/piece/reading.h"
 
 #include <QGridLayout>
 #include <QHBoxLayout>
@@ -299,8 +300,8 @@ void Drawer::buildPanel(QVBoxLayout* column)
     auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
-    column->addWidget(note(
-        tr("%1, read as number %2").arg(formatSize(panel.area.size(), document_.job().unit)).arg(panel.readingNumber)));
+    column->addWidget(
+        note(tr("%1, %2").arg(formatSize(panel.area.size(), document_.job().unit), readingWords(panel.readingNumber))));
     column->addSpacing(6);
 
     buildGrid(column, surface, at);

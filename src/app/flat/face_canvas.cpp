@@ -463,9 +463,7 @@ void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
 
 void FaceCanvas::focusInEvent(QFocusEvent*)
 {
-    Q_EMIT hint(
-        tr("Home, End: panel to panel · Page Up, Page Down: item to item · arrows: 1 mm, with Shift 5, with Ctrl "
-           "0.1 · H: take hold · Enter: write"));
+    Q_EMIT hint(tr("F1 lists what the keys do"));
     update();
 }
 

@@ -173,9 +173,9 @@ void MainWindow::restorePlace() { restoreGeometry(QSettings().value(geometryKey)
 
 void MainWindow::fitScreen()
 {
-    // The frame is known only once the window is shown.
+    // The frame is told only some time after the window is shown: room for a title bar is kept in any case.
     const QRect room = screen()->availableGeometry();
-    const QSize frame = frameGeometry().size() - size();
+    const QSize frame = (frameGeometry().size() - size()).expandedTo({2, 36});
     const QSize most = room.size() - frame;
     if (isMaximized() || isFullScreen() || most.width() < minimumWidth() || most.height() < minimumHeight())
         return;

@@ -17,7 +17,8 @@ namespace hinge
 /// reads on what lies there.
 [[nodiscard]] Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int panel,
                               const QString& words);
-/// A text that fills the safe area in the columns of the panel, a paragraph a line; empty lines at its end are left out.
+/// A text that fills the safe area in the columns of the panel, a paragraph a line; empty lines at its end are left
+/// out.
 [[nodiscard]] Item newText(const Plan& plan, const SurfaceId& surface, int panel, const QString& words);
 /// True when black would not read here: the tint on top there is dark. A picture is taken to be light.
 [[nodiscard]] bool isDarkBehind(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& area);

@@ -151,4 +151,15 @@ void assignReading(Paper& paper)
     }
 }
 
+QString readingWords(int number)
+{
+    const int tens = number % 100;
+    const char* end = tens >= 11 && tens <= 13 ? "th"
+                      : number % 10 == 1       ? "st"
+                      : number % 10 == 2       ? "nd"
+                      : number % 10 == 3       ? "rd"
+                                               : "th";
+    return QStringLiteral("seen %1%2").arg(number).arg(QLatin1String(end));
+}
+
 } // namespace hinge

@@ -27,4 +27,7 @@ void assignReading(Paper& paper);
 /// would else stand on its head (a piece that opens upwards).
 [[nodiscard]] bool insideIsTumbled(const FoldedSheet& closed);
 
+/// When a reader sees a panel: "seen 1st", "seen 2nd".
+[[nodiscard]] QString readingWords(int number);
+
 } // namespace hinge
