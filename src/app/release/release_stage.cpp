@@ -37,10 +37,7 @@ class CheckDelegate : public QStyledItemDelegate
 {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
-    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override
-    {
-        return {option.rect.width(), 30};
-    }
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {0, 30}; }
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
         const Theme& t = Theme::of(option.widget);
@@ -76,7 +73,6 @@ public:
     FilePreview(Document& document, FacePainter& painter, ExportKind kind)
         : document_(document), painter_(painter), kind_(kind)
     {
-        setFixedSize(232, 172);
         connect(&document_, &Document::changed, this, qOverload<>(&QWidget::update));
         connect(&document_.files(), &LinkedFiles::picturesChanged, this, [this] {
             faces_.forget();
@@ -141,6 +137,7 @@ QVariant CheckListModel::data(const QModelIndex& index, int role) const
     switch (role) {
     case Qt::DisplayRole: return point.name;
     case Qt::AccessibleTextRole: return point.name + QStringLiteral(": ") + point.detail;
+    case Qt::ToolTipRole:
     case Detail: return point.detail;
     case Trouble: return point.trouble ? QVariant(int(*point.trouble)) : QVariant();
     default: return {};
@@ -212,6 +209,7 @@ QWidget* ReleaseStage::makeFindings()
     list_ = new FindingsList(document_);
     list_->setObjectName(QStringLiteral("release.findings"));
     connect(list_, &FindingsList::showRequested, this, &ReleaseStage::showRequested);
+    list_->setMinimumHeight(140);
     column->addWidget(list_, 3);
     column->addSpacing(8);
 
@@ -226,9 +224,13 @@ QWidget* ReleaseStage::makeFindings()
     checks->setSelectionMode(QAbstractItemView::NoSelection);
     // As high as its points, which differ from kind to kind.
     connect(&checks_, &QAbstractItemModel::modelReset, checks,
-            [this, checks] { checks->setFixedHeight(30 * checks_.rowCount() + 12); });
-    checks->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    column->addWidget(checks);
+            [this, checks] { checks->setMaximumHeight(30 * checks_.rowCount() + 12); });
+    // Where there is no room for all it scrolls, so that the findings keep theirs.
+    checks->setMinimumHeight(100);
+    checks->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    checks->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    checks->setResizeMode(QListView::Adjust);
+    column->addWidget(checks, 1000);
     column->addStretch(1);
     return slip;
 }
@@ -238,7 +240,9 @@ QLayout* ReleaseStage::offerFile(FacePainter& painter, const QString& name, cons
 {
     auto* pair = new QHBoxLayout;
     pair->setSpacing(16);
-    pair->addWidget(new FilePreview(document_, painter, kind), 0, Qt::AlignTop);
+    auto* preview = new FilePreview(document_, painter, kind);
+    previews_.push_back(preview);
+    pair->addWidget(preview, 0, Qt::AlignTop);
     auto* beside = new QVBoxLayout;
     beside->setSpacing(6);
     pair->addLayout(beside, 1);
@@ -349,6 +353,15 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     column->addWidget(state_);
     column->addLayout(makeProgress());
     return slip;
+}
+
+void ReleaseStage::resizeEvent(QResizeEvent* event)
+{
+    // In a small window words come before pictures.
+    const bool small = width() < 820 || height() < 560;
+    for (QWidget* preview : previews_)
+        preview->setFixedSize(small ? QSize(132, 100) : QSize(232, 172));
+    QWidget::resizeEvent(event);
 }
 
 void ReleaseStage::showEvent(QShowEvent* event)

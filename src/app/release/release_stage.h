@@ -52,6 +52,7 @@ Q_SIGNALS:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     QWidget* makeFindings();
@@ -69,6 +70,7 @@ private:
     Document& document_;
     Exporter& exporter_;
     CheckListModel checks_;
+    std::vector<QWidget*> previews_; ///< of the files
     FindingsList* list_ = nullptr;
     QLabel* extent_ = nullptr; ///< what the files leave out
     QLabel* verdict_ = nullptr;

@@ -299,6 +299,8 @@ void MainWindow::enter(Stage stage)
         flat_->setFocus(Qt::OtherFocusReason);
     else if (stage == Stage::Sheet)
         sheet_->setFocus(Qt::OtherFocusReason);
+    else if (!focus || strip_->isAncestorOf(focus))
+        strip_->takeFocus();
 }
 
 void MainWindow::showDialog(const QString& name)

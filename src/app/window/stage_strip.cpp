@@ -134,6 +134,8 @@ StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), d
     refresh();
 }
 
+void StageStrip::takeFocus() { leaves_[std::size_t(current_)]->setFocus(Qt::OtherFocusReason); }
+
 void StageStrip::setCurrent(Stage stage)
 {
     if (stage == current_) {

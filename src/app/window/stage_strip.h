@@ -21,6 +21,8 @@ public:
 
     [[nodiscard]] Stage current() const { return current_; }
     void setCurrent(Stage stage);
+    /// Puts the keyboard on the stage in view.
+    void takeFocus();
     QSize sizeHint() const override { return {800, 68}; }
 
 Q_SIGNALS:
