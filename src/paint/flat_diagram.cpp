@@ -171,9 +171,12 @@ void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& 
                        readingWords(panel.readingNumber));
         }
         p.restore();
-        if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), foot + 30, formatNumber(panel.area.w, unit_),
-                                 style.dimensions);
+        // Where measures would run into each other they are left out; the figures have them.
+        const QString width = formatNumber(panel.area.w, unit_);
+        const bool fits =
+            QFontMetricsF(style.dimensions.font).horizontalAdvance(width) + 8 < w * scale_ / paper.columns();
+        if (fits && paper.columns() > 1 && panel.position < paper.columns())
+            paintDimensionAcross(p, area.left(), area.right(), foot + 30, width, style.dimensions);
         if (rows && drawn.measuresHeight && panel.position % paper.columns() == 0)
             paintDimensionDown(p, origin.x() + bleed.left() * scale_ - 20, area.top(), area.bottom(),
                                formatNumber(panel.area.h, unit_), style.dimensions);

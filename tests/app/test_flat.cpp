@@ -305,6 +305,22 @@ private Q_SLOTS:
         });
         Q_EMIT next->activated(1);
         QVERIFY(job().findItem(second)->next.isEmpty());
+        // A new frame on the panel seen next belongs to the text from the start.
+        next = find<QComboBox>("drawer.next");
+        const int fresh = next->findText(QStringLiteral("into a new frame on the next panel"));
+        QVERIFY(fresh > 0);
+        // The back cover is the last panel a reader sees: the one before it is asked.
+        window_->selection().setItem(Face::Outside, first);
+        QCoreApplication::processEvents();
+        next = find<QComboBox>("drawer.next");
+        next->setCurrentIndex(0);
+        Q_EMIT next->activated(0);
+        next = find<QComboBox>("drawer.next");
+        Q_EMIT next->activated(next->findText(QStringLiteral("into a new frame on the next panel")));
+        const QString third = job().findItem(first)->next;
+        QVERIFY(!third.isEmpty() && third != second);
+        QCOMPARE(window_->selection().item(), third);
+        QVERIFY(chainOf(job(), first).size() == 2);
     }
 
     void standInWordsFillTheFrame()

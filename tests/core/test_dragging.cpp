@@ -179,7 +179,7 @@ private Q_SLOTS:
         compare(code, 267, 180, 292, 205);
         QVERIFY(code.keepWhole);
         QCOMPARE(code.ink, QStringLiteral("Black"));
-        const Item words = newText(plan, Face::Outside, 0, QStringLiteral("One\r\nTwo\n\n"));
+        const Item words = newText(job, plan, Face::Outside, 0, QStringLiteral("One\r\nTwo\n\n"));
         QCOMPARE(words.paragraphs.size(), std::size_t(2));
         QCOMPARE(words.paragraphs[1].text, QStringLiteral("Two"));
         QVERIFY(newTint(job, 1).ink != QStringLiteral("Black")); // a tint is a colour where the job has one
@@ -269,8 +269,8 @@ private Q_SLOTS:
         const Item text = newHeading(job, plan, Face::Outside, 2, QStringLiteral("Opening times"));
         QCOMPARE(text.textColumns, 3);
         COMPARE_MM(text.textGutter, 4);
-        QCOMPARE(newText(plan, Face::Outside, 2, QStringLiteral("One")).textColumns, 3);
-        QCOMPARE(newText(plan, Face::Outside, 1, QStringLiteral("One")).textColumns, 1);
+        QCOMPARE(newText(job, plan, Face::Outside, 2, QStringLiteral("One")).textColumns, 3);
+        QCOMPARE(newText(job, plan, Face::Outside, 1, QStringLiteral("One")).textColumns, 1);
     }
 
     void whatStandsOnDarkIsBare()
@@ -305,6 +305,39 @@ private Q_SLOTS:
         const Rect about = frameOf(plan.paper, Face::Outside, newCodeGround(job, plan, Face::Outside, frame));
         QVERIFY(std::abs((frame.x - about.x).toMm() - 4.76) < 0.01);
         QVERIFY(std::abs((about.bottom() - frame.bottom()).toMm() - 4.76) < 0.01);
+    }
+
+    void guttersBeginInTheUnitOfTheJob()
+    {
+        // A pica is a sixth of an inch; common practice.
+        COMPARE_MM(newGrid(2, Unit::Mm).gutter, 4);
+        QVERIFY(newGrid(2, Unit::Inch).gutter == len("1/6 in") && newGrid(2, Unit::Inch).rowGutter == len("1/6 in"));
+        QVERIFY(usualGutter(Unit::Point) == len("12 pt"));
+        Job job = testing::a4Roll();
+        job.unit = Unit::Inch;
+        QVERIFY(newText(job, testing::planned(job), Face::Outside, 0, QStringLiteral("One")).textGutter ==
+                len("1 pica"));
+    }
+
+    void textsRunOnToThePanelSeenNext()
+    {
+        // Of a roll fold the front cover is seen first, then the inside left: common practice.
+        Job job = testing::a4Roll();
+        Plan plan = testing::planned(job);
+        Item text = newText(job, plan, Face::Outside, 2, QStringLiteral("Tide after tide"));
+        text.id = QStringLiteral("text");
+        job.edit(Face::Outside).items = {text};
+        plan = testing::planned(job);
+        const auto frame = newFrameAfter(job, plan, text.id);
+        QVERIFY(frame && frame->surface == SurfaceId(Face::Inside) && frame->item.paragraphs.empty());
+        QVERIFY(frameOf(plan.paper, Face::Inside, frame->item) == plan.paper.face(Face::Inside)[0].safeArea);
+        // After the last panel there is none.
+        const auto& outside = plan.paper.face(Face::Outside);
+        const auto last = std::ranges::find(outside, 6, &Panel::readingNumber);
+        QVERIFY(last != outside.end());
+        job.edit(Face::Outside).items[0].sides = sidesFillingSafeArea(last->position);
+        QVERIFY(!newFrameAfter(job, testing::planned(job), text.id));
+        QVERIFY(!newFrameAfter(job, plan, QStringLiteral("nothing")));
     }
 };
 

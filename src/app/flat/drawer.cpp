@@ -10,6 +10,7 @@
 #include "app/look/plain_text.h"
 #include "app/look/slip.h"
 #include "colour/picture_inks.h"
+#include "core/edit/new_items.h"
 #include "core/file/links.h"
 #include "core/job/contact_card.h"
 #include "core/job/plates.h"
@@ -210,14 +211,14 @@ void Drawer::buildGrid(QVBoxLayout* column, const SurfaceId& surface, int at)
     const auto shown = [surface, at](const Job& job) {
         const auto& grids = job.on(surface).columns;
         const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
-        return it != grids.end() ? *it : ColumnGrid{at};
+        return it != grids.end() ? *it : newGrid(at, job.unit);
     };
     const auto change = [surface, at](Job& job) -> ColumnGrid& {
         auto& grids = job.edit(surface).columns;
         const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
         if (it != grids.end())
             return *it;
-        grids.push_back({at});
+        grids.push_back(newGrid(at, job.unit));
         return grids.back();
     };
     const auto number = [&](const QString& what, int ColumnGrid::*part) {

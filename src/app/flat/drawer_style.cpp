@@ -372,10 +372,15 @@ JobChoice* Drawer::nextFrame(const QString& id)
                             [](Job&) {}});
             targets.push_back(other.id);
         }
+    next.push_back({tr("into a new frame on the next panel"), [](const Job&) { return false; }, [](Job&) {}});
     auto* flow = new JobChoice(document_, tr("Let the text run on"), std::move(next));
     // Linking moves words from frame to frame, which is more than a choice does.
-    connect(flow, &QComboBox::activated, this,
-            [this, id, targets](int index) { editor_.runOnInto(id, targets[std::size_t(index)]); });
+    connect(flow, &QComboBox::activated, this, [this, id, targets](int index) {
+        if (std::size_t(index) < targets.size())
+            editor_.runOnInto(id, targets[std::size_t(index)]);
+        else
+            editor_.runOnIntoNew(id);
+    });
     return flow;
 }
 

@@ -352,7 +352,7 @@ void SurfaceEditor::paste()
 
 void SurfaceEditor::placeWords(const QString& words, int panel)
 {
-    Item item = newText(document_.plan(), selection_.surface(), panel, words);
+    Item item = newText(document_.job(), document_.plan(), selection_.surface(), panel, words);
     const QString name = item.paragraphs.front().text.left(24);
     add(tr("Place text"), name, std::move(item));
 }
@@ -443,6 +443,25 @@ QStringList SurfaceEditor::withGroup(const QString& id) const
         if (other.group == item->group && other.id != id)
             ids << other.id;
     return ids << id; // the one that was meant comes last
+}
+
+void SurfaceEditor::runOnIntoNew(const QString& from)
+{
+    Job job = document_.job();
+    auto frame = newFrameAfter(job, document_.plan(), from);
+    if (!frame) {
+        Q_EMIT refused(tr("This is the last panel a reader sees. Choose another frame, or add one."));
+        return;
+    }
+    frame->item.id = freshId();
+    frame->item.name = tr("%1, continued").arg(job.findItem(from)->name);
+    const QString to = frame->item.id;
+    job.edit(frame->surface).items.push_back(std::move(frame->item));
+    runOn(job, from, to);
+    if (const auto done = document_.edit(tr("Let the text run on"), std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
+    else
+        selection_.setItem(frame->surface, to);
 }
 
 void SurfaceEditor::runOnInto(const QString& from, const QString& to)

@@ -55,6 +55,8 @@ public:
     [[nodiscard]] QStringList withGroup(const QString& item) const;
     /// Lets the text of one frame run on into another.
     void runOnInto(const QString& from, const QString& to);
+    /// Lets it run on into a fresh frame on the panel that is seen next.
+    void runOnIntoNew(const QString& from);
     /// Paints the selected item earlier (-1) or later (+1) than its neighbour.
     void restack(int step);
 

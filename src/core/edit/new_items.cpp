@@ -113,13 +113,14 @@ Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int 
         style.font = TextStyle().font;
         style.size = TextStyle().size;
         style.leading = TextStyle().leading;
-        Item item = newText(plan, surface, panel, words);
+        Item item = newText(job, plan, surface, panel, words);
         item.paragraphs.front().style = style;
         return item;
     }
     Item item;
     item.kind = ItemKind::Text;
     item.paragraphs = {{words, style}};
+    item.textGutter = usualGutter(job.unit);
     item.sides = sidesFillingSafeArea(panel);
     const Rect& safe = safeAreaOf(plan, surface, panel);
     const Length foot = std::min(safe.y + Length::mm(30), safe.bottom());
@@ -128,7 +129,7 @@ Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int 
     return item;
 }
 
-Item newText(const Plan& plan, const SurfaceId& surface, int panel, const QString& words)
+Item newText(const Job& job, const Plan& plan, const SurfaceId& surface, int panel, const QString& words)
 {
     TextStyle style;
     style.hyphenation = QStringLiteral("en-GB");
@@ -140,11 +141,44 @@ Item newText(const Plan& plan, const SurfaceId& surface, int panel, const QStrin
         item.paragraphs.pop_back();
     item.sides = sidesFillingSafeArea(panel);
     const auto& columns = plan.panelsOf(surface)[std::size_t(panel)].columnAreas;
+    item.textGutter = usualGutter(job.unit);
     if (columns.size() > 1) {
         item.textColumns = int(columns.size());
         item.textGutter = columns[1].x - columns[0].right();
     }
     return item;
+}
+
+std::optional<NewFrame> newFrameAfter(const Job& job, const Plan& plan, const QString& textId)
+{
+    const PlannedItem* from = plan.findItem(textId);
+    if (!from)
+        return std::nullopt;
+    const int on = panelAt(plan.paperOf(from->surface), from->surface.face, from->frame.middle());
+    const int wanted = plan.panelsOf(from->surface)[std::size_t(on)].readingNumber + 1;
+    for (const Face face : bothFaces) {
+        const auto& panels = plan.panelsOf(face);
+        const auto next = std::ranges::find(panels, wanted, &Panel::readingNumber);
+        if (next == panels.end())
+            continue;
+        Item item = newText(job, plan, face, next->position, QString());
+        item.paragraphs.clear();
+        return NewFrame{face, std::move(item)};
+    }
+    return std::nullopt;
+}
+
+Length usualGutter(Unit unit)
+{
+    return unit == Unit::Mm || unit == Unit::Cm ? Length::mm(4) : Length::inches(1).part(6);
+}
+
+ColumnGrid newGrid(int panel, Unit unit)
+{
+    ColumnGrid grid{panel};
+    grid.gutter = usualGutter(unit);
+    grid.rowGutter = grid.gutter;
+    return grid;
 }
 
 Item newTint(const Job& job, int panel)

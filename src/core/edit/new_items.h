@@ -17,13 +17,24 @@ namespace hinge
 /// reads on what lies there.
 [[nodiscard]] Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int panel,
                               const QString& words);
+/// Columns and rows of a panel as they are begun: one of each, with the gutter that is usual in the job's unit.
+[[nodiscard]] ColumnGrid newGrid(int panel, Unit unit);
+/// Between columns: a pica (1/6 in) where inches, points or picas are measured, else 4 mm. Common practice.
+[[nodiscard]] Length usualGutter(Unit unit);
 /// A text that fills the safe area in the columns of the panel, a paragraph a line; empty lines at its end are left
 /// out.
-[[nodiscard]] Item newText(const Plan& plan, const SurfaceId& surface, int panel, const QString& words);
+[[nodiscard]] Item newText(const Job& job, const Plan& plan, const SurfaceId& surface, int panel, const QString& words);
 /// True when black would not read here: the tint on top there is dark. A picture is taken to be light.
 [[nodiscard]] bool isDarkBehind(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& area);
 /// The ink of the job that leaves the paper bare; empty when it has none.
 [[nodiscard]] QString bareInk(const Job& job);
+/// An empty frame for a text to run on into, on the panel a reader sees next, whichever face that is on.
+struct NewFrame {
+    SurfaceId surface;
+    Item item;
+};
+/// Empty when the text stands on the last panel, or on none.
+[[nodiscard]] std::optional<NewFrame> newFrameAfter(const Job& job, const Plan& plan, const QString& textId);
 /// A tint of the panel, out to its bleed.
 [[nodiscard]] Item newTint(const Job& job, int panel);
 /// A tint from the bleed of the first panel to that of the last, folds and all.
