@@ -294,6 +294,15 @@ private Q_SLOTS:
         action("nextView")->trigger();
         QVERIFY(find<QPushButton>("view.0")->isChecked());
         QVERIFY(!find<QComboBox>("view.plate")->isVisible());
+        // Handles belong to working; the other views show nothing but print.
+        const auto paperWith = [&](const char* view, const QString& inHand) {
+            find<QPushButton>(view)->click();
+            window_->selection().setItem(Face::Outside, inHand);
+            QCoreApplication::processEvents();
+            return canvas().grab().toImage().copy(QRect(at(5, 5), at(90, 205)).adjusted(-4, -4, 4, 4));
+        };
+        QVERIFY(paperWith("view.0", id) != paperWith("view.0", {}));
+        QCOMPARE(paperWith("view.1", id), paperWith("view.1", {}));
     }
 };
 

@@ -38,7 +38,9 @@ void FaceCanvas::paintEvent(QPaintEvent*)
         paintGuides(p);
         paintFlows(p);
     }
-    paintSelection(p);
+    // The other views are for looking: handles show only while they are pulled.
+    if (view_ == PaperView::Working || dragging_)
+        paintSelection(p);
     paintOtherFace(p);
     if (!selected())
         paintFocus(p);
