@@ -17,6 +17,7 @@
 #include <QApplication>
 #include <QDropEvent>
 #include <QFileDialog>
+#include <QHeaderView>
 #include <QInputDialog>
 #include <QLabel>
 #include <QListView>
@@ -438,6 +439,7 @@ private Q_SLOTS:
             QTest::keyClicks(dialog->findChild<QLineEdit*>(QStringLiteral("keys.search")),
                              QStringLiteral("press sheet"));
             QVERIFY(list->model()->rowCount() < groups);
+            QCOMPARE(list->header()->count(), 2); // what a key does is seen beside it
             QStringList found;
             for (int g = 0; g < list->model()->rowCount(); ++g) {
                 const QModelIndex head = list->model()->index(g, 0);

@@ -66,7 +66,8 @@ KeysDialog::KeysDialog(const QList<QAction*>& actions, QWidget* parent) : QDialo
     connect(close, &QPushButton::clicked, this, &QDialog::accept);
     connect(field, &QLineEdit::textChanged, this, &KeysDialog::search);
     search({});
-    view_->header()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+    view_->header()->setSectionResizeMode(0, QHeaderView::Fixed);
+    view_->header()->resizeSection(0, 220);
 }
 
 void KeysDialog::add(const QString& group, const QString& keys, const QString& what)
@@ -76,9 +77,12 @@ void KeysDialog::add(const QString& group, const QString& keys, const QString& w
     if (!head) {
         head = new QStandardItem(group);
         head->setFont(uiFont(type::body, QFont::Bold));
-        keys_.appendRow(head);
+        head->setSizeHint({0, 34});
+        keys_.appendRow({head, new QStandardItem}); // as many columns as what is in it
     }
-    head->appendRow({new QStandardItem(keys), new QStandardItem(what)});
+    auto* first = new QStandardItem(keys);
+    first->setSizeHint({210, 26});
+    head->appendRow({first, new QStandardItem(what)});
 }
 
 void KeysDialog::search(const QString& words)

@@ -44,9 +44,12 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     auto* middle = new QVBoxLayout;
     middle->setSpacing(0);
 
+    head_ = new QBoxLayout(QBoxLayout::LeftToRight);
+    head_->setContentsMargins(12, 8, 12, 0);
+    head_->setSpacing(6);
     auto* bar = new QHBoxLayout;
-    bar->setContentsMargins(12, 8, 12, 0);
     bar->setSpacing(6);
+    head_->addLayout(bar);
     views_ = addPills(bar, facePills(), int(PaperView::Working), [this](int i) { setView(PaperView(i)); });
     plates_ = new QComboBox;
     plates_->setObjectName(QStringLiteral("view.plate"));
@@ -57,6 +60,10 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
         if (!plate.isEmpty())
             canvas_->setPlate(plate);
     });
+    bar->addStretch(1);
+    bar = new QHBoxLayout;
+    bar->setSpacing(8);
+    head_->addLayout(bar, 1);
     hint_ = plainLabel();
     hint_->setProperty("role", QStringLiteral("note"));
     hint_->setAlignment(Qt::AlignCenter);
@@ -71,7 +78,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     zoom->setToolTip(tr("How large the paper is shown; 100 % is true size. Ctrl and + or -, Ctrl+0 to fit."));
     zoom->setProperty("role", QStringLiteral("note"));
     bar->addWidget(zoom);
-    middle->addLayout(bar);
+    middle->addLayout(head_);
 
     canvas_ = new FaceCanvas(document, selection, editor, painter);
     const auto tellZoom = [this, zoom] {
@@ -127,6 +134,14 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
         hint_->setToolTip(text);
     });
     connect(canvas_, &FaceCanvas::filesDropped, &editor, &SurfaceEditor::placeFiles);
+}
+
+void FlatStage::resizeEvent(QResizeEvent* event)
+{
+    // In a small window the pills have a line of their own.
+    const bool small = width() - drawer_->width() < 660;
+    head_->setDirection(small ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
+    QWidget::resizeEvent(event);
 }
 
 void FlatStage::setView(PaperView view)

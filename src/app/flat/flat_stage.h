@@ -4,6 +4,7 @@
 #include "app/flat/drawer.h"
 #include "app/flat/face_canvas.h"
 
+class QBoxLayout;
 class QComboBox;
 class QLabel;
 class QPushButton;
@@ -23,12 +24,16 @@ public:
     void nextView();
     void pickInk();
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     void setView(PaperView view);
     Document& document_;
     Selection& selection_;
     FaceCanvas* canvas_ = nullptr;
     Drawer* drawer_ = nullptr;
+    QBoxLayout* head_ = nullptr; ///< pills, and what is said of the face
     QLabel* hint_ = nullptr;
     QComboBox* plates_ = nullptr;
     std::vector<QPushButton*> views_;
