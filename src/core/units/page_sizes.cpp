@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/units/page_sizes.h"
 
-
 #include <QRegularExpression>
 #include <algorithm>
 
