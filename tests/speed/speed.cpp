@@ -118,9 +118,13 @@ int main(int argc, char** argv)
             item.kind = i % 10 == 0 ? ItemKind::Text : ItemKind::Shape;
             item.ink = item.kind == ItemKind::Text ? QString() : QStringLiteral("Shallows");
             item.outline = i % 3 == 0 && item.kind == ItemKind::Shape ? Outline::Ellipse : Outline::Rectangle;
-            if (item.kind == ItemKind::Text)
-                item.paragraphs = {{QStringLiteral("Ebb"), {}}};
-            // Clear of each other, so that the edit is measured and not thousands of findings.
+            if (item.kind == ItemKind::Text) {
+                Paragraph words{QStringLiteral("Eb"), {}};
+                words.style.size = Length::points(5);
+                words.style.leading = Length::points(6);
+                item.paragraphs = {words};
+            }
+            // Clear of each other, and texts that fit: the edit is measured, not hundreds of findings.
             const Length wide = Length::mm(280).part(across);
             const Length high = Length::mm(200).part(down);
             item.sides = freeSides(base->paper, Face::Outside,

@@ -66,12 +66,13 @@ public:
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
         if (layout.up() > 0) {
+            const double paper = layout.paperOfRun();
+            const QString area = QObject::tr("%1 m²").arg(QLocale().toString(paper, 'f', paper < 10 ? 1 : 0));
             p->drawText(text.adjusted(0, 20, 0, 0), Qt::AlignTop | Qt::AlignLeft,
-                        QObject::tr("%1 sheets, %2 m²")
-                            .arg(QLocale().toString(layout.sheets + layout.overs))
-                            .arg(layout.paperOfRun(), 0, 'f', 1));
+                        QObject::tr("%1 sheets").arg(QLocale().toString(layout.sheets + layout.overs)));
             p->drawText(text.adjusted(0, 38, 0, 0), Qt::AlignTop | Qt::AlignLeft,
-                        layout.cuts == 1 ? QObject::tr("1 cut") : QObject::tr("%1 cuts").arg(layout.cuts));
+                        layout.cuts == 1 ? QObject::tr("%1, 1 cut").arg(area)
+                                         : QObject::tr("%1, %2 cuts").arg(area).arg(layout.cuts));
         } else {
             p->drawText(text.adjusted(0, 20, 0, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("does not fit"));
         }
