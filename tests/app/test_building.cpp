@@ -456,6 +456,8 @@ class TestBuilding : public testing::WindowDriver
                     item->group.clear();
                     item->strength = item->outline == Outline::Line || item->ink.isEmpty() ? 100 : item->strength;
                     item->corners = 6;
+                    if (item->textColumns == 1)
+                        item->textGutter = Length(); // there is nothing for it to part
                     for (Paragraph& p : item->paragraphs) {
                         p.style = (item == &a ? built : wanted).styleOf(p);
                         p.styleName.clear();
