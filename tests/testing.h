@@ -62,6 +62,19 @@ inline hinge::Job a4Roll(const char* tuck = "3 mm")
     return job;
 }
 
+/// Cards of 85 x 55 mm with 3 mm bleed on SRA3: so many side by side, so many rows, so far apart.
+inline hinge::Job cards(int columns, int rows, hinge::Length gap)
+{
+    hinge::Job job = hinge::newPiece(hinge::PieceKind::Leaf);
+    job.flat = {len("85"), len("55")};
+    job.zones.bleed = len("3");
+    job.press.sheet = {len("450"), len("320")};
+    job.press.columns = columns;
+    job.press.rows = rows;
+    job.press.gap = gap;
+    return job;
+}
+
 /// A plan that must succeed.
 inline hinge::Plan planned(const hinge::Job& job)
 {

@@ -2,6 +2,7 @@
 #include "typeset/content_checks.h"
 
 #include "core/plan/finding_parts.h"
+#include "core/plan/item_checks.h"
 #include "typeset/code_symbol.h"
 #include "typeset/story_layout.h"
 
@@ -14,10 +15,6 @@ namespace
 
 /// Ink to the reader's red light: below this share of black or cyan a bar looks like paper. Common practice.
 constexpr int palestBar = 60;
-/// A ground of no more ink than this leaves bars enough contrast. Common practice.
-constexpr int lightestGround = 20;
-/// What is seen through as much as this hides nothing.
-constexpr int hardlyThere = 15;
 
 void checkLayout(const Job& job, const Item& item, const SurfaceId& surface, const TextLayout& layout,
                  std::vector<Finding>& out)
@@ -50,32 +47,6 @@ void checkLayout(const Job& job, const Item& item, const SurfaceId& surface, con
                               QStringLiteral("They would print as empty boxes. Choose another font.")));
 }
 
-/// What a code lies on, or is covered by, that keeps readers from finding it; nullptr when the paper around it is
-/// blank.
-const Item* disturbing(const Job& job, const Plan& plan, const SurfaceContent& content, const Item& code)
-{
-    const Rect& frame = plan.findItem(code.id)->frame;
-    const auto at = std::ranges::find(content.items, code.id, &Item::id);
-    const auto reaches = [&](const Item& other) {
-        return other.opacity >= hardlyThere && plan.findItem(other.id)->frame.overlaps(frame);
-    };
-    for (auto above = at + 1; above != content.items.end(); ++above)
-        if (reaches(*above))
-            return &*above;
-    // Down from the code: a light ground that holds all of it hides whatever lies further below.
-    for (auto below = at; below != content.items.begin();) {
-        --below;
-        const Ink* ink = job.findInk(below->ink);
-        const bool light =
-            below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= lightestGround;
-        if (light && below->opacity == 100 && plan.findItem(below->id)->frame.contains(frame))
-            return nullptr;
-        if (!light && reaches(*below))
-            return &*below;
-    }
-    return nullptr;
-}
-
 void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const Item& item, const FontLibrary& fonts,
                std::vector<Finding>& out)
 {
@@ -93,7 +64,7 @@ void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const
             QStringLiteral("A %1 wants %2 mm to be read well; make it larger or say less.")
                 .arg(symbologyName(item.code.symbology), QString::number(leastModule(item.code.symbology), 'f', 2)),
             Remedy::None, {QString::number(module, 'f', 2)}));
-    if (const Item* other = disturbing(job, plan, job.on(surface), item))
+    if (const Item* other = disturbsCode(job, plan, surface, item))
         out.push_back(foundAt("code.quiet", Severity::Warn, job, surface, item,
                               QStringLiteral("%1 needs the paper around it blank, %2"),
                               QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.")

@@ -36,13 +36,6 @@ using testing::run;
 class BriefDriver : public testing::WindowDriver
 {
 protected:
-    static void setUpProgram(const char* name)
-    {
-        QStandardPaths::setTestModeEnabled(true);
-        QApplication::setOrganizationName(QStringLiteral("upper-hinge-test"));
-        QApplication::setApplicationName(QString::fromLatin1(name));
-        applyTheme(*qApp, false);
-    }
     /// No presets and stocks of earlier tests.
     void setUp()
     {

@@ -24,15 +24,6 @@ using testing::len;
 class PaperDriver : public testing::WindowDriver
 {
 protected:
-    /// Settings of its own, as they are on a fresh machine.
-    static void setUpProgram(const char* name)
-    {
-        QStandardPaths::setTestModeEnabled(true);
-        QApplication::setOrganizationName(QStringLiteral("upper-hinge-test"));
-        QApplication::setApplicationName(QString::fromLatin1(name));
-        QSettings().clear();
-        applyTheme(*qApp, false);
-    }
     FaceCanvas& canvas() { return *find<FaceCanvas>("faceCanvas"); }
     const Item& item() { return *job().findItem(window_->selection().item()); }
     const Rect& frame(const QString& id) { return plan().findItem(id)->frame; }

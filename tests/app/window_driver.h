@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/document/linked_files.h"
+#include "app/look/theme.h"
 #include "app/window/main_window.h"
 #include "testing.h"
 
@@ -11,6 +12,8 @@
 #include <QComboBox>
 #include <QLineEdit>
 #include <QMessageBox>
+#include <QSettings>
+#include <QStandardPaths>
 #include <QTemporaryDir>
 #include <QTimer>
 
@@ -24,6 +27,15 @@ protected:
     std::unique_ptr<QTemporaryDir> dir_;
     std::unique_ptr<hinge::MainWindow> window_;
 
+    /// Settings of its own, as they are on a fresh machine.
+    static void setUpProgram(const char* name)
+    {
+        QStandardPaths::setTestModeEnabled(true);
+        QApplication::setOrganizationName(QStringLiteral("upper-hinge-test"));
+        QApplication::setApplicationName(QString::fromLatin1(name));
+        QSettings().clear();
+        hinge::applyTheme(*qApp, false);
+    }
     void openWindow()
     {
         dir_ = std::make_unique<QTemporaryDir>();

@@ -6,6 +6,7 @@
 #include "core/edit/new_items.h"
 #include "core/job/stories.h"
 #include "core/piece/lines.h"
+#include "core/plan/item_checks.h"
 #include "testing.h"
 
 using namespace hinge;
@@ -298,13 +299,29 @@ private Q_SLOTS:
         light.ink = bare;
         job.edit(Face::Outside).items.push_back(light);
         QCOMPARE(inkOfHeading(), QStringLiteral("Black"));
-        // A code gets a light margin of four modules; of 25 mm and 21 modules that is 4.76 mm.
+    }
+
+    void aCodeOnDarkGetsAGroundOfItsOwn()
+    {
+        Job job = testing::a4Roll();
+        Item dark = newTint(job, 2);
+        dark.id = QStringLiteral("dark");
+        dark.strength = 100;
+        Item code = newCode(job, testing::planned(job), Face::Outside, 2);
+        code.id = QStringLiteral("code");
+        job.edit(Face::Outside).items = {code};
+        QVERIFY(!groundForCode(job, testing::planned(job), code.id)); // blank paper
+        job.edit(Face::Outside).items = {dark, code};
         const Plan plan = testing::planned(job);
-        const Item code = newCode(job, plan, Face::Outside, 2);
-        const Rect frame = frameOf(plan.paper, Face::Outside, code);
-        const Rect about = frameOf(plan.paper, Face::Outside, newCodeGround(job, plan, Face::Outside, frame));
-        QVERIFY(std::abs((frame.x - about.x).toMm() - 4.76) < 0.01);
-        QVERIFY(std::abs((about.bottom() - frame.bottom()).toMm() - 4.76) < 0.01);
+        QVERIFY(disturbsCode(job, plan, Face::Outside, code));
+        auto ground = groundForCode(job, plan, code.id);
+        QVERIFY(ground && job.findInk(ground->ink)->cmyk.total() == 0);
+        QVERIFY(frameOf(plan.paper, Face::Outside, *ground) ==
+                frameOf(plan.paper, Face::Outside, code).grown(len("1")));
+        // With it below, the code is found.
+        ground->id = QStringLiteral("ground");
+        job.edit(Face::Outside).items = {dark, *ground, code};
+        QVERIFY(!disturbsCode(job, testing::planned(job), Face::Outside, code));
     }
 
     void guttersBeginInTheUnitOfTheJob()

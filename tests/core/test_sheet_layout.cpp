@@ -377,13 +377,7 @@ private Q_SLOTS:
     void rowsColumnsAndGapsCanBeTyped()
     {
         // Arithmetic: cards of 85 x 55 mm on SRA3, 444 x 307 mm of it printable.
-        Job job = newPiece(PieceKind::Leaf);
-        job.flat = {len("85"), len("55")};
-        job.zones.bleed = len("3");
-        job.press.sheet = {len("450"), len("320")};
-        job.press.columns = 3;
-        job.press.rows = 2;
-        job.press.gap = len("10");
+        Job job = testing::cards(3, 2, len("10"));
         const auto front = testing::planned(job).sheet.front;
         QCOMPARE(front.size(), std::size_t(6));
         COMPARE_MM(front[1].trim.x - front[0].trim.right(), 10);
@@ -406,13 +400,7 @@ private Q_SLOTS:
 
     void bleedsEndHalfWayBetweenNeighbours()
     {
-        Job job = newPiece(PieceKind::Leaf);
-        job.flat = {len("85"), len("55")};
-        job.zones.bleed = len("3");
-        job.press.sheet = {len("450"), len("320")};
-        job.press.columns = 2;
-        job.press.rows = 2;
-        job.press.gap = len("2");
+        Job job = testing::cards(2, 2, len("2"));
         const Plan plan = testing::planned(job);
         const auto& front = plan.sheet.front;
         const auto printed = printedOnSheet(front, plan.paper, Face::Outside);
@@ -461,6 +449,19 @@ private Q_SLOTS:
         QVERIFY(has(job.press.sheet));
         for (const char* name : {"A4", "A3", "Letter", "Legal", "Tabloid", "19 × 25 in", "25 × 38 in"})
             QVERIFY2(has(findPageSize(QString::fromUtf8(name))->size.turned()), name);
+    }
+
+    void aBookletTakesAllItsSheets()
+    {
+        // 16 pages of one stock are four sheets of four pages: 100 copies take 400 flats (arithmetic).
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 16;
+        job.pages.plusCover = false;
+        job.quantity = 100;
+        job.oversPercent = 0;
+        const Plan plan = testing::planned(job);
+        QVERIFY(plan.sheet.up() > 0);
+        QCOMPARE(plan.sheet.sheets, qint64((400 + plan.sheet.up() - 1) / plan.sheet.up()));
     }
 };
 

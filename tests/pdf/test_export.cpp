@@ -283,13 +283,7 @@ private Q_SLOTS:
     void neighboursDoNotPrintOverEachOther()
     {
         // Left half cyan, right half magenta; with no gap the cyan bleed of the next card would lie on the magenta.
-        Job job = newPiece(PieceKind::Leaf);
-        job.flat = {len("85"), len("55")};
-        job.zones.bleed = len("3");
-        job.press.sheet = {len("450"), len("320")};
-        job.press.columns = 2;
-        job.press.rows = 1;
-        job.press.gap = Length();
+        Job job = testing::cards(2, 1, Length());
         job.inks.push_back({QStringLiteral("C alone"), {100, 0, 0, 0}});
         job.inks.push_back({QStringLiteral("M alone"), {0, 100, 0, 0}});
         Item all = itemAt("all", ItemKind::Shape, 0);

@@ -80,7 +80,7 @@ void BriefSentence::writeFolds(Sentence& s)
     };
     closed("brief.closedWidth", tr("Change the closed width"), true,
            tr("Width of the closed piece; the flat follows. %1").arg(any()));
-    s.words(tr("×"));
+    s.wordsBehind(tr("×"));
     closed("brief.closedHeight", tr("Change the closed height"), false,
            tr("Height of the closed piece; the flat follows. %1").arg(any()));
 }

@@ -173,7 +173,7 @@ void BriefSentence::writePageSize(Sentence& s)
     s.length(
         "brief.width", tr("Change the page width"), [](Job& j) -> Length& { return j.page.w; },
         tr("Page width. %1").arg(any()));
-    s.words(tr("×"));
+    s.wordsBehind(tr("×"));
     s.length(
         "brief.height", tr("Change the page height"), [](Job& j) -> Length& { return j.page.h; },
         tr("Page height. %1").arg(any()));

@@ -139,7 +139,7 @@ void BriefSentence::writeSheet(Sentence& s)
     s.length(
         "brief.width", tr("Change the flat width"), [](Job& j) -> Length& { return j.flat.w; },
         tr("Flat width. %1").arg(any()));
-    s.words(tr("×"));
+    s.wordsBehind(tr("×"));
     s.length(
         "brief.height", tr("Change the flat height"), [](Job& j) -> Length& { return j.flat.h; },
         tr("Flat height. %1").arg(any()));
@@ -169,7 +169,7 @@ void BriefSentence::writeLeaf(Sentence& s)
         ->setOther([](const Job&) { return tr("own size"); });
     s.length(
         "brief.width", tr("Change the width"), [](Job& j) -> Length& { return j.flat.w; }, tr("Width. %1").arg(any()));
-    s.words(tr("×"));
+    s.wordsBehind(tr("×"));
     s.length(
         "brief.height", tr("Change the height"), [](Job& j) -> Length& { return j.flat.h; },
         tr("Height. %1").arg(any()));
@@ -320,7 +320,7 @@ void BriefSentence::writeRun(Sentence& s)
     s.number(
         "brief.overs", tr("Change the overs"), [](Job& j) -> int& { return j.oversPercent; },
         tr("Sheets to spoil, in percent"));
-    s.words(tr("% overs."));
+    s.wordsBehind(tr("% overs."));
     s.words(tr("Measured in"));
     s.pick<Unit>(
         "brief.unit", tr("Change the unit"), [](Job& j) -> Unit& { return j.unit; },

@@ -81,7 +81,7 @@ void addStock(Sentence& s, const StockStore& stocks, const char* name, const cha
                          .arg(was.caliper().toMm(), 0, 'f', 3)
                    : QString();
     });
-    s.words(BriefSentence::tr("g/m²"));
+    s.wordsBehind(BriefSentence::tr("g/m²"));
 }
 
 Stock& flatStock(Job& j) { return j.stock; }

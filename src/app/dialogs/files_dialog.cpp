@@ -137,11 +137,11 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
     setObjectName(QStringLiteral("filesDialog"));
     resize(860, 420);
     refresh_ =
-        addDeed(tr("Read again"), QStringLiteral("refresh"), tr("Look at the file again, and take it as it is now"));
-    replace_ = addDeed(tr("Find or replace…"), QStringLiteral("replace"),
-                       tr("Another file in its place, everywhere in this job"));
-    embed_ = addDeed(tr("Take into the job"), QStringLiteral("embed"), {});
-    show_ = addDeed(tr("Show it"), QStringLiteral("show"), tr("Go to where it is used"));
+        addButton(tr("Read again"), QStringLiteral("refresh"), tr("Look at the file again, and take it as it is now"));
+    replace_ = addButton(tr("Find or replace…"), QStringLiteral("replace"),
+                         tr("Another file in its place, everywhere in this job"));
+    embed_ = addButton(tr("Take into the job"), QStringLiteral("embed"), {});
+    show_ = addButton(tr("Show it"), QStringLiteral("show"), tr("Go to where it is used"));
     connect(refresh_, &QPushButton::clicked, this, &FilesDialog::takeAsItIs);
     connect(replace_, &QPushButton::clicked, this, &FilesDialog::findOrReplace);
     connect(embed_, &QPushButton::clicked, this, &FilesDialog::embedOrRelease);

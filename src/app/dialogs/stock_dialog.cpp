@@ -190,10 +190,10 @@ StockDialog::StockDialog(StockStore& store, Unit unit, QWidget* parent)
 {
     setObjectName(QStringLiteral("stockDialog"));
     resize(820, 560);
-    auto* add = addDeed(tr("Add a copy"), QStringLiteral("add"), tr("Make an own stock from the one chosen"));
-    remove_ = addDeed(tr("Remove"), QStringLiteral("remove"), tr("Take an own stock away"));
-    auto* take = addDeed(tr("Import…"), QStringLiteral("import"), tr("Add the stocks of a JSON or CSV file"));
-    auto* give = addDeed(tr("Export…"), QStringLiteral("export"), tr("Write all stocks as JSON or CSV"));
+    auto* add = addButton(tr("Add a copy"), QStringLiteral("add"), tr("Make an own stock from the one chosen"));
+    remove_ = addButton(tr("Remove"), QStringLiteral("remove"), tr("Take an own stock away"));
+    auto* take = addButton(tr("Import…"), QStringLiteral("import"), tr("Add the stocks of a JSON or CSV file"));
+    auto* give = addButton(tr("Export…"), QStringLiteral("export"), tr("Write all stocks as JSON or CSV"));
     say(tr("Own stocks come first and can be changed; double-click a value."));
     connect(&model_, &StockTableModel::refused, this, &StockDialog::say);
     connect(add, &QPushButton::clicked, this, &StockDialog::addCopy);

@@ -17,10 +17,13 @@ void Sentence::words(const QString& text)
     label->setFont(uiFont(type::heading));
     label->setStyleSheet(QStringLiteral("font-size: 14px;"));
     label->setForegroundRole(QPalette::PlaceholderText);
-    // Units and signs stay with their number.
-    label->setProperty("glued",
-                       text.startsWith(u'%') || text.startsWith(QStringLiteral("g/m²")) || text == QStringLiteral("×"));
     flow_.addWidget(label);
+}
+
+void Sentence::wordsBehind(const QString& text)
+{
+    words(text);
+    flow_.itemAt(flow_.count() - 1)->widget()->setProperty("glued", true);
 }
 
 JobField* Sentence::add(JobField* field, const char* name, const QString& tip)

@@ -222,15 +222,14 @@ void SurfaceEditor::addCode(int panel)
     code.id = freshId();
     code.name = tr("Code");
     const QString id = code.id;
-    const Rect frame = frameOf(document_.plan().paperOf(surface), surface.face, code);
     auto& items = job.edit(surface).items;
-    if (!bareInk(job).isEmpty() && isDarkBehind(job, document_.plan(), surface, frame)) {
-        Item ground = newCodeGround(job, document_.plan(), surface, frame);
-        ground.id = freshId();
-        ground.name = tr("Ground of the code");
-        items.push_back(std::move(ground));
-    }
     items.push_back(std::move(code));
+    const auto planned = plan(job);
+    if (auto ground = planned ? groundForCode(job, *planned, id) : std::nullopt) {
+        ground->id = freshId();
+        ground->name = tr("Ground of the code");
+        items.insert(items.end() - 1, std::move(*ground));
+    }
     if (const auto done = document_.edit(tr("Add a code"), std::move(job)); !done)
         Q_EMIT refused(done.error().message);
     else

@@ -54,10 +54,10 @@ void TableDialog::setModel(QAbstractItemModel& model, int wide)
     connect(&model, &QAbstractItemModel::modelReset, this, [this] { chosenChanged(); });
 }
 
-QPushButton* TableDialog::addDeed(const QString& text, const QString& name, const QString& tip)
+QPushButton* TableDialog::addButton(const QString& text, const QString& name, const QString& tip)
 {
     QPushButton* button = makeFootButton(text, prefix_ + u'.' + name, tip);
-    foot_->insertWidget(deeds_++, button);
+    foot_->insertWidget(buttons_++, button);
     return button;
 }
 

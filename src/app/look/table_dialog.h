@@ -24,7 +24,7 @@ protected:
     /// Shows a list; `wide` is the column that takes the room that is left. The model outlives the dialog's table.
     void setModel(QAbstractItemModel& model, int wide);
     /// Something to do with the chosen row, named prefix.name. Buttons stand in the order they are added.
-    QPushButton* addDeed(const QString& text, const QString& name, const QString& tip);
+    QPushButton* addButton(const QString& text, const QString& name, const QString& tip);
     /// -1 when none is chosen.
     [[nodiscard]] int chosenRow() const;
     void choose(int row, int column = 0);
@@ -38,7 +38,7 @@ private:
     QTableView* table_;
     QLabel* note_;
     QHBoxLayout* foot_;
-    int deeds_ = 0;
+    int buttons_ = 0;
 };
 
 } // namespace hinge

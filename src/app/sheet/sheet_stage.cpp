@@ -372,9 +372,9 @@ QWidget* SheetStage::makeDrawer()
         edit->setPlaceholderText(tr("as many as fit"));
         field(label, edit, name, tip);
     };
-    count(tr("Across"), tr("Change the pieces side by side"), &Press::columns, "sheet.columns",
+    count(tr("Side by side"), tr("Change the pieces side by side"), &Press::columns, "sheet.columns",
           tr("Pieces side by side; empty for as many as fit"));
-    count(tr("Down"), tr("Change the rows"), &Press::rows, "sheet.rows", tr("Rows; empty for as many as fit"));
+    count(tr("Rows"), tr("Change the rows"), &Press::rows, "sheet.rows", tr("Rows; empty for as many as fit"));
     auto* flip = new JobChoice(document_, tr("Change the flip edge"),
                                {{tr("short edge"), [](const Job& j) { return j.press.flip == FlipEdge::Short; },
                                  [](Job& j) { j.press.flip = FlipEdge::Short; }},

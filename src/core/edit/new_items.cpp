@@ -3,6 +3,7 @@
 
 #include "core/edit/arrange.h"
 #include "core/piece/lines.h"
+#include "core/plan/item_checks.h"
 
 #include <algorithm>
 
@@ -33,13 +34,11 @@ Item tinted(const Job& job, int strength)
     return item;
 }
 
-/// A line down a spine, centred both ways, as large as its width takes: up to 21 points, no less than 5. Covers wander,
-/// so that a millimetre stays free on both sides. Common practice.
+/// A line down a spine, centred both ways, as large as its width takes, up to the size of the style.
 Item spineLine(const Panel& spine, const QString& words, TextStyle style)
 {
-    const Length room = spine.area.w - Length::mm(2);
-    const Length largest = std::clamp(room.part(10) * 7, Length::points(5), Length::points(21));
-    style.size = std::min(style.size, largest);
+    const Length room = spine.area.w - spineRoom * 2;
+    style.size = std::clamp(room.part(10) * 7, smallestType, style.size);
     style.leading = style.size.part(4) * 5;
     style.align = Align::Centre;
     Item item;
@@ -50,7 +49,7 @@ Item spineLine(const Panel& spine, const QString& words, TextStyle style)
     item.sides = sidesFillingSafeArea(spine.position);
     for (const ItemSide s : {ItemSide::Left, ItemSide::Right}) {
         item.side(s) = holdOn(PaperLine::Edge, spine.position, endOf(s));
-        item.side(s).offset = s == ItemSide::Left ? Length::mm(1) : -Length::mm(1);
+        item.side(s).offset = s == ItemSide::Left ? spineRoom : -spineRoom;
     }
     return item;
 }
@@ -224,13 +223,16 @@ Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int pan
     return item;
 }
 
-Item newCodeGround(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& code)
+std::optional<Item> groundForCode(const Job& job, const Plan& plan, const QString& codeId)
 {
+    const PlannedItem* placed = plan.findItem(codeId);
+    const QString bare = bareInk(job);
+    if (!placed || bare.isEmpty() || !disturbsCode(job, plan, placed->surface, *job.findItem(codeId)))
+        return std::nullopt;
     Item item;
     item.kind = ItemKind::Shape;
-    item.ink = bareInk(job);
-    const Length margin = std::max(Length::mm(2), std::min(code.w, code.h).part(21) * 4);
-    item.sides = freeSides(plan.paperOf(surface), surface.face, code.grown(margin));
+    item.ink = bare;
+    item.sides = freeSides(plan.paperOf(placed->surface), placed->surface.face, placed->frame.grown(Length::mm(1)));
     return item;
 }
 

@@ -41,9 +41,10 @@ struct NewFrame {
 [[nodiscard]] Item newGround(const Job& job, const Plan& plan, const SurfaceId& surface);
 /// A square in the middle of the panel, half as large as its safe area allows.
 [[nodiscard]] Item newShape(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
-/// A bare ground for a code whose frame this is, with the light margin a reader needs. Source: ISO/IEC 18004, four
-/// modules about a QR code of at least 21.
-[[nodiscard]] Item newCodeGround(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& code);
+/// The bare ground a code wants below it to be found where it stands, a millimetre larger than its frame, so that a
+/// slight misregister shows nothing. Empty when it stands on blank paper, or the job has no ink that leaves the paper
+/// bare.
+[[nodiscard]] std::optional<Item> groundForCode(const Job& job, const Plan& plan, const QString& codeId);
 /// A code in the foot-right corner of the safe area, at most 25 mm wide, kept clear of knife and folds.
 [[nodiscard]] Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
 /// Copies of items beside them, free, 5 mm to the right and down.

@@ -212,7 +212,8 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
             "sheet.tooSmall", Severity::Stop,
             QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit)),
             job.press.columns > 0 || job.press.rows > 0
-                ? QStringLiteral("Not as many as were typed. Type fewer across and down, or choose a larger sheet.")
+                ? QStringLiteral(
+                      "Not as many as were typed. Type fewer side by side or fewer rows, or choose a larger sheet.")
                 : QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.")));
     // One side's marks are enough to cut by.
     const int unmarked = trimLinesWithoutMark(

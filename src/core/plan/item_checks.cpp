@@ -17,11 +17,12 @@ namespace
 
 /// A strip narrower than this shows as a flaw. Common practice.
 constexpr Length widestSliver = Length::micrometres(500);
-/// Type in one ink, in several inks that must fit each other, and in paper colour. Common practice: 5, 7 and 7 points.
-constexpr Length smallestType = Length::points(5);
+/// Type in several inks that must fit each other, or in paper colour. Common practice.
 constexpr Length smallestFineType = Length::points(7);
-/// Covers wander by a millimetre; a line of text on the spine wants that much on both sides. Common practice.
-constexpr Length spineRoom = Length::mm(1);
+/// A ground of no more ink than this leaves the bars of a code enough contrast. Common practice.
+constexpr int lightestGround = 20;
+/// What is seen through as much as this hides nothing.
+constexpr int hardlyThere = 15;
 
 /// An item and where it lies.
 struct Lying {
@@ -341,7 +342,9 @@ void checkDoubled(const Job& job, const Plan& plan, const SurfaceId& surface, st
     std::ranges::stable_sort(bySpot, {}, spot);
     for (std::size_t i = 1; i < bySpot.size(); ++i) {
         const Item& item = bySpot[i]->item;
-        for (std::size_t below = i; below > 0 && spot(bySpot[below - 1]) == spot(bySpot[i]); --below) {
+        constexpr std::size_t deepest = 20; // of a pile on one spot: thousands there are not compared each with each
+        for (std::size_t below = i; below > 0 && i - below < deepest && spot(bySpot[below - 1]) == spot(bySpot[i]);
+             --below) {
             if (!looksLike(item, bySpot[below - 1]->item))
                 continue;
             out.push_back(
@@ -368,6 +371,31 @@ void checkOddLooks(const Job& job, std::vector<Finding>& out)
 }
 
 } // namespace
+
+const Item* disturbsCode(const Job& job, const Plan& plan, const SurfaceId& surface, const Item& code)
+{
+    const auto& items = job.on(surface).items;
+    const Rect& frame = plan.findItem(code.id)->frame;
+    const auto at = std::ranges::find(items, code.id, &Item::id);
+    const auto reaches = [&](const Item& other) {
+        return other.opacity >= hardlyThere && plan.findItem(other.id)->frame.overlaps(frame);
+    };
+    for (auto above = at + 1; above != items.end(); ++above)
+        if (reaches(*above))
+            return &*above;
+    // Down from the code: a light ground that holds all of it hides whatever lies further below.
+    for (auto below = at; below != items.begin();) {
+        --below;
+        const Ink* ink = job.findInk(below->ink);
+        const bool light =
+            below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= lightestGround;
+        if (light && below->opacity == 100 && plan.findItem(below->id)->frame.contains(frame))
+            return nullptr;
+        if (!light && reaches(*below))
+            return &*below;
+    }
+    return nullptr;
+}
 
 std::vector<OddLook> oddLooks(const Job& job)
 {

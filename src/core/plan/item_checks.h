@@ -11,6 +11,15 @@ namespace hinge
 /// ../typeset/content_checks.h for how text fits and codes read.
 void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out);
 
+/// Covers wander by a millimetre; a line of text on the spine wants that much on both sides. Common practice.
+inline constexpr Length spineRoom = Length::mm(1);
+/// Type in one ink below this is hard to read and to print. Common practice.
+inline constexpr Length smallestType = Length::points(5);
+
+/// What a code lies on, or is covered by, that keeps readers from finding it; nullptr when its frame, which holds its
+/// quiet zone, is blank.
+[[nodiscard]] const Item* disturbsCode(const Job& job, const Plan& plan, const SurfaceId& surface, const Item& code);
+
 /// Thinner lines break up on the plate. Common practice: a quarter of a point.
 inline constexpr Length thinnestStroke = Length::units(Length::points(1).count() / 4);
 

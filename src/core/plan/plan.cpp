@@ -31,6 +31,16 @@ Run makeRun(const Job& job, bool isText, int up, qint64 pieces, const QString& u
     return run;
 }
 
+/// How many of its flats a job takes: covers where it has them, else sheets, signatures or leaves of its pages.
+qint64 flatsOfRun(const Job& job, const std::optional<Book>& book)
+{
+    if (!book)
+        return job.quantity;
+    if (hasOwnCover(job))
+        return qint64(job.quantity) * rulesOf(job.kind).coverFlats;
+    return qint64(job.quantity) * (book->sheets.empty() ? book->leaves : int(book->sheets.size()));
+}
+
 std::vector<Run> makeRuns(const Job& job, const Plan& plan)
 {
     const auto copies = groupedNumber(job.quantity);
@@ -41,13 +51,13 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
     std::vector<Run> runs;
     const Size flatCell = bleedOf(plan.paper).size();
     if (!plan.book) {
-        runs.push_back(makeRun(job, false, plan.sheet.up(), job.quantity, room(flatCell), copies));
+        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), room(flatCell), copies));
         return runs;
     }
     const Book& book = *plan.book;
     if (hasOwnCover(job)) {
         const int each = rulesOf(job.kind).coverFlats;
-        runs.push_back(makeRun(job, false, plan.sheet.up(), qint64(job.quantity) * each, room(flatCell),
+        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), room(flatCell),
                                each == 1 ? copies : QStringLiteral("%1 × 2 leaves").arg(copies)));
     }
     const bool isText = hasOwnCover(job);
@@ -175,7 +185,7 @@ Result<Plan> plan(const Job& job)
     plan.byId.reserve(qsizetype(count));
     for (const auto& [surface, content] : job.surfaces)
         placeItems(plan, surface, *content);
-    plan.arrangements = arrangements(job, plan.paper);
+    plan.arrangements = arrangements(job, plan.paper, flatsOfRun(job, plan.book));
     const auto own = std::ranges::find(plan.arrangements, job.press.sheet, &SheetLayout::sheet);
     plan.sheet = *own; // `arrangements` always lists the job's own sheet
     plan.runs = makeRuns(job, plan);

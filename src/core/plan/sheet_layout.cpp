@@ -186,14 +186,13 @@ const std::vector<Size>& usualSheets()
     return sheets;
 }
 
-std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper)
+std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper, qint64 pieces)
 {
     std::vector<Size> sheets{job.press.sheet};
     for (const Size& usual : usualSheets())
         if (usual != job.press.sheet)
             sheets.push_back(usual);
     std::vector<SheetLayout> all;
-    const qint64 pieces = qint64(job.quantity) * rulesOf(job.kind).coverFlats;
     for (const Size& sheet : sheets) {
         SheetLayout layout = layOutSheet(job, paper, sheet);
         layout.sheets = sheetsFor(pieces, layout.up());

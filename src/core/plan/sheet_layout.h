@@ -37,7 +37,7 @@ struct SheetLayout {
     Rect fillArea;
     /// Area of the pieces against the area of the sheet, in percent.
     double usedPercent = 0;
-    /// Good sheets for the whole run of this piece, and the overs on top.
+    /// Good sheets for the whole run, and the overs on top; 0 in a layout by itself.
     qint64 sheets = 0;
     qint64 overs = 0;
     /// How often the knife comes down to free every piece; parts that are cut alike are piled and cut together.
@@ -56,9 +56,10 @@ struct SheetLayout {
 /// Sheets to spoil on top. Common practice: a share of the good ones, rounded up.
 [[nodiscard]] qint64 oversFor(qint64 sheets, int percent);
 
-/// The layouts on the usual press sheets and on the job's own, best first: by the paper the whole run takes. Of those
-/// that take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the largest.
-[[nodiscard]] std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper);
+/// The layouts on the usual press sheets and on the job's own, best first: by the paper a run of `pieces` takes. Of
+/// those that take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the
+/// largest.
+[[nodiscard]] std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper, qint64 pieces);
 
 /// How many pieces of a size, bleed and all, one side of a press sheet takes.
 [[nodiscard]] int countOnSheet(const Press& press, Size cell);

@@ -148,13 +148,16 @@ Rect bleedOnSheet(const SheetSlot& place, const Paper& paper, Face face)
 
 std::vector<Rect> printedOnSheet(const std::vector<SheetSlot>& places, const Paper& paper, Face face)
 {
-    std::vector<Rect> out;
+    std::vector<Rect> whole;
     for (const SheetSlot& p : places)
-        out.push_back(bleedOnSheet(p, paper, face));
+        whole.push_back(bleedOnSheet(p, paper, face));
+    std::vector<Rect> out = whole;
     for (std::size_t i = 0; i < places.size(); ++i)
-        for (const SheetSlot& other : places) {
+        for (std::size_t j = 0; j < places.size(); ++j) {
+            if (i == j || !whole[i].overlaps(whole[j]))
+                continue;
             const Rect& mine = places[i].trim;
-            const Rect& theirs = other.trim;
+            const Rect& theirs = places[j].trim;
             Length left = out[i].x, top = out[i].y, right = out[i].right(), bottom = out[i].bottom();
             const bool beside = mine.y < theirs.bottom() && theirs.y < mine.bottom();
             const bool above = mine.x < theirs.right() && theirs.x < mine.right();
