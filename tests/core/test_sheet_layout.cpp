@@ -380,6 +380,10 @@ private Q_SLOTS:
         Job job = testing::cards(3, 2, len("10"));
         const auto front = testing::planned(job).sheet.front;
         QCOMPARE(front.size(), std::size_t(6));
+        const Plan typed = testing::planned(job);
+        const Figure& up = *typed.findFigure(QStringLiteral("up"));
+        QVERIFY2(up.working.startsWith(QStringLiteral("85 × 55 mm with gaps of 10 mm")), qPrintable(up.working));
+        QVERIFY(up.source.contains(QStringLiteral("typed")));
         COMPARE_MM(front[1].trim.x - front[0].trim.right(), 10);
         COMPARE_MM(front[3].trim.y - front[0].trim.bottom(), 10);
         QVERIFY(front[0].turn == Turn::None);

@@ -451,7 +451,9 @@ void addSheets(Figures& f, const Job& job, const Run& run)
                           what.isEmpty() ? QStringLiteral("Up") : QStringLiteral("Text, up"), run.up,
                           QStringLiteral("%1 up").arg(run.up));
     up.working = run.upWorking;
-    up.source = QStringLiteral("best of upright, turned and mixed; every cut edge to edge");
+    const bool typed = !run.isText && (job.press.columns > 0 || job.press.rows > 0);
+    up.source = typed ? QStringLiteral("side by side and in rows as typed")
+                      : QStringLiteral("best of upright, turned and mixed; every cut edge to edge");
     if (run.up == 0)
         return;
     Figure& sheets =

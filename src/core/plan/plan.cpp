@@ -49,15 +49,19 @@ std::vector<Run> makeRuns(const Job& job, const Plan& plan)
             .arg(formatSize(cell, job.unit), formatSize(plan.sheet.fillArea.size(), job.unit));
     };
     std::vector<Run> runs;
-    const Size flatCell = bleedOf(plan.paper).size();
+    const QString flats = job.press.gap
+                              ? QStringLiteral("%1 with gaps of %2 in %3 printable")
+                                    .arg(formatSize(plan.paper.flat, job.unit), formatLength(*job.press.gap, job.unit),
+                                         formatSize(plan.sheet.fillArea.size(), job.unit))
+                              : room(bleedOf(plan.paper).size());
     if (!plan.book) {
-        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), room(flatCell), copies));
+        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), flats, copies));
         return runs;
     }
     const Book& book = *plan.book;
     if (hasOwnCover(job)) {
         const int each = rulesOf(job.kind).coverFlats;
-        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), room(flatCell),
+        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), flats,
                                each == 1 ? copies : QStringLiteral("%1 × 2 leaves").arg(copies)));
     }
     const bool isText = hasOwnCover(job);
