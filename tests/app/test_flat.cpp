@@ -80,6 +80,23 @@ private Q_SLOTS:
         QVERIFY(testing::hasFinding(window_->document().findings(), "code.small"));
     }
 
+    void aCodeOnATintComesWithItsGround()
+    {
+        add("addTint", 1);
+        const QString code = add("addCode", 1);
+        const auto& items = job().on(Face::Outside).items;
+        QCOMPARE(items.size(), std::size_t(3));
+        QCOMPARE(items[2].id, code); // in hand, on top of its ground
+        QVERIFY(!items[1].group.isEmpty() && items[1].group == items[2].group);
+        QVERIFY(frame(items[1].id).contains(frame(code)));
+        QVERIFY(!testing::hasFinding(window_->document().findings(), "code.quiet"));
+        // One step, and none on blank paper.
+        action("undo")->trigger();
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(1));
+        add("addCode", 2);
+        QCOMPARE(job().on(Face::Outside).items.size(), std::size_t(2));
+    }
+
     void aCodePassesOnAContact()
     {
         add("addCode", 0);

@@ -228,6 +228,7 @@ void SurfaceEditor::addCode(int panel)
     if (auto ground = planned ? groundForCode(job, *planned, id) : std::nullopt) {
         ground->id = freshId();
         ground->name = tr("Ground of the code");
+        ground->group = items.back().group = freshId(); // it goes where the code goes
         items.insert(items.end() - 1, std::move(*ground));
     }
     if (const auto done = document_.edit(tr("Add a code"), std::move(job)); !done)
