@@ -176,7 +176,7 @@ piece("invitation", "10", "Summer opening, invitation",
           text("back", "Back", box(2, 12, 24, -12, 70), para("Come by the causeway, or by the boat from the north steps.", "Vollkorn Regular", 13, 19, "centre", "Bare stock")),
       ],
       inside=[
-          tint("ground-in", "Ground", "Dry sand", 45, whole_face(4)),
+          tint("ground-in", "Ground", "Dry sand", 40, whole_face(4)),
           text("hours", "Hours", box(1, 9, 30, -9, 140),
                para("The day", "Vollkorn SemiBold", 19, 24, "left", "Deep water", 6),
                *[{**para(f"{hour}\t{what}", "Cabin Regular", 11, 16, "left", "Black", 3), "tabs": [{"at": "17 mm"}]} for hour, what in

@@ -95,9 +95,9 @@ void ScreenColour::usePress(const QByteArray& icc)
 namespace
 {
 
-QColor through(cmsHTRANSFORM transform, const Cmyk& cmyk, int strength)
+QColor through(cmsHTRANSFORM transform, const Cmyk& cmyk, Percent strength)
 {
-    const auto part = [strength](int percent) { return percent * strength / 100.0; };
+    const auto part = [strength](Percent percent) { return percent.value() * strength.share(); };
     if (!transform)
         return QColor::fromCmykF(float(part(cmyk.c) / 100), float(part(cmyk.m) / 100), float(part(cmyk.y) / 100),
                                  float(part(cmyk.k) / 100))
@@ -108,31 +108,32 @@ QColor through(cmsHTRANSFORM transform, const Cmyk& cmyk, int strength)
     return QColor(out[0], out[1], out[2]);
 }
 
-quint64 keyOf(const Cmyk& cmyk, int strength, bool proof)
+std::pair<quint64, quint32> keyOf(const Cmyk& cmyk, Percent strength, bool proof)
 {
-    return quint64(cmyk.c) | quint64(cmyk.m) << 8 | quint64(cmyk.y) << 16 | quint64(cmyk.k) << 24 |
-           quint64(strength) << 32 | quint64(proof) << 40;
+    const auto n = [](Percent p, int shift) { return quint64(p.hundredths()) << shift; };
+    return {n(cmyk.c, 0) | n(cmyk.m, 16) | n(cmyk.y, 32) | n(cmyk.k, 48),
+            quint32(strength.hundredths()) << 1 | quint32(proof)};
 }
 
 } // namespace
 
-QColor ScreenColour::of(const Cmyk& cmyk, int strength) const
+QColor ScreenColour::of(const Cmyk& cmyk, Percent strength) const
 {
-    const quint64 key = keyOf(cmyk, strength, false);
+    const auto key = keyOf(cmyk, strength, false);
     if (const auto it = known_.constFind(key); it != known_.constEnd())
         return *it;
     return *known_.insert(key, through(transforms_->toScreen(), cmyk, strength));
 }
 
-QColor ScreenColour::proofOf(const Cmyk& cmyk, int strength) const
+QColor ScreenColour::proofOf(const Cmyk& cmyk, Percent strength) const
 {
-    const quint64 key = keyOf(cmyk, strength, true);
+    const auto key = keyOf(cmyk, strength, true);
     if (const auto it = known_.constFind(key); it != known_.constEnd())
         return *it;
     return *known_.insert(key, through(transforms_->toProof(), cmyk, strength));
 }
 
-QColor ScreenColour::of(const Job& job, const QString& name, int strength, const InkView& view) const
+QColor ScreenColour::of(const Job& job, const QString& name, Percent strength, const InkView& view) const
 {
     const Ink* ink = job.findInk(name);
     const Ink black{QStringLiteral("Black"), {0, 0, 0, 100}, false};
@@ -190,7 +191,7 @@ Cmyk ScreenColour::toPress(const QColor& colour) const
     const quint8 in[3] = {quint8(colour.red()), quint8(colour.green()), quint8(colour.blue())};
     double out[4];
     cmsDoTransform(transforms_->toPress(), in, out, 1);
-    const auto percent = [](double d) { return std::clamp(int(std::lround(d)), 0, 100); };
+    const auto percent = [](double d) { return Percent(std::clamp(int(std::lround(d)), 0, 100)); };
     return {percent(out[0]), percent(out[1]), percent(out[2]), percent(out[3])};
 }
 

@@ -35,10 +35,10 @@ public:
     /// Takes another press profile (ICC, four process colours).
     void usePress(const QByteArray& icc);
 
-    /// `strength` in percent of each ink.
-    [[nodiscard]] QColor of(const Cmyk& cmyk, int strength = 100) const;
+    /// With `strength` of each ink.
+    [[nodiscard]] QColor of(const Cmyk& cmyk, Percent strength = 100) const;
     /// An ink of the job as it looks in a view. A name the job does not have is shown as black.
-    [[nodiscard]] QColor of(const Job& job, const QString& ink, int strength, const InkView& view) const;
+    [[nodiscard]] QColor of(const Job& job, const QString& ink, Percent strength, const InkView& view) const;
     /// The unprinted paper.
     [[nodiscard]] QColor paper(const InkView& view) const;
     /// A picture (sRGB) as it looks in a view. Kept, since views flip back and forth.
@@ -47,10 +47,10 @@ public:
     [[nodiscard]] Cmyk toPress(const QColor& colour) const;
 
 private:
-    [[nodiscard]] QColor proofOf(const Cmyk& cmyk, int strength) const;
+    [[nodiscard]] QColor proofOf(const Cmyk& cmyk, Percent strength) const;
     struct Transforms; ///< of lcms2
     std::unique_ptr<Transforms> transforms_;
-    mutable QHash<quint64, QColor> known_;
+    mutable QHash<std::pair<quint64, quint32>, QColor> known_;
     mutable std::map<std::pair<qint64, QString>, QImage> pictures_;
 };
 

@@ -163,7 +163,7 @@ Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& 
     return out;
 }
 
-bool FacePainter::leavesPlateAlone(const Work& w, const QString& name, int strength)
+bool FacePainter::leavesPlateAlone(const Work& w, const QString& name, Percent strength)
 {
     const Ink* on = w.job.findInk(name);
     return !w.view.plate.isEmpty() && on && overprints(w.job, name, strength) &&
@@ -228,7 +228,7 @@ void FacePainter::paintShadow(const Work& w)
         const uchar* from = mask.image.constScanLine(y);
         for (int x = 0; x < tinted.width(); ++x)
             row[x] = qPremultiply(
-                qRgba(colour.red(), colour.green(), colour.blue(), from[x] * w.item.shadow->strength / 100));
+                qRgba(colour.red(), colour.green(), colour.blue(), int(from[x] * w.item.shadow->strength.share())));
     }
     w.painter.setRenderHint(QPainter::SmoothPixmapTransform);
     w.painter.drawImage(mask.area, tinted);
@@ -294,7 +294,7 @@ void FacePainter::paintItem(const Work& w)
             paintWhole({p, w.job, w.plan, w.item, w.placed, w.view});
             p.end();
             painter.setTransform(QTransform::fromScale(1 / ratio, 1 / ratio));
-            painter.setOpacity(w.item.opacity / 100.0);
+            painter.setOpacity(w.item.opacity.share());
             painter.drawImage(pixels.topLeft(), layer);
         }
     }

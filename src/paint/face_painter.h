@@ -110,8 +110,8 @@ private:
     void paintCode(const Work& w);
     void paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file, const InkView& view);
     /// True when one plate is looked at, and what is printed over it in this ink leaves it as it is.
-    [[nodiscard]] static bool leavesPlateAlone(const Work& w, const QString& name, int strength);
-    [[nodiscard]] QColor ink(const Work& w, const QString& name, int strength) const
+    [[nodiscard]] static bool leavesPlateAlone(const Work& w, const QString& name, Percent strength);
+    [[nodiscard]] QColor ink(const Work& w, const QString& name, Percent strength) const
     {
         return colour_.of(w.job, name, strength, w.view);
     }

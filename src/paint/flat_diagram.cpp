@@ -10,12 +10,18 @@ namespace hinge
 namespace
 {
 
-/// Room around the bleed for marks and measures.
-QMarginsF roomAround(const Paper& paper, bool measuresHeight, bool titled)
+/// From the measures of the panels to that of the whole. The measure of a spine stands below its line, not in it.
+double belowNarrow(const Paper& paper) { return paper.spineColumn >= 0 ? 42 : 28; }
+
+/// Room around the bleed for marks and measures; where little height is left, the measure of the whole is not drawn.
+QMarginsF roomAround(const Paper& paper, bool measuresHeight, bool titled, bool low)
 {
     const bool rows = paper.rows() > 1;
-    return {measuresHeight ? (rows ? 70.0 : 46.0) : (rows ? 34.0 : 14.0), titled ? 50.0 : 34.0, rows ? 34.0 : 14.0,
-            paper.columns() > 1 ? 70.0 : 44.0};
+    return {measuresHeight ? (rows ? 70.0 : 46.0) : (rows ? 34.0 : 14.0),
+            titled ? (low ? 36.0 : 50.0) : (low ? 18.0 : 34.0), rows ? 34.0 : 14.0,
+            low                   ? 46.0 + belowNarrow(paper) - 28
+            : paper.columns() > 1 ? 42.0 + belowNarrow(paper)
+                                  : 44.0};
 }
 
 } // namespace
@@ -23,9 +29,10 @@ QMarginsF roomAround(const Paper& paper, bool measuresHeight, bool titled)
 FlatDiagram::FlatDiagram(const QRectF& target, std::vector<DiagramSubject> subjects, Unit unit) : unit_(unit)
 {
     const bool titled = subjects.size() > 1;
+    low_ = target.height() < 210;
     const auto bleed = [](const DiagramSubject& s) { return toMm(bleedOf(s.paper.get(), s.face)); };
     const auto margins = [&](std::size_t i, bool across) {
-        return roomAround(subjects[i].paper.get(), i == 0 || !across, titled);
+        return roomAround(subjects[i].paper.get(), i == 0 || !across, titled, low_);
     };
     // All to one scale: what is left of the room after the margins, shared out along the row or column.
     const auto scaleOf = [&](bool across) {
@@ -103,6 +110,66 @@ void FlatDiagram::paint(QPainter& p, const DiagramStyle& style) const
             paintOne(p, d, style);
 }
 
+void FlatDiagram::paintLabel(QPainter& p, const Drawn& drawn, const Panel& panel, const DiagramStyle& style) const
+{
+    const Paper& paper = drawn.subject.paper.get();
+    const QRectF area = onScreen(drawn, panel.area);
+    QRectF room = area;
+    bool coveredInMiddle = false;
+    for (const KeepClear& keep : paper.keepClear) {
+        const QRectF kept = onScreen(drawn, keep.area);
+        if (keep.face != drawn.subject.face || !kept.adjusted(-30, -20, 30, 20).contains(area.center()))
+            continue;
+        // The words stand beside what is to be kept clear in the middle of the panel, such as the address, or above
+        // what covers all of it, such as the glue of a spine.
+        if (kept.left() - area.left() > 58)
+            room.setRight(std::min(room.right(), kept.left()));
+        else
+            coveredInMiddle = true;
+    }
+    if (coveredInMiddle)
+        room.setBottom(area.top() + area.height() * 0.45);
+
+    const auto textWidth = [](const QFont& font, const QString& words) {
+        double widest = 0;
+        for (const QString& word : words.split(u' '))
+            widest = std::max(widest, QFontMetricsF(font).horizontalAdvance(word));
+        return widest;
+    };
+    p.save();
+    p.translate(room.center());
+    QSizeF wide = room.size() - QSizeF(8, 4);
+    // A panel too narrow for its longest word is labelled along its height; one that is read the other way up stands on
+    // its head.
+    const bool along = textWidth(style.role, panel.roleName) > wide.width() && wide.height() > wide.width();
+    if (along) {
+        p.rotate(90);
+        wide.transpose();
+    } else if (panel.headDown) {
+        p.rotate(180);
+    }
+    const QRectF label(-wide.width() / 2, -wide.height() / 2, wide.width(), wide.height());
+    p.setPen(QColor(0x20, 0x26, 0x2D));
+    if (along || wide.height() < 44) {
+        p.setFont(style.note);
+        const QString words = p.fontMetrics().elidedText(panel.roleName, Qt::ElideRight, int(wide.width()));
+        // A stump of two or three letters tells nothing; pointing at the panel tells its name.
+        if (wide.height() + 4 >= p.fontMetrics().height() * 0.75 && (words == panel.roleName || words.size() > 5))
+            p.drawText(label, Qt::AlignCenter | Qt::TextSingleLine | Qt::TextDontClip, words);
+    } else {
+        p.setFont(style.role);
+        // The role, over as many lines as it needs, and below it when it is read.
+        const double height = p.boundingRect(label, Qt::AlignCenter | Qt::TextWordWrap, panel.roleName).height();
+        p.drawText(label.translated(0, -12), Qt::AlignCenter | Qt::TextWordWrap, panel.roleName);
+        p.setPen(QColor(0x59, 0x62, 0x6C));
+        p.setFont(style.note);
+        const QString seen = readingWords(panel.readingNumber);
+        if (p.fontMetrics().horizontalAdvance(seen) <= wide.width() && height + 30 < wide.height())
+            p.drawText(QRectF(label.left(), height / 2 - 4, label.width(), 18), Qt::AlignCenter, seen);
+    }
+    p.restore();
+}
+
 void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& style) const
 {
     const Paper& paper = drawn.subject.paper.get();
@@ -133,56 +200,26 @@ void FlatDiagram::paintOne(QPainter& p, const Drawn& drawn, const DiagramStyle& 
     if (drawn_.size() > 1) {
         p.setFont(style.role);
         p.setPen(style.dimensions.ink);
-        p.drawText(QRectF(origin.x() - 60, head - 44, w * scale_ + 120, 20), Qt::AlignCenter | Qt::TextSingleLine,
-                   drawn.subject.title);
+        p.drawText(QRectF(origin.x() - 60, head - (low_ ? 34 : 44), w * scale_ + 120, 20),
+                   Qt::AlignCenter | Qt::TextSingleLine, drawn.subject.title);
     }
     for (const Panel& panel : paper.face(face)) {
         const QRectF area = onScreen(drawn, panel.area);
-        // The words stand beside what is to be kept clear in the middle of the panel, such as the address.
-        QRectF room = area;
-        for (const KeepClear& keep : paper.keepClear)
-            if (const QRectF kept = onScreen(drawn, keep.area);
-                keep.face == face && kept.adjusted(-30, -20, 30, 20).contains(area.center()) &&
-                kept.left() - area.left() > 58)
-                room.setRight(std::min(room.right(), kept.left()));
-        p.save();
-        p.translate(room.center());
-        QSizeF wide = room.size();
-        // A narrow panel is labelled along its height; one that is read the other way up stands on its head.
-        if (wide.width() < 58 && wide.height() > wide.width()) {
-            p.rotate(90);
-            wide.transpose();
-        } else if (panel.headDown) {
-            p.rotate(180);
-        }
-        const QRectF label(-wide.width() / 2 + 4, -wide.height() / 2, wide.width() - 8, wide.height());
-        const bool low = wide.height() < 44;
-        p.setPen(QColor(0x20, 0x26, 0x2D));
-        p.setFont(low ? style.note : style.role);
-        if (low) {
-            p.drawText(label, Qt::AlignCenter | Qt::TextSingleLine, panel.roleName);
-        } else {
-            // The role, over as many lines as it needs, and below it when it is read.
-            const double height = p.boundingRect(label, Qt::AlignCenter | Qt::TextWordWrap, panel.roleName).height();
-            p.drawText(label.translated(0, -12), Qt::AlignCenter | Qt::TextWordWrap, panel.roleName);
-            p.setPen(QColor(0x59, 0x62, 0x6C));
-            p.setFont(style.note);
-            p.drawText(QRectF(label.left(), height / 2 - 4, label.width(), 18), Qt::AlignCenter,
-                       readingWords(panel.readingNumber));
-        }
-        p.restore();
+        paintLabel(p, drawn, panel, style);
         // Where measures would run into each other they are left out; the figures have them.
         const QString width = formatNumber(panel.area.w, unit_);
         const bool fits =
             QFontMetricsF(style.dimensions.font).horizontalAdvance(width) + 8 < w * scale_ / paper.columns();
         if (fits && paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), foot + 30, width, style.dimensions);
+            paintDimensionAcross(p, area.left(), area.right(), foot + (low_ ? 22 : 30), width, style.dimensions);
         if (rows && drawn.measuresHeight && panel.position % paper.columns() == 0)
             paintDimensionDown(p, origin.x() + bleed.left() * scale_ - 20, area.top(), area.bottom(),
                                formatNumber(panel.area.h, unit_), style.dimensions);
     }
-    paintDimensionAcross(p, origin.x(), origin.x() + w * scale_, foot + (paper.columns() > 1 ? 58 : 26),
-                         formatLength(paper.flat.w, unit_), style.dimensions);
+    if (!low_ || paper.columns() == 1)
+        paintDimensionAcross(p, origin.x(), origin.x() + w * scale_,
+                             foot + (paper.columns() > 1 ? 30 + belowNarrow(paper) : 26),
+                             formatLength(paper.flat.w, unit_), style.dimensions);
     if (drawn.measuresHeight)
         paintDimensionDown(p, origin.x() + bleed.left() * scale_ - (rows ? 44 : 20), origin.y(),
                            origin.y() + h * scale_, formatNumber(paper.flat.h, unit_), style.dimensions);

@@ -51,10 +51,13 @@ private:
         QPointF origin; ///< the trim's corner
         bool measuresHeight = true;
     };
+    /// What the panel is called and when it is seen, as far as there is room.
+    void paintLabel(QPainter& p, const Drawn& drawn, const Panel& panel, const DiagramStyle& style) const;
     void paintOne(QPainter& painter, const Drawn& drawn, const DiagramStyle& style) const;
     [[nodiscard]] QRectF onScreen(const Drawn& drawn, const Rect& r) const;
 
     std::vector<Drawn> drawn_;
+    bool low_ = false; ///< little height is left
     double scale_ = 0; ///< pixels a millimetre; 0 when there is no room to draw
     Unit unit_;
 };

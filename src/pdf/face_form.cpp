@@ -50,8 +50,8 @@ void FaceComposer::makeSpotSpaces()
             continue;
         QPDFObjectHandle tint = QPDFObjectHandle::parse("<< /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /N 1 >>");
         QPDFObjectHandle full = QPDFObjectHandle::newArray();
-        for (const int part : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
-            full.appendItem(QPDFObjectHandle::newReal(part / 100.0, 2));
+        for (const Percent part : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
+            full.appendItem(QPDFObjectHandle::newReal(part.share(), 4));
         tint.replaceKey("/C1", full);
         QPDFObjectHandle space = pdf_.makeIndirectObject(
             QPDFObjectHandle::newArray({QPDFObjectHandle::newName("/Separation"), pdfName(ink.name.toStdString()),
@@ -66,7 +66,7 @@ QByteArray FaceComposer::colour(const QString& name, double strength, bool strok
     if (const auto spot = spots_.find(name); spot != spots_.end())
         return spot->second.first + (stroke ? " CS " : " cs ") + pdfNumbers(strength) + (stroke ? "SCN\n" : "scn\n");
     const Cmyk& c = job_.findInk(name)->cmyk;
-    return pdfNumbers(c.c * strength / 100, c.m * strength / 100, c.y * strength / 100, c.k * strength / 100) +
+    return pdfNumbers(c.c.share() * strength, c.m.share() * strength, c.y.share() * strength, c.k.share() * strength) +
            (stroke ? "K\n" : "k\n");
 }
 
@@ -201,12 +201,12 @@ void FaceComposer::addCode(Content& content, const Item& item, const PlannedItem
     const CodeLayout& code = codes_.at(item.id);
     const double left = placed.frame.x.toPoints();
     const double head = (paper().flat.h - placed.frame.y).toPoints();
-    content.operators += colour(item.ink, item.strength / 100.0);
+    content.operators += colour(item.ink, item.strength.share());
     for (const QRectF& bar : code.bars)
         content.operators += pdfNumbers(left + bar.x(), head - bar.bottom(), bar.width(), bar.height()) + "re\n";
     content.operators += "f\n";
     for (const GlyphRun& run : code.digits.runs)
-        content.operators += colour(run.ink, item.strength / 100.0) + fonts_.drawRun(run, left, head);
+        content.operators += colour(run.ink, item.strength.share()) + fonts_.drawRun(run, left, head);
 }
 
 /// Full black over what lies under it: parts of 0 leave other plates as they are (ISO 32000-1, 8.6.7). Only said where
@@ -229,7 +229,7 @@ void FaceComposer::addStroke(Content& content, const Item& item, const PlannedIt
     const bool over =
         item.stroke.width <= thickestOverprinted && overprints(job_, item.stroke.ink, item.stroke.strength);
     content.operators += "q " + overprint(content, over) + pdfNumbers(item.stroke.width.toPoints()) + "w " +
-                         colour(item.stroke.ink, item.stroke.strength / 100.0, true) + path(item, placed) + "S Q\n";
+                         colour(item.stroke.ink, item.stroke.strength.share(), true) + path(item, placed) + "S Q\n";
     content.overprinting = false;
 }
 
@@ -238,7 +238,7 @@ void FaceComposer::addShape(Content& content, const Item& item, const PlannedIte
     if (!item.ink.isEmpty() && item.outline != Outline::Line) {
         const bool plain = item.outline == Outline::Rectangle && item.cornerRadius == Length();
         content.operators +=
-            colour(item.ink, item.strength / 100.0) + (plain ? rectangle(placed.printed) : path(item, placed)) + "f\n";
+            colour(item.ink, item.strength.share()) + (plain ? rectangle(placed.printed) : path(item, placed)) + "f\n";
     }
     addStroke(content, item, placed);
 }
@@ -252,7 +252,7 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlannedIt
     std::string levels;
     for (int y = 0; y < mask.image.height(); ++y)
         for (int x = 0; x < mask.image.width(); ++x)
-            levels += char(mask.image.constScanLine(y)[x] * item.shadow->strength / 100);
+            levels += char(mask.image.constScanLine(y)[x] * item.shadow->strength.share());
     QPDFObjectHandle soft = pdf_.newStream(levels);
     imageDictionary(soft, mask.image.width(), mask.image.height(), QPDFObjectHandle::newName("/DeviceGray"));
     std::string pixel;
@@ -262,8 +262,8 @@ void FaceComposer::addShadow(Content& content, const Item& item, const PlannedIt
         pixel = char(255);
     } else {
         const Cmyk& c = job_.findInk(item.shadow->ink)->cmyk;
-        for (const int part : {c.c, c.m, c.y, c.k})
-            pixel += char(std::lround(part * 2.55));
+        for (const Percent part : {c.c, c.m, c.y, c.k})
+            pixel += char(std::lround(part.share() * 255));
     }
     QPDFObjectHandle image = pdf_.newStream(pixel);
     imageDictionary(image, 1, 1, space).replaceKey("/SMask", soft);
@@ -309,10 +309,10 @@ Result<void> FaceComposer::addItem(Content& content, const SurfaceId& surface, c
             return done;
         QPDFObjectHandle group = formOf(inner, surface);
         group.getDict().replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));
-        const QByteArray name = "/O" + QByteArray::number(item.opacity);
+        const QByteArray name = "/O" + QByteArray::number(item.opacity.hundredths());
         QPDFObjectHandle state = QPDFObjectHandle::newDictionary();
         for (const char* key : {"/ca", "/CA"})
-            state.replaceKey(key, QPDFObjectHandle::newReal(item.opacity / 100.0, 2));
+            state.replaceKey(key, QPDFObjectHandle::newReal(item.opacity.share(), 4));
         content.states.replaceKey(name.toStdString(), state);
         content.operators += "q " + name + " gs " + useObject(content, group) + " Do Q\n";
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/code_symbol.h"
 
+#include "core/edit/new_items.h"
 #include "core/job/contact_card.h"
 #include "core/units/owned.h"
 
@@ -58,14 +59,15 @@ QString symbologyName(Symbology symbology)
     return {};
 }
 
-double leastModule(Symbology symbology)
+Length leastModule(Symbology symbology)
 {
     switch (symbology) {
-    case Symbology::Qr: return 0.35;      // common practice for phones held at arm's length
-    case Symbology::Ean13: return 0.264;  // 80 % of the nominal 0.33 mm (GS1 General Specifications, 5.2)
-    case Symbology::Code128: return 0.25; // common practice
+    case Symbology::Qr: return Length::micrometres(350); // common practice for phones held at arm's length
+    case Symbology::Ean13:
+        return Length::micrometres(264); // 80 % of the nominal 0.33 mm (GS1 General Specifications, 5.2)
+    case Symbology::Code128: return Length::micrometres(250); // common practice
     }
-    return 0;
+    return {};
 }
 
 Result<CodeSymbol> encode(const Code& code)
@@ -122,6 +124,24 @@ Result<CodeSymbol> encode(const Code& code)
         }
     }
     return out;
+}
+
+Size soundSize(const Code& code)
+{
+    const auto symbol = encode(code);
+    const auto modules = [&](Length each) {
+        return each * (qint64(symbol->size.width()) + symbol->quiet[0] + symbol->quiet[2]);
+    };
+    switch (code.symbology) {
+    case Symbology::Qr: {
+        const Length usual = Length::mm(25);
+        const Length side = symbol ? std::max(usual, modules(leastModule(code.symbology))) : usual;
+        return {side, side};
+    }
+    case Symbology::Ean13: return nominalArticleNumber;
+    case Symbology::Code128: return {symbol ? modules(Length::micrometres(330)) : Length::mm(50), Length::mm(15)};
+    }
+    return {};
 }
 
 Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, const FontLibrary& fonts)

@@ -37,8 +37,11 @@ struct CodeLayout {
 /// As large as it fits into the frame with its quiet zone; bars of linear codes take the height there is.
 [[nodiscard]] Result<CodeLayout> layOutCode(const Code& code, const QString& ink, Size frame, const FontLibrary& fonts);
 
-/// The least width of a module that prints and reads well, in millimetres.
-[[nodiscard]] double leastModule(Symbology symbology);
+/// The least width of a module that prints and reads well.
+[[nodiscard]] Length leastModule(Symbology symbology);
+/// A size at which it is read well: a square of 25 mm, an article number at its nominal 37.29 × 25.93 mm (GS1 General
+/// Specifications, 5.2), bars as wide as they want to be and 15 mm high; larger where it says much.
+[[nodiscard]] Size soundSize(const Code& code);
 /// "QR code", "EAN-13", "Code 128".
 [[nodiscard]] QString symbologyName(Symbology symbology);
 

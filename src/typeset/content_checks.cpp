@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/content_checks.h"
 
+#include "core/edit/new_items.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/item_checks.h"
 #include "typeset/code_symbol.h"
@@ -57,20 +58,21 @@ void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const
                               code.error().message));
         return;
     }
-    const double module = code->module * mmPerPoint;
-    if (module < leastModule(item.code.symbology) - 1e-6)
+    const Length module = Length::nearestPoints(code->module);
+    if (module < leastModule(item.code.symbology) - Length::micrometres(1).part(100))
         out.push_back(foundAt(
-            "code.small", Severity::Warn, job, surface, item, QStringLiteral("%1 has modules of %3 mm, %2"),
-            QStringLiteral("A %1 wants %2 mm to be read well; make it larger or say less.")
-                .arg(symbologyName(item.code.symbology), QString::number(leastModule(item.code.symbology), 'f', 2)),
-            Remedy::None, {QString::number(module, 'f', 2)}));
+            "code.small", Severity::Warn, job, surface, item, QStringLiteral("%1 has modules of %3, %2"),
+            QStringLiteral("A %1 wants %2 to be read well; make it larger or say less.")
+                .arg(symbologyName(item.code.symbology), formatThickness(leastModule(item.code.symbology), job.unit)),
+            Remedy::None, {formatThickness(module, job.unit)}));
     if (const Item* other = disturbsCode(job, plan, surface, item))
         out.push_back(foundAt("code.quiet", Severity::Warn, job, surface, item,
                               QStringLiteral("%1 needs the paper around it blank, %2"),
                               QStringLiteral("%1 reaches into it. Readers find a code by the blank strip around it.")
-                                  .arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name)));
+                                  .arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name),
+                              groundForCode(job, plan, item.id) ? Remedy::LayGround : Remedy::None));
     const Ink* ink = job.findInk(item.ink);
-    if (ink && !ink->spot && (ink->cmyk.k + ink->cmyk.c) * item.strength / 100 < palestBar)
+    if (ink && !ink->spot && (ink->cmyk.k + ink->cmyk.c).value() * item.strength.share() < palestBar)
         out.push_back(foundAt(
             "code.pale", Severity::Warn, job, surface, item, QStringLiteral("%1 is too pale to be read, %2"),
             QStringLiteral(

@@ -2,6 +2,8 @@
 // The Brief for every kind of piece, in the real window: sentence, figures, margins, and the docket.
 #include "brief_driver.h"
 
+#include <QAbstractItemView>
+
 class TestBrief : public BriefDriver
 {
     Q_OBJECT
@@ -24,6 +26,33 @@ private Q_SLOTS:
             window_->document().history().undo();
             window_->document().history().undo();
             QVERIFY(job().kind == PieceKind::Leaflet);
+        }
+    }
+
+    void listsOpenAsHighAndWideAsWhatIsInThem()
+    {
+        for (const PieceKind kind : {PieceKind::Leaflet, PieceKind::Book}) {
+            begin(kind);
+            for (QComboBox* box : find<QWidget>("briefStage")->findChildren<QComboBox*>()) {
+                if (!box->isVisible())
+                    continue;
+                box->showPopup();
+                QTRY_VERIFY(box->view()->isVisible());
+                const int rows = std::min(box->count(), box->maxVisibleItems());
+                const QSize seen = box->view()->viewport()->size();
+                QVERIFY2(seen.height() >= rows * box->view()->sizeHintForRow(0),
+                         qPrintable(QStringLiteral("%1: %2 of %3 rows of %4")
+                                        .arg(box->objectName())
+                                        .arg(seen.height())
+                                        .arg(rows)
+                                        .arg(box->view()->sizeHintForRow(0))));
+                QVERIFY2(seen.width() >= box->view()->sizeHintForColumn(0),
+                         qPrintable(QStringLiteral("%1: %2 of %3")
+                                        .arg(box->objectName())
+                                        .arg(seen.width())
+                                        .arg(box->view()->sizeHintForColumn(0))));
+                box->hidePopup();
+            }
         }
     }
 

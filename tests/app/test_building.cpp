@@ -248,9 +248,10 @@ class TestBuilding : public testing::WindowDriver
             // By its name, over whatever lies there.
             const QPointF head = canvas().toPixels(QPointF((area.x + area.w.part(2)).toMm(), 0));
             const Rect bleed = bleedOf(plan().paper, face);
+            // The names of the upper row stand above the paper, those of the lower one below it.
             const bool lower = area.y > Length();
-            const double top = canvas().toPixels(QPointF(0, (lower ? area.y : bleed.y).toMm())).y();
-            QTest::mouseClick(&canvas(), Qt::LeftButton, {}, QPoint(int(head.x()), int(top) + (lower ? 16 : -30)));
+            const double edge = canvas().toPixels(QPointF(0, (lower ? bleed.bottom() : bleed.y).toMm())).y();
+            QTest::mouseClick(&canvas(), Qt::LeftButton, {}, QPoint(int(head.x()), int(edge) + (lower ? 18 : -30)));
         } else {
             if (!item_().isEmpty() || window_->focusWidget() != &canvas()) {
                 if (window_->focusWidget() != &canvas())
@@ -336,7 +337,7 @@ class TestBuilding : public testing::WindowDriver
             pickUnless("drawer.font", style.font);
             fillUnless("drawer.size", points(style.size));
             if (style.leadingShare > 0)
-                fillUnless("drawer.leading", QStringLiteral("%1 %").arg(style.leadingShare));
+                fillUnless("drawer.leading", QStringLiteral("%1 %").arg(percentText(style.leadingShare)));
             else
                 fillUnless("drawer.leading", points(style.leading));
             fillUnless("drawer.indent", points(style.firstIndent));
@@ -379,7 +380,7 @@ class TestBuilding : public testing::WindowDriver
             pickUnless("drawer.strokeInk", want.stroke.ink);
         }
         if (want.kind == ItemKind::Shape && want.outline != Outline::Line)
-            fillUnless("drawer.strength", QString::number(want.strength));
+            fillUnless("drawer.strength", percentText(want.strength));
         if (want.kind == ItemKind::Shape || want.kind == ItemKind::Code) {
             if (!want.ink.isEmpty())
                 useInk(want.ink);
@@ -387,7 +388,7 @@ class TestBuilding : public testing::WindowDriver
                 user_->press(
                     find<QPushButton>(qPrintable(QStringLiteral("ink.") + item().ink))); // once more lets go of it
         }
-        fillUnless("drawer.opacity", QString::number(want.opacity));
+        fillUnless("drawer.opacity", percentText(want.opacity));
         if (auto* whole = find<QCheckBox>("drawer.keepWhole"); whole->isChecked() != want.keepWhole)
             user_->press(whole);
     }
@@ -466,7 +467,8 @@ class TestBuilding : public testing::WindowDriver
                     item->crop = {};
                     item->locked = false;
                     item->group.clear();
-                    item->strength = item->outline == Outline::Line || item->ink.isEmpty() ? 100 : item->strength;
+                    item->strength =
+                        item->outline == Outline::Line || item->ink.isEmpty() ? Percent(100) : item->strength;
                     item->corners = 6;
                     if (item->textColumns == 1)
                         item->textGutter = Length(); // there is nothing for it to part

@@ -53,7 +53,7 @@ inline rc::Gen<Item> anyItem(const Paper& paper, int number)
                       {some(200), some(200), Length::mm(5) + some(80), Length::mm(5) + some(80)}, paper);
         i.locked = *rc::gen::arbitrary<bool>();
         i.keepWhole = *rc::gen::arbitrary<bool>();
-        i.opacity = *rc::gen::inRange(1, 101);
+        i.opacity = Percent::hundredths(*rc::gen::inRange(100, 10001));
         i.group = *rc::gen::element(QString(), QStringLiteral("g"));
         i.side(ItemSide::Left) =
             holdOn(*rc::gen::element(PaperLine::Bleed, PaperLine::Safe, PaperLine::Column, PaperLine::Guide),
@@ -71,7 +71,7 @@ inline rc::Gen<Item> anyItem(const Paper& paper, int number)
             i.corners = *rc::gen::inRange(3, 25);
             i.cornerRadius = some(10);
             i.stroke = {some(3), QStringLiteral("Lamp"), *rc::gen::inRange(1, 101)};
-            i.strength = *rc::gen::inRange(1, 101);
+            i.strength = Percent::hundredths(*rc::gen::inRange(100, 10001));
             if (*rc::gen::arbitrary<bool>())
                 i.shadow = Shadow{some(5), -some(5), some(5), QStringLiteral("Black"), *rc::gen::inRange(1, 101)};
         }

@@ -92,11 +92,19 @@ private Q_SLOTS:
         row(
             "bleed.none",
             [] {
-                Job job = testing::a4Roll();
+                Job job = newPiece(PieceKind::Booklet);
                 job.zones.bleed = Length();
                 return job;
             },
             false, false);
+        row(
+            "bleed.small",
+            [] {
+                Job job = testing::a4Roll();
+                job.press.device = Device::OfficePrinter;
+                return job;
+            },
+            false, true);
         row(
             "sheet.tooSmall",
             [] {

@@ -366,6 +366,7 @@ private Q_SLOTS:
         QTest::addColumn<Spoil>("spoil");
         const auto row = [](const char* name, Spoil spoil) { QTest::newRow(name) << spoil; };
         row("opacity", [](Job& j) { j.edit(Face::Outside).items[0].opacity = 0; });
+        row("strength", [](Job& j) { j.edit(Face::Outside).items[0].strength = Percent::hundredths(10001); });
         row("corners", [](Job& j) { j.edit(Face::Outside).items[0].corners = 2; });
         row("stroke ink", [](Job& j) {
             j.edit(Face::Outside).items[0].stroke = {len("1"), QStringLiteral("Nowhere"), 100};

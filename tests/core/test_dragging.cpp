@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a hand does to items on a face, and how fresh ones lie there. The leaflet is an A4 roll fold: panels of 97, 100
 // and 100 mm, 210 mm high, 3 mm bleed, 5 mm safe, 3 mm clear of folds.
+#include "content_items.h"
 #include "core/edit/arrange.h"
 #include "core/edit/dragging.h"
 #include "core/edit/new_items.h"
 #include "core/job/stories.h"
 #include "core/piece/lines.h"
 #include "core/plan/item_checks.h"
-#include "testing.h"
 
 using namespace hinge;
 using testing::len;
@@ -322,6 +322,41 @@ private Q_SLOTS:
         ground->id = QStringLiteral("ground");
         job.edit(Face::Outside).items = {dark, *ground, code};
         QVERIFY(!disturbsCode(job, testing::planned(job), Face::Outside, code));
+        // Laid by its remedy it stands right below the code, in one group with it.
+        job.edit(Face::Outside).items = {dark, code};
+        QVERIFY(layGroundUnderCode(job, code.id, testing::content::counter()));
+        const auto& items = job.on(Face::Outside).items;
+        QVERIFY(items.size() == 3 && items[2].id == code.id);
+        QVERIFY(!items[1].group.isEmpty() && items[1].group == items[2].group);
+        QVERIFY(!disturbsCode(job, testing::planned(job), Face::Outside, items[2]));
+        QVERIFY(!layGroundUnderCode(job, code.id, testing::content::counter()));
+        // What lies over the code is not helped by a ground below it.
+        job.edit(Face::Outside).items = {code, dark};
+        QVERIFY(disturbsCode(job, testing::planned(job), Face::Outside, job.on(Face::Outside).items[0]));
+        QVERIFY(!groundForCode(job, testing::planned(job), code.id));
+    }
+
+    void anotherSizeKeepsTheSidesThatHold()
+    {
+        Job job = testing::a4Roll();
+        Item code = newCode(job, testing::planned(job), Face::Outside, 1);
+        code.id = QStringLiteral("code");
+        job.edit(Face::Outside).items = {code};
+        const Plan before = testing::planned(job);
+        const Rect was = before.findItem(code.id)->frame;
+        resizeItem(job, before, code.id, {len("37.29"), len("25.93")});
+        const Plan after = testing::planned(job);
+        const Rect& now = after.findItem(code.id)->frame;
+        QVERIFY(now.size() == (Size{len("37.29"), len("25.93")}));
+        QVERIFY(now.right() == was.right() && now.bottom() == was.bottom());
+        QVERIFY(job.findItem(code.id)->side(ItemSide::Right).holds);
+        // From a corner at the left it grows to the right, and never out of the safe area.
+        job.findItem(code.id)->sides =
+            freeSides(after.paper, Face::Outside, {len("170"), len("20"), len("20"), len("20")});
+        resizeItem(job, testing::planned(job), code.id, {len("40"), len("30")});
+        const Plan moved = testing::planned(job);
+        COMPARE_MM(moved.findItem(code.id)->frame.right(), moved.paper.face(Face::Outside)[1].safeArea.right().toMm());
+        COMPARE_MM(moved.findItem(code.id)->frame.y, 20);
     }
 
     void guttersBeginInTheUnitOfTheJob()

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/units/percent.h"
 #include "testing.h"
 
 using namespace hinge;
@@ -109,6 +110,32 @@ private Q_SLOTS:
             RC_ASSERT(back);
             RC_ASSERT(back->count() == n);
         });
+    }
+
+    void percentagesTakeDecimals()
+    {
+        const std::pair<const char*, int> good[] = {{"12", 1200},    {"12.5 %", 1250}, {"12,5", 1250}, {"0.05", 5},
+                                                    {"100%", 10000}, {"-3.25", -325},  {"-0.5", -50},  {" 7 ", 700}};
+        for (const auto& [text, hundredths] : good) {
+            const auto read = parsePercent(QString::fromUtf8(text));
+            QVERIFY2(read && read->hundredths() == hundredths, text);
+        }
+        for (const char* bad : {"", "%", "1.234", "1.", "a", "12 13", "99999", "1e2", "5 mm"})
+            QVERIFY2(!parsePercent(QString::fromUtf8(bad)), bad);
+        QCOMPARE(percentText(Percent::hundredths(1250)), QStringLiteral("12.5"));
+        QCOMPARE(percentText(30), QStringLiteral("30"));
+        QCOMPARE(percentText(Percent::hundredths(7)), QStringLiteral("0.07"));
+        CHECK_PROPERTY("a percentage reads back", [] {
+            const Percent any = Percent::hundredths(*rc::gen::inRange(-100'000, 1'000'000));
+            RC_ASSERT(*parsePercent(percentText(any)) == any);
+            RC_ASSERT(Percent::nearest(any.value()) == any);
+        });
+    }
+
+    void thicknessIsToldFinely()
+    {
+        QCOMPARE(formatThickness(Length::micrometres(115), Unit::Mm), QStringLiteral("0.115 mm"));
+        QCOMPARE(formatThickness(Length::inches(45).part(10'000), Unit::Inch), QStringLiteral("0.0045 in"));
     }
 
     void sharesAddUp()

@@ -138,7 +138,8 @@ private Q_SLOTS:
         static const QRegularExpression named(
             QStringLiteral("found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|"
                            "picture|ink)\\.[A-Za-z]+)\"\\)"));
-        for (const char* source : {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "typeset/content_checks.cpp"}) {
+        for (const char* source : {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "core/plan/sliver_checks.cpp",
+                                   "typeset/content_checks.cpp"}) {
             QFile file(QStringLiteral(HINGE_SOURCE_DIR "/src/") + QLatin1String(source));
             QVERIFY(file.open(QIODevice::ReadOnly));
             const QString text = QString::fromUtf8(file.readAll());

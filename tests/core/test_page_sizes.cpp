@@ -132,6 +132,20 @@ private Q_SLOTS:
             QVERIFY2(!read(rubbish), rubbish);
     }
 
+    void aPageThatIsNotJustSoTellsWhatItWasMeantAs()
+    {
+        const auto meant = [](Length w, Length h) {
+            const auto size = likelySize({w, h});
+            return size ? describedSize(*size, Unit::Mm) : QString();
+        };
+        QCOMPARE(meant(Length::micrometres(148100), Length::mm(210)), QStringLiteral("A5, 148 × 210 mm"));
+        QCOMPARE(meant(Length::inches(6), Length::inches(4)), QStringLiteral("6 × 4 in"));
+        // Whole inches that have no name of their own.
+        QCOMPARE(likelySize({Length::inches(7), Length::inches(9)}),
+                 std::optional(Size{Length::inches(7), Length::inches(9)}));
+        QVERIFY(!likelySize({Length::mm(123), Length::mm(45)}));
+    }
+
     void namesLoseTheirSizes()
     {
         const auto left = [](const char* text) { return withoutSizes(QString::fromUtf8(text)); };

@@ -127,6 +127,12 @@ private Q_SLOTS:
         QCOMPARE(findings[0].code, QStringLiteral("supplied.size"));
         QVERIFY(findings[0].message.contains(QStringLiteral("210 × 297 mm")));
         QVERIFY(findings[0].reason.contains(QStringLiteral("turned")));
+        // A page short of the flat tells which size it seems to be meant as.
+        wrong.pages[0].trim = {Length::inches(11), len("8 1/2 in")};
+        job = withSupplied(wrong, map);
+        findings = checkFiles(job, testing::planned(job), map);
+        QVERIFY2(findings[0].reason.contains(QStringLiteral("Letter landscape, 279.4 × 215.9 mm")),
+                 qPrintable(findings[0].reason));
 
         wrong = goodArtwork();
         wrong.pages[1].bleed[2] = len("1");

@@ -73,9 +73,9 @@ private Q_SLOTS:
         Job job = newLeaflet();
         job.flat = {len("3.5 in"), len("2 in")};
         job.zones.bleed = Length();
-        job.press = {{len("8.5 in"), len("11 in")}, Length(), Length(), FlipEdge::Long, {}};
+        job.press = {.sheet = {len("8.5 in"), len("11 in")}, .gripper = {}, .margin = {}, .flip = FlipEdge::Long};
         // Twelve turned cards lie 4 x 3 and share their lines: 5 + 4 (arithmetic).
-        QCOMPARE(layOutSheet(job, testing::planned(job).paper, job.press.sheet).cuts, 9);
+        QCOMPARE(layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet).cuts, 9);
     }
 
     void guillotineOptimum()
@@ -118,7 +118,7 @@ private Q_SLOTS:
     {
         CHECK_PROPERTY("the tree of cuts frees exactly the trims, of either side", [] {
             const Job job = *anySheet();
-            const SheetLayout layout = layOutSheet(job, testing::planned(job).paper, job.press.sheet);
+            const SheetLayout layout = layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet);
             RC_PRE(layout.up() > 0);
             for (const auto* side : {&layout.front, &layout.back}) {
                 const std::vector<Rect> trims = trimsOf(*side);
@@ -170,7 +170,7 @@ private Q_SLOTS:
         CHECK_PROPERTY("neither side prints under the gripper that holds it", [] {
             const Job job = *anySheet();
             const Plan plan = testing::planned(job);
-            const SheetLayout layout = layOutSheet(job, plan.paper, job.press.sheet);
+            const SheetLayout layout = layOutSheet(pieceOnPress(job, plan.paper), job.press.sheet);
             RC_PRE(layout.up() > 0);
             // The gripper takes the edge that leads, which lies at the head of the side being printed.
             for (const auto* side : {&layout.front, &layout.back})
@@ -182,10 +182,10 @@ private Q_SLOTS:
         Job job = newPiece(PieceKind::Leaf);
         job.flat = {len("100"), len("97")};
         job.zones.bleed = Length();
-        job.press = {{len("110"), len("105")}, len("8"), Length(), FlipEdge::Short, {}};
-        QCOMPARE(layOutSheet(job, testing::planned(job).paper, job.press.sheet).up(), 1);
+        job.press = {.sheet = {len("110"), len("105")}, .gripper = len("8"), .margin = {}};
+        QCOMPARE(layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet).up(), 1);
         job.press.flip = FlipEdge::Long;
-        QCOMPARE(layOutSheet(job, testing::planned(job).paper, job.press.sheet).up(), 0);
+        QCOMPARE(layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet).up(), 0);
     }
 
     void everyTrimLineHasAMarkWhereThereIsRoom()
@@ -296,7 +296,7 @@ private Q_SLOTS:
                                const Paper paper = testing::planned(turned).paper;
                                const Size sheet{std::max(job.press.sheet.w, paper.flat.w * 2 + len("60 mm")),
                                                 std::max(job.press.sheet.h, paper.flat.h + len("60 mm"))};
-                               const SheetLayout layout = layOutSheet(turned, paper, sheet);
+                               const SheetLayout layout = layOutSheet(pieceOnPress(turned, paper), sheet);
                                RC_ASSERT(layout.up() >= 1);
                                RC_ASSERT(layout.back.size() == layout.front.size());
                                for (const auto* side : {&layout.front, &layout.back}) {
@@ -427,7 +427,7 @@ private Q_SLOTS:
         Job job = newPiece(PieceKind::Leaf);
         job.flat = {len("85"), len("55")};
         job.quantity = 250;
-        job.oversPercent = 0;
+        job.overs = 0;
         const auto all = testing::planned(job).arrangements;
         const auto area = [](const SheetLayout& l) { return double(l.sheets) * l.sheet.w.toMm() * l.sheet.h.toMm(); };
         const double least =
@@ -462,7 +462,7 @@ private Q_SLOTS:
         job.pages.count = 16;
         job.pages.plusCover = false;
         job.quantity = 100;
-        job.oversPercent = 0;
+        job.overs = 0;
         const Plan plan = testing::planned(job);
         QVERIFY(plan.sheet.up() > 0);
         QCOMPARE(plan.sheet.sheets, qint64((400 + plan.sheet.up() - 1) / plan.sheet.up()));

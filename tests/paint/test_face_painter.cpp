@@ -321,7 +321,7 @@ private Q_SLOTS:
         // What a colour asks of the plate is what the picture shows there.
         for (int x = 1; x < 40; x += 7) {
             const Cmyk wanted = colour.toPress(picture.pixelColor(x, 5));
-            QVERIFY(std::abs(255 - cyan.pixelColor(x, 5).red() - wanted.c * 2.55) < 5);
+            QVERIFY(std::abs(255 - cyan.pixelColor(x, 5).red() - wanted.c.value() * 2.55) < 5);
             QCOMPARE(spot.pixelColor(x, 5), QColor(Qt::white));
         }
         // A proof of the press changes bright colours more than dull ones.

@@ -79,7 +79,7 @@ protected:
         i.file.path = QString::fromLatin1(file);
         return i;
     }
-    static Item tint(const char* id, const char* ink, int panel, int strength = 100)
+    static Item tint(const char* id, const char* ink, int panel, Percent strength = 100)
     {
         Item i = item(id, ItemKind::Shape, panel);
         i.ink = QString::fromLatin1(ink);

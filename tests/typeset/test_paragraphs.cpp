@@ -470,6 +470,26 @@ private Q_SLOTS:
             }
         }
     }
+
+    void codesStartAtASizeThatIsReadWell()
+    {
+        for (const Symbology kind : {Symbology::Qr, Symbology::Ean13, Symbology::Code128})
+            for (const char* says : {"9780306406157", "9780306406157 9780306406157 9780306406157 9780306406157"}) {
+                const Code code{kind, QString::fromLatin1(says)};
+                if (kind == Symbology::Ean13 && code.data.size() > 13)
+                    continue;
+                const auto laid = layOutCode(code, QStringLiteral("Black"), soundSize(code), fonts_);
+                QVERIFY(laid);
+                QVERIFY(laid->module * mmPerPoint >= leastModule(kind).toMm() - 1e-6);
+            }
+        // GS1 General Specifications, 5.2: 37.29 × 25.93 mm, a module of 0.33 mm.
+        const Code number{Symbology::Ean13, QStringLiteral("9780306406157")};
+        COMPARE_MM(soundSize(number).w, 37.29);
+        COMPARE_MM(soundSize(number).h, 25.93);
+        QVERIFY(std::abs(layOutCode(number, QStringLiteral("Black"), soundSize(number), fonts_)->module * mmPerPoint -
+                         0.33) < 1e-3);
+        QVERIFY(soundSize({Symbology::Qr, {}}) == (Size{len("25"), len("25")})); // nothing is said yet
+    }
 };
 
 HINGE_TEST(TestParagraphs)

@@ -55,6 +55,19 @@ BriefSentence::BriefSentence(Document& document, StockStore& stocks, QWidget* pa
     write();
 }
 
+void BriefSentence::setLow(bool low)
+{
+    low_ = low;
+    spaceLines();
+}
+
+void BriefSentence::spaceLines()
+{
+    auto* flow = static_cast<FlowLayout*>(words_->layout());
+    flow->setLineSpacing(low_ ? 3 : 7);
+    flow->setContentsMargins(20, low_ ? 8 : 12, 20, low_ ? 10 : 16);
+}
+
 void BriefSentence::write(bool atOnce)
 {
     const Job& job = document_.job();
@@ -84,8 +97,8 @@ void BriefSentence::write(bool atOnce)
     }
     words_ = new QWidget;
     auto* flow = new FlowLayout(7, 7);
-    flow->setContentsMargins(24, 12, 24, 16);
     words_->setLayout(flow);
+    spaceLines();
     QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Minimum);
     policy.setHeightForWidth(true);
     words_->setSizePolicy(policy);
@@ -312,13 +325,28 @@ void BriefSentence::writeRun(Sentence& s)
         "brief.coatingInside", tr("Change the coating"), [](Job& j) -> Coating& { return j.coatings[1]; }, coats,
         tr("What goes over the ink of the inside"));
     s.words(tr("inside,"));
+    s.words(tr("on"));
+    s.pick<Device>(
+        "brief.device", tr("Change what prints it"), [](Job& j) -> Device& { return j.press.device; },
+        {{tr("a production press"), Device::ProductionPress},
+         {tr("a small shop's machine"), Device::ShopMachine},
+         {tr("an office printer"), Device::OfficePrinter}},
+        tr("Print and knife miss by up to 1.5 mm on a production press, 3 mm in a small shop, 5 mm at home or in an "
+           "office: bleed and safe zone are judged by it"));
     s.words(tr("in"));
     s.number(
         "brief.quantity", tr("Change the number of copies"), [](Job& j) -> int& { return j.quantity; },
         tr("Good copies the customer gets"));
     s.words(tr("copies and"));
-    s.number(
-        "brief.overs", tr("Change the overs"), [](Job& j) -> int& { return j.oversPercent; },
+    s.text(
+        "brief.overs", tr("Change the overs"), [](const Job& j) { return percentText(j.overs); },
+        [](Job& j, const QString& text) -> Result<void> {
+            const auto share = parsePercent(text);
+            if (!share)
+                return tl::unexpected(share.error());
+            j.overs = *share;
+            return {};
+        },
         tr("Sheets to spoil, in percent"));
     s.wordsBehind(tr("% overs."));
     s.words(tr("Measured in"));

@@ -18,8 +18,11 @@ class BriefSentence : public Slip
 
 public:
     BriefSentence(Document& document, StockStore& stocks, QWidget* parent = nullptr);
+    /// With its lines closer together, where the window has little height.
+    void setLow(bool low);
 
 private:
+    void spaceLines();
     /// Writes the words anew when they have to change; waits for a field that is being typed in, unless `atOnce`.
     void write(bool atOnce = false);
     void writeSheet(Sentence& s);
@@ -48,6 +51,7 @@ private:
     StockStore& stocks_;
     QString writtenFor_;
     bool stale_ = false; ///< to be written anew once the user has left the field at hand
+    bool low_ = false;
     QWidget* words_ = nullptr;
 };
 

@@ -26,10 +26,21 @@ BriefStage::BriefStage(Document& document, FacePainter& painter, StockStore& sto
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
-    column->addWidget(new PieceShelf(document));
-    column->addWidget(new BriefSentence(document, stocks));
+    shelf_ = new PieceShelf(document);
+    sentence_ = new BriefSentence(document, stocks);
+    column->addWidget(shelf_);
+    column->addWidget(sentence_);
     column->addWidget(new ChangeBar(document));
     column->addWidget(makeDrawings(painter), 1);
+}
+
+void BriefStage::resizeEvent(QResizeEvent* event)
+{
+    // In a low window the drawings get what shelf and sentence can spare.
+    const bool low = height() < 580;
+    shelf_->setLow(low);
+    sentence_->setLow(low);
+    QWidget::resizeEvent(event);
 }
 
 QLayout* BriefStage::makeFaces()
@@ -108,9 +119,9 @@ QLayout* BriefStage::makeStanding(FacePainter& painter)
     // What is not folded has nothing to open.
     const auto tell = [this, size, slider, sliderRow] {
         const Closing& closing = document_.plan().paper.closing;
-        size->setText(tr("%1 closed, %2 mm thick")
-                          .arg(formatSize(closing.size, document_.job().unit))
-                          .arg(closing.thickness.toMm(), 0, 'f', 2));
+        size->setText(tr("%1 closed, %2 thick")
+                          .arg(formatSize(closing.size, document_.job().unit),
+                               formatLength(closing.thickness, document_.job().unit)));
         const PieceKind kind = document_.job().kind;
         const bool opens = rulesOf(kind).bends();
         for (int i = 0; i < sliderRow->count(); ++i)

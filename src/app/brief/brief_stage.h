@@ -10,7 +10,9 @@ class QLayout;
 namespace hinge
 {
 
+class BriefSentence;
 class FacePainter;
+class PieceShelf;
 class StockStore;
 
 /// What the piece is: the shelf of folds, the brief as a sentence with fields in it, and live drawings.
@@ -21,6 +23,9 @@ class BriefStage : public QWidget
 public:
     BriefStage(Document& document, FacePainter& painter, StockStore& stocks, QWidget* parent = nullptr);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     QWidget* makeDrawings(FacePainter& painter);
     /// The drawings of the faces, pages or sheets, with the pills that choose among them.
@@ -28,6 +33,8 @@ private:
     /// The piece half open, with the slider that opens it.
     QLayout* makeStanding(FacePainter& painter);
     Document& document_;
+    PieceShelf* shelf_;
+    BriefSentence* sentence_;
 };
 
 } // namespace hinge

@@ -75,10 +75,9 @@ void addStock(Sentence& s, const StockStore& stocks, const char* name, const cha
         const Stock& was = part(before);
         const Stock& now = part(after);
         return was.measuredCaliper && !now.measuredCaliper
-                   ? BriefSentence::tr("The caliper follows the grammage now: %1 mm. The %2 mm measured before were "
+                   ? BriefSentence::tr("The caliper follows the grammage now: %1. The %2 measured before were "
                                        "those of the other paper; type the caliper again at the left if you know it.")
-                         .arg(now.caliper().toMm(), 0, 'f', 3)
-                         .arg(was.caliper().toMm(), 0, 'f', 3)
+                         .arg(formatThickness(now.caliper(), after.unit), formatThickness(was.caliper(), after.unit))
                    : QString();
     });
     s.wordsBehind(BriefSentence::tr("g/m²"));

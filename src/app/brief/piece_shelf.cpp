@@ -43,9 +43,8 @@ public:
         setCheckable(true);
         setCursor(Qt::PointingHandCursor);
         setFocusPolicy(Qt::StrongFocus);
-        setMinimumSize(84, 100);
-        setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-        setFixedHeight(100);
+        setMinimumWidth(52);
+        setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
         plan_ = plan(modelOf(fold)).value(); // the shelf holds nothing that cannot be folded
         openness_ = tellingOpenness(modelOf(fold));
     }
@@ -64,11 +63,19 @@ protected:
             p.setBrush(isChecked() ? t.accentTint : t.work);
             p.drawRoundedRect(box, 3, 3);
         }
-        paintStandingPiece(p, QRectF(box.x() + 14, box.y() + 9, box.width() - 28, 58), plan_, openness_, {},
+        const double side = box.width() < 80 ? 5 : 14;
+        paintStandingPiece(p, box.adjusted(side, side * 0.65, -side, -33), plan_, openness_, {},
                            t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
         p.setPen(isChecked() ? (t.dark ? t.accent : t.accent.darker(115)) : t.ink);
         p.setFont(uiFont(type::label, isChecked() ? QFont::Bold : QFont::DemiBold));
-        p.drawText(QRectF(box.x(), box.bottom() - 25, box.width(), 18), Qt::AlignCenter, text());
+        const QRectF name(box.x(), box.bottom() - 31, box.width(), 30);
+        if (p.fontMetrics().horizontalAdvance(text()) <= name.width()) {
+            p.drawText(name, Qt::AlignCenter, text());
+            return;
+        }
+        // Two lines of a smaller size.
+        p.setFont(uiFont(type::note, isChecked() ? QFont::Bold : QFont::DemiBold));
+        p.drawText(name, Qt::AlignCenter | Qt::TextWordWrap | Qt::TextDontClip, text());
     }
 
 private:
@@ -82,9 +89,9 @@ PieceShelf::PieceShelf(Document& document, QWidget* parent) : QWidget(parent), d
 {
     setObjectName(QStringLiteral("pieceShelf"));
     setAccessibleName(tr("Folds to choose from"));
-    setFixedHeight(120);
+    setLow(false);
     auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(12, 8, 12, 12);
+    row->setContentsMargins(12, 8, 12, 8);
     row->setSpacing(4);
     const struct {
         const char* name;
@@ -140,6 +147,8 @@ PieceShelf::PieceShelf(Document& document, QWidget* parent) : QWidget(parent), d
     connect(&document_, &Document::changed, this, &PieceShelf::refresh);
     refresh();
 }
+
+void PieceShelf::setLow(bool low) { setFixedHeight(low ? 92 : 120); }
 
 void PieceShelf::refresh()
 {

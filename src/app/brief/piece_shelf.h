@@ -15,6 +15,8 @@ class PieceShelf : public QWidget
 
 public:
     explicit PieceShelf(Document& document, QWidget* parent = nullptr);
+    /// With smaller pictures, where the window has little height.
+    void setLow(bool low);
 
 protected:
     void paintEvent(QPaintEvent* event) override;

@@ -54,7 +54,7 @@ public:
         p->setPen(t.ink2);
         p->setFont(uiFont(type::note));
         const QString creep = rulesOf(document_.job().kind).binding == Binding::Stapled
-                                  ? SheetsList::tr("creep\n%1 mm").arg(sheet.creep.toMm(), 0, 'f', 2)
+                                  ? SheetsList::tr("creep\n%1").arg(formatThickness(sheet.creep, document_.job().unit))
                                   : SheetsList::tr("%1 pages").arg(sheet.pages);
         p->drawText(QRectF(row.x() + 12, row.y() + 28, 94, 30), Qt::AlignLeft | Qt::AlignTop, creep);
         for (int side = 0; side < 2; ++side) {

@@ -25,6 +25,7 @@ KeysDialog::KeysDialog(const QList<QAction*>& actions, QWidget* parent) : QDialo
                 action->statusTip());
         }
     const QString paper = tr("On the paper");
+    add(paper, tr("Letters"), tr("Begin a text on the panel, when no item is in hand"));
     add(paper, tr("Home, End"), tr("Go from panel to panel"));
     add(paper, tr("Page Up, Page Down"), tr("Go from item to item on the face"));
     add(paper, tr("Arrows"), tr("Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm"));

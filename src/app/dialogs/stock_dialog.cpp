@@ -36,14 +36,15 @@ QVariant StockTableModel::headerData(int section, Qt::Orientation orientation, i
                  {tr("Bulk, cm³/g"), tr("Thickness for its weight (ISO 534)")},
                  {tr("Caliper"), tr("Thickness of one sheet: typed, or grammage × bulk")},
                  {tr("Pages per inch"), tr("Two pages a leaf; sets the caliper")},
-                 {tr("Coated"), tr("Whether its surface is coated")}};
+                 {tr("Coated"), tr("Whether its surface is coated")},
+                 {tr("Photo"), tr("Photo paper: it wants a score before it is folded")}};
     if (role == Qt::DisplayRole)
         return heads[section].name;
     if (role == Qt::ToolTipRole)
         return heads[section].tip;
     if (role == Qt::TextAlignmentRole)
-        return section == Name || section == Coated ? int(Qt::AlignLeft | Qt::AlignVCenter)
-                                                    : int(Qt::AlignRight | Qt::AlignVCenter);
+        return section == Name || section == Coated || section == Photo ? int(Qt::AlignLeft | Qt::AlignVCenter)
+                                                                        : int(Qt::AlignRight | Qt::AlignVCenter);
     return {};
 }
 
@@ -56,6 +57,8 @@ QVariant StockTableModel::data(const QModelIndex& index, int role) const
         return headerData(index.column(), Qt::Horizontal, role);
     if (role == Qt::CheckStateRole && index.column() == Coated)
         return s.coated ? Qt::Checked : Qt::Unchecked;
+    if (role == Qt::CheckStateRole && index.column() == Photo)
+        return s.photo ? Qt::Checked : Qt::Unchecked;
     if (role == Qt::FontRole && index.column() == Caliper && s.measuredCaliper) {
         QFont font;
         font.setBold(true);
@@ -72,7 +75,7 @@ QVariant StockTableModel::data(const QModelIndex& index, int role) const
     case Bulk:
         return QString::number(s.measuredCaliper ? s.caliper().toMm() * 1000 / s.grammage : s.bulkMilli / 1000.0, 'f',
                                2);
-    case Caliper: return QStringLiteral("%1 mm").arg(s.caliper().toMm(), 0, 'f', 3);
+    case Caliper: return formatThickness(s.caliper(), Unit::Mm);
     case PagesPerInch: return QString::number(s.pagesPerInch(), 'f', 0);
     default: return {};
     }
@@ -82,7 +85,7 @@ Qt::ItemFlags StockTableModel::flags(const QModelIndex& index) const
 {
     Qt::ItemFlags flags = QAbstractTableModel::flags(index);
     if (index.isValid() && isOwn(index.row()))
-        flags |= index.column() == Coated ? Qt::ItemIsUserCheckable : Qt::ItemIsEditable;
+        flags |= index.column() == Coated || index.column() == Photo ? Qt::ItemIsUserCheckable : Qt::ItemIsEditable;
     return flags;
 }
 
@@ -146,6 +149,11 @@ bool StockTableModel::setData(const QModelIndex& index, const QVariant& value, i
         if (role != Qt::CheckStateRole)
             return false;
         s.coated = value.toInt() == Qt::Checked;
+        break;
+    case Photo:
+        if (role != Qt::CheckStateRole)
+            return false;
+        s.photo = value.toInt() == Qt::Checked;
         break;
     default: return false;
     }

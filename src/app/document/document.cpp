@@ -38,13 +38,13 @@ public:
     {
         if (plan_)
             document_.adopt(after_, std::move(*plan_));
-        else if (auto again = hinge::plan(after_))
+        else if (auto again = hinge::plan(after_, &document_.plan_))
             document_.adopt(after_, std::move(*again));
         plan_.reset(); // worked out once for the first time; later it is worked out again
     }
     void undo() override
     {
-        if (auto again = hinge::plan(before_))
+        if (auto again = hinge::plan(before_, &document_.plan_))
             document_.adopt(before_, std::move(*again));
     }
     int id() const override { return merge_.isEmpty() ? -1 : 1; }
@@ -114,7 +114,7 @@ Result<void> Document::edit(const QString& what, Job next, const QString& merge)
 {
     if (next == job_)
         return {};
-    auto planned = hinge::plan(next);
+    auto planned = hinge::plan(next, &plan_);
     if (!planned)
         return tl::unexpected(planned.error());
     history_.push(new JobStep(*this, what, std::move(next), std::move(*planned), merge)); // the stack takes it over

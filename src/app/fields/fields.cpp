@@ -3,6 +3,7 @@
 
 #include "app/look/plain_text.h"
 
+#include <QAbstractItemView>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QStyle>
@@ -265,9 +266,17 @@ void JobField::keyPressEvent(QKeyEvent* event)
     QLineEdit::keyPressEvent(event);
 }
 
+void JobField::mouseReleaseEvent(QMouseEvent* event)
+{
+    QLineEdit::mouseReleaseEvent(event);
+    if (std::exchange(clickedInto_, false) && !hasSelectedText())
+        selectAll();
+}
+
 void JobField::focusInEvent(QFocusEvent* event)
 {
     QLineEdit::focusInEvent(event);
+    clickedInto_ = event->reason() == Qt::MouseFocusReason;
     heldWidth_ = width();
     if (event->reason() != Qt::PopupFocusReason)
         selectAll();
@@ -351,6 +360,14 @@ void JobChoice::showEvent(QShowEvent* event)
     if (std::exchange(stale_, false))
         refresh();
     QComboBox::showEvent(event);
+}
+
+void JobChoice::showPopup()
+{
+    const int frame = 2 * view()->frameWidth() + view()->contentsMargins().left() + view()->contentsMargins().right();
+    const bool scrolls = count() > maxVisibleItems();
+    view()->setMinimumWidth(view()->sizeHintForColumn(0) + frame + (scrolls ? 24 : 8));
+    QComboBox::showPopup();
 }
 
 void JobChoice::wheelEvent(QWheelEvent* event) { event->ignore(); } // scrolling a page must not change the job

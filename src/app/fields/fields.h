@@ -56,6 +56,8 @@ public:
 protected:
     bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    /// A click that brings the keyboard takes all there is, so that what is typed next replaces it.
+    void mouseReleaseEvent(QMouseEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
     void focusOutEvent(QFocusEvent* event) override;
     void showEvent(QShowEvent* event) override;
@@ -75,6 +77,7 @@ private:
     std::function<QString(Job, Job)> remark_;
     bool fitsText_ = false;
     bool typing_ = false;
+    bool clickedInto_ = false;
     int heldWidth_ = 0;          ///< while it has the keyboard a word of the sentence only grows
     Job before_;                 ///< when the typing began
     std::optional<Job> applied_; ///< what the typing has made of it so far
@@ -97,6 +100,8 @@ public:
     void setOther(std::function<QString(const Job&)> other);
     void refresh();
     void wheelEvent(QWheelEvent* event) override;
+    /// As wide as its longest entry.
+    void showPopup() override;
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
 

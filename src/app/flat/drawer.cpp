@@ -18,6 +18,7 @@
 
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QListView>
 #include <QPainter>
@@ -75,6 +76,14 @@ Drawer::Drawer(Document& document, Selection& selection, SurfaceEditor& editor, 
             rebuild();
     });
     rebuild();
+}
+
+void Drawer::keyPressEvent(QKeyEvent* event)
+{
+    if (event->key() != Qt::Key_Escape)
+        return QWidget::keyPressEvent(event);
+    selection_.clearItem();
+    Q_EMIT left();
 }
 
 void Drawer::paintEvent(QPaintEvent*)
@@ -231,11 +240,11 @@ void Drawer::buildGrid(QVBoxLayout* column, const SurfaceId& surface, int at)
             document_, what, [shown, part](const Job& j) { return shown(j).*part; },
             [change, part](Job& j) -> Length& { return change(j).*part; });
     };
-    cells(column, {{tr("columns"), number(tr("Change the columns"), &ColumnGrid::columns), "drawer.columns"},
-                   {tr("gutter"), length(tr("Change the gutter"), &ColumnGrid::gutter), "drawer.gutter"}});
-    cells(column,
-          {{tr("rows"), number(tr("Change the rows"), &ColumnGrid::rows), "drawer.rows"},
-           {tr("gutter"), length(tr("Change the gutter of the rows"), &ColumnGrid::rowGutter), "drawer.rowGutter"}});
+    addCells(column, {{tr("columns"), number(tr("Change the columns"), &ColumnGrid::columns), "drawer.columns"},
+                      {tr("gutter"), length(tr("Change the gutter"), &ColumnGrid::gutter), "drawer.gutter"}});
+    addCells(column,
+             {{tr("rows"), number(tr("Change the rows"), &ColumnGrid::rows), "drawer.rows"},
+              {tr("gutter"), length(tr("Change the gutter of the rows"), &ColumnGrid::rowGutter), "drawer.rowGutter"}});
 }
 
 void Drawer::buildSupplied(QVBoxLayout* column, const SurfaceId& surface)

@@ -31,14 +31,18 @@ class Drawer : public QWidget
 public:
     Drawer(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter, Actions& actions,
            QWidget* parent = nullptr);
-    /// Puts the keyboard into the words of the selected text.
+    /// Puts the keyboard into the words of the selected text, or into what a code says.
     void editText();
+    /// Writes words at the caret of the selected text.
+    void type(const QString& words);
 
 Q_SIGNALS:
     /// What had the keyboard in it is gone.
     void left();
 
 protected:
+    /// Escape puts the item away and gives the keyboard back to the paper.
+    void keyPressEvent(QKeyEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
 
 private:
@@ -136,13 +140,12 @@ private:
     /// A field for a length or a whole number of the item.
     JobField* itemLength(const QString& what, const QString& itemId, std::function<Length&(Item&)> part,
                          std::optional<Unit> unit = {});
+    JobField* itemPercent(const QString& what, const QString& itemId, std::function<Percent&(Item&)> part);
     JobField* itemNumber(const QString& what, const QString& itemId, std::function<int&(Item&)> part);
     /// A choice among values of the item.
     template <class T>
     JobChoice* itemChoice(const QString& what, const QString& itemId, std::function<T&(Item&)> part,
                           const std::vector<std::pair<QString, T>>& values, const char* name);
-    /// Two or three fields beside each other, each below its label.
-    void cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QWidget*, const char*>>& fields);
 
     Document& document_;
     Selection& selection_;

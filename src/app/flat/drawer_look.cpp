@@ -6,6 +6,7 @@
 #include "app/look/actions.h"
 #include "app/look/plain_text.h"
 #include "core/edit/arrange.h"
+#include "core/edit/new_items.h"
 #include "core/job/contact_card.h"
 #include "core/job/plates.h"
 #include "typeset/code_symbol.h"
@@ -41,6 +42,27 @@ JobField* Drawer::itemLength(const QString& what, const QString& itemId, std::fu
         });
 }
 
+JobField* Drawer::itemPercent(const QString& what, const QString& itemId, std::function<Percent&(Item&)> part)
+{
+    return new JobField(
+        document_, what,
+        [itemId, part](const Job& job) {
+            const Item* i = job.findItem(itemId);
+            if (!i)
+                return QString();
+            Item copy = *i;
+            return percentText(part(copy));
+        },
+        [itemId, part](Job& job, const QString& text) -> Result<void> {
+            const auto percent = parsePercent(text);
+            if (!percent)
+                return tl::unexpected(percent.error());
+            if (Item* i = job.findItem(itemId))
+                part(*i) = *percent;
+            return {};
+        });
+}
+
 JobField* Drawer::itemNumber(const QString& what, const QString& itemId, std::function<int&(Item&)> part)
 {
     return new JobField(
@@ -54,34 +76,13 @@ JobField* Drawer::itemNumber(const QString& what, const QString& itemId, std::fu
         },
         [itemId, part](Job& job, const QString& text) -> Result<void> {
             bool ok = false;
-            const int number = QString(text).remove(u'%').trimmed().toInt(&ok);
+            const int number = text.trimmed().toInt(&ok);
             if (!ok)
                 return problem({}, tr("Type a whole number."));
             if (Item* i = job.findItem(itemId))
                 part(*i) = number;
             return {};
         });
-}
-
-void Drawer::cells(QVBoxLayout* column, const std::vector<std::tuple<QString, QWidget*, const char*>>& fields)
-{
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(6);
-    grid->setVerticalSpacing(2);
-    int cell = 0;
-    for (const auto& [label, edit, name] : fields) {
-        auto* text = plainLabel(label);
-        text->setProperty("role", QStringLiteral("note"));
-        text->setBuddy(edit);
-        edit->setObjectName(QString::fromLatin1(name));
-        edit->setAccessibleName(label);
-        edit->setMinimumWidth(24); // the drawer is narrow: fields share its width, whatever they would like
-        edit->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
-        grid->addWidget(text, 0, cell);
-        grid->addWidget(edit, 1, cell);
-        grid->setColumnStretch(cell++, 1);
-    }
-    column->addLayout(grid);
 }
 
 void Drawer::buildShape(QVBoxLayout* column, const Item& item)
@@ -94,10 +95,10 @@ void Drawer::buildShape(QVBoxLayout* column, const Item& item)
          {tr("line"), Outline::Line},
          {tr("polygon"), Outline::Polygon}},
         "drawer.outline"));
-    std::vector<std::tuple<QString, QWidget*, const char*>> fields;
+    std::vector<LabelledField> fields;
     if (item.outline != Outline::Line)
         fields.push_back({tr("strength, %"),
-                          itemNumber(tr("Change the strength"), id, [](Item& i) -> int& { return i.strength; }),
+                          itemPercent(tr("Change the strength"), id, [](Item& i) -> Percent& { return i.strength; }),
                           "drawer.strength"});
     if (item.outline == Outline::Rectangle)
         fields.push_back({tr("corner radius"),
@@ -108,18 +109,33 @@ void Drawer::buildShape(QVBoxLayout* column, const Item& item)
                           itemNumber(tr("Change the corners"), id, [](Item& i) -> int& { return i.corners; }),
                           "drawer.corners"});
     if (!fields.empty())
-        cells(column, fields);
+        addCells(column, fields);
 }
 
 void Drawer::buildCode(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
-    column->addWidget(itemChoice<Symbology>(
-        tr("Change the kind of code"), id, [](Item& i) -> Symbology& { return i.code.symbology; },
-        {{tr("QR code"), Symbology::Qr},
-         {tr("article number or ISBN"), Symbology::Ean13},
-         {tr("Code 128"), Symbology::Code128}},
-        "drawer.codeKind"));
+    std::vector<JobChoice::Option> kinds;
+    for (const auto& [text, kind] : {std::pair(tr("QR code"), Symbology::Qr),
+                                     {tr("article number or ISBN"), Symbology::Ean13},
+                                     {tr("Code 128"), Symbology::Code128}})
+        kinds.push_back({text,
+                         [id, kind = kind](const Job& j) {
+                             const Item* i = j.findItem(id);
+                             return i && i->code.symbology == kind;
+                         },
+                         [this, id, kind = kind](Job& j) {
+                             Item* i = j.findItem(id);
+                             if (!i || i->code.symbology == kind)
+                                 return;
+                             i->code.symbology = kind;
+                             // Each kind has a shape of its own; it starts at a size that is read well.
+                             resizeItem(j, document_.plan(), id, soundSize(i->code));
+                         }});
+    auto* kind = new JobChoice(document_, tr("Change the kind of code"), std::move(kinds));
+    kind->setObjectName(QStringLiteral("drawer.codeKind"));
+    kind->setAccessibleName(tr("Kind of code"));
+    column->addWidget(kind);
     if (item.code.symbology == Symbology::Qr) {
         const bool isContact = contactFrom(item.code.data).has_value();
         const auto option = [id, isContact](const QString& text, bool contact, std::function<void(Code&)> make) {
@@ -182,17 +198,18 @@ void Drawer::buildContact(QVBoxLayout* column, const QString& id)
                 return symbol ? Result<void>{} : tl::unexpected(symbol.error());
             });
     };
-    cells(column, {{tr("given name"), part(tr("Change the contact"), &Contact::givenName), "drawer.contact.given"},
-                   {tr("family name"), part(tr("Change the contact"), &Contact::familyName), "drawer.contact.family"}});
-    cells(column, {{tr("organisation"), part(tr("Change the contact"), &Contact::organisation),
-                    "drawer.contact.organisation"}});
-    cells(column, {{tr("telephone"), part(tr("Change the contact"), &Contact::phone), "drawer.contact.phone"}});
-    cells(column, {{tr("mail"), part(tr("Change the contact"), &Contact::mail), "drawer.contact.mail"}});
-    cells(column, {{tr("web"), part(tr("Change the contact"), &Contact::web), "drawer.contact.web"}});
-    cells(column, {{tr("street"), part(tr("Change the contact"), &Contact::street), "drawer.contact.street"}});
-    cells(column, {{tr("postcode"), part(tr("Change the contact"), &Contact::postcode), "drawer.contact.postcode"},
-                   {tr("town"), part(tr("Change the contact"), &Contact::town), "drawer.contact.town"}});
-    cells(column, {{tr("country"), part(tr("Change the contact"), &Contact::country), "drawer.contact.country"}});
+    addCells(column,
+             {{tr("given name"), part(tr("Change the contact"), &Contact::givenName), "drawer.contact.given"},
+              {tr("family name"), part(tr("Change the contact"), &Contact::familyName), "drawer.contact.family"}});
+    addCells(column, {{tr("organisation"), part(tr("Change the contact"), &Contact::organisation),
+                       "drawer.contact.organisation"}});
+    addCells(column, {{tr("telephone"), part(tr("Change the contact"), &Contact::phone), "drawer.contact.phone"}});
+    addCells(column, {{tr("mail"), part(tr("Change the contact"), &Contact::mail), "drawer.contact.mail"}});
+    addCells(column, {{tr("web"), part(tr("Change the contact"), &Contact::web), "drawer.contact.web"}});
+    addCells(column, {{tr("street"), part(tr("Change the contact"), &Contact::street), "drawer.contact.street"}});
+    addCells(column, {{tr("postcode"), part(tr("Change the contact"), &Contact::postcode), "drawer.contact.postcode"},
+                      {tr("town"), part(tr("Change the contact"), &Contact::town), "drawer.contact.town"}});
+    addCells(column, {{tr("country"), part(tr("Change the contact"), &Contact::country), "drawer.contact.country"}});
 }
 
 void Drawer::buildCodeNote(QVBoxLayout* column, const QString& id)
@@ -209,12 +226,11 @@ void Drawer::buildCodeNote(QVBoxLayout* column, const QString& id)
             about->setText(code.error().message);
             return;
         }
-        const double mm = mmPerPoint;
-        about->setText(tr("%1 × %2 mm with its quiet zone; a module is %3 mm wide, at least %4 mm are wanted")
-                           .arg(code->symbol.width() * mm, 0, 'f', 1)
-                           .arg(code->symbol.height() * mm, 0, 'f', 1)
-                           .arg(code->module * mm, 0, 'f', 2)
-                           .arg(leastModule(i->code.symbology), 0, 'f', 2));
+        const Unit unit = document_.job().unit;
+        const Size size{Length::nearestPoints(code->symbol.width()), Length::nearestPoints(code->symbol.height())};
+        about->setText(tr("%1 with its quiet zone; a module is %2 wide, at least %3 are wanted")
+                           .arg(formatSize(size, unit), formatThickness(Length::nearestPoints(code->module), unit),
+                                formatThickness(leastModule(i->code.symbology), unit)));
     };
     connect(&document_, &Document::changed, about, tell);
     tell();
@@ -277,47 +293,48 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
         inks.emplace_back(ink.name, ink.name);
     const bool outlined = item.kind == ItemKind::Shape || item.kind == ItemKind::Picture;
     if (item.kind == ItemKind::Picture) {
-        cells(column,
-              {{tr("frame"),
-                itemChoice<Outline>(
-                    tr("Change the frame"), id, [](Item& i) -> Outline& { return i.outline; },
-                    {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}}, "drawer.outline"),
-                "drawer.outline"},
-               {tr("corner radius"),
-                itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }),
-                "drawer.cornerRadius"}});
+        addCells(column,
+                 {{tr("frame"),
+                   itemChoice<Outline>(
+                       tr("Change the frame"), id, [](Item& i) -> Outline& { return i.outline; },
+                       {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}}, "drawer.outline"),
+                   "drawer.outline"},
+                  {tr("corner radius"),
+                   itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }),
+                   "drawer.cornerRadius"}});
     }
     if (outlined)
-        cells(column,
-              {{tr("stroke"),
-                itemLength(
-                    tr("Change the stroke"), id, [](Item& i) -> Length& { return i.stroke.width; }, Unit::Point),
-                "drawer.stroke"},
-               {tr("its ink"),
-                itemChoice<QString>(
-                    tr("Change the ink of the stroke"), id, [](Item& i) -> QString& { return i.stroke.ink; }, inks,
-                    "drawer.strokeInk"),
-                "drawer.strokeInk"}});
-    auto* opacity = itemNumber(tr("Change the opacity"), id, [](Item& i) -> int& { return i.opacity; });
+        addCells(column,
+                 {{tr("stroke"),
+                   itemLength(
+                       tr("Change the stroke"), id, [](Item& i) -> Length& { return i.stroke.width; }, Unit::Point),
+                   "drawer.stroke"},
+                  {tr("its ink"),
+                   itemChoice<QString>(
+                       tr("Change the ink of the stroke"), id, [](Item& i) -> QString& { return i.stroke.ink; }, inks,
+                       "drawer.strokeInk"),
+                   "drawer.strokeInk"}});
+    auto* opacity = itemPercent(tr("Change the opacity"), id, [](Item& i) -> Percent& { return i.opacity; });
     if (outlined) {
         JobChoice* shadow = shadowChoice(id);
-        cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}, {tr("shadow"), shadow, "drawer.shadow"}});
+        addCells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}, {tr("shadow"), shadow, "drawer.shadow"}});
         if (item.shadow) {
-            cells(column,
-                  {{tr("to the right"),
-                    itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dx; }),
-                    "drawer.shadowX"},
-                   {tr("down"), itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dy; }),
-                    "drawer.shadowY"}});
-            cells(column, {{tr("fades over"),
-                            itemLength(tr("Soften the shadow"), id, [](Item& i) -> Length& { return i.shadow->blur; }),
-                            "drawer.shadowBlur"},
-                           {tr("strength, %"),
-                            itemNumber(tr("Change the shadow"), id, [](Item& i) -> int& { return i.shadow->strength; }),
-                            "drawer.shadowStrength"}});
+            addCells(column, {{tr("to the right"),
+                               itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dx; }),
+                               "drawer.shadowX"},
+                              {tr("down"),
+                               itemLength(tr("Move the shadow"), id, [](Item& i) -> Length& { return i.shadow->dy; }),
+                               "drawer.shadowY"}});
+            addCells(column,
+                     {{tr("fades over"),
+                       itemLength(tr("Soften the shadow"), id, [](Item& i) -> Length& { return i.shadow->blur; }),
+                       "drawer.shadowBlur"},
+                      {tr("strength, %"),
+                       itemPercent(tr("Change the shadow"), id, [](Item& i) -> Percent& { return i.shadow->strength; }),
+                       "drawer.shadowStrength"}});
         }
     } else {
-        cells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}});
+        addCells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}});
     }
     column->addWidget(keepWhole(id, item.keepWhole));
 }
@@ -428,9 +445,9 @@ void Drawer::buildNumbers(QVBoxLayout* column, const QStringList& ids)
     for (JobField* edit : {width, height})
         edit->setPlaceholderText(tr("various"));
     const bool several = ids.size() > 1;
-    cells(column, {{tr("from the left"), x, "drawer.x"}, {tr("from the head"), y, "drawer.y"}});
-    cells(column, {{several ? tr("each wide") : tr("wide"), width, "drawer.width"},
-                   {several ? tr("each high") : tr("high"), height, "drawer.height"}});
+    addCells(column, {{tr("from the left"), x, "drawer.x"}, {tr("from the head"), y, "drawer.y"}});
+    addCells(column, {{several ? tr("each wide") : tr("wide"), width, "drawer.width"},
+                      {several ? tr("each high") : tr("high"), height, "drawer.height"}});
 }
 
 void Drawer::openInks(QWidget* beside)

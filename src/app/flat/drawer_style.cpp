@@ -239,16 +239,15 @@ JobField* Drawer::leading(const QString& id)
         document_, tr("Change the leading"),
         [this, id](const Job& j) {
             const TextStyle s = styleInHand(j, id);
-            return s.leadingShare > 0 ? QStringLiteral("%1 %").arg(s.leadingShare)
+            return s.leadingShare > 0 ? QStringLiteral("%1 %").arg(percentText(s.leadingShare))
                                       : formatLength(s.leading, Unit::Point);
         },
         [this, id](Job& j, const QString& text) -> Result<void> {
             if (text.contains(u'%')) {
-                bool ok = false;
-                const int share = QString(text).remove(u'%').trimmed().toInt(&ok);
-                if (!ok)
-                    return problem({}, tr("Type points, or a whole number of percent of the size."));
-                restyle(j, id, [&](TextStyle& s) { s.leadingShare = share; }, {}, {});
+                const auto share = parsePercent(text);
+                if (!share)
+                    return problem({}, tr("Type points, or a percentage of the size, such as 120 %."));
+                restyle(j, id, [&](TextStyle& s) { s.leadingShare = *share; }, {}, {});
                 return {};
             }
             const auto length = parseLength(text, Unit::Point);
@@ -328,15 +327,15 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     JobChoice* align = alignment(id);
     JobChoice* hyphens = hyphenation(id);
     JobField* tabs = tabStops(id);
-    cells(column, {{tr("size"), size, "drawer.size"},
-                   {tr("leading"), lines, "drawer.leading"},
-                   {tr("indent"), indent, "drawer.indent"}});
-    cells(column, {{tr("before"), before, "drawer.before"},
-                   {tr("after"), after, "drawer.after"},
-                   {tr("line under"), rule, "drawer.rule"}});
-    cells(column, {{tr("alignment"), align, "drawer.align"}});
-    cells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
-    cells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});
+    addCells(column, {{tr("size"), size, "drawer.size"},
+                      {tr("leading"), lines, "drawer.leading"},
+                      {tr("indent"), indent, "drawer.indent"}});
+    addCells(column, {{tr("before"), before, "drawer.before"},
+                      {tr("after"), after, "drawer.after"},
+                      {tr("line under"), rule, "drawer.rule"}});
+    addCells(column, {{tr("alignment"), align, "drawer.align"}});
+    addCells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
+    addCells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});
 
     connect(words_, &QPlainTextEdit::selectionChanged, font, [font] { font->refresh(); });
     connect(words_, &QPlainTextEdit::cursorPositionChanged, this, [=] {
@@ -426,28 +425,29 @@ void Drawer::buildTextFrame(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     column->addWidget(section(tr("Frame of the text")));
-    cells(column,
-          {{tr("columns"),
-            itemNumber(tr("Change the columns of the text"), id, [](Item& i) -> int& { return i.textColumns; }),
-            "drawer.textColumns"},
-           {tr("gutter"),
-            itemLength(tr("Change the gutter of the text"), id, [](Item& i) -> Length& { return i.textGutter; }),
-            "drawer.textGutter"}});
-    cells(column, {{tr("stands at"),
-                    itemChoice<VerticalAlign>(
-                        tr("Move the text in its frame"), id, [](Item& i) -> VerticalAlign& { return i.verticalAlign; },
-                        {{tr("the head"), VerticalAlign::Head},
-                         {tr("the middle"), VerticalAlign::Middle},
-                         {tr("the foot"), VerticalAlign::Foot}},
-                        "drawer.verticalAlign"),
-                    "drawer.verticalAlign"},
-                   {tr("runs"),
-                    itemChoice<TextRun>(
-                        tr("Turn the text"), id, [](Item& i) -> TextRun& { return i.textRun; },
-                        {{tr("across"), TextRun::Across}, {tr("down"), TextRun::Down}, {tr("up"), TextRun::Up}},
-                        "drawer.textRun"),
-                    "drawer.textRun"}});
-    cells(column, {{tr("and runs on"), nextFrame(id), "drawer.next"}});
+    addCells(column,
+             {{tr("columns"),
+               itemNumber(tr("Change the columns of the text"), id, [](Item& i) -> int& { return i.textColumns; }),
+               "drawer.textColumns"},
+              {tr("gutter"),
+               itemLength(tr("Change the gutter of the text"), id, [](Item& i) -> Length& { return i.textGutter; }),
+               "drawer.textGutter"}});
+    addCells(column,
+             {{tr("stands at"),
+               itemChoice<VerticalAlign>(
+                   tr("Move the text in its frame"), id, [](Item& i) -> VerticalAlign& { return i.verticalAlign; },
+                   {{tr("the head"), VerticalAlign::Head},
+                    {tr("the middle"), VerticalAlign::Middle},
+                    {tr("the foot"), VerticalAlign::Foot}},
+                   "drawer.verticalAlign"),
+               "drawer.verticalAlign"},
+              {tr("runs"),
+               itemChoice<TextRun>(
+                   tr("Turn the text"), id, [](Item& i) -> TextRun& { return i.textRun; },
+                   {{tr("across"), TextRun::Across}, {tr("down"), TextRun::Down}, {tr("up"), TextRun::Up}},
+                   "drawer.textRun"),
+               "drawer.textRun"}});
+    addCells(column, {{tr("and runs on"), nextFrame(id), "drawer.next"}});
 
     column->addLayout(baselineGrid(id, item.onGrid));
     column->addSpacing(4);

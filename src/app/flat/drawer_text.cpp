@@ -14,6 +14,7 @@
 #include <QCheckBox>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
 #include <QTextBlock>
@@ -87,8 +88,8 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
         button->setObjectName(QStringLiteral("ink.") + ink.name);
         button->setAccessibleName(tr("Use the ink %1").arg(ink.name));
         button->setToolTip(plainTip(tr("%1: cyan %2, magenta %3, yellow %4, black %5 %")
-                                        .arg(ink.name, QString::number(ink.cmyk.c), QString::number(ink.cmyk.m),
-                                             QString::number(ink.cmyk.y), QString::number(ink.cmyk.k))));
+                                        .arg(ink.name, percentText(ink.cmyk.c), percentText(ink.cmyk.m),
+                                             percentText(ink.cmyk.y), percentText(ink.cmyk.k))));
         connect(button, &QPushButton::clicked, this, [this, itemId, inkName = ink.name] {
             Job job = document_.job();
             Item* i = job.findItem(itemId);
@@ -297,10 +298,20 @@ void Drawer::showOverset(const QString& itemId, const TextLayout& layout)
 
 void Drawer::editText()
 {
+    if (auto* says = findChild<QLineEdit*>(QStringLiteral("drawer.codeData")); says && !words_) {
+        says->setFocus(Qt::OtherFocusReason);
+        says->selectAll();
+    }
     if (!words_)
         return;
     words_->setFocus(Qt::OtherFocusReason);
     words_->selectAll();
+}
+
+void Drawer::type(const QString& words)
+{
+    if (words_)
+        words_->insertPlainText(words);
 }
 
 } // namespace hinge

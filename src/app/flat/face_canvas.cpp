@@ -181,6 +181,9 @@ void FaceCanvas::updateCursor(QPointF px)
         return;
     }
     const Grip g = gripAt(px);
+    // The side that is pointed at tells what it holds on to.
+    if (const Grip side = g.all() ? Grip() : g; side != std::exchange(pointed_, side))
+        update();
     if (g.all())
         setCursor(Qt::SizeAllCursor);
     else if ((g.left && g.top) || (g.right && g.bottom))
@@ -367,7 +370,12 @@ void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)
     }
 }
 
-void FaceCanvas::leaveEvent(QEvent*) { unsetCursor(); }
+void FaceCanvas::leaveEvent(QEvent*)
+{
+    pointed_ = {};
+    unsetCursor();
+    update();
+}
 
 // --- keyboard ------------------------------------------------------------------------------------
 
@@ -412,6 +420,11 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
     const Length step = event->modifiers() & Qt::ShiftModifier     ? Length::mm(5)
                         : event->modifiers() & Qt::ControlModifier ? Length::micrometres(100)
                                                                    : Length::mm(1);
+    if (event->key() == Qt::Key_H && selected()) {
+        // The side nearest to a line of the paper takes hold of it, or all let go when they hold already.
+        holdNear();
+        return;
+    }
     switch (event->key()) {
     case Qt::Key_Left: nudge(-step, {}); break;
     case Qt::Key_Right: nudge(step, {}); break;
@@ -433,10 +446,6 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
             selection_.clearItem();
         }
         break;
-    case Qt::Key_H:
-        // The side nearest to a line of the paper takes hold of it, or all let go when they hold already.
-        holdNear();
-        break;
     case Qt::Key_Return:
     case Qt::Key_Enter:
         if (const Item* item = document_.job().findItem(selection_.item()); item && item->kind == ItemKind::Text)
@@ -448,7 +457,14 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
             setCursor(Qt::OpenHandCursor);
         }
         break;
-    default: QWidget::keyPressEvent(event);
+    default: {
+        // Words typed onto the paper become a text on the panel in hand.
+        const bool plain = !(event->modifiers() & ~(Qt::ShiftModifier | Qt::KeypadModifier));
+        if (selection_.item().isEmpty() && plain && !event->text().isEmpty() && event->text()[0].isPrint())
+            Q_EMIT typed(event->text());
+        else
+            QWidget::keyPressEvent(event);
+    }
     }
 }
 
@@ -463,7 +479,7 @@ void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
 
 void FaceCanvas::focusInEvent(QFocusEvent*)
 {
-    Q_EMIT hint(tr("F1 lists what the keys do"));
+    Q_EMIT hint(tr("Type to begin a text; F1: all keys"));
     update();
 }
 

@@ -40,6 +40,8 @@ Q_SIGNALS:
     void inkPicked(const Cmyk& cmyk);
     /// The user wants to write in the selected text.
     void editTextRequested();
+    /// Words were typed while nothing was in hand.
+    void typed(const QString& words);
     void filesDropped(const QStringList& paths, int panel);
     /// A short hint for the status of the moment; empty to take it back.
     void hint(const QString& text);
@@ -100,7 +102,11 @@ private:
     void refreshContent(const QRectF& visible);
     void paintRoles(QPainter& p);
     void paintDimensions(QPainter& p);
+    /// Texts that are longer than their frames.
+    void paintTooMuch(QPainter& p);
     void paintSelection(QPainter& p);
+    /// True when something to be read stands there.
+    [[nodiscard]] bool hidesWords(const QRectF& px) const;
     void paintOtherFace(QPainter& p);
     [[nodiscard]] const PlannedItem* selected() const;
 
@@ -121,6 +127,7 @@ private:
     bool cardStale_ = true;
     QTimer cardTimer_; ///< the small card may lag behind a little
     Grip grip_;
+    Grip pointed_; ///< the sides the pointer is at, while nothing is dragged
     Rect dragFrame_;
     /// Before several items, a picture or a guide were moved: what the drag goes on from.
     struct Before {

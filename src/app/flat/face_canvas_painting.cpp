@@ -37,6 +37,7 @@ void FaceCanvas::paintEvent(QPaintEvent*)
         paintDimensions(p);
         paintGuides(p);
         paintFlows(p);
+        paintTooMuch(p);
     }
     // The other views are for looking: handles show only while they are pulled.
     if (view_ == PaperView::Working || dragging_)
@@ -153,10 +154,14 @@ QRectF FaceCanvas::roleTag(const Panel& panel) const
     const double w = std::min(QFontMetricsF(uiFont(type::label, QFont::DemiBold)).horizontalAdvance(panel.roleName),
                               roomForRole(panel)) +
                      26;
-    // The roles stay in sight when the head of the paper is scrolled away.
-    // Roles of a lower row stand within the panel, at its head.
-    const bool upper = panel.position < document_.plan().paper.columns();
-    const double y = upper ? std::max(8.0, head - 40) : area.top() + 6;
+    // Above the paper, those of the lowest row below it: over the panels they would hide what stands there. Both stay
+    // in sight when head or foot is scrolled away.
+    const Paper& paper = document_.plan().paper;
+    const int row = panel.position / paper.columns();
+    const double foot = port_.toPixels(toMm(bleedOf(paper, selection_.surface().face))).bottom();
+    const double y = row == 0                  ? std::max(8.0, head - 40)
+                     : row == paper.rows() - 1 ? std::min(height() - 30.0, foot + 8)
+                                               : area.top() + 6;
     return {area.center().x() - w / 2, y, w, 21};
 }
 
@@ -203,19 +208,59 @@ void FaceCanvas::paintDimensions(QPainter& p)
     const QRectF bleed = port_.toPixels(toMm(bleedOf(paper, selection_.surface().face)));
     const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
     const DimensionStyle style{t.ink2, t.ink, uiFont(type::label, QFont::DemiBold)};
+    const double below = paper.rows() > 1 ? 26 : 0; // the roles of the lowest row stand there
     for (const Panel& panel : paper.face(selection_.surface().face)) {
         const QRectF area = port_.toPixels(toMm(panel.area));
         if (paper.columns() > 1 && panel.position < paper.columns())
-            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 30,
+            paintDimensionAcross(p, area.left(), area.right(), bleed.bottom() + 30 + below,
                                  formatNumber(panel.area.w, job.unit), style);
         if (paper.rows() > 1 && panel.position % paper.columns() == 0)
             paintDimensionDown(p, bleed.left() - 18, area.top(), area.bottom(), formatNumber(panel.area.h, job.unit),
                                style);
     }
-    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 58, formatLength(paper.flat.w, job.unit),
-                         style);
+    paintDimensionAcross(p, trim.left(), trim.right(), bleed.bottom() + 58 + below + (paper.spineColumn >= 0 ? 14 : 0),
+                         formatLength(paper.flat.w, job.unit), style);
     paintDimensionDown(p, bleed.left() - (paper.rows() > 1 ? 38 : 22), trim.top(), trim.bottom(),
                        formatNumber(paper.flat.h, job.unit), style);
+}
+
+bool FaceCanvas::hidesWords(const QRectF& px) const
+{
+    const auto& items = document_.job().on(selection_.surface()).items;
+    const auto& places = document_.plan().itemsOn(selection_.surface());
+    for (std::size_t i = 0; i < items.size(); ++i)
+        if ((items[i].kind == ItemKind::Text || items[i].kind == ItemKind::Code) &&
+            port_.toPixels(toMm(places[i].frame)).intersects(px))
+            return true;
+    return false;
+}
+
+void FaceCanvas::paintTooMuch(QPainter& p)
+{
+    const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
+    const QFont font = uiFont(type::note, QFont::DemiBold);
+    const QFontMetricsF metrics(font);
+    p.setFont(font);
+    for (const Finding& f : document_.findings()) {
+        const PlannedItem* placed =
+            f.code == QLatin1String("text.over") ? document_.plan().findItem(f.itemId) : nullptr;
+        const Item* item = placed ? document_.job().findItem(f.itemId) : nullptr;
+        if (!item || placed->surface != selection_.surface())
+            continue;
+        const int over = document_.layouts().layout(document_.job(), document_.plan(), *item).linesOver;
+        const QString words = over == 1 ? tr("1 line more") : tr("%1 lines more").arg(over);
+        const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
+        const double w = metrics.horizontalAdvance(words) + 16;
+        // At the foot-right, just below the last line that fits.
+        const QRectF tag(std::max(frame.left(), frame.right() - w), frame.bottom() + 2, w, 18);
+        p.setPen(QPen(t.brick, 1.4));
+        p.drawLine(frame.bottomLeft(), frame.bottomRight());
+        p.setPen(Qt::NoPen);
+        p.setBrush(t.brick);
+        p.drawRoundedRect(tag, 3, 3);
+        p.setPen(Qt::white);
+        p.drawText(tag, Qt::AlignCenter, words);
+    }
 }
 
 void FaceCanvas::paintSelection(QPainter& p)
@@ -283,6 +328,13 @@ void FaceCanvas::paintSelection(QPainter& p)
             }
             tag.moveLeft(std::clamp(tag.left(), 4.0, std::max(4.0, width() - w - 4)));
             p.setPen(Qt::NoPen);
+            if (!(grip_.any() ? grip_ : pointed_).has(s) && hidesWords(tag)) {
+                // What is written there matters more; pointing at the side tells its name.
+                p.setPen(QPen(Qt::white, 1.4));
+                p.setBrush(t.accent);
+                p.drawEllipse(at, 4.5, 4.5);
+                continue;
+            }
             p.setBrush(t.accent);
             p.drawRoundedRect(tag, 3, 3);
             p.setPen(Qt::white);

@@ -128,7 +128,11 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     setFocusProxy(canvas_);
     connect(drawer_, &Drawer::left, canvas_, [this] { canvas_->setFocus(Qt::OtherFocusReason); });
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
-    connect(&editor, &SurfaceEditor::textAdded, drawer_, &Drawer::editText);
+    connect(canvas_, &FaceCanvas::typed, this, [this, &editor](const QString& words) {
+        editor.addText(selection_.panel());
+        drawer_->type(words);
+    });
+    connect(&editor, &SurfaceEditor::toBeWritten, drawer_, &Drawer::editText);
     connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) {
         hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8)));
         hint_->setToolTip(text);

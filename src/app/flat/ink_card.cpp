@@ -19,7 +19,7 @@ namespace
 {
 
 /// Part `i` of an ink: cyan, magenta, yellow, black.
-int& partOf(Cmyk& c, int i) { return i == 0 ? c.c : i == 1 ? c.m : i == 2 ? c.y : c.k; }
+Percent& partOf(Cmyk& c, int i) { return i == 0 ? c.c : i == 1 ? c.m : i == 2 ? c.y : c.k; }
 
 } // namespace
 
@@ -94,15 +94,14 @@ JobField* InkCard::partField(int i, int part)
         document_, tr("Change an ink"),
         [i, part](const Job& j) {
             Ink ink = inkOf(j, i);
-            return QString::number(partOf(ink.cmyk, part));
+            return percentText(partOf(ink.cmyk, part));
         },
         [i, part](Job& j, const QString& text) -> Result<void> {
-            bool ok = false;
-            const int percent = QString(text).remove(u'%').trimmed().toInt(&ok);
-            if (!ok || percent < 0 || percent > 100)
+            const auto percent = parsePercent(text);
+            if (!percent || *percent < 0 || *percent > 100)
                 return problem({}, tr("Type a percentage between 0 and 100."));
             if (Ink* ink = inkAt(j, i))
-                partOf(ink->cmyk, part) = percent;
+                partOf(ink->cmyk, part) = *percent;
             return {};
         });
     static const char letters[] = "CMYK";
@@ -133,11 +132,11 @@ void InkCard::addInk(QGridLayout* grid, int i)
     auto* swatch = plainLabel();
     swatch->setFixedSize(18, 18);
     JobField* name = nameField(i);
-    grid->addWidget(swatch, i, 0);
-    grid->addWidget(name, i, 1);
+    grid->addWidget(swatch, i + 1, 0);
+    grid->addWidget(name, i + 1, 1);
     for (int part = 0; part < 4; ++part) {
         JobField* edit = partField(i, part);
-        grid->addWidget(edit, i, 2 + part);
+        grid->addWidget(edit, i + 1, 2 + part);
     }
     auto* spot = new QCheckBox(tr("spot"));
     spot->setObjectName(QStringLiteral("inkCard.spot%1").arg(i));
@@ -147,9 +146,9 @@ void InkCard::addInk(QGridLayout* grid, int i)
             ink->spot = on;
         (void)document_.edit(on ? tr("Make it a spot ink") : tr("Make it a process ink"), std::move(job));
     });
-    grid->addWidget(spot, i, 6);
+    grid->addWidget(spot, i + 1, 6);
     QPushButton* drop = dropButton(i);
-    grid->addWidget(drop, i, 7);
+    grid->addWidget(drop, i + 1, 7);
     const auto tell = [this, swatch, spot, drop, i] {
         const Ink ink = inkOf(document_.job(), i);
         swatch->setStyleSheet(QStringLiteral("background: %1; border: 1px solid rgba(0,0,0,70); border-radius: 9px;")
@@ -177,6 +176,12 @@ void InkCard::rebuild()
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(6);
     grid->setVerticalSpacing(4);
+    grid->addWidget(note(tr("ink")), 0, 1);
+    for (int part = 0; part < 4; ++part) {
+        auto* head = note(QChar::fromLatin1("CMYK"[part]));
+        head->setAlignment(Qt::AlignHCenter);
+        grid->addWidget(head, 0, 2 + part);
+    }
     const auto count = int(document_.job().inks.size());
     for (int i = 0; i < count; ++i)
         addInk(grid, i);

@@ -189,7 +189,7 @@ void SurfaceEditor::addText(int panel)
 {
     const QString words = tr("Heading");
     add(tr("Add text"), words, newHeading(document_.job(), document_.plan(), selection_.surface(), panel, words));
-    Q_EMIT textAdded();
+    Q_EMIT toBeWritten();
 }
 
 void SurfaceEditor::addTint(int panel) { add(tr("Tint the panel"), tr("Tint"), newTint(document_.job(), panel)); }
@@ -222,19 +222,14 @@ void SurfaceEditor::addCode(int panel)
     code.id = freshId();
     code.name = tr("Code");
     const QString id = code.id;
-    auto& items = job.edit(surface).items;
-    items.push_back(std::move(code));
-    const auto planned = plan(job);
-    if (auto ground = planned ? groundForCode(job, *planned, id) : std::nullopt) {
-        ground->id = freshId();
-        ground->name = tr("Ground of the code");
-        ground->group = items.back().group = freshId(); // it goes where the code goes
-        items.insert(items.end() - 1, std::move(*ground));
-    }
-    if (const auto done = document_.edit(tr("Add a code"), std::move(job)); !done)
+    job.edit(surface).items.push_back(std::move(code));
+    (void)layGroundUnderCode(job, id, [this] { return freshId(); });
+    if (const auto done = document_.edit(tr("Add a code"), std::move(job)); !done) {
         Q_EMIT refused(done.error().message);
-    else
-        selection_.setItem(surface, id);
+        return;
+    }
+    selection_.setItem(surface, id);
+    Q_EMIT toBeWritten();
 }
 
 std::vector<Item> SurfaceEditor::selectedItems() const

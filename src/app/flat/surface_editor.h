@@ -67,7 +67,8 @@ public:
 Q_SIGNALS:
     /// A file could not be placed; `message` says why.
     void refused(const QString& message);
-    void textAdded();
+    /// What was added and selected waits for what it says.
+    void toBeWritten();
 
 private:
     /// A file with the panel and column it goes to.

@@ -20,6 +20,11 @@ public:
             delete item; // a layout owns its items
     }
 
+    void setLineSpacing(int spacing)
+    {
+        lineSpacing_ = spacing;
+        invalidate();
+    }
     void addItem(QLayoutItem* item) override { items_.push_back(item); }
     [[nodiscard]] int count() const override { return int(items_.size()); }
     [[nodiscard]] QLayoutItem* itemAt(int i) const override

@@ -36,8 +36,12 @@ namespace
 class CheckDelegate : public QStyledItemDelegate
 {
 public:
-    using QStyledItemDelegate::QStyledItemDelegate;
-    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {0, 30}; }
+    explicit CheckDelegate(QListView* list) : QStyledItemDelegate(list), list_(list) {}
+
+    /// In a narrow list what was found stands below what was checked.
+    [[nodiscard]] bool inTwoLines() const { return list_->viewport()->width() < 420; }
+    [[nodiscard]] int rowHeight() const { return inTwoLines() ? 42 : 30; }
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {0, rowHeight()}; }
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
         const Theme& t = Theme::of(option.widget);
@@ -55,15 +59,20 @@ public:
         }
         p->setFont(uiFont(type::body, QFont::DemiBold));
         p->setPen(t.ink);
-        p->drawText(r.adjusted(30, 0, 0, 0), Qt::AlignVCenter, index.data().toString());
+        const bool two = inTwoLines();
+        p->drawText(r.adjusted(30, two ? 4 : 0, 0, two ? -r.height() / 2 : 0), Qt::AlignVCenter,
+                    index.data().toString());
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
-        const QRectF detail = r.adjusted(200, 0, -4, 0);
+        const QRectF detail = two ? r.adjusted(30, r.height() / 2 - 1, -4, -4) : r.adjusted(200, 0, -4, 0);
         p->drawText(detail, Qt::AlignVCenter,
                     QFontMetrics(p->font()).elidedText(index.data(CheckListModel::Detail).toString(), Qt::ElideRight,
                                                        int(detail.width())));
         p->restore();
     }
+
+private:
+    QListView* list_;
 };
 
 /// A small picture of the file that will be written: the outside of the flat, or the front of the sheet.
@@ -220,11 +229,12 @@ QWidget* ReleaseStage::makeFindings()
     checks->setObjectName(QStringLiteral("release.checks"));
     checks->setAccessibleName(tr("What was checked"));
     checks->setModel(&checks_);
-    checks->setItemDelegate(new CheckDelegate(checks));
+    auto* rows = new CheckDelegate(checks);
+    checks->setItemDelegate(rows);
     checks->setSelectionMode(QAbstractItemView::NoSelection);
     // As high as its points, which differ from kind to kind.
-    connect(&checks_, &QAbstractItemModel::modelReset, checks,
-            [this, checks] { checks->setMaximumHeight(30 * checks_.rowCount() + 12); });
+    fitChecks_ = [this, checks, rows] { checks->setMaximumHeight(rows->rowHeight() * checks_.rowCount() + 12); };
+    connect(&checks_, &QAbstractItemModel::modelReset, checks, [this] { fitChecks_(); });
     // Where there is no room for all it scrolls, so that the findings keep theirs.
     checks->setMinimumHeight(100);
     checks->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
@@ -337,11 +347,10 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
            "lays it out."),
         ExportKind::Flat, actions.exportFlat, "release.flat"));
     column->addSpacing(8);
-    column->addLayout(offerFile(
-        painter, tr("The press sheet"),
-        tr("Front and back as they lie on the sheet, with all marks, the back turned for the flip edge. Ready for "
-           "the plates or the digital press."),
-        ExportKind::Sheets, actions.exportSheets, "release.sheets"));
+    column->addLayout(
+        offerFile(painter, tr("The press sheet"),
+                  tr("Front and back as they lie on the sheet, with all marks. For plates or a digital press."),
+                  ExportKind::Sheets, actions.exportSheets, "release.sheets"));
     column->addSpacing(10);
     column->addWidget(makeStandard());
     column->addStretch(1);
@@ -362,6 +371,8 @@ void ReleaseStage::resizeEvent(QResizeEvent* event)
     for (QWidget* preview : previews_)
         preview->setFixedSize(small ? QSize(132, 100) : QSize(232, 172));
     QWidget::resizeEvent(event);
+    QMetaObject::invokeMethod(
+        this, [this] { fitChecks_(); }, Qt::QueuedConnection); // once the list has its width
 }
 
 void ReleaseStage::showEvent(QShowEvent* event)

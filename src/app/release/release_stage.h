@@ -8,6 +8,7 @@
 
 #include <QAbstractListModel>
 #include <QWidget>
+#include <functional>
 
 class QLabel;
 class QListView;
@@ -70,7 +71,8 @@ private:
     Document& document_;
     Exporter& exporter_;
     CheckListModel checks_;
-    std::vector<QWidget*> previews_; ///< of the files
+    std::function<void()> fitChecks_; ///< makes their list as high as its rows
+    std::vector<QWidget*> previews_;  ///< of the files
     FindingsList* list_ = nullptr;
     QLabel* extent_ = nullptr; ///< what the files leave out
     QLabel* verdict_ = nullptr;

@@ -2,6 +2,7 @@
 #include "app/sheet/sheet_stage.h"
 
 #include "app/document/linked_files.h"
+#include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
 #include "app/look/plain_text.h"
 #include "app/look/slip.h"
@@ -280,8 +281,8 @@ QWidget* SheetStage::makeDrawer()
     slip->setFixedWidth(246);
     slip->setObjectName(QStringLiteral("sheetDrawer"));
     auto* column = new QVBoxLayout(slip);
-    column->setContentsMargins(18, 16, 18, 18);
-    column->setSpacing(8);
+    column->setContentsMargins(18, 16, 18, 16);
+    column->setSpacing(6);
     auto* title = plainLabel(tr("Arrangements"));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
@@ -314,32 +315,37 @@ QWidget* SheetStage::makeDrawer()
     auto* press = plainLabel(tr("Press").toUpper());
     press->setProperty("role", QStringLiteral("section"));
     column->addWidget(press);
-    const auto field = [&](const QString& label, QWidget* edit, const char* name, const QString& tip) {
-        auto* fieldRow = new QHBoxLayout;
-        auto* text = plainLabel(label);
-        text->setProperty("role", QStringLiteral("note"));
-        text->setFixedWidth(88);
-        text->setBuddy(edit);
-        edit->setObjectName(QString::fromLatin1(name));
-        edit->setToolTip(tip);
-        fieldRow->addWidget(text);
-        fieldRow->addWidget(edit, 1);
-        column->addLayout(fieldRow);
+    std::vector<JobChoice::Option> devices;
+    for (const auto& [text, device] : {std::pair(tr("press"), Device::ProductionPress),
+                                       {tr("shop machine"), Device::ShopMachine},
+                                       {tr("office printer"), Device::OfficePrinter}})
+        devices.push_back({text, [device = device](const Job& j) { return j.press.device == device; },
+                           [device = device](Job& j) { j.press.device = device; }});
+    auto* flip = new JobChoice(document_, tr("Change the flip edge"),
+                               {{tr("short edge"), [](const Job& j) { return j.press.flip == FlipEdge::Short; },
+                                 [](Job& j) { j.press.flip = FlipEdge::Short; }},
+                                {tr("long edge"), [](const Job& j) { return j.press.flip == FlipEdge::Long; },
+                                 [](Job& j) { j.press.flip = FlipEdge::Long; }}});
+    addCells(
+        column,
+        {{tr("printed on"), new JobChoice(document_, tr("Change what prints it"), std::move(devices)), "sheet.device",
+          tr("Says how far print and knife may miss: bleed and safe zone are judged by it")},
+         {tr("turned about"), flip, "sheet.flip", tr("The edge about which the sheet is turned for its second side")}});
+    const auto measure = [this](const QString& what, const std::function<Length&(Job&)>& part) {
+        return JobField::forLength(document_, what, part);
     };
-    field(
-        tr("Sheet wide"),
-        JobField::forLength(document_, tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.w; }),
-        "sheet.width", tr("As fed: the gripper holds the head edge"));
-    field(
-        tr("Sheet high"),
-        JobField::forLength(document_, tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.h; }),
-        "sheet.height", tr("As fed: the gripper holds the head edge"));
-    field(tr("Gripper"),
-          JobField::forLength(document_, tr("Change the gripper"), [](Job& j) -> Length& { return j.press.gripper; }),
-          "sheet.gripper", tr("The edge held by the press; nothing prints there"));
-    field(tr("Margin"),
-          JobField::forLength(document_, tr("Change the margin"), [](Job& j) -> Length& { return j.press.margin; }),
-          "sheet.margin", tr("Unprinted along the three other edges"));
+    const QString fed = tr("As fed: the gripper holds the head edge");
+    addCells(
+        column,
+        {{tr("sheet wide"), measure(tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.w; }),
+          "sheet.width", fed},
+         {tr("sheet high"), measure(tr("Change the press sheet"), [](Job& j) -> Length& { return j.press.sheet.h; }),
+          "sheet.height", fed}});
+    addCells(column,
+             {{tr("gripper"), measure(tr("Change the gripper"), [](Job& j) -> Length& { return j.press.gripper; }),
+               "sheet.gripper", tr("The edge held by the press; nothing prints there")},
+              {tr("margin"), measure(tr("Change the margin"), [](Job& j) -> Length& { return j.press.margin; }),
+               "sheet.margin", tr("Unprinted along the three other edges")}});
     auto* gap = new JobField(
         document_, tr("Change the gap"),
         [](const Job& j) { return j.press.gap ? formatLength(*j.press.gap, j.unit) : QString(); },
@@ -354,10 +360,8 @@ QWidget* SheetStage::makeDrawer()
             j.press.gap = *length;
             return {};
         });
-    gap->setPlaceholderText(tr("their bleeds"));
-    field(tr("Gap"), gap, "sheet.gap", tr("Between the trims of neighbours; 0 for one cut, empty for their bleeds"));
-    const auto count = [&](const QString& label, const QString& what, int Press::*part, const char* name,
-                           const QString& tip) {
+    gap->setPlaceholderText(tr("bleeds"));
+    const auto count = [this](const QString& what, int Press::*part) {
         auto* edit = new JobField(
             document_, what,
             [part](const Job& j) { return j.press.*part > 0 ? QString::number(j.press.*part) : QString(); },
@@ -369,18 +373,15 @@ QWidget* SheetStage::makeDrawer()
                 j.press.*part = n;
                 return {};
             });
-        edit->setPlaceholderText(tr("as many as fit"));
-        field(label, edit, name, tip);
+        edit->setPlaceholderText(tr("as fit"));
+        return edit;
     };
-    count(tr("Side by side"), tr("Change the pieces side by side"), &Press::columns, "sheet.columns",
-          tr("Pieces side by side; empty for as many as fit"));
-    count(tr("Rows"), tr("Change the rows"), &Press::rows, "sheet.rows", tr("Rows; empty for as many as fit"));
-    auto* flip = new JobChoice(document_, tr("Change the flip edge"),
-                               {{tr("short edge"), [](const Job& j) { return j.press.flip == FlipEdge::Short; },
-                                 [](Job& j) { j.press.flip = FlipEdge::Short; }},
-                                {tr("long edge"), [](const Job& j) { return j.press.flip == FlipEdge::Long; },
-                                 [](Job& j) { j.press.flip = FlipEdge::Long; }}});
-    field(tr("Turned about"), flip, "sheet.flip", tr("The edge about which the sheet is turned for its second side"));
+    addCells(
+        column,
+        {{tr("side by side"), count(tr("Change the pieces side by side"), &Press::columns), "sheet.columns",
+          tr("Pieces side by side; empty for as many as fit")},
+         {tr("rows"), count(tr("Change the rows"), &Press::rows), "sheet.rows", tr("Rows; empty for as many as fit")},
+         {tr("gap"), gap, "sheet.gap", tr("Between the trims of neighbours; 0 for one cut, empty for their bleeds")}});
     return slip;
 }
 

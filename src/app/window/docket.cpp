@@ -186,9 +186,7 @@ void FiguresModel::rebuild()
 {
     std::vector<Row> rows;
     QString group;
-    std::vector<Figure> figures = document_.plan().figures;
-    std::ranges::stable_partition(figures, [this](const Figure& f) { return f.group == leading_; });
-    for (const Figure& f : figures) {
+    for (const Figure& f : document_.plan().figures) {
         if (f.group != group) {
             group = f.group;
             rows.push_back({group, {}});
@@ -217,10 +215,17 @@ void FiguresModel::rebuild()
     }
 }
 
-void FiguresModel::setLeadingGroup(const QString& group)
+QModelIndex FiguresModel::groupOf(const QString& key) const
 {
-    leading_ = group;
-    rebuild();
+    int group = 0;
+    for (int row = 0; row < rowCount(); ++row) {
+        const Row& r = rows_[std::size_t(row)];
+        if (!r.group.isEmpty())
+            group = row;
+        else if (r.figure.key == key)
+            return index(group);
+    }
+    return {};
 }
 
 int FiguresModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : int(rows_.size()); }
@@ -357,8 +362,15 @@ Docket::Docket(Document& document, QWidget* parent) : QWidget(parent), model_(do
 
 void Docket::setStage(Stage stage)
 {
-    model_.setLeadingGroup(stage == Stage::Sheet || stage == Stage::Release ? QStringLiteral("Run") : QString());
-    list_->scrollToTop();
+    // The order stays; what the stage is about comes into view.
+    // It is scrolled once the list has its rows at their places.
+    const bool aboutRun = stage == Stage::Sheet || stage == Stage::Release;
+    if (const QModelIndex run = aboutRun ? model_.groupOf(QStringLiteral("quantity")) : QModelIndex(); run.isValid())
+        QMetaObject::invokeMethod(
+            list_, [this, at = QPersistentModelIndex(run)] { list_->scrollTo(at, QAbstractItemView::PositionAtTop); },
+            Qt::QueuedConnection);
+    else
+        list_->scrollToTop();
 }
 
 bool Docket::eventFilter(QObject* watched, QEvent* event)

@@ -29,8 +29,8 @@ public:
     void toggle(const QModelIndex& index);
     /// The reason why the last typed value was refused.
     [[nodiscard]] const QString& refusal() const { return refusal_; }
-    /// Shows this group of figures first.
-    void setLeadingGroup(const QString& group);
+    /// The heading of the group that a figure stands in; invalid when there is no such figure.
+    [[nodiscard]] QModelIndex groupOf(const QString& key) const;
 
 private:
     struct Row {
@@ -42,7 +42,6 @@ private:
     std::vector<Row> rows_;
     QSet<QString> open_;
     QString refusal_;
-    QString leading_;
 };
 
 /// The slip of paper at the left: name, customer and the figures, each of which opens to its working.

@@ -10,6 +10,7 @@ namespace hinge
 struct Grip {
     bool left = false, top = false, right = false, bottom = false;
     [[nodiscard]] static constexpr Grip whole() { return {true, true, true, true}; }
+    bool operator==(const Grip&) const = default;
     [[nodiscard]] constexpr bool any() const { return left || top || right || bottom; }
     [[nodiscard]] constexpr bool all() const { return left && top && right && bottom; }
     [[nodiscard]] constexpr bool has(ItemSide s) const

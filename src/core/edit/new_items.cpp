@@ -25,7 +25,7 @@ QString inkForTint(const Job& job)
     return colour != job.inks.end() ? colour->name : job.inks.empty() ? QString() : job.inks.front().name;
 }
 
-Item tinted(const Job& job, int strength)
+Item tinted(const Job& job, Percent strength)
 {
     Item item;
     item.kind = ItemKind::Shape;
@@ -85,8 +85,8 @@ bool isDarkBehind(const Job& job, const Plan& plan, const SurfaceId& surface, co
             return false;
         // How dark the inks look: cyan and magenta more than yellow, by the weights of luminance (ITU-R BT.601).
         const Cmyk& c = ink->cmyk;
-        const double dark = c.k + 0.30 * c.c + 0.59 * c.m + 0.11 * c.y;
-        return dark * item.strength / 100.0 * item.opacity / 100.0 > 50;
+        const double dark = c.k.value() + 0.30 * c.c.value() + 0.59 * c.m.value() + 0.11 * c.y.value();
+        return dark * item.strength.share() * item.opacity.share() > 50;
     }
     return false;
 }
@@ -209,15 +209,20 @@ Item newShape(const Job& job, const Plan& plan, const SurfaceId& surface, int pa
 Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int panel)
 {
     const Rect& safe = safeAreaOf(plan, surface, panel);
-    const Length side = std::min({safe.w, safe.h, Length::mm(25)});
     Item item;
     item.kind = ItemKind::Code;
+    const bool isBook = rulesOf(job.kind).form == FlatForm::WrappedCover;
+    if (isBook)
+        item.code.symbology = Symbology::Ean13;
+    const Length usual = std::min({safe.w, safe.h, Length::mm(25)});
+    const Size size = isBook ? Size{std::min(safe.w, nominalArticleNumber.w), std::min(safe.h, nominalArticleNumber.h)}
+                             : Size{usual, usual};
     // A code is read by its contrast: black, where the job has it.
     const QString black = QStringLiteral("Black");
     item.ink = job.findInk(black) ? black : inkForTint(job);
     item.keepWhole = true;
     item.sides =
-        freeSides(plan.paperOf(surface), surface.face, {safe.right() - side, safe.bottom() - side, side, side});
+        freeSides(plan.paperOf(surface), surface.face, {safe.right() - size.w, safe.bottom() - size.h, size.w, size.h});
     for (const ItemSide s : {ItemSide::Right, ItemSide::Bottom})
         item.side(s) = holdOn(PaperLine::Safe, panel, endOf(s));
     return item;
@@ -227,13 +232,58 @@ std::optional<Item> groundForCode(const Job& job, const Plan& plan, const QStrin
 {
     const PlannedItem* placed = plan.findItem(codeId);
     const QString bare = bareInk(job);
-    if (!placed || bare.isEmpty() || !disturbsCode(job, plan, placed->surface, *job.findItem(codeId)))
+    if (!placed || bare.isEmpty())
+        return std::nullopt;
+    const Item* code = job.findItem(codeId);
+    const Item* disturbing = disturbsCode(job, plan, placed->surface, *code);
+    if (!disturbing || disturbing > code) // the job has them in painting order: it lies over the code
         return std::nullopt;
     Item item;
     item.kind = ItemKind::Shape;
     item.ink = bare;
     item.sides = freeSides(plan.paperOf(placed->surface), placed->surface.face, placed->frame.grown(Length::mm(1)));
     return item;
+}
+
+bool layGroundUnderCode(Job& job, const QString& codeId, const std::function<QString()>& freshId)
+{
+    const auto planned = plan(job);
+    auto ground = planned ? groundForCode(job, *planned, codeId) : std::nullopt;
+    if (!ground)
+        return false;
+    auto& items = job.edit(planned->findItem(codeId)->surface).items;
+    const auto code = std::ranges::find(items, codeId, &Item::id);
+    if (code->group.isEmpty())
+        code->group = freshId();
+    ground->id = freshId();
+    ground->name =
+        code->name.isEmpty() ? QStringLiteral("Ground of a code") : QStringLiteral("Ground of %1").arg(code->name);
+    ground->group = code->group;
+    items.insert(code, std::move(*ground));
+    return true;
+}
+
+void resizeItem(Job& job, const Plan& plan, const QString& id, Size size)
+{
+    const PlannedItem* placed = plan.findItem(id);
+    Item* item = job.findItem(id);
+    if (!placed || !item)
+        return;
+    const Paper& paper = plan.paperOf(placed->surface);
+    const Face face = placed->surface.face;
+    const Rect& safe = safeAreaOf(plan, placed->surface, panelAt(paper, face, placed->frame.middle()));
+    Rect frame = placed->frame;
+    const bool fromRight = item->side(ItemSide::Right).holds && !item->side(ItemSide::Left).holds;
+    const bool fromFoot = item->side(ItemSide::Bottom).holds && !item->side(ItemSide::Top).holds;
+    frame.x = fromRight ? frame.right() - size.w : frame.x;
+    frame.y = fromFoot ? frame.bottom() - size.h : frame.y;
+    frame.w = size.w;
+    frame.h = size.h;
+    frame.x = std::max(safe.x, std::min(frame.x, safe.right() - size.w));
+    frame.y = std::max(safe.y, std::min(frame.y, safe.bottom() - size.h));
+    for (const ItemSide side : allSides)
+        if (!item->side(side).holds || positionOf(frame, side) != positionOf(placed->frame, side))
+            item->side(side) = freeSide(paper, face, side, frame);
 }
 
 std::vector<Item> copiesBeside(const Plan& plan, const std::vector<Item>& items,

@@ -42,11 +42,20 @@ struct NewFrame {
 /// A square in the middle of the panel, half as large as its safe area allows.
 [[nodiscard]] Item newShape(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
 /// The bare ground a code wants below it to be found where it stands, a millimetre larger than its frame, so that a
-/// slight misregister shows nothing. Empty when it stands on blank paper, or the job has no ink that leaves the paper
-/// bare.
+/// slight misregister shows nothing. Empty when it stands on blank paper, when what disturbs it lies over it, or when
+/// the job has no ink that leaves the paper bare.
 [[nodiscard]] std::optional<Item> groundForCode(const Job& job, const Plan& plan, const QString& codeId);
-/// A code in the foot-right corner of the safe area, at most 25 mm wide, kept clear of knife and folds.
+/// Lays that ground right below the code and groups the two, so that it goes where the code goes. False when there is
+/// nothing to lay.
+bool layGroundUnderCode(Job& job, const QString& codeId, const std::function<QString()>& freshId);
+/// An article number as large as it is meant to be, with its quiet zone (GS1 General Specifications, 5.2).
+inline constexpr Size nominalArticleNumber{Length::micrometres(37290), Length::micrometres(25930)};
+/// A code in the foot-right corner of the safe area, kept clear of knife and folds: of a cover with a spine an article
+/// number at its nominal size, else a square of at most 25 mm.
 [[nodiscard]] Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
+/// Gives an item another size: the sides that hold stay where they are, else those at its left and head, and it is
+/// moved into the safe area of its panel as far as it fits there.
+void resizeItem(Job& job, const Plan& plan, const QString& id, Size size);
 /// Copies of items beside them, free, 5 mm to the right and down.
 [[nodiscard]] std::vector<Item> copiesBeside(const Plan& plan, const std::vector<Item>& items,
                                              const std::function<QString()>& freshId);

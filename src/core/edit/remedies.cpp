@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/edit/remedies.h"
 
+#include "core/edit/new_items.h"
 #include "core/job/stories.h"
 #include "core/piece/binding.h"
 #include "core/piece/lines.h"
@@ -29,7 +30,9 @@ QString remedyText(Remedy remedy)
     case Remedy::ThickenStroke: return QStringLiteral("Make it a quarter point");
     case Remedy::RemoveItem: return QStringLiteral("Take it off");
     case Remedy::MatchLook: return QStringLiteral("Set it like the others");
-    case Remedy::WidenSafe: return QStringLiteral("Keep 3 mm clear");
+    case Remedy::WidenSafe: return QStringLiteral("Keep clear of the drift");
+    case Remedy::WidenBleed: return QStringLiteral("Bleed as far as that");
+    case Remedy::LayGround: return QStringLiteral("Put a bare ground under it");
     }
     return {};
 }
@@ -123,9 +126,19 @@ Job settled(Job job, const Finding& finding)
             matchLook(job, *item);
         break;
     case Remedy::WidenSafe:
-        job.zones.safe = std::max(job.zones.safe, Length::mm(3));
-        job.zones.foldClearance = std::max(job.zones.foldClearance, Length::mm(3));
+        job.zones.safe = std::max(job.zones.safe, driftOf(job.press.device).keepClear);
+        job.zones.foldClearance = std::max({job.zones.foldClearance, driftOf(job.press.device).folder, Length::mm(3)});
         break;
+    case Remedy::WidenBleed: job.zones.bleed = std::max(job.zones.bleed, driftOf(job.press.device).knife); break;
+    case Remedy::LayGround: {
+        int next = 1;
+        (void)layGroundUnderCode(job, finding.itemId, [&] {
+            while (job.findItem(QStringLiteral("ground%1").arg(next)))
+                ++next;
+            return QStringLiteral("ground%1").arg(next++);
+        });
+        break;
+    }
     case Remedy::PullToBleed:
         if (Item* item = job.findItem(finding.itemId)) {
             // The outermost panel of that side: known once the paper is folded.

@@ -45,6 +45,11 @@ public:
         if (value != usual)
             out_[QLatin1String(key)] = exactText(value, unit_);
     }
+    void add(const char* key, Percent value, Percent usual)
+    {
+        if (value != usual)
+            out_[QLatin1String(key)] = value.value();
+    }
     void add(const char* key, int value, int usual)
     {
         if (value != usual)
@@ -108,7 +113,7 @@ void addStyle(QJsonObject& o, const TextStyle& style)
     o[QStringLiteral("align")] = wordFor(alignWords, style.align);
     o[QStringLiteral("ink")] = style.ink;
     Sparse out(o, Unit::Point);
-    out.add("leadingShare", style.leadingShare, 0);
+    out.add("leadingShare", style.leadingShare, Percent());
     out.add("spaceBefore", style.spaceBefore, usual.spaceBefore);
     out.add("spaceAfter", style.spaceAfter, usual.spaceAfter);
     out.add("firstIndent", style.firstIndent, usual.firstIndent);
@@ -209,7 +214,7 @@ void addLook(QJsonObject& o, const Item& item, Unit unit)
     if (item.stroke != usual.stroke) {
         QJsonObject stroke{{QStringLiteral("width"), exactText(item.stroke.width, unit)},
                            {QStringLiteral("ink"), item.stroke.ink}};
-        Sparse(stroke, unit).add("strength", item.stroke.strength, 100);
+        Sparse(stroke, unit).add("strength", item.stroke.strength, usual.stroke.strength);
         o[QStringLiteral("stroke")] = stroke;
     }
     if (item.shadow)
@@ -217,7 +222,7 @@ void addLook(QJsonObject& o, const Item& item, Unit unit)
                                                   {QStringLiteral("down"), exactText(item.shadow->dy, unit)},
                                                   {QStringLiteral("blur"), exactText(item.shadow->blur, unit)},
                                                   {QStringLiteral("ink"), item.shadow->ink},
-                                                  {QStringLiteral("strength"), item.shadow->strength}};
+                                                  {QStringLiteral("strength"), item.shadow->strength.value()}};
     out.addFlag("locked", item.locked);
     out.addFlag("keepWhole", item.keepWhole);
     out.add("group", item.group);
@@ -250,7 +255,7 @@ QJsonObject itemToJson(const Item& item, Unit unit)
         [[fallthrough]];
     case ItemKind::Shape:
         out.add("ink", item.ink);
-        out.add("strength", item.strength, 100);
+        out.add("strength", item.strength, Percent(100));
         break;
     }
     addLook(o, item, unit);
@@ -415,7 +420,8 @@ void readFace(JsonReader& r, SurfaceContent& content)
 QJsonObject inkToJson(const Ink& ink)
 {
     QJsonObject o{{QStringLiteral("name"), ink.name},
-                  {QStringLiteral("cmyk"), QJsonArray{ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k}}};
+                  {QStringLiteral("cmyk"),
+                   QJsonArray{ink.cmyk.c.value(), ink.cmyk.m.value(), ink.cmyk.y.value(), ink.cmyk.k.value()}}};
     if (ink.spot)
         o[QStringLiteral("spot")] = true;
     return keptBeside(ink.extra, o);
@@ -426,13 +432,13 @@ void readInk(JsonReader& r, Ink& ink)
     r.read("name", ink.name);
     r.read("spot", ink.spot);
     const QJsonArray parts = r.takeArray("cmyk");
-    int* const out[] = {&ink.cmyk.c, &ink.cmyk.m, &ink.cmyk.y, &ink.cmyk.k};
+    Percent* const out[] = {&ink.cmyk.c, &ink.cmyk.m, &ink.cmyk.y, &ink.cmyk.k};
     if (parts.size() != 4)
         return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
     for (qsizetype i = 0; i < 4; ++i) {
-        if (!parts[i].isDouble())
+        if (!parts[i].isDouble() || std::abs(parts[i].toDouble()) > 1e4)
             return r.fail("cmyk", QStringLiteral("Four percentages are expected: cyan, magenta, yellow, black."));
-        *out[i] = parts[i].toInt(-1);
+        *out[i] = Percent::nearest(parts[i].toDouble());
     }
     ink.extra = r.takeLeftOver();
 }

@@ -49,6 +49,9 @@ constexpr Word<Coating> coatingWords[] = {{"none", Coating::None},
                                           {"gloss film", Coating::GlossFilm},
                                           {"matt film", Coating::MattFilm}};
 constexpr Word<FoldWay> wayWords[] = {{"over", FoldWay::Over}, {"under", FoldWay::Under}};
+constexpr Word<Device> deviceWords[] = {{"production press", Device::ProductionPress},
+                                        {"shop machine", Device::ShopMachine},
+                                        {"office printer", Device::OfficePrinter}};
 constexpr Word<FlipEdge> flipWords[] = {{"long edge", FlipEdge::Long}, {"short edge", FlipEdge::Short}};
 constexpr const char* faceKeys[] = {"outside", "inside"};
 
@@ -93,8 +96,10 @@ public:
             zones[QStringLiteral("edgeBleeds")] = edges;
         o[QStringLiteral("zones")] = keptBeside(job.zones.extra, zones);
         o[QStringLiteral("quantity")] = job.quantity;
-        o[QStringLiteral("oversPercent")] = job.oversPercent;
+        o[QStringLiteral("oversPercent")] = job.overs.value();
         QJsonObject press;
+        if (job.press.device != Device::ProductionPress)
+            press[QStringLiteral("device")] = wordFor(deviceWords, job.press.device);
         press[QStringLiteral("sheet")] = size(job.press.sheet);
         press[QStringLiteral("gripper")] = length(job.press.gripper);
         press[QStringLiteral("margin")] = length(job.press.margin);
@@ -352,8 +357,9 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         job.zones.extra = o.takeLeftOver();
     });
     r.read("quantity", job.quantity);
-    r.read("oversPercent", job.oversPercent);
+    r.read("oversPercent", job.overs);
     r.readObject("press", [&](JsonReader& o) {
+        readWord(o, "device", job.press.device, deviceWords);
         readSize(o, "sheet", job.press.sheet);
         o.read("gripper", job.press.gripper);
         o.read("margin", job.press.margin);

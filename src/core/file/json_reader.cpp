@@ -99,6 +99,17 @@ void JsonReader::readMilli(const char* key, int& out)
     }
 }
 
+void JsonReader::read(const char* key, Percent& out)
+{
+    if (const auto v = take(key)) {
+        const double d = v->toDouble(std::nan(""));
+        if (v->isDouble() && std::abs(d) < 1e4)
+            out = Percent::nearest(d);
+        else
+            fail(key, QStringLiteral("A percentage is expected here."));
+    }
+}
+
 void JsonReader::read(const char* key, bool& out)
 {
     if (const auto v = take(key)) {

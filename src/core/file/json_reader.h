@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/units/length_text.h"
+#include "core/units/percent.h"
 
 #include <QJsonArray>
 #include <QJsonObject>
@@ -39,6 +40,7 @@ public:
     void read(const char* key, std::optional<Length>& out);
     /// Looks at a text without taking it.
     void peek(const char* key, QString& out) const { out = object_.value(QLatin1String(key)).toString(); }
+    void read(const char* key, Percent& out);
     /// A number with decimals, kept as a whole count of thousandths.
     void readMilli(const char* key, int& out);
 

@@ -15,7 +15,7 @@ namespace
 {
 
 constexpr Word<Grain> grainNames[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
-constexpr const char* columnNames[] = {"name", "grammage", "bulk", "caliper", "coated"};
+constexpr const char* columnNames[] = {"name", "grammage", "bulk", "caliper", "coated", "photo"};
 
 /// The rows of a table, as text.
 std::vector<QStringList> tableRows(const QByteArray& csv)
@@ -69,8 +69,12 @@ Result<Stock> stockFrom(const QStringList& row, const QMap<QString, int>& column
             return problem(where, length.error().message);
         stock.measuredCaliper = *length;
     }
-    const QString coated = cell("coated").toLower();
-    stock.coated = coated == QStringLiteral("yes") || coated == QStringLiteral("true") || coated == QStringLiteral("1");
+    const auto yes = [&](const char* name) {
+        return QStringList{QStringLiteral("yes"), QStringLiteral("true"), QStringLiteral("1")}.contains(
+            cell(name).toLower());
+    };
+    stock.coated = yes("coated");
+    stock.photo = yes("photo");
     return stock;
 }
 
@@ -85,6 +89,8 @@ QJsonObject stockToJson(const Stock& stock, Unit unit)
     if (stock.measuredCaliper)
         o[QStringLiteral("caliper")] = exactText(*stock.measuredCaliper, unit);
     o[QStringLiteral("coated")] = stock.coated;
+    if (stock.photo)
+        o[QStringLiteral("photo")] = true;
     o[QStringLiteral("grain")] = wordFor(grainNames, stock.grain);
     return keptBeside(stock.extra, o);
 }
@@ -96,6 +102,7 @@ void readStock(JsonReader& reader, Stock& stock)
     reader.readMilli("bulk", stock.bulkMilli);
     reader.read("caliper", stock.measuredCaliper);
     reader.read("coated", stock.coated);
+    reader.read("photo", stock.photo);
     readWord(reader, "grain", stock.grain, grainNames);
     stock.extra = reader.takeLeftOver();
 }
@@ -138,7 +145,7 @@ QByteArray writeStocksCsv(const std::vector<Stock>& stocks)
     for (const Stock& s : stocks)
         out += quoted(s.name) + ',' + QByteArray::number(s.grammage) + ',' + QByteArray::number(s.bulkMilli / 1000.0) +
                ',' + (s.measuredCaliper ? quoted(exactText(*s.measuredCaliper, Unit::Mm)) : QByteArray()) + ',' +
-               (s.coated ? "yes" : "no") + "\r\n";
+               (s.coated ? "yes" : "no") + (s.photo ? ",yes" : ",no") + "\r\n";
     return out;
 }
 

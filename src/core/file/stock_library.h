@@ -16,8 +16,9 @@ void readStock(JsonReader& reader, Stock& stock);
 [[nodiscard]] QByteArray writeStocksJson(const std::vector<Stock>& stocks);
 [[nodiscard]] Result<std::vector<Stock>> readStocksJson(const QByteArray& json, const QString& name);
 
-/// The same as a table (RFC 4180) with the columns name, grammage, bulk, caliper and coated, in any order and with a
-/// head row. Grammage is g/m2 or pounds with their sort; caliper has a unit and may be empty; coated is yes or no.
+/// The same as a table (RFC 4180) with the columns name, grammage, bulk, caliper, coated and photo, in any order and
+/// with a head row. Grammage is g/m2 or pounds with their sort; caliper has a unit and may be empty; coated and photo
+/// are yes or no.
 [[nodiscard]] QByteArray writeStocksCsv(const std::vector<Stock>& stocks);
 [[nodiscard]] Result<std::vector<Stock>> readStocksCsv(const QByteArray& csv, const QString& name);
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/units/length.h"
+#include "core/units/percent.h"
 
 #include <QJsonObject>
 #include <QString>
@@ -12,12 +13,12 @@
 namespace hinge
 {
 
-/// A process colour in hundredths of a percent would be false precision; presses hold whole percents.
+/// A process colour.
 struct Cmyk {
-    int c = 0, m = 0, y = 0, k = 0; ///< percent, 0 to 100
+    Percent c, m, y, k; ///< each 0 to 100
     bool operator==(const Cmyk&) const = default;
     /// Sum of the four, the ink that lies on one spot of paper.
-    [[nodiscard]] int total() const { return c + m + y + k; }
+    [[nodiscard]] Percent total() const { return c + m + y + k; }
 };
 
 /// A named ink of the job. Items name it, so that one change recolours all of them.
@@ -104,8 +105,8 @@ struct TextStyle {
     QString font = QStringLiteral("Cabin Regular");
     Length size = Length::points(9);
     Length leading = Length::points(13);
-    /// The leading as a share of the size in percent, in place of `leading`; 0 for none.
-    int leadingShare = 0;
+    /// The leading as a share of the size, in place of `leading`; 0 for none.
+    Percent leadingShare = 0;
     Length spaceBefore; ///< not at the head of a column
     Length spaceAfter;
     Length firstIndent; ///< of the first line
@@ -120,7 +121,7 @@ struct TextStyle {
     /// From baseline to baseline.
     [[nodiscard]] Length lineStep() const
     {
-        return leadingShare > 0 ? Length::units(size.count() * leadingShare / 100) : leading;
+        return leadingShare > 0 ? Length::units(size.count() * leadingShare.hundredths() / 10'000) : leading;
     }
 };
 
@@ -214,7 +215,7 @@ enum class Outline {
 struct Stroke {
     Length width; ///< 0 for none; centred on the outline
     QString ink = QStringLiteral("Black");
-    int strength = 100;
+    Percent strength = 100;
     bool operator==(const Stroke&) const = default;
 };
 
@@ -224,7 +225,7 @@ struct Shadow {
     Length dy = Length::mm(1);
     Length blur = Length::mm(2); ///< how far it fades
     QString ink = QStringLiteral("Black");
-    int strength = 40;
+    Percent strength = 40;
     bool operator==(const Shadow&) const = default;
 };
 
@@ -266,10 +267,10 @@ struct Item {
     Outline outline = Outline::Rectangle;              ///< shapes and pictures
     int corners = 6;                                   ///< polygons: 3 to 24
     Length cornerRadius;                               ///< rectangles; 0 for square corners
-    QString ink;                  ///< shapes and codes: name of the ink; empty for a shape without a fill
-    int strength = 100;           ///< shapes and codes: percent of the ink, 1 to 100
-    Stroke stroke;                ///< shapes and pictures
-    int opacity = 100;            ///< percent
+    QString ink;            ///< shapes and codes: name of the ink; empty for a shape without a fill
+    Percent strength = 100; ///< shapes and codes: how much of the ink, 1 to 100
+    Stroke stroke;          ///< shapes and pictures
+    Percent opacity = 100;
     std::optional<Shadow> shadow; ///< shapes and pictures
     bool locked = false;          ///< cannot be moved or changed on the paper
     QString group;                ///< items with the same word are taken together; empty for none

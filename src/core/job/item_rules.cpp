@@ -14,8 +14,8 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
 {
     if (auto r = checkNumber(where, QStringLiteral("The columns of the text"), item.textColumns, 1, 12, {}); !r)
         return r;
-    if (auto r =
-            checkLength(where, QStringLiteral("The gutter of the text"), item.textGutter, Length(), Length::mm(100));
+    if (auto r = checkLength(where, QStringLiteral("The gutter of the text"), item.textGutter, Length(),
+                             Length::mm(100), job.unit);
         !r)
         return r;
     for (const Paragraph& p : item.paragraphs) {
@@ -71,27 +71,34 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
     const struct {
         const char* what;
         int value, least, most;
-        const char* unit;
-    } numbers[] = {{"The strength of the tint", item.strength, 1, 100, "%"},
-                   {"The strength of the stroke", item.stroke.strength, 1, 100, "%"},
-                   {"The strength of the shadow", item.shadow ? item.shadow->strength : 1, 1, 100, "%"},
-                   {"The opacity", item.opacity, 1, 100, "%"},
-                   {"The number of corners", item.corners, 3, 24, ""},
-                   {"The focus of the picture", item.crop.focusX, 0, 1000, ""},
-                   {"The focus of the picture", item.crop.focusY, 0, 1000, ""},
-                   {"The scale of the picture", item.crop.scaleMilli, 10, 50000, ""}};
+    } numbers[] = {{"The number of corners", item.corners, 3, 24},
+                   {"The focus of the picture", item.crop.focusX, 0, 1000},
+                   {"The focus of the picture", item.crop.focusY, 0, 1000},
+                   {"The scale of the picture", item.crop.scaleMilli, 10, 50000}};
     for (const auto& n : numbers)
         if (n.value < n.least || n.value > n.most)
-            return checkNumber(where, QString::fromLatin1(n.what), n.value, n.least, n.most,
-                               QString::fromLatin1(n.unit));
-    if (auto r = checkLength(where, QStringLiteral("The stroke"), item.stroke.width, Length(), Length::mm(100)); !r)
+            return checkNumber(where, QString::fromLatin1(n.what), n.value, n.least, n.most, {});
+    const struct {
+        const char* what;
+        Percent value;
+    } shares[] = {{"The strength of the tint", item.strength},
+                  {"The strength of the stroke", item.stroke.strength},
+                  {"The strength of the shadow", item.shadow ? item.shadow->strength : 1},
+                  {"The opacity", item.opacity}};
+    for (const auto& s : shares)
+        if (s.value < 1 || s.value > 100)
+            return checkPercent(where, QString::fromLatin1(s.what), s.value, 1, 100);
+    if (auto r =
+            checkLength(where, QStringLiteral("The stroke"), item.stroke.width, Length(), Length::mm(100), job.unit);
+        !r)
         return r;
-    if (auto r = checkLength(where, QStringLiteral("The corner radius"), item.cornerRadius, Length(), Length::mm(1000));
+    if (auto r = checkLength(where, QStringLiteral("The corner radius"), item.cornerRadius, Length(), Length::mm(1000),
+                             job.unit);
         !r)
         return r;
     if (item.shadow)
         for (const Length l : {item.shadow->blur, abs(item.shadow->dx), abs(item.shadow->dy)})
-            if (auto r = checkLength(where, QStringLiteral("The shadow"), l, Length(), Length::mm(100)); !r)
+            if (auto r = checkLength(where, QStringLiteral("The shadow"), l, Length(), Length::mm(100), job.unit); !r)
                 return r;
     return {};
 }
@@ -103,9 +110,7 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
     if (!job.findInk(style.ink))
         return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
     if (style.leadingShare != 0)
-        if (auto r =
-                checkNumber(where, QStringLiteral("The leading"), style.leadingShare, 50, 400, QStringLiteral("%"));
-            !r)
+        if (auto r = checkPercent(where, QStringLiteral("The leading"), style.leadingShare, 50, 400); !r)
             return r;
     for (std::size_t i = 1; i < style.tabs.size(); ++i)
         if (style.tabs[i].at <= style.tabs[i - 1].at)
@@ -124,10 +129,10 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
                    {"The line under a paragraph", style.ruleBelow, Length(), Length::mm(20)}};
     for (const auto& l : lengths)
         if (l.value < l.least || l.value > l.most)
-            return checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most);
+            return checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most, Unit::Point);
     for (const TabStop& tab : style.tabs)
-        if (auto r =
-                checkLength(where, QStringLiteral("A tab stop"), tab.at, Length::micrometres(1), limits::largestSide);
+        if (auto r = checkLength(where, QStringLiteral("A tab stop"), tab.at, Length::micrometres(1),
+                                 limits::largestSide, job.unit);
             !r)
             return r;
     return {};
@@ -143,7 +148,7 @@ Result<void> checkItem(const Job& job, const QString& where, const Item& item)
             return problem(where,
                            QStringLiteral("One of its sides names panel %1, which no piece has.").arg(side.panel + 1));
         if (auto r = checkLength(where, QStringLiteral("One of its offsets"), abs(side.offset), Length(),
-                                 limits::largestSide);
+                                 limits::largestSide, job.unit);
             !r)
             return r;
     }

@@ -14,7 +14,7 @@ namespace hinge
 namespace
 {
 
-Result<void> checkFold(const Fold& fold)
+Result<void> checkFold(const Fold& fold, Unit unit)
 {
     if (auto r = checkNumber(QStringLiteral("fold.panels"), QStringLiteral("The number of panels"), fold.panels, 2,
                              limits::mostPanels, {});
@@ -64,12 +64,12 @@ Result<void> checkFold(const Fold& fold)
     }
     if (fold.scheme == FoldScheme::Short)
         if (auto r = checkLength(QStringLiteral("fold.step"), QStringLiteral("The step of the short fold"), fold.step,
-                                 Length::mm(1), Length::mm(300));
+                                 Length::mm(1), Length::mm(300), unit);
             !r)
             return r;
     if (fold.tuckAllowance)
         return checkLength(QStringLiteral("fold.tuckAllowance"), QStringLiteral("The tuck allowance"),
-                           *fold.tuckAllowance, Length(), Length::mm(20));
+                           *fold.tuckAllowance, Length(), Length::mm(20), unit);
     return {};
 }
 
@@ -197,6 +197,16 @@ Job newPiece(PieceKind kind)
 
 QString kindName(PieceKind kind) { return QString::fromLatin1(rulesOf(kind).name); }
 
+Drift driftOf(Device device)
+{
+    switch (device) {
+    case Device::ProductionPress: return {Length::micrometres(1500), Length::mm(1), Length::mm(3)};
+    case Device::ShopMachine: return {Length::mm(3), Length::micrometres(1500), Length::mm(5)};
+    case Device::OfficePrinter: return {Length::mm(5), Length::mm(2), Length::mm(8)};
+    }
+    return {};
+}
+
 bool hasPages(PieceKind kind) { return rulesOf(kind).hasPages(); }
 
 bool hasOwnCover(const Job& job)
@@ -262,7 +272,7 @@ std::vector<Rect> drillHoles(const Leaf& leaf, Size flat)
 namespace
 {
 
-Result<void> checkStock(const QString& field, const Stock& stock)
+Result<void> checkStock(const QString& field, const Stock& stock, Unit unit)
 {
     if (auto r = checkNumber(field + QStringLiteral(".grammage"), QStringLiteral("The grammage"), stock.grammage,
                              limits::lightest, limits::heaviest, QStringLiteral("g/m²"));
@@ -274,7 +284,7 @@ Result<void> checkStock(const QString& field, const Stock& stock)
         return r;
     if (stock.measuredCaliper)
         return checkLength(field + QStringLiteral(".caliper"), QStringLiteral("The caliper"), *stock.measuredCaliper,
-                           Length::micrometres(10), Length::mm(3));
+                           Length::micrometres(10), Length::mm(3), unit);
     return {};
 }
 
@@ -290,7 +300,8 @@ Result<void> checkCover(const Job& job)
                    {"cover.glue", "The glue in the spine", c.glue, Length::mm(5)},
                    {"cover.sideGlue", "The side glue", c.sideGlue, Length::mm(20)}};
     for (const auto& l : lengths)
-        if (auto r = checkLength(QString::fromLatin1(l.field), QString::fromLatin1(l.what), l.value, Length(), l.high);
+        if (auto r = checkLength(QString::fromLatin1(l.field), QString::fromLatin1(l.what), l.value, Length(), l.high,
+                                 job.unit);
             !r)
             return r;
     if (c.flap >= job.page.w)
@@ -307,7 +318,7 @@ Result<void> checkPages(const Job& job)
                              limits::mostPages, {});
         !r)
         return r;
-    if (auto r = checkStock(QStringLiteral("pages.textStock"), p.textStock); !r)
+    if (auto r = checkStock(QStringLiteral("pages.textStock"), p.textStock, job.unit); !r)
         return r;
     if (p.signature != 4 && p.signature != 8 && p.signature != 16 && p.signature != 32)
         return problem(QStringLiteral("pages.signature"), QStringLiteral("A signature has 4, 8, 16 or 32 pages."));
@@ -323,15 +334,16 @@ Result<void> checkPages(const Job& job)
                              p.firstNumber, 0, 100000, {});
         !r)
         return r;
-    if (auto r =
-            checkLength(QStringLiteral("pages.mill"), QStringLiteral("The milling"), p.mill, Length(), Length::mm(10));
+    if (auto r = checkLength(QStringLiteral("pages.mill"), QStringLiteral("The milling"), p.mill, Length(),
+                             Length::mm(10), job.unit);
         !r)
         return r;
-    if (auto r = checkLength(QStringLiteral("pages.lap"), QStringLiteral("The lap"), p.lap, Length(), Length::mm(20));
+    if (auto r = checkLength(QStringLiteral("pages.lap"), QStringLiteral("The lap"), p.lap, Length(), Length::mm(20),
+                             job.unit);
         !r)
         return r;
     return checkLength(QStringLiteral("pages.bindingClearance"), QStringLiteral("The clearance at the binding"),
-                       p.bindingClearance, Length(), Length::mm(40));
+                       p.bindingClearance, Length(), Length::mm(40), job.unit);
 }
 
 Result<void> checkLeaf(const Job& job)
@@ -345,7 +357,7 @@ Result<void> checkLeaf(const Job& job)
         return r;
     if (l.holes > 0) {
         if (auto r = checkLength(QStringLiteral("leaf.holeDiameter"), QStringLiteral("The diameter of the holes"),
-                                 l.holeDiameter, Length::mm(1), Length::mm(30));
+                                 l.holeDiameter, Length::mm(1), Length::mm(30), job.unit);
             !r)
             return r;
         const Rect paper{Length(), Length(), job.flat.w, job.flat.h};
@@ -374,7 +386,7 @@ Result<void> checkKind(const Job& job)
 {
     switch (job.kind) {
     case PieceKind::Leaflet:
-    case PieceKind::Card: return checkFold(job.fold);
+    case PieceKind::Card: return checkFold(job.fold, job.unit);
     case PieceKind::Cover:
     case PieceKind::Book:
         if (auto r = checkPages(job); !r)
@@ -402,30 +414,29 @@ namespace
 /// Sizes, zones, press and baseline grid.
 Result<void> checkMeasures(const Job& job)
 {
-    const auto size = [](const QString& field, const QString& what, Length value) {
-        return checkLength(field, what, value, limits::smallestSide, limits::largestSide);
+    const auto size = [&job](const QString& field, const QString& what, Length value) {
+        return checkLength(field, what, value, limits::smallestSide, limits::largestSide, job.unit);
     };
     Result<void> r;
     const auto ok = [&r](Result<void> next) {
         r = std::move(next);
         return r.has_value();
     };
-    const auto zone = [](const QString& field, const QString& what, Length value) {
-        return checkLength(field, what, value, Length(), Length::mm(50));
+    const auto zone = [&job](const QString& field, const QString& what, Length value) {
+        return checkLength(field, what, value, Length(), Length::mm(50), job.unit);
     };
     if (!ok(size(QStringLiteral("flat.width"), QStringLiteral("The flat width"), job.flat.w)) ||
         !ok(size(QStringLiteral("flat.height"), QStringLiteral("The flat height"), job.flat.h)) ||
         !ok(size(QStringLiteral("page.width"), QStringLiteral("The page width"), job.page.w)) ||
         !ok(size(QStringLiteral("page.height"), QStringLiteral("The page height"), job.page.h)) ||
-        !ok(checkStock(QStringLiteral("stock"), job.stock)) || !ok(checkKind(job)) ||
+        !ok(checkStock(QStringLiteral("stock"), job.stock, job.unit)) || !ok(checkKind(job)) ||
         !ok(zone(QStringLiteral("zones.bleed"), QStringLiteral("The bleed"), job.zones.bleed)) ||
         !ok(zone(QStringLiteral("zones.safe"), QStringLiteral("The safe zone"), job.zones.safe)) ||
         !ok(zone(QStringLiteral("zones.foldClearance"), QStringLiteral("The fold clearance"),
                  job.zones.foldClearance)) ||
         !ok(checkNumber(QStringLiteral("quantity"), QStringLiteral("The number of copies"), job.quantity, 1,
                         limits::largestRun, {})) ||
-        !ok(checkNumber(QStringLiteral("oversPercent"), QStringLiteral("The overs"), job.oversPercent, 0, 100,
-                        QStringLiteral("%"))) ||
+        !ok(checkPercent(QStringLiteral("oversPercent"), QStringLiteral("The overs"), job.overs, 0, 100)) ||
         !ok(size(QStringLiteral("press.sheet.width"), QStringLiteral("The width of the press sheet"),
                  job.press.sheet.w)) ||
         !ok(size(QStringLiteral("press.sheet.height"), QStringLiteral("The height of the press sheet"),
@@ -446,9 +457,9 @@ Result<void> checkMeasures(const Job& job)
             return r;
 
     if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart,
-                        -limits::largestSide, limits::largestSide)) ||
+                        -limits::largestSide, limits::largestSide, job.unit)) ||
         !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep,
-                        Length(), Length::mm(200))))
+                        Length(), Length::mm(200), job.unit)))
         return r;
     return {};
 }
@@ -472,11 +483,11 @@ Result<void> checkInks(const Job& job)
                            QStringLiteral("A spot ink cannot be named “%1”: that is what a press calls plates of its "
                                           "own. Give it another name.")
                                .arg(Problem::quoted(ink.name)));
-        for (const int percent : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
+        for (const Percent percent : {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k})
             if (percent < 0 || percent > 100)
                 return problem(QStringLiteral("inks"),
                                QStringLiteral("Ink “%1” has a part of %2 %; parts lie between 0 and 100.")
-                                   .arg(Problem::quoted(ink.name), QString::number(percent)));
+                                   .arg(Problem::quoted(ink.name), percentText(percent)));
     }
     return {};
 }

@@ -121,8 +121,24 @@ struct Zones {
 /// The edge about which the press sheet is turned for its second side.
 enum class FlipEdge { Long, Short };
 
+/// What prints the job, and so how far print and knife may miss: see `driftOf`.
+enum class Device {
+    ProductionPress, ///< with a production guillotine and folder
+    ShopMachine,     ///< the digital press and table-top machines of a small shop
+    OfficePrinter,   ///< at home or in an office, cut and folded by hand
+};
+
+/// How far a device may miss, and what follows from it. Common practice, no source.
+struct Drift {
+    Length knife;     ///< print and knife together
+    Length folder;    ///< at a fold
+    Length keepClear; ///< a safe zone that is sure of both
+};
+[[nodiscard]] Drift driftOf(Device device);
+
 /// What the press does with a sheet.
 struct Press {
+    Device device = Device::ProductionPress;
     /// As fed: the gripper holds the head edge.
     Size sheet{Length::mm(640), Length::mm(450)};
     Length gripper = Length::mm(10);
@@ -171,8 +187,8 @@ struct Job {
     std::array<Coating, 2> coatings{Coating::None, Coating::None};
     Zones zones;
     int quantity = 1000;
-    /// Spoiled sheets to allow for, in percent of the run.
-    int oversPercent = 5;
+    /// Spoiled sheets to allow for, as a share of the run.
+    Percent overs = 5;
     Press press;
     std::vector<Ink> inks;
     std::vector<NamedStyle> textStyles;

@@ -31,15 +31,15 @@ void visitInksOf(AnyItem& item, const Visit& visit)
 
 } // namespace
 
-bool overprints(const Job& job, const QString& name, int strength)
+bool overprints(const Job& job, const QString& name, Percent strength)
 {
     const Ink* ink = job.findInk(name);
     return job.press.overprintBlack && ink && !ink->spot && strength == 100 && ink->cmyk == Cmyk{0, 0, 0, 100};
 }
 
-std::vector<std::pair<QString, int>> inksOf(const Job& job, const Item& item)
+std::vector<std::pair<QString, Percent>> inksOf(const Job& job, const Item& item)
 {
-    std::vector<std::pair<QString, int>> out;
+    std::vector<std::pair<QString, Percent>> out;
     if ((item.kind == ItemKind::Shape || item.kind == ItemKind::Code) && !item.ink.isEmpty())
         out.emplace_back(item.ink, item.strength);
     if (item.stroke.width > Length())
@@ -72,7 +72,8 @@ QString inkOf(Job& job, const Cmyk& cmyk)
     const auto known = std::ranges::find_if(job.inks, [&](const Ink& ink) { return ink.cmyk == cmyk && !ink.spot; });
     if (known != job.inks.end())
         return known->name;
-    const QString parts = QStringLiteral("%1 %2 %3 %4").arg(cmyk.c).arg(cmyk.m).arg(cmyk.y).arg(cmyk.k);
+    const QString parts = QStringLiteral("%1 %2 %3 %4")
+                              .arg(percentText(cmyk.c), percentText(cmyk.m), percentText(cmyk.y), percentText(cmyk.k));
     QString name = parts;
     for (int i = 2; job.findInk(name); ++i) // a spot ink, or one that was changed since, may be called so
         name = QStringLiteral("%1 (%2)").arg(parts, QString::number(i));
@@ -109,13 +110,13 @@ QStringList platesOf(const Job& job)
     return plates;
 }
 
-double amountOnPlate(const Ink& ink, int strength, const QString& plate)
+double amountOnPlate(const Ink& ink, Percent strength, const QString& plate)
 {
     if (ink.spot)
-        return ink.name == plate ? strength : 0;
-    const int parts[] = {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k};
+        return ink.name == plate ? strength.value() : 0;
+    const Percent parts[] = {ink.cmyk.c, ink.cmyk.m, ink.cmyk.y, ink.cmyk.k};
     const auto at = std::ranges::find(process, plate);
-    return at == std::end(process) ? 0 : parts[at - std::begin(process)] * strength / 100.0;
+    return at == std::end(process) ? 0 : parts[at - std::begin(process)].value() * strength.share();
 }
 
 } // namespace hinge

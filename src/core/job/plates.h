@@ -10,16 +10,16 @@ namespace hinge
 [[nodiscard]] QStringList platesOf(const Job& job);
 
 /// How much of an ink lies on a plate, in percent. A spot ink lies on its own plate alone.
-[[nodiscard]] double amountOnPlate(const Ink& ink, int strength, const QString& plate);
+[[nodiscard]] double amountOnPlate(const Ink& ink, Percent strength, const QString& plate);
 
 /// Lines up to this width overprint like text does; wider ones are seen as areas. Common practice.
 inline constexpr Length thickestOverprinted = Length::points(2);
 /// True when text, or a thin line, in this ink is printed over what lies under it: full black and nothing else, if the
 /// job has that so.
-[[nodiscard]] bool overprints(const Job& job, const QString& ink, int strength);
+[[nodiscard]] bool overprints(const Job& job, const QString& ink, Percent strength);
 
-/// The inks an item is printed in, with the strength of each in percent; one may stand there twice.
-[[nodiscard]] std::vector<std::pair<QString, int>> inksOf(const Job& job, const Item& item);
+/// The inks an item is printed in, with the strength of each; one may stand there twice.
+[[nodiscard]] std::vector<std::pair<QString, Percent>> inksOf(const Job& job, const Item& item);
 
 /// True when something printed uses the ink.
 [[nodiscard]] bool usesInk(const Job& job, const QString& name);

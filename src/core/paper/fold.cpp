@@ -126,7 +126,7 @@ std::set<int> frontPanels(const FoldGrid& grid)
 
 Result<std::vector<Length>> sharedOut(const std::vector<int>& shares, const std::vector<int>& tucks,
                                       const std::vector<std::optional<Length>>& typed, Length flat, Length allowance,
-                                      const QString& what)
+                                      const QString& what, Unit unit)
 {
     const auto typedAt = [&](std::size_t i) { return i < typed.size() ? typed[i] : std::nullopt; };
     Length fixed;
@@ -143,9 +143,8 @@ Result<std::vector<Length>> sharedOut(const std::vector<int>& shares, const std:
     if (open == 0 && fixed != flat)
         return problem(
             QStringLiteral("fold.widths"),
-            QStringLiteral("The typed panel widths add up to %1 mm, but the flat is %2 mm wide. Let one of them go.")
-                .arg(fixed.toMm())
-                .arg(flat.toMm()));
+            QStringLiteral("The typed panel widths add up to %1, but the flat is %2 wide. Let one of them go.")
+                .arg(formatLength(fixed, unit), formatLength(flat, unit)));
     const std::vector<Length> parts = share(flat - fixed + allowances, open);
     std::vector<Length> out;
     auto next = parts.begin();
@@ -159,11 +158,9 @@ Result<std::vector<Length>> sharedOut(const std::vector<int>& shares, const std:
         }
         if (w <= Length())
             return problem(QStringLiteral("fold.widths"),
-                           QStringLiteral("%1 %2 would be %3 mm wide: the fold lies off the paper. Make the flat wider "
+                           QStringLiteral("%1 %2 would be %3 wide: the fold lies off the paper. Make the flat wider "
                                           "or the other panels narrower.")
-                               .arg(what)
-                               .arg(i + 1)
-                               .arg(w.toMm(), 0, 'f', 2));
+                               .arg(what, QString::number(i + 1), formatLength(w, unit)));
         out.push_back(w);
     }
     return out;
@@ -306,15 +303,16 @@ Narrowing narrowing(const Fold& fold, const FoldGrid& grid, const Stock& stock)
     return out;
 }
 
-Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower, Length flat)
+Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower, Length flat,
+                                        Unit unit)
 {
     return sharedOut(grid.columnShares, narrower.columns, fold.widths, flat, narrower.allowance,
-                     QStringLiteral("Panel"));
+                     QStringLiteral("Panel"), unit);
 }
 
-Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat)
+Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat, Unit unit)
 {
-    return sharedOut(grid.rowShares, narrower.rows, {}, flat, narrower.allowance, QStringLiteral("Row"));
+    return sharedOut(grid.rowShares, narrower.rows, {}, flat, narrower.allowance, QStringLiteral("Row"), unit);
 }
 
 QString foldName(const Fold& fold)

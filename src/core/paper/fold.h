@@ -3,6 +3,7 @@
 
 #include "core/paper/folded_sheet.h"
 #include "core/paper/stock.h"
+#include "core/units/length_text.h"
 #include "core/units/result.h"
 
 #include <QJsonObject>
@@ -97,12 +98,13 @@ struct Narrowing {
 
 /// The widths of the columns from the left of the outside face; they add up to `flat` exactly.
 /// Typed widths stand; the others share the rest less their allowances.
-/// Fails when the typed widths leave no paper for the others, or do not add up.
+/// Fails when the typed widths leave no paper for the others, or do not add up, and says so in `unit`.
 [[nodiscard]] Result<std::vector<Length>> panelWidths(const Fold& fold, const FoldGrid& grid, const Narrowing& narrower,
-                                                      Length flat);
+                                                      Length flat, Unit unit);
 
 /// The heights of the rows from the head; they add up to `flat` exactly. Fails when one has no height left.
-[[nodiscard]] Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat);
+[[nodiscard]] Result<std::vector<Length>> panelHeights(const FoldGrid& grid, const Narrowing& narrower, Length flat,
+                                                       Unit unit);
 
 /// "two right-angle folds", "roll fold", "half fold at the head": what the trade calls it.
 [[nodiscard]] QString foldName(const Fold& fold);

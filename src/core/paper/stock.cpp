@@ -80,6 +80,8 @@ const std::vector<Stock>& shippedStocks()
         {QStringLiteral("Skua Board 240"), 240, 1300, {}, true},
         {QStringLiteral("Skua Board 300"), 300, 1250, {}, true},
         {QStringLiteral("Skua Board 350"), 350, 1250, {}, true},
+        {QStringLiteral("Tern Photo Satin 165"), 165, 1050, {}, true, true},
+        {QStringLiteral("Tern Photo Gloss 240"), 240, 1050, {}, true, true},
         {QStringLiteral("Turnstone 50 lb text"), 74, 1300},
         {QStringLiteral("Turnstone 60 lb text"), 89, 1300},
         {QStringLiteral("Turnstone 80 lb text, gloss"), 118, 800, {}, true},
@@ -92,6 +94,8 @@ const std::vector<Stock>& shippedStocks()
     };
     return stocks;
 }
+
+bool wantsScore(const Stock& stock) { return stock.photo || stock.grammage > heaviestUnscored; }
 
 const Stock& stockNamed(const QString& name)
 {

@@ -25,6 +25,8 @@ struct Stock {
     /// Measured or quoted by the mill; stands in place of grammage x bulk.
     std::optional<Length> measuredCaliper{};
     bool coated = false;
+    /// Made for photographs: a thick layer that breaks at a fold, whatever the paper weighs.
+    bool photo = false;
     Grain grain = Grain::AlongHeight;
     /// Keys of the job file this version does not know; kept for saving.
     QJsonObject extra{};
@@ -61,6 +63,8 @@ void setGrammage(Stock& stock, int grammage);
 
 /// Paper heavier than this wants a score before it is folded. Common practice.
 inline constexpr int heaviestUnscored = 170; // g/m2
+/// True when it should be scored before it is folded.
+[[nodiscard]] bool wantsScore(const Stock& stock);
 
 /// Reads a grammage: "135", "135 g", or pounds with their basis, "100 lb text", "80# cover", "20 lb bond".
 /// A pound is weighed per 500 sheets of the basis size, which differs by sort: text 1.480, cover 2.704,

@@ -18,10 +18,10 @@ Result<Paper> foldedPaper(const Job& job, const Fold& fold, Size size)
     if (!grid)
         return tl::unexpected(grid.error());
     Narrowing narrower = narrowing(fold, *grid, job.stock);
-    auto widths = panelWidths(fold, *grid, narrower, size.w);
+    auto widths = panelWidths(fold, *grid, narrower, size.w, job.unit);
     if (!widths)
         return tl::unexpected(widths.error());
-    auto heights = panelHeights(*grid, narrower, size.h);
+    auto heights = panelHeights(*grid, narrower, size.h, job.unit);
     if (!heights)
         return tl::unexpected(heights.error());
     return makePaper(job, {*widths, *heights, grid->steps, fold.coverPanel}, std::move(narrower));
@@ -117,7 +117,7 @@ Result<Paper> coverPaper(const Job& job)
 {
     const Length spine = spineOf(job);
     if (auto sound = checkLength(QStringLiteral("cover.spine"), QStringLiteral("The spine"), spine,
-                                 Length::micrometres(1), Length::mm(200));
+                                 Length::micrometres(1), Length::mm(200), job.unit);
         !sound)
         return tl::unexpected(sound.error());
     const FlatShape flat = coverShape(job, spine);

@@ -27,10 +27,32 @@ constexpr Length thickestStapled = Length::mm(4);
 constexpr Length thinnestTextSpine = Length::mm(5);
 /// A typed spine may differ from the reckoned one by this much.
 constexpr Length spineTolerance = Length::micrometres(500);
-/// How far production presses and guillotines miss together, and folders alone. Common practice: press 0.1 to 1 mm,
-/// knife 0.3 to 0.5 mm, folder 0.5 to 1 mm.
-constexpr Length knifeDrift = Length::micrometres(1500);
-constexpr Length folderDrift = Length::mm(1);
+
+QString deviceWords(Device device)
+{
+    switch (device) {
+    case Device::ProductionPress: return QStringLiteral("a production press and its knife");
+    case Device::ShopMachine: return QStringLiteral("a small shop's machines");
+    case Device::OfficePrinter: return QStringLiteral("an office printer and cutting by hand");
+    }
+    return {};
+}
+
+/// A score wanted before the fold, with its reason; nothing where the stock folds as it is.
+void checkScore(const Job& job, const char* what, bool scored, std::vector<Finding>& out)
+{
+    if (scored || !wantsScore(job.stock))
+        return;
+    const QString stock = job.stock.photo && job.stock.grammage <= heaviestUnscored
+                              ? QStringLiteral("photo paper")
+                              : QStringLiteral("%1 g/m²").arg(job.stock.grammage);
+    out.push_back(
+        found("stock.score", Severity::Warn, QString::fromLatin1(what).arg(stock),
+              job.stock.photo
+                  ? QStringLiteral("Its layer breaks at a fold that was not scored.")
+                  : QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored),
+              Remedy::Score));
+}
 
 void checkClosing(const Job& job, const Paper& paper, std::vector<Finding>& out)
 {
@@ -80,12 +102,7 @@ void checkClosing(const Job& job, const Paper& paper, std::vector<Finding>& out)
             QStringLiteral("A panel of %1 is narrower than %2").arg(shown(job, narrow), shown(job, narrowestPanel)),
             QStringLiteral(
                 "Folding machines need about that much to take hold of the paper; this one would be folded by hand.")));
-    if (job.stock.grammage > heaviestUnscored && !job.fold.scored)
-        out.push_back(
-            found("stock.score", Severity::Warn,
-                  QStringLiteral("%1 g/m² wants a score before folding").arg(job.stock.grammage),
-                  QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored),
-                  Remedy::Score));
+    checkScore(job, "The fold of %1 wants a score first", job.fold.scored, out);
 }
 
 void checkCover(const Job& job, std::vector<Finding>& out)
@@ -106,11 +123,7 @@ void checkCover(const Job& job, std::vector<Finding>& out)
                     "It was typed; pages or stock may have changed since. A wrong spine shows on the shelf."),
                 Remedy::ReckonSpine));
     }
-    if (job.stock.grammage > heaviestUnscored && job.cover.hinge == Length())
-        out.push_back(found("stock.score", Severity::Warn,
-                            QStringLiteral("A cover of %1 g/m² wants hinge scores").arg(job.stock.grammage),
-                            QStringLiteral("Without a score beside the spine the cover cracks where it opens."),
-                            Remedy::Score));
+    checkScore(job, "A cover of %1 wants hinge scores", job.cover.hinge > Length(), out);
     if (job.coatings[1] != Coating::None)
         out.push_back(found("cover.coatedGlue", Severity::Warn,
                             QStringLiteral("The inside of the cover is coated where it is glued"),
@@ -145,12 +158,8 @@ void checkPages(const Job& job, const Plan& plan, std::vector<Finding>& out)
                                                "and lose their middle sheets.")
                                     .arg(shown(job, thickestStapled)),
                                 Remedy::GlueInstead));
-        if (job.stock.grammage > heaviestUnscored && hasOwnCover(job) && !job.fold.scored)
-            out.push_back(
-                found("stock.score", Severity::Warn,
-                      QStringLiteral("A cover of %1 g/m² wants a score before folding").arg(job.stock.grammage),
-                      QStringLiteral("Common practice above %1 g/m²: unscored, the fold cracks.").arg(heaviestUnscored),
-                      Remedy::Score));
+        if (hasOwnCover(job))
+            checkScore(job, "A cover of %1 wants a score before folding", job.fold.scored, out);
     }
     if (!book.opens)
         out.push_back(
@@ -188,25 +197,37 @@ void checkGrain(const Job& job, const Paper& paper, std::vector<Finding>& out)
 
 void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
-    if (job.zones.bleed == Length())
+    const Drift drift = driftOf(job.press.device);
+    // What the pages bleed is seen when they come in; what stands on the flat tells for itself.
+    if (job.zones.bleed == Length() && plan.book)
         out.push_back(
             found("bleed.none", Severity::Warn, QStringLiteral("No bleed on edges that are cut"),
-                  QStringLiteral(
-                      "The knife drifts by some tenths of a millimetre; without bleed that shows as a white edge.")));
-    if (job.zones.safe < knifeDrift)
+                  QStringLiteral("The knife drifts by up to %1; where print comes to the edge, that shows as a white "
+                                 "edge.")
+                      .arg(shown(job, drift.knife))));
+    else if (job.zones.bleed > Length() && job.zones.bleed < drift.knife)
+        out.push_back(found("bleed.small", Severity::Warn,
+                            QStringLiteral("A bleed of %1 is smaller than the drift of %2")
+                                .arg(shown(job, job.zones.bleed), deviceWords(job.press.device)),
+                            QStringLiteral("Print and knife miss by up to %1 there; beyond the bleed a white edge "
+                                           "shows.")
+                                .arg(shown(job, drift.knife)),
+                            Remedy::WidenBleed));
+    if (job.zones.safe < drift.knife)
+        out.push_back(
+            found("safe.small", Severity::Warn,
+                  QStringLiteral("A safe zone of %1 is smaller than the drift of %2")
+                      .arg(shown(job, job.zones.safe), deviceWords(job.press.device)),
+                  QStringLiteral("Print and knife miss by up to %1 there; what stands nearer to the trim may be cut.")
+                      .arg(shown(job, drift.knife)),
+                  Remedy::WidenSafe));
+    else if (!plan.paper.folds.empty() && job.zones.foldClearance < drift.folder)
         out.push_back(found("safe.small", Severity::Warn,
-                            QStringLiteral("A safe zone of %1 is smaller than the drift of press and knife")
-                                .arg(shown(job, job.zones.safe)),
-                            QStringLiteral("Together they miss by up to %1; what stands nearer to the trim may be cut.")
-                                .arg(shown(job, knifeDrift)),
+                            QStringLiteral("%1 clear of folds is smaller than the drift of folding")
+                                .arg(shown(job, job.zones.foldClearance)),
+                            QStringLiteral("Folds miss by up to %1 with %2; what stands nearer may be folded.")
+                                .arg(shown(job, drift.folder), deviceWords(job.press.device)),
                             Remedy::WidenSafe));
-    else if (!plan.paper.folds.empty() && job.zones.foldClearance < folderDrift)
-        out.push_back(found(
-            "safe.small", Severity::Warn,
-            QStringLiteral("%1 clear of folds is smaller than the drift of the folder")
-                .arg(shown(job, job.zones.foldClearance)),
-            QStringLiteral("Folders miss by up to %1; what stands nearer may be folded.").arg(shown(job, folderDrift)),
-            Remedy::WidenSafe));
     if (plan.sheet.up() == 0)
         out.push_back(found(
             "sheet.tooSmall", Severity::Stop,
@@ -306,6 +327,13 @@ bool checkFile(const Job& job, const LinkedFile& file, const FileFacts& facts, c
     return true;
 }
 
+/// "It seems to be meant as A5, 148 × 210 mm. ", or nothing where the page tells nothing.
+QString meantSize(const Job& job, Size page)
+{
+    const auto meant = likelySize(page);
+    return meant ? QStringLiteral("It seems to be meant as %1. ").arg(describedSize(*meant, job.unit)) : QString();
+}
+
 void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, const FileFacts& facts,
                    std::vector<Finding>& out)
 {
@@ -327,8 +355,9 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
             QStringLiteral("supplied.size"), Severity::Stop, surface, {},
             QStringLiteral("%1 is %2, the flat is %3")
                 .arg(shownPath(file.path), formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
-            turned ? QStringLiteral("The page is turned by 90 degrees.")
-                   : QStringLiteral("Its trim box does not match; folds and cuts would fall in the wrong places.")));
+            turned
+                ? QStringLiteral("The page is turned by 90 degrees.")
+                : QStringLiteral("%1Folds and cuts would fall in the wrong places.").arg(meantSize(job, page.trim))));
     } else if (!page.hasTrimBox) {
         out.push_back(
             fileFinding(QStringLiteral("supplied.noTrimBox"), Severity::Warn, surface, {},

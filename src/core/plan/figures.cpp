@@ -182,23 +182,22 @@ void addPanels(Figures& f, const Job& job, const Paper& paper)
     }
 }
 
-QString caliperText(Length caliper) { return QStringLiteral("%1 mm").arg(caliper.toMm(), 0, 'f', 3); }
-
 /// What the spine is made of.
 void addSpine(Figures& f, const Job& job)
 {
     const Stock& text = textStockOf(job);
     const int leaves = madeUpPages(job) / 2;
     Figure& block = f.length(pieceGroup, QStringLiteral("block"), QStringLiteral("Block"), blockThickness(job));
-    block.working = QStringLiteral("%1 leaves × %2").arg(leaves).arg(caliperText(text.caliper()));
+    block.working = QStringLiteral("%1 leaves × %2").arg(leaves).arg(formatThickness(text.caliper(), job.unit));
     block.source = QStringLiteral("a leaf has two pages; %1 pages to the inch").arg(text.pagesPerInch(), 0, 'f', 0);
     if (rulesOf(job.kind).form != FlatForm::WrappedCover)
         return;
     Figure& spine = f.length(pieceGroup, QStringLiteral("spine"), QStringLiteral("Spine"), spineOf(job));
     spine.overrideField = QStringLiteral("cover.spine");
     spine.overridden = job.cover.spine.has_value();
-    spine.working = QStringLiteral("%1 + 2 × %2 + %3 glue")
-                        .arg(f.bare(blockThickness(job)), caliperText(job.stock.caliper()), f.bare(job.cover.glue));
+    spine.working =
+        QStringLiteral("%1 + 2 × %2 + %3 glue")
+            .arg(f.bare(blockThickness(job)), formatThickness(job.stock.caliper(), job.unit), f.bare(job.cover.glue));
     if (spine.overridden)
         spine.working = QStringLiteral("typed; reckoned %1 = %2").arg(f.shown(reckonedSpine(job)), spine.working);
     spine.source = QStringLiteral("block, cover twice, glue: common practice");
@@ -264,16 +263,17 @@ void addStapled(Figures& f, const Job& job, const Book& book, int covers)
         covers > 0 ? QStringLiteral("%1 + cover").arg(book.sheets.size()) : QString::number(book.sheets.size()));
     sheets.working = QStringLiteral("%1 pages ÷ 4").arg(book.pages);
     Figure& creep = f.length(pagesGroup, QStringLiteral("creep"), QStringLiteral("Creep, innermost"), book.creep);
-    creep.value = caliperText(book.creep);
+    creep.value = formatThickness(book.creep, job.unit);
     creep.working = QStringLiteral("%1 sheets around it × %2 × %3")
                         .arg(std::max<int>(0, int(book.sheets.size()) - 1) + (covers > 0 ? 1 : 0))
-                        .arg(caliperText(textStockOf(job).caliper()))
+                        .arg(formatThickness(textStockOf(job).caliper(), job.unit))
                         .arg(job.pages.creepMilli / 1000.0);
     if (covers > 0)
         creep.working = QStringLiteral("%1 × (%2 × %3 + cover %4)")
                             .arg(job.pages.creepMilli / 1000.0)
                             .arg(std::max<int>(0, int(book.sheets.size()) - 1))
-                            .arg(caliperText(textStockOf(job).caliper()), caliperText(job.stock.caliper()));
+                            .arg(formatThickness(textStockOf(job).caliper(), job.unit),
+                                 formatThickness(job.stock.caliper(), job.unit));
     creep.source =
         job.pages.creepMilli == 1000
             ? QStringLiteral(
@@ -371,15 +371,17 @@ void addPages(Figures& f, const Job& job, const Plan& plan)
     }
 }
 
-void addStock(Figures& f, const QString& key, const QString& label, const Stock& stock)
+void addStock(Figures& f, const QString& key, const QString& label, const Stock& stock, Unit unit)
 {
     Figure& name = f.text(paperGroup, key, label, stock.name.isEmpty() ? QStringLiteral("own stock") : stock.name);
     name.working = QStringLiteral("%1 g/m², %2")
                        .arg(stock.grammage)
-                       .arg(stock.coated ? QStringLiteral("coated") : QStringLiteral("uncoated"));
+                       .arg(stock.photo    ? QStringLiteral("photo paper")
+                            : stock.coated ? QStringLiteral("coated")
+                                           : QStringLiteral("uncoated"));
     Figure& caliper =
         f.length(paperGroup, key + QStringLiteral(".caliper"), QStringLiteral("Caliper"), stock.caliper());
-    caliper.value = caliperText(stock.caliper());
+    caliper.value = formatThickness(stock.caliper(), unit);
     caliper.overridden = stock.measuredCaliper.has_value();
     caliper.overrideField = key + QStringLiteral(".caliper");
     caliper.working = QStringLiteral("%1 g/m² × %2 cm³/g").arg(stock.grammage).arg(stock.bulkMilli / 1000.0, 0, 'f', 2);
@@ -418,9 +420,10 @@ double weightOf(const Job& job, const Plan& plan, QString* working)
 void addPaper(Figures& f, const Job& job, const Plan& plan)
 {
     const bool two = hasOwnCover(job);
-    addStock(f, QStringLiteral("stock"), two ? QStringLiteral("Cover stock") : QStringLiteral("Stock"), job.stock);
+    addStock(f, QStringLiteral("stock"), two ? QStringLiteral("Cover stock") : QStringLiteral("Stock"), job.stock,
+             job.unit);
     if (two)
-        addStock(f, QStringLiteral("pages.textStock"), QStringLiteral("Text stock"), job.pages.textStock);
+        addStock(f, QStringLiteral("pages.textStock"), QStringLiteral("Text stock"), job.pages.textStock, job.unit);
     if (!plan.paper.folds.empty() && rulesOf(job.kind).form != FlatForm::CutLeaf) {
         Figure& grain = f.text(paperGroup, QStringLiteral("grain"), QStringLiteral("Grain"),
                                grainWords(grainAgainstFolds(job, plan.paper)));
@@ -460,7 +463,7 @@ void addSheets(Figures& f, const Job& job, const Run& run)
         f.number(runGroup, key + QStringLiteral("sheets"),
                  what.isEmpty() ? QStringLiteral("Press sheets") : QStringLiteral("Text, press sheets"), run.sheets,
                  QStringLiteral("%1 + %2").arg(groupedNumber(run.sheets), groupedNumber(run.overs)));
-    sheets.working = QStringLiteral("%1; overs %2 %").arg(run.sheetsWorking).arg(job.oversPercent);
+    sheets.working = QStringLiteral("%1; overs %2 %").arg(run.sheetsWorking, percentText(job.overs));
     sheets.source = QStringLiteral("overs: what the shop expects to spoil");
 }
 

@@ -29,6 +29,8 @@ enum class Remedy {
     RemoveItem,    ///< take it off the face
     MatchLook,     ///< set the paragraph that stands out as the others are
     WidenSafe,     ///< keep live matter clear of the drift of press, knife and folder
+    WidenBleed,    ///< bleed as far as print and knife may miss
+    LayGround,     ///< put a bare ground below a code
 };
 
 /// Something the checks noticed.

@@ -3,6 +3,7 @@
 
 #include "core/job/plates.h"
 #include "core/plan/finding_parts.h"
+#include "core/plan/sliver_checks.h"
 
 #include <QSet>
 #include <algorithm>
@@ -15,8 +16,6 @@ namespace hinge
 namespace
 {
 
-/// A strip narrower than this shows as a flaw. Common practice.
-constexpr Length widestSliver = Length::micrometres(500);
 /// Type in several inks that must fit each other, or in paper colour. Common practice.
 constexpr Length smallestFineType = Length::points(7);
 /// A ground of no more ink than this leaves the bars of a code enough contrast. Common practice.
@@ -82,6 +81,15 @@ void checkBleeds(const Job& job, const Plan& plan, const SurfaceId& surface, std
         }
         if (item.kind == ItemKind::Text || item.kind == ItemKind::Code || item.outline == Outline::Line)
             continue;
+        if (job.zones.bleed == Length() && !trim.grown(-driftOf(job.press.device).knife).contains(placed.frame)) {
+            out.push_back(foundAt(
+                "bleed.none", Severity::Warn, job, surface, item,
+                QStringLiteral("%1 comes to the edge, and there is no bleed, %2"),
+                QStringLiteral("The knife drifts by up to %1; without bleed that shows as a white edge. Give the piece "
+                               "a bleed, or keep print further from its edges.")
+                    .arg(shown(job, driftOf(job.press.device).knife))));
+            continue;
+        }
         const struct {
             ItemSide side;
             Length inside;  ///< from the side to the trim, positive within the paper
@@ -151,87 +159,6 @@ void checkWhole(const Job& job, const Plan& plan, const SurfaceId& surface, std:
     }
 }
 
-/// A side that stops a hair's breadth from a line of the paper or from another item leaves a white sliver.
-void checkSlivers(const Job& job, const Plan& plan, const SurfaceId& surface, std::vector<Finding>& out)
-{
-    const std::vector<Lying> all = lyingOn(job, plan, surface);
-    const auto low = [](const Rect& r, bool level) { return level ? r.y : r.x; };
-    const auto high = [](const Rect& r, bool level) { return level ? r.bottom() : r.right(); };
-    struct Edge {
-        Length at;
-        std::size_t index;
-    };
-    struct Fold {
-        Length at;
-        bool level;
-        Rect panel; ///< one it is an edge of
-    };
-    std::vector<Fold> folds;
-    for (const Panel& p : plan.panelsOf(surface))
-        for (const ItemSide side : allSides)
-            if (p.edge(side) == EdgeFate::Folded)
-                folds.push_back({positionOf(p.area, side), !isHorizontal(side), p.area});
-    // Left, right, upper and lower edges, each in order.
-    std::array<std::vector<Edge>, 4> facing;
-    for (std::size_t i = 0; i < all.size(); ++i) {
-        const Rect& r = all[i].placed.frame;
-        if (r.isEmpty() || isLive(all[i].item) || all[i].item.outline != Outline::Rectangle)
-            continue;
-        for (const bool level : {false, true}) {
-            facing[level ? 2 : 0].push_back({low(r, level), i});
-            facing[level ? 3 : 1].push_back({high(r, level), i});
-        }
-    }
-    for (auto& edges : facing)
-        std::ranges::sort(edges, {}, &Edge::at);
-    for (const auto& [item, placed] : all) {
-        if (isLive(item) || item.outline != Outline::Rectangle)
-            continue;
-        const Rect& frame = placed.frame;
-        if (frame.isEmpty())
-            continue;
-        for (const ItemSide side : allSides) {
-            const bool level = !isHorizontal(side);
-            const bool far = side == ItemSide::Right || side == ItemSide::Bottom;
-            const Length at = far ? high(frame, level) : low(frame, level);
-            std::optional<Length> to;
-            QString beside;
-            const auto consider = [&](Length line, const QString& name) {
-                const Length gap = far ? line - at : at - line;
-                if (gap > Length() && gap <= widestSliver && (!to || abs(line - at) < abs(*to - at))) {
-                    to = line;
-                    beside = name;
-                }
-            };
-            for (const Fold& fold : folds)
-                if (fold.level == level && fold.panel.overlaps(frame.grown(widestSliver)))
-                    consider(fold.at, QStringLiteral("the fold"));
-            // Only those whose facing edge lies about here.
-            const auto& edges = facing[(level ? 2 : 0) + (far ? 0 : 1)];
-            for (auto near = std::ranges::lower_bound(edges, at - widestSliver, {}, &Edge::at);
-                 near != edges.end() && near->at <= at + widestSliver; ++near) {
-                const auto& [that, other] = all[near->index];
-                if (&that == &item)
-                    continue;
-                const Length line = near->at;
-                const bool faces =
-                    low(other.frame, !level) < high(frame, !level) && low(frame, !level) < high(other.frame, !level);
-                if (faces)
-                    consider(line, nameOf(that));
-            }
-            if (!to)
-                continue;
-            Finding f = foundAt(
-                "sliver", Severity::Warn, job, surface, item, QStringLiteral("%1 ends %3 beside %4, %2"),
-                QStringLiteral("So narrow a strip of paper shows as a flaw; let them touch, or part them clearly."),
-                Remedy::CloseGap, {shown(job, abs(*to - at)), beside});
-            f.side = side;
-            f.target = *to;
-            out.push_back(f);
-        }
-    }
-}
-
 void checkStrokes(const Job& job, const SurfaceId& surface, std::vector<Finding>& out)
 {
     for (const Item& item : job.on(surface).items) {
@@ -292,7 +219,7 @@ void checkInks(const Job& job, std::vector<Finding>& out)
             continue;
         Finding f = found("ink.heavy", Severity::Warn,
                           QStringLiteral("The ink %1 comes to %2 %; the press takes %3 %")
-                              .arg(ink.name, QString::number(ink.cmyk.total()), QString::number(job.press.inkLimit)),
+                              .arg(ink.name, percentText(ink.cmyk.total()), QString::number(job.press.inkLimit)),
                           QStringLiteral("So much ink does not dry; it sets off on the next sheet."));
         f.surface = where->second.first;
         f.itemId = where->second.second;
@@ -387,8 +314,8 @@ const Item* disturbsCode(const Job& job, const Plan& plan, const SurfaceId& surf
     for (auto below = at; below != items.begin();) {
         --below;
         const Ink* ink = job.findInk(below->ink);
-        const bool light =
-            below->kind == ItemKind::Shape && ink && ink->cmyk.total() * below->strength / 100 <= lightestGround;
+        const bool light = below->kind == ItemKind::Shape && ink &&
+                           ink->cmyk.total().value() * below->strength.share() <= lightestGround;
         if (light && below->opacity == 100 && plan.findItem(below->id)->frame.contains(frame))
             return nullptr;
         if (!light && reaches(*below))

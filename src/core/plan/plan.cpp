@@ -25,7 +25,7 @@ Run makeRun(const Job& job, bool isText, int up, qint64 pieces, const QString& u
     run.upWorking = upWorking;
     if (up > 0) {
         run.sheets = int(sheetsFor(pieces, up));
-        run.overs = int(oversFor(run.sheets, job.oversPercent));
+        run.overs = int(oversFor(run.sheets, job.overs));
         run.sheetsWorking = QStringLiteral("%1 ÷ %2, rounded up").arg(piecesWorking).arg(up);
     }
     return run;
@@ -165,7 +165,7 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
 
 } // namespace
 
-Result<Plan> plan(const Job& job)
+Result<Plan> plan(const Job& job, const Plan* before)
 {
     if (auto valid = validate(job); !valid)
         return tl::unexpected(valid.error());
@@ -189,7 +189,8 @@ Result<Plan> plan(const Job& job)
     plan.byId.reserve(qsizetype(count));
     for (const auto& [surface, content] : job.surfaces)
         placeItems(plan, surface, *content);
-    plan.arrangements = arrangements(job, plan.paper, flatsOfRun(job, plan.book));
+    plan.onPress = pieceOnPress(job, plan.paper, flatsOfRun(job, plan.book));
+    plan.arrangements = before && before->onPress == plan.onPress ? before->arrangements : arrangements(plan.onPress);
     const auto own = std::ranges::find(plan.arrangements, job.press.sheet, &SheetLayout::sheet);
     plan.sheet = *own; // `arrangements` always lists the job's own sheet
     plan.runs = makeRuns(job, plan);

@@ -32,7 +32,9 @@ struct Plan {
     std::optional<std::array<Paper, 2>> textPages;
     /// Items with their frames, by surface, in painting order.
     std::map<SurfaceId, std::vector<PlannedItem>> items;
+    /// Best first; see `hinge::arrangements`. They follow from `onPress` alone.
     std::vector<SheetLayout> arrangements;
+    PieceOnPress onPress;
     /// The one on the job's own press sheet.
     SheetLayout sheet;
     /// The flat first, then the pages where they are printed apart from it.
@@ -67,8 +69,9 @@ enum class GrainAgainst { Along, Across };
 [[nodiscard]] QString coatingName(Coating coating);
 
 /// Works out everything. Pure: the same job gives the same plan, and nothing else is read.
-/// Fails with the first thing that makes the job impossible (see `validate` and `foldPaper`).
-[[nodiscard]] Result<Plan> plan(const Job& job);
+/// What `before`, the plan of an earlier job, has worked out already is taken from there; it changes nothing but the
+/// time. Fails with the first thing that makes the job impossible (see `validate` and `foldPaper`).
+[[nodiscard]] Result<Plan> plan(const Job& job, const Plan* before = nullptr);
 
 /// True when two trims are the same for the trade: PDF pages are rounded to a hundredth of a point or so,
 /// and a tenth of a millimetre is no mistake.

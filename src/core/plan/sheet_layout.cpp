@@ -75,11 +75,11 @@ std::vector<FillCell> gridFill(Size cell, Size area, int columns, int rows)
 }
 
 /// What each piece takes up on the sheet beyond its trim, upright: left, top, right, bottom.
-std::array<Length, 4> roomAround(const Job& job, const Paper& paper)
+std::array<Length, 4> roomAround(const PieceOnPress& piece)
 {
-    if (!job.press.gap)
-        return paper.bleeds;
-    const Length half = job.press.gap->part(2);
+    if (!piece.press.gap)
+        return piece.bleeds;
+    const Length half = piece.press.gap->part(2);
     return {half, half, half, half};
 }
 
@@ -112,23 +112,29 @@ int countOnSheet(const Press& press, Size cell)
     return int(bestGuillotineFill(cell, fillable(press, press.sheet).size()).size());
 }
 
-SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
+PieceOnPress pieceOnPress(const Job& job, const Paper& paper, qint64 pieces)
 {
+    return {job.press, paper.flat, paper.bleeds, paper.tumbled, job.overs, pieces};
+}
+
+SheetLayout layOutSheet(const PieceOnPress& piece, Size sheet)
+{
+    const Press& press = piece.press;
     SheetLayout layout;
     layout.sheet = sheet;
-    layout.frontArea = printable(job.press, sheet);
-    const bool aboutVertical = turnsAboutVertical(sheet, job.press.flip);
+    layout.frontArea = printable(press, sheet);
+    const bool aboutVertical = turnsAboutVertical(sheet, press.flip);
     layout.backArea = layout.frontArea; // the gripper holds the head of either side
-    layout.fillArea = fillable(job.press, sheet);
+    layout.fillArea = fillable(press, sheet);
 
-    const auto around = roomAround(job, paper);
-    const Size cell{paper.flat.w + around[0] + around[2], paper.flat.h + around[1] + around[3]};
+    const auto around = roomAround(piece);
+    const Size cell{piece.flat.w + around[0] + around[2], piece.flat.h + around[1] + around[3]};
     // With a gap of their own pieces bleed beyond their cells at the ends of a row.
-    const Length beyond = job.press.gap ? *std::ranges::max_element(paper.bleeds) - job.press.gap->part(2) : Length();
+    const Length beyond = press.gap ? *std::ranges::max_element(piece.bleeds) - press.gap->part(2) : Length();
     const Rect area = layout.fillArea.grown(-beyond);
-    const bool typed = sheet == job.press.sheet && (job.press.columns > 0 || job.press.rows > 0);
+    const bool typed = sheet == press.sheet && (press.columns > 0 || press.rows > 0);
     const std::vector<FillCell> cells =
-        typed ? gridFill(cell, area.size(), job.press.columns, job.press.rows) : bestGuillotineFill(cell, area.size());
+        typed ? gridFill(cell, area.size(), press.columns, press.rows) : bestGuillotineFill(cell, area.size());
     if (cells.empty())
         return layout;
 
@@ -152,11 +158,11 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
         layout.front.push_back({trim, turn});
         layout.back.push_back(turnedPlace(layout.front.back(), sheet, aboutVertical));
         // The inside of a piece that opens upwards backs its outside head to foot.
-        if (paper.tumbled)
+        if (piece.tumbled)
             layout.back.back().turn = turnedBy(layout.back.back().turn, Turn::Half);
     }
     layout.usedPercent =
-        100.0 * layout.up() * paper.flat.w.toMm() * paper.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
+        100.0 * layout.up() * piece.flat.w.toMm() * piece.flat.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
     std::vector<Rect> trims;
     for (const SheetSlot& place : layout.front)
         trims.push_back(place.trim);
@@ -166,7 +172,7 @@ SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet)
 }
 
 qint64 sheetsFor(qint64 pieces, int up) { return up > 0 ? (pieces + up - 1) / up : 0; }
-qint64 oversFor(qint64 sheets, int percent) { return (sheets * percent + 99) / 100; }
+qint64 oversFor(qint64 sheets, Percent share) { return (sheets * share.hundredths() + 9'999) / 10'000; }
 
 /// Sheets that shops and offices have, fed long edge first.
 const std::vector<Size>& usualSheets()
@@ -186,18 +192,18 @@ const std::vector<Size>& usualSheets()
     return sheets;
 }
 
-std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper, qint64 pieces)
+std::vector<SheetLayout> arrangements(const PieceOnPress& piece)
 {
-    std::vector<Size> sheets{job.press.sheet};
+    std::vector<Size> sheets{piece.press.sheet};
     for (const Size& usual : usualSheets())
-        if (usual != job.press.sheet)
+        if (usual != piece.press.sheet)
             sheets.push_back(usual);
     std::vector<SheetLayout> all;
     for (const Size& sheet : sheets) {
-        SheetLayout layout = layOutSheet(job, paper, sheet);
-        layout.sheets = sheetsFor(pieces, layout.up());
-        layout.overs = oversFor(layout.sheets, job.oversPercent);
-        if (layout.up() > 0 || sheet == job.press.sheet)
+        SheetLayout layout = layOutSheet(piece, sheet);
+        layout.sheets = sheetsFor(piece.pieces, layout.up());
+        layout.overs = oversFor(layout.sheets, piece.overs);
+        if (layout.up() > 0 || sheet == piece.press.sheet)
             all.push_back(std::move(layout));
     }
     double least = std::numeric_limits<double>::max();

@@ -48,18 +48,30 @@ struct SheetLayout {
     [[nodiscard]] double paperOfRun() const { return double(sheets + overs) * sheet.w.toMm() * sheet.h.toMm() / 1e6; }
 };
 
+/// All that the lie of pieces on their press sheets depends on, so that an edit which leaves it as it is need not fill
+/// sheets again.
+struct PieceOnPress {
+    Press press;
+    Size flat;
+    std::array<Length, 4> bleeds{}; ///< left, top, right, bottom
+    bool tumbled = false;           ///< see `Paper::tumbled`
+    Percent overs;
+    qint64 pieces = 0; ///< of the run; 0 where only one sheet matters
+    bool operator==(const PieceOnPress&) const = default;
+};
+[[nodiscard]] PieceOnPress pieceOnPress(const Job& job, const Paper& paper, qint64 pieces = 0);
+
 /// Lays the piece out on `sheet`, both sides. Empty `front` when it does not fit at all.
-[[nodiscard]] SheetLayout layOutSheet(const Job& job, const Paper& paper, Size sheet);
+[[nodiscard]] SheetLayout layOutSheet(const PieceOnPress& piece, Size sheet);
 
 /// Good sheets for a number of pieces, `up` on each.
 [[nodiscard]] qint64 sheetsFor(qint64 pieces, int up);
 /// Sheets to spoil on top. Common practice: a share of the good ones, rounded up.
-[[nodiscard]] qint64 oversFor(qint64 sheets, int percent);
+[[nodiscard]] qint64 oversFor(qint64 sheets, Percent share);
 
-/// The layouts on the usual press sheets and on the job's own, best first: by the paper a run of `pieces` takes. Of
-/// those that take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the
-/// largest.
-[[nodiscard]] std::vector<SheetLayout> arrangements(const Job& job, const Paper& paper, qint64 pieces);
+/// The layouts on the usual press sheets and on the job's own, best first: by the paper the run takes. Of those that
+/// take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the largest.
+[[nodiscard]] std::vector<SheetLayout> arrangements(const PieceOnPress& piece);
 
 /// How many pieces of a size, bleed and all, one side of a press sheet takes.
 [[nodiscard]] int countOnSheet(const Press& press, Size cell);

@@ -412,6 +412,12 @@ QString formatLength(Length length, Unit unit)
     return number + u' ' + unitName(unit);
 }
 
+QString formatThickness(Length length, Unit unit)
+{
+    return unit == Unit::Inch ? QStringLiteral("%1 in").arg(length.toInches(), 0, 'f', 4)
+                              : QStringLiteral("%1 mm").arg(length.toMm(), 0, 'f', 3);
+}
+
 QString formatSize(Size size, Unit unit)
 {
     const auto bare = [unit](Length l) {

@@ -28,6 +28,8 @@ enum class Unit { Mm, Cm, Inch, Point, Pica };
 [[nodiscard]] QString formatLength(Length length, Unit unit);
 /// The same without the unit's name, and with at least one decimal in mm so that columns align.
 [[nodiscard]] QString formatNumber(Length length, Unit unit);
+/// The thickness of paper, finer than lengths are told: "0.115 mm", or "0.0045 in" where inches are measured.
+[[nodiscard]] QString formatThickness(Length length, Unit unit);
 /// "100 x 210 mm" with a proper multiplication sign.
 [[nodiscard]] QString formatSize(Size size, Unit unit);
 

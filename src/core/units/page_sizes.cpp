@@ -152,6 +152,26 @@ Result<Size> readSize(const QString& text, Unit unit)
                                       "100 × 210 mm or 5 x 7 in."));
 }
 
+std::optional<Size> likelySize(Size page)
+{
+    constexpr Length nearNamed = Length::micrometres(500);
+    const auto near = [](Size a, Size b, Length d) { return abs(a.w - b.w) <= d && abs(a.h - b.h) <= d; };
+    for (const PageSize& s : pageSizes())
+        for (const Size& named : {s.size, s.size.turned()})
+            if (near(named, page, nearNamed))
+                return named;
+    const auto whole = [](Length l) { return Length::inches((l + Length::inches(1).part(2)) / Length::inches(1)); };
+    const Size inches{whole(page.w), whole(page.h)};
+    return near(inches, page, Length::inches(1).part(50)) ? std::optional(inches) : std::nullopt;
+}
+
+QString describedSize(Size size, Unit unit)
+{
+    const QString name = nameOfSize(size);
+    return name.isEmpty() || name.contains(u'×') ? formatSize(size, name.isEmpty() ? unit : Unit::Inch)
+                                                 : QStringLiteral("%1, %2").arg(name, formatSize(size, unit));
+}
+
 QString withoutSizes(const QString& text)
 {
     static const QRegularExpression sizes = [] {

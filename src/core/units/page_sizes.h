@@ -41,6 +41,13 @@ struct PageSize {
 /// does. A name that stands for two sizes is refused, and both are told.
 [[nodiscard]] Result<Size> readSize(const QString& text, Unit unit);
 
+/// The size a page seems to be meant as that is not just so: a named size within half a millimetre, or whole inches
+/// within a fiftieth of an inch. Empty when it tells nothing.
+[[nodiscard]] std::optional<Size> likelySize(Size page);
+
+/// A size with its name, where it has one: "A5, 148 × 210 mm".
+[[nodiscard]] QString describedSize(Size size, Unit unit);
+
 /// A text without the sizes in it: "Roll fold, 6 pp" of "A4 roll fold, 6 pp".
 [[nodiscard]] QString withoutSizes(const QString& text);
 
