@@ -348,8 +348,8 @@ class TestBuilding : public testing::WindowDriver
                                       QStringLiteral("ranged right"), QStringLiteral("justified")};
             pickUnless("drawer.align", aligned[int(style.align)]);
             pickUnless("drawer.hyphenation", style.hyphenation.isEmpty()
-                                                 ? QStringLiteral("words stay whole")
-                                                 : QStringLiteral("words are parted, ") + style.hyphenation);
+                                                 ? QStringLiteral("no hyphens")
+                                                 : QStringLiteral("hyphens, ") + style.hyphenation);
             if (style.tabs != now().tabs) {
                 QStringList stops;
                 for (const TabStop& stop : style.tabs)

@@ -288,7 +288,7 @@ private Q_SLOTS:
         pick("drawer.font", QStringLiteral("Vollkorn Bold"));
         QCOMPARE(job().lookOf(job().findItem(first)->paragraphs.front().spans.front()).font,
                  QStringLiteral("Vollkorn Bold"));
-        pick("drawer.characterStyle", QStringLiteral("characters: own look"));
+        pick("drawer.characterStyle", QStringLiteral("characters: no style"));
         QVERIFY(job().findItem(second)->paragraphs.front().spans.front().styleName.isEmpty());
         QCOMPARE(job().findItem(second)->paragraphs.front().spans.front().font, QStringLiteral("Vollkorn Bold"));
         for (int i = 0; i < 4; ++i)

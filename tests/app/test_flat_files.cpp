@@ -141,7 +141,7 @@ private Q_SLOTS:
         place(file, 0);
         FilesDialog dialog(window_->document(), window_->selection());
         auto* embed = dialog.findChild<QPushButton*>(QStringLiteral("files.embed"));
-        QCOMPARE(embed->text(), QStringLiteral("Take into the job"));
+        QCOMPARE(embed->text(), QStringLiteral("Put into the job"));
         embed->click();
         waitForFiles();
         QVERIFY(isEmbedded(item().file.path));

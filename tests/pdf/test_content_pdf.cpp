@@ -309,6 +309,11 @@ private Q_SLOTS:
         const QByteArray plain = clear(exported(with({shape})));
         QVERIFY(plain.contains("0.36 0.26 0.16 0.12 k"));
         QVERIFY(plain.contains("0 0.25 0.7 0 K"));
+        shape.strength = Percent::hundredths(1250);
+        shape.opacity = Percent::hundredths(3750);
+        const QByteArray fine = clear(exported(with({shape})));
+        QVERIFY(fine.contains("0.1125 0.08125 0.05 0.0375 k"));
+        QVERIFY(fine.contains("/ca 0.375"));
     }
 
     void textRunsDownAndUp()

@@ -7,6 +7,16 @@ class TestPlates : public PlateReader
     Q_OBJECT
 
 private Q_SLOTS:
+    void decimalsOfAPercentageReachThePlate()
+    {
+        // 62.5 % of full black is told from 62 and from 63 where a plate has 256 steps: 255 x 0.375 = 95.6.
+        const auto all = plates(exported(with({tint("tint", "Black", 1, Percent::hundredths(6250))})));
+        const QImage plate = all.value(QStringLiteral("Black"));
+        const double margin = testing::flatMargin(testing::a4Roll()).toMm();
+        const int level = qGray(plate.pixel(int((margin + midX) * ppi / 25.4), int((margin + midY) * ppi / 25.4)));
+        QVERIFY2(std::abs(level - 95.6) <= 1, qPrintable(QString::number(level)));
+    }
+
     void lineArtStaysOnTheBlackPlate_data()
     {
         QTest::addColumn<QString>("file");

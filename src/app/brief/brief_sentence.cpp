@@ -61,6 +61,18 @@ void BriefSentence::setLow(bool low)
     spaceLines();
 }
 
+QSize BriefSentence::minimumSizeHint() const
+{
+    constexpr int narrowest = 480;
+    return {narrowest, layout()->heightForWidth(std::max(narrowest, width()))};
+}
+
+void BriefSentence::resizeEvent(QResizeEvent* event)
+{
+    Slip::resizeEvent(event);
+    updateGeometry();
+}
+
 void BriefSentence::spaceLines()
 {
     auto* flow = static_cast<FlowLayout*>(words_->layout());

@@ -20,6 +20,12 @@ public:
     BriefSentence(Document& document, StockStore& stocks, QWidget* parent = nullptr);
     /// With its lines closer together, where the window has little height.
     void setLow(bool low);
+    /// As high as its lines are at the width it has.
+    QSize minimumSizeHint() const override;
+    QSize sizeHint() const override { return minimumSizeHint(); }
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     void spaceLines();

@@ -7,6 +7,7 @@
 #include "app/brief/sheets_list.h"
 #include "app/canvas/flat_drawing.h"
 #include "app/look/plain_text.h"
+#include "app/look/scrolled.h"
 #include "app/look/view_pills.h"
 #include "paint/face_painter.h"
 
@@ -23,7 +24,11 @@ BriefStage::BriefStage(Document& document, FacePainter& painter, StockStore& sto
     : QWidget(parent), document_(document)
 {
     setObjectName(QStringLiteral("briefStage"));
-    auto* column = new QVBoxLayout(this);
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    auto* inner = new QWidget;
+    outer->addWidget(scrolled(inner));
+    auto* column = new QVBoxLayout(inner);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
     shelf_ = new PieceShelf(document);
@@ -140,6 +145,8 @@ QLayout* BriefStage::makeStanding(FacePainter& painter)
 QWidget* BriefStage::makeDrawings(FacePainter& painter)
 {
     auto* area = new QWidget;
+    area->setMinimumHeight(186);
+    area->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Ignored); // they take what there is
     auto* row = new QHBoxLayout(area);
     row->setContentsMargins(4, 0, 4, 4);
     row->setSpacing(16);

@@ -43,7 +43,7 @@ public:
         setCheckable(true);
         setCursor(Qt::PointingHandCursor);
         setFocusPolicy(Qt::StrongFocus);
-        setMinimumWidth(52);
+        setMinimumWidth(44);
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
         plan_ = plan(modelOf(fold)).value(); // the shelf holds nothing that cannot be folded
         openness_ = tellingOpenness(modelOf(fold));

@@ -385,7 +385,7 @@ void StartGallery::importPreset()
     if (path.isEmpty())
         return;
     const auto name = presets_.importFile(path);
-    note_->setText(name ? tr("“%1” is among them now.").arg(*name) : name.error().text());
+    note_->setText(name ? tr("“%1” is in the list now.").arg(*name) : name.error().text());
 }
 
 void StartGallery::sharePreset()

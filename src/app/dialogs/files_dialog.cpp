@@ -140,7 +140,7 @@ FilesDialog::FilesDialog(Document& document, Selection& selection, QWidget* pare
         addButton(tr("Read again"), QStringLiteral("refresh"), tr("Look at the file again, and take it as it is now"));
     replace_ = addButton(tr("Find or replace…"), QStringLiteral("replace"),
                          tr("Another file in its place, everywhere in this job"));
-    embed_ = addButton(tr("Take into the job"), QStringLiteral("embed"), {});
+    embed_ = addButton(tr("Put into the job"), QStringLiteral("embed"), {});
     show_ = addButton(tr("Show it"), QStringLiteral("show"), tr("Go to where it is used"));
     connect(refresh_, &QPushButton::clicked, this, &FilesDialog::takeAsItIs);
     connect(replace_, &QPushButton::clicked, this, &FilesDialog::findOrReplace);
@@ -159,7 +159,7 @@ void FilesDialog::chosenChanged()
     for (QPushButton* button : {replace_, embed_, show_})
         button->setEnabled(any);
     refresh_->setEnabled(any && !inside);
-    embed_->setText(inside ? tr("Put beside the job…") : tr("Take into the job"));
+    embed_->setText(inside ? tr("Put beside the job…") : tr("Put into the job"));
     embed_->setToolTip(inside ? tr("Write it to disk and use it from there")
                               : tr("It then travels in the job file, and nothing can happen to it"));
     const FileFacts facts = document_.files().facts().value(current());
@@ -231,7 +231,7 @@ void FilesDialog::embedOrRelease()
     }
     if (done)
         done = document_.edit(inside ? tr("Put %1 beside the job").arg(shownPath(path))
-                                     : tr("Take %1 into the job").arg(QFileInfo(path).fileName()),
+                                     : tr("Put %1 into the job").arg(QFileInfo(path).fileName()),
                               std::move(job));
     choose(row);
     if (!done)

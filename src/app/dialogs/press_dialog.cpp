@@ -54,7 +54,7 @@ PressDialog::PressDialog(Document& document, QWidget* parent) : QDialog(parent),
     column->addWidget(about_);
     auto* choices = new QHBoxLayout;
     auto* choose =
-        addFootButton(choices, tr("Take a profile…"), "press.choose", tr("An ICC profile from your printer"));
+        addFootButton(choices, tr("Choose a profile…"), "press.choose", tr("An ICC profile from your printer"));
     shipped_ = addFootButton(choices, tr("Use the one that ships"), "press.shipped", tr("Offset on coated paper"));
     choices->addStretch(1);
     column->addLayout(choices);

@@ -272,13 +272,13 @@ void Drawer::buildSupplied(QVBoxLayout* column, const SurfaceId& surface)
         column->addWidget(actionButton(actions_.dropSupplied, tr("Remove")));
     } else {
         column->addWidget(note(tr("A customer's finished PDF can be the whole face: drop it here, or")));
-        column->addWidget(actionButton(actions_.takeSupplied, tr("Take a PDF…")));
+        column->addWidget(actionButton(actions_.takeSupplied, tr("Choose a PDF…")));
     }
 }
 
 void Drawer::buildItemList(QVBoxLayout* column)
 {
-    column->addWidget(section(tr("On this surface, top first")));
+    column->addWidget(section(tr("On this face, top first")));
     auto* list = new QListView;
     list->setObjectName(QStringLiteral("drawer.items"));
     list->setAccessibleName(tr("Items on this face"));

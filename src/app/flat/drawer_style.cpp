@@ -60,7 +60,7 @@ void Drawer::buildCharacterStyle(QVBoxLayout* column, const QString& id)
         if (i && some && at < i->paragraphs.size())
             changeCharacters(job, i->paragraphs[at], some->first, some->second, {.styleName = name});
     };
-    std::vector<JobChoice::Option> options{{tr("characters: own look"),
+    std::vector<JobChoice::Option> options{{tr("characters: no style"),
                                             [inHand](const Job& j) { return inHand(j).styleName.isEmpty(); },
                                             [change](Job& j) { change(j, QString(QLatin1String(""))); }}};
     for (const NamedCharacterStyle& style : document_.job().characterStyles)
@@ -277,10 +277,10 @@ JobChoice* Drawer::alignment(const QString& id)
 JobChoice* Drawer::hyphenation(const QString& id)
 {
     std::vector<JobChoice::Option> languages{
-        {tr("words stay whole"), [this, id](const Job& j) { return styleInHand(j, id).hyphenation.isEmpty(); },
+        {tr("no hyphens"), [this, id](const Job& j) { return styleInHand(j, id).hyphenation.isEmpty(); },
          [this, id](Job& j) { restyle(j, id, [](TextStyle& s) { s.hyphenation.clear(); }, {}, {}); }}};
     for (const QString& language : Hyphenation::languages())
-        languages.push_back({tr("words are parted, %1").arg(language),
+        languages.push_back({tr("hyphens, %1").arg(language),
                              [this, id, language](const Job& j) { return styleInHand(j, id).hyphenation == language; },
                              [this, id, language](Job& j) {
                                  restyle(j, id, [&](TextStyle& s) { s.hyphenation = language; }, {}, {});

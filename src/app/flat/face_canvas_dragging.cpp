@@ -123,7 +123,7 @@ bool FaceCanvas::beginGuideDrag(QPointF px)
     } else {
         guide_ = freshGuideNumber(before_->job.on(selection_.surface()));
         guides.push_back({*guide_, 0, left, Length()});
-        Q_EMIT hint(tr("Pull a guide onto a panel; back off the paper to be rid of it"));
+        Q_EMIT hint(tr("Pull a guide onto a panel; drop it off the paper to remove it"));
     }
     ++dragNumber_;
     return true;

@@ -248,7 +248,7 @@ void FaceCanvas::paintTooMuch(QPainter& p)
         if (!item || placed->surface != selection_.surface())
             continue;
         const int over = document_.layouts().layout(document_.job(), document_.plan(), *item).linesOver;
-        const QString words = over == 1 ? tr("1 line more") : tr("%1 lines more").arg(over);
+        const QString words = over == 1 ? tr("1 line too many") : tr("%1 lines too many").arg(over);
         const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
         const double w = metrics.horizontalAdvance(words) + 16;
         // At the foot-right, just below the last line that fits.

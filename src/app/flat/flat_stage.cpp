@@ -48,7 +48,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     head_->setContentsMargins(12, 8, 12, 0);
     head_->setSpacing(6);
     auto* bar = new QHBoxLayout;
-    bar->setSpacing(6);
+    bar->setSpacing(4);
     head_->addLayout(bar);
     views_ = addPills(bar, facePills(), int(PaperView::Working), [this](int i) { setView(PaperView(i)); });
     plates_ = new QComboBox;

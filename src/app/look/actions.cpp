@@ -97,9 +97,9 @@ void Actions::makeEditing(QWidget* window)
 void Actions::makeArranging(QWidget* window)
 {
     group = make(window, "group", tr("&Group"), QStringLiteral("group"), QKeySequence(tr("Ctrl+G")),
-                 tr("Take the selected items together from now on"));
+                 tr("Keep the selected items together"));
     ungroup = make(window, "ungroup", tr("&Ungroup"), QStringLiteral("ungroup"), QKeySequence(tr("Ctrl+Shift+G")),
-                   tr("Take each of them by itself again"));
+                   tr("Part them again"));
     lock = make(window, "lock", tr("Loc&k or unlock"), QStringLiteral("lock"), QKeySequence(tr("Ctrl+Shift+L")),
                 tr("A locked item cannot be moved or removed on the paper"));
     alignLeft = make(window, "alignLeft", tr("At their &left"), QStringLiteral("align-start-vertical"),
@@ -151,8 +151,8 @@ void Actions::makePlacing(QWidget* window)
                  tr("The profile colours are converted and shown through, and how much ink the paper takes"));
     files = make(window, "files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")),
                  tr("Every file the job uses: is it there, has it changed, is it fine enough"));
-    takeSupplied = make(window, "takeSupplied", tr("Take &supplied artwork…"), QStringLiteral("file-input"),
-                        QKeySequence(tr("Ctrl+Shift+U")), tr("Take a customer's finished PDF as the whole face"));
+    takeSupplied = make(window, "takeSupplied", tr("Use &supplied artwork…"), QStringLiteral("file-input"),
+                        QKeySequence(tr("Ctrl+Shift+U")), tr("Use a customer's finished PDF as the whole face"));
     dropSupplied = make(window, "dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {},
                         tr("Take the customer's PDF off this face"));
 }
@@ -170,13 +170,12 @@ void Actions::makeViews(QWidget* window)
     zoomFit = make(window, "zoomFit", tr("&Fit"), QStringLiteral("maximize"), QKeySequence(tr("Ctrl+0")),
                    tr("Show all of the paper"));
     darkTheme = make(window, "darkTheme", tr("&Dark theme"), QStringLiteral("sun-moon"), {},
-                     tr("Dim the window; paper stays paper"));
+                     tr("Darken the window; the paper stays white"));
     darkTheme->setCheckable(true);
 
     stageBrief =
         make(window, "stageBrief", tr("&Brief"), {}, QKeySequence(tr("Ctrl+1")), tr("What it is: sizes, paper, folds"));
-    stageFlat =
-        make(window, "stageFlat", tr("&Flat"), {}, QKeySequence(tr("Ctrl+2")), tr("Fill the panels of both faces"));
+    stageFlat = make(window, "stageFlat", tr("&Flat"), {}, QKeySequence(tr("Ctrl+2")), tr("Design both faces"));
     stageSheet = make(window, "stageSheet", tr("&Sheet"), {}, QKeySequence(tr("Ctrl+3")),
                       tr("Lay the piece out on the press sheet"));
     stageRelease = make(window, "stageRelease", tr("&Release"), {}, QKeySequence(tr("Ctrl+4")),

@@ -5,6 +5,7 @@
 #include "app/fields/findings_bar.h"
 #include "app/look/actions.h"
 #include "app/look/plain_text.h"
+#include "app/look/scrolled.h"
 #include "app/look/slip.h"
 #include "colour/press_profile.h"
 #include "core/edit/remedies.h"
@@ -328,8 +329,7 @@ QLayout* ReleaseStage::makeProgress()
 QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
 {
     auto* slip = new Slip;
-    auto* column = new QVBoxLayout(slip);
-    column->setContentsMargins(24, 20, 24, 24);
+    QVBoxLayout* column = scrolledColumn(slip, {24, 20, 24, 24});
     column->setSpacing(10);
     auto* title = plainLabel(tr("Files for the printer"));
     title->setStyleSheet(QStringLiteral("font-size: 17px; font-weight: 700;"));

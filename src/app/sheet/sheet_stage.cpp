@@ -5,6 +5,7 @@
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
 #include "app/look/plain_text.h"
+#include "app/look/scrolled.h"
 #include "app/look/slip.h"
 #include "app/look/view_pills.h"
 #include "core/units/page_sizes.h"
@@ -163,7 +164,9 @@ void SheetCanvas::paintEvent(QPaintEvent*)
             const QString label = face == Face::Outside ? (named ? tr("front: %1").arg(what) : tr("front"))
                                   : named               ? tr("back: %1, %2").arg(what, turned)
                                                         : tr("back, %1").arg(turned);
-            p.drawText(QRectF(side.left(), side.top() - 26, side.width(), 20), Qt::AlignCenter, label);
+            const bool fits = p.fontMetrics().horizontalAdvance(label) <= side.width();
+            p.drawText(QRectF(side.left(), side.top() - 26, side.width(), 20), Qt::AlignCenter,
+                       fits ? label : label.section(u',', 0, 0));
             p.save();
             p.translate(port_.toPixels(corner));
             p.scale(port_.scale(), port_.scale());
@@ -280,8 +283,7 @@ QWidget* SheetStage::makeDrawer()
     auto* slip = new Slip;
     slip->setFixedWidth(246);
     slip->setObjectName(QStringLiteral("sheetDrawer"));
-    auto* column = new QVBoxLayout(slip);
-    column->setContentsMargins(18, 16, 18, 16);
+    QVBoxLayout* column = scrolledColumn(slip, {18, 16, 18, 16});
     column->setSpacing(6);
     auto* title = plainLabel(tr("Arrangements"));
     title->setProperty("role", QStringLiteral("title"));
@@ -293,6 +295,7 @@ QWidget* SheetStage::makeDrawer()
     list->setModel(&model_);
     list->setItemDelegate(new ArrangementDelegate(model_, document_, list));
     list->setMouseTracking(true);
+    list->setMinimumHeight(190); // two of them and a part of the third, which tells that there are more
     list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     const auto pick = [this](const QModelIndex& index) {
@@ -373,7 +376,7 @@ QWidget* SheetStage::makeDrawer()
                 j.press.*part = n;
                 return {};
             });
-        edit->setPlaceholderText(tr("as fit"));
+        edit->setPlaceholderText(tr("auto"));
         return edit;
     };
     addCells(

@@ -117,7 +117,7 @@ public:
         auto* edit = new QLineEdit(parent);
         edit->setObjectName(QStringLiteral("docket.override"));
         edit->setAccessibleName(index.data().toString());
-        edit->setPlaceholderText(FiguresModel::tr("empty: by rule"));
+        edit->setPlaceholderText(FiguresModel::tr("empty it for the rule"));
         return edit;
     }
     void setEditorData(QWidget* editor, const QModelIndex& index) const override
@@ -167,8 +167,9 @@ private:
             p->drawRoundedRect(QRectF(field).adjusted(0.5, 0.5, -0.5, -0.5), 3, 3);
             p->setPen(t.ink2);
             p->drawText(field.adjusted(7, 0, -7, 0), Qt::AlignVCenter,
-                        index.data(FiguresModel::Overridden).toBool() ? FiguresModel::tr("typed · change or let go")
-                                                                      : FiguresModel::tr("type another value"));
+                        index.data(FiguresModel::Overridden).toBool()
+                            ? FiguresModel::tr("typed: change it, or empty it")
+                            : FiguresModel::tr("type another value"));
         }
     }
 };
@@ -282,7 +283,7 @@ bool FiguresModel::setData(const QModelIndex& index, const QVariant& value, int 
     }
     setOverride(job, figure.overrideField, typed, document_.plan().paper.columns());
     const QString what =
-        typed ? tr("Set %1").arg(figure.label.toLower()) : tr("Let go of %1").arg(figure.label.toLower());
+        typed ? tr("Set %1").arg(figure.label.toLower()) : tr("Use the worked-out %1").arg(figure.label.toLower());
     const auto done = document_.edit(what, std::move(job));
     if (!done)
         refusal_ = done.error().message;
@@ -339,7 +340,7 @@ Docket::Docket(Document& document, QWidget* parent) : QWidget(parent), model_(do
         });
     customer->setObjectName(QStringLiteral("docket.customer"));
     customer->setProperty("bare", true);
-    customer->setPlaceholderText(tr("for whom"));
+    customer->setPlaceholderText(tr("customer"));
     customer->setStyleSheet(QStringLiteral("font-size: 12px; margin-left: 4px;"));
     layout->addWidget(title);
     layout->addWidget(customer);

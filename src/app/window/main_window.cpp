@@ -69,7 +69,7 @@ MainWindow::MainWindow()
     setObjectName(QStringLiteral("mainWindow"));
     setAcceptDrops(true);
     resize(wantedSize);
-    setMinimumSize(900, 600);
+    setMinimumSize(880, 500); // a small screen shown at twice the size has no more
 
     strip_ = new StageStrip(document_);
     flat_ = new FlatStage(document_, selection_, editor_, painter_, actions_);

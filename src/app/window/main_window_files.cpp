@@ -47,8 +47,8 @@ bool MainWindow::openJob(const QString& path)
     remember(document_.path());
     rememberFolderOf(document_.path());
     if (!document_.alsoOpenBy().isEmpty())
-        tell(tr("Open elsewhere, too"), tr("%1 is open in another window: %2. You can work here; before anything is "
-                                           "saved over the other's work, you are asked.")
+        tell(tr("Open elsewhere, too"), tr("%1 is open in another window: %2. You can work here. You are asked before "
+                                           "anything is saved over the other's work.")
                                             .arg(document_.displayName(), document_.alsoOpenBy()));
     return true;
 }
@@ -68,8 +68,9 @@ void MainWindow::askForOutside()
         shown << Problem::quoted(path);
     if (outside.size() > shown.size())
         shown << tr("and %1 more").arg(outside.size() - shown.size());
-    box.setInformativeText(tr("Let it, if you know who made it: they would be shown, printed and packed with it.\n\n%1")
-                               .arg(shown.join(u'\n')));
+    box.setInformativeText(
+        tr("Allow it only if you know who made the job: the files would be shown, printed and packed with it.\n\n%1")
+            .arg(shown.join(u'\n')));
     QPushButton* let = box.addButton(tr("Use them"), QMessageBox::AcceptRole);
     QPushButton* leave = box.addButton(tr("Leave them out"), QMessageBox::RejectRole);
     box.setDefaultButton(leave);
@@ -158,7 +159,7 @@ bool MainWindow::offerRecovery()
             newer ? tr("The copy is from %1. Its file %2 is newer, from %3: somebody has saved it since.")
                         .arg(day(left.when), file.fileName(), day(file.lastModified()))
                   : tr("The copy is from %1.").arg(day(left.when)));
-        QPushButton* take = box.addButton(tr("Take it up again"), QMessageBox::AcceptRole);
+        QPushButton* take = box.addButton(tr("Bring it back"), QMessageBox::AcceptRole);
         QPushButton* throwAway = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
         box.addButton(tr("Ask later"), QMessageBox::RejectRole);
         box.setDefaultButton(take);

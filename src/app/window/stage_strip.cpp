@@ -107,7 +107,7 @@ StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), d
     setAccessibleName(tr("Stages of the piece"));
     setFixedHeight(68);
     const std::array<QString, 4> names{tr("Brief"), tr("Flat"), tr("Sheet"), tr("Release")};
-    const std::array<QString, 4> tips{tr("What it is: sizes, paper, folds"), tr("Fill the panels of both faces"),
+    const std::array<QString, 4> tips{tr("What it is: sizes, paper, folds"), tr("Design both faces"),
                                       tr("Lay the piece out on the press sheet"),
                                       tr("Settle findings and write the files")};
     for (std::size_t i = 0; i < 4; ++i) {

@@ -23,7 +23,7 @@ QString remedyText(Remedy remedy)
     case Remedy::MakeUpPages: return QStringLiteral("Ask for the full pages");
     case Remedy::MoveBlanks: return QStringLiteral("Put blanks before the back");
     case Remedy::GlueInstead: return QStringLiteral("Glue it instead");
-    case Remedy::ReckonSpine: return QStringLiteral("Use the reckoned spine");
+    case Remedy::ReckonSpine: return QStringLiteral("Use the worked-out spine");
     case Remedy::Sheetwise: return QStringLiteral("Print it sheetwise");
     case Remedy::MoveToSafe: return QStringLiteral("Keep it in the safe zone");
     case Remedy::CloseGap: return QStringLiteral("Close the gap");

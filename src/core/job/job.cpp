@@ -278,8 +278,8 @@ Result<void> checkStock(const QString& field, const Stock& stock, Unit unit)
                              limits::lightest, limits::heaviest, QStringLiteral("g/m²"));
         !r)
         return r;
-    if (auto r = checkNumber(field + QStringLiteral(".bulk"), QStringLiteral("The bulk in thousandths"),
-                             stock.bulkMilli, limits::thinnestBulk, limits::thickestBulk, QStringLiteral("cm³/kg"));
+    if (auto r = checkMilli(field + QStringLiteral(".bulk"), QStringLiteral("The bulk"), stock.bulkMilli,
+                            limits::thinnestBulk, limits::thickestBulk, QStringLiteral("cm³/g"));
         !r)
         return r;
     if (stock.measuredCaliper)
@@ -326,8 +326,8 @@ Result<void> checkPages(const Job& job)
             checkNumber(QStringLiteral("pages.strips"), QStringLiteral("The number of strips"), p.strips, 1, 12, {});
         !r)
         return r;
-    if (auto r = checkNumber(QStringLiteral("pages.creep"), QStringLiteral("The creep factor in thousandths"),
-                             p.creepMilli, 0, 3000, {});
+    if (auto r =
+            checkMilli(QStringLiteral("pages.creep"), QStringLiteral("The creep factor"), p.creepMilli, 0, 3000, {});
         !r)
         return r;
     if (auto r = checkNumber(QStringLiteral("pages.firstNumber"), QStringLiteral("The first page number"),

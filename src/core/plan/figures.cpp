@@ -199,7 +199,7 @@ void addSpine(Figures& f, const Job& job)
         QStringLiteral("%1 + 2 × %2 + %3 glue")
             .arg(f.bare(blockThickness(job)), formatThickness(job.stock.caliper(), job.unit), f.bare(job.cover.glue));
     if (spine.overridden)
-        spine.working = QStringLiteral("typed; reckoned %1 = %2").arg(f.shown(reckonedSpine(job)), spine.working);
+        spine.working = QStringLiteral("typed; worked out %1 = %2").arg(f.shown(reckonedSpine(job)), spine.working);
     spine.source = QStringLiteral("block, cover twice, glue: common practice");
     if (job.cover.hinge > Length()) {
         Figure& hinge = f.length(pieceGroup, QStringLiteral("hinge"), QStringLiteral("Hinge score"), job.cover.hinge);
@@ -386,7 +386,7 @@ void addStock(Figures& f, const QString& key, const QString& label, const Stock&
     caliper.overrideField = key + QStringLiteral(".caliper");
     caliper.working = QStringLiteral("%1 g/m² × %2 cm³/g").arg(stock.grammage).arg(stock.bulkMilli / 1000.0, 0, 'f', 2);
     if (caliper.overridden)
-        caliper.working = QStringLiteral("typed; reckoned %1").arg(caliper.working);
+        caliper.working = QStringLiteral("typed; worked out %1").arg(caliper.working);
     caliper.source = QStringLiteral("definition of bulk, ISO 534");
 }
 

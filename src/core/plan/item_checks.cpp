@@ -239,9 +239,9 @@ void checkWordless(const Job& job, const SurfaceId& surface, std::vector<Finding
         const bool wordless =
             std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
         if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
-            out.push_back(
-                foundAt("item.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 has no words, %2"),
-                        QStringLiteral("An empty frame is easily forgotten and never missed."), Remedy::RemoveItem));
+            out.push_back(foundAt("item.empty", Severity::Warn, job, surface, item,
+                                  QStringLiteral("%1 has no words, %2"),
+                                  QStringLiteral("An empty frame is easily forgotten."), Remedy::RemoveItem));
     }
 }
 
@@ -291,7 +291,7 @@ void checkOddLooks(const Job& job, std::vector<Finding>& out)
         const TextStyle& style = job.styleOf(item.paragraphs[odd.paragraph]);
         out.push_back(foundAt("text.odd", Severity::Warn, job, odd.surface, item,
                               QStringLiteral("%1 is set in %3 of %4, %2"),
-                              QStringLiteral("Its likes are set in %1 of %2; one alone looks like a mistake.")
+                              QStringLiteral("Text like it is set in %1 of %2; a single odd one looks like a mistake.")
                                   .arg(odd.font, formatLength(odd.size, Unit::Point)),
                               Remedy::MatchLook, {style.font, formatLength(style.size, Unit::Point)}));
     }

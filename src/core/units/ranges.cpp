@@ -1,14 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/units/ranges.h"
 
+#include <QLocale>
+
 namespace hinge
 {
 namespace
 {
 
-QString range(int low, int high, const QString& unit)
+QString range(double low, double high, const QString& unit)
 {
-    return QStringLiteral("between %1 and %2%3").arg(low).arg(high).arg(unit.isEmpty() ? QString() : u' ' + unit);
+    return QStringLiteral("between %1 and %2%3")
+        .arg(QString::number(low, 'f', QLocale::FloatingPointShortest),
+             QString::number(high, 'f', QLocale::FloatingPointShortest), unit.isEmpty() ? QString() : u' ' + unit);
 }
 
 } // namespace
@@ -27,6 +31,16 @@ Result<void> checkNumber(const QString& field, const QString& what, int value, i
         return {};
     return problem(
         field, QStringLiteral("%1 is %2; it must lie %3.").arg(what, QString::number(value), range(low, high, unit)));
+}
+
+Result<void> checkMilli(const QString& field, const QString& what, int thousandths, int low, int high,
+                        const QString& unit)
+{
+    if (thousandths >= low && thousandths <= high)
+        return {};
+    return problem(field,
+                   QStringLiteral("%1 is %2; it must lie %3.")
+                       .arg(what, QString::number(thousandths / 1000.0), range(low / 1000.0, high / 1000.0, unit)));
 }
 
 Result<void> checkPercent(const QString& field, const QString& what, Percent value, int low, int high)

@@ -13,6 +13,9 @@ namespace hinge
                                        Unit unit);
 [[nodiscard]] Result<void> checkNumber(const QString& field, const QString& what, int value, int low, int high,
                                        const QString& unit);
+/// Of a number kept in thousandths, and said in whole ones.
+[[nodiscard]] Result<void> checkMilli(const QString& field, const QString& what, int thousandths, int low, int high,
+                                      const QString& unit);
 [[nodiscard]] Result<void> checkPercent(const QString& field, const QString& what, Percent value, int low, int high);
 
 } // namespace hinge
