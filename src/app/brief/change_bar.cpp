@@ -69,7 +69,7 @@ void ChangeBar::look()
     const Plan& now = document_.plan();
     if (!any || samePaper(beforePaper_, now.paper))
         return accept();
-    const auto was = plan(before_);
+    const auto was = plan(before_, &now); // the press sheets are mostly the same
     if (!was)
         return accept();
     const ChangeSummary changes = summarize(before_, *was, document_.job(), now);

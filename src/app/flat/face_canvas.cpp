@@ -479,7 +479,7 @@ void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
 
 void FaceCanvas::focusInEvent(QFocusEvent*)
 {
-    Q_EMIT hint(tr("Type to begin a text; F1: all keys"));
+    Q_EMIT hint(selected() ? tr("F1: all keys") : tr("Type to begin a text; F1: all keys"));
     update();
 }
 

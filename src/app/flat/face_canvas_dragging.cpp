@@ -158,8 +158,10 @@ void FaceCanvas::paintFlows(QPainter& p)
     // From the foot of a frame to the head of the one its text runs on into.
     const Theme& t = Theme::lightTheme();
     for (const Item& item : document_.job().on(selection_.surface()).items) {
+        if (item.next.isEmpty())
+            continue;
         const PlannedItem* from = document_.plan().findItem(item.id);
-        const PlannedItem* to = item.next.isEmpty() ? nullptr : document_.plan().findItem(item.next);
+        const PlannedItem* to = document_.plan().findItem(item.next);
         if (!from || !to)
             continue;
         const QPointF begin = port_.toPixels(toMm(from->frame)).bottomRight();

@@ -90,16 +90,18 @@ void FaceCanvas::paintPaper(QPainter& p)
 
     paintPaperShadow(p, toTrim ? trim : area, 5, 0.6, 8);
     p.save();
-    p.translate(port_.toPixels(QPointF(0, 0)));
-    p.scale(port_.scale(), port_.scale());
     const double pixel = 1 / port_.scale();
     const ZoneColours zones;
     // Paper is white for the eye, but not in a proof, and a plate has no paper.
     const QColor ground =
         view_ == PaperView::Proof || view_ == PaperView::Plate ? painter_.colour().paper(inkView()) : zones.paper;
-    p.fillRect(toMm(trimOf(paper)), ground);
-    if (view_ == PaperView::Printed || view_ == PaperView::Plate)
-        p.fillRect(toMm(bleedOf(paper, face)), ground);
+    // In whole pixels; its edge is drawn over by the line of the trim.
+    const bool toBleed = view_ == PaperView::Printed || view_ == PaperView::Plate;
+    p.setRenderHint(QPainter::Antialiasing, false);
+    p.fillRect((toBleed ? area : trim).toRect(), ground);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.translate(port_.toPixels(QPointF(0, 0)));
+    p.scale(port_.scale(), port_.scale());
     if (view_ == PaperView::Working)
         paintBleed(p, paper, face, zones);
     p.restore();

@@ -4,7 +4,6 @@
 #include "app/look/theme.h"
 
 #include <QPainter>
-#include <QPainterPath>
 #include <QWidget>
 
 namespace hinge

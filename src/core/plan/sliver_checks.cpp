@@ -70,19 +70,30 @@ class Nearest
 {
 public:
     Nearest(Length at, bool far) : at_(at), far_(far) {}
-    void consider(Length line, const QString& name)
+    void considerFold(Length line)
     {
-        const Length gap = far_ ? line - at_ : at_ - line;
-        if (gap > Length() && gap <= widestSliver && (!to_ || gap < abs(*to_ - at_))) {
-            to_ = line;
-            name_ = name;
-        }
+        if (isNearest(line))
+            name_ = QStringLiteral("the fold");
+    }
+    void consider(Length line, const Item& item)
+    {
+        if (isNearest(line))
+            name_ = nameOf(item);
     }
     [[nodiscard]] std::optional<Length> line() const { return to_; }
     [[nodiscard]] Length gap() const { return abs(*to_ - at_); }
     [[nodiscard]] const QString& name() const { return name_; }
 
 private:
+    [[nodiscard]] bool isNearest(Length line)
+    {
+        const Length gap = far_ ? line - at_ : at_ - line;
+        if (gap <= Length() || gap > widestSliver || (to_ && gap >= abs(*to_ - at_)))
+            return false;
+        to_ = line;
+        return true;
+    }
+
     Length at_;
     bool far_;
     std::optional<Length> to_;
@@ -111,8 +122,10 @@ public:
         for (std::size_t i = 0; i < all.size(); ++i)
             if (all[i].straight)
                 for (const bool level : {false, true}) {
-                    facing_[level ? 2 : 0].push_back({low(all[i].reach, level), i});
-                    facing_[level ? 3 : 1].push_back({high(all[i].reach, level), i});
+                    const Length from = low(all[i].reach, !level);
+                    const Length to = high(all[i].reach, !level);
+                    facing_[level ? 2 : 0].push_back({low(all[i].reach, level), from, to, i});
+                    facing_[level ? 3 : 1].push_back({high(all[i].reach, level), from, to, i});
                 }
         for (auto& edges : facing_)
             std::ranges::sort(edges, {}, &Edge::at);
@@ -127,7 +140,7 @@ public:
             Nearest nearest(at, far);
             for (const Fold& fold : folds_)
                 if (fold.level == level && fold.panel.overlaps(one.reach.grown(widestSliver)))
-                    nearest.consider(fold.at, QStringLiteral("the fold"));
+                    nearest.considerFold(fold.at);
             if (one.straight)
                 considerFacing(one, level, far, at, nearest);
             if (!nearest.line())
@@ -144,6 +157,7 @@ public:
 private:
     struct Edge {
         Length at;
+        Length from, to; ///< along it
         std::size_t index;
     };
     struct Fold {
@@ -156,14 +170,12 @@ private:
     void considerFacing(const Inked& one, bool level, bool far, Length at, Nearest& nearest) const
     {
         const auto& edges = facing_[(level ? 2 : 0) + (far ? 0 : 1)];
+        const Length from = low(one.reach, !level);
+        const Length to = high(one.reach, !level);
         for (auto near = std::ranges::lower_bound(edges, at - widestSliver, {}, &Edge::at);
-             near != edges.end() && near->at <= at + widestSliver; ++near) {
-            const Inked& other = all_[near->index];
-            const bool faces = low(other.reach, !level) < high(one.reach, !level) &&
-                               low(one.reach, !level) < high(other.reach, !level);
-            if (&other != &one && faces)
-                nearest.consider(near->at, nameOf(*other.item));
-        }
+             near != edges.end() && near->at <= at + widestSliver; ++near)
+            if (near->from < to && from < near->to && &all_[near->index] != &one)
+                nearest.consider(near->at, *all_[near->index].item);
     }
 
     const Job& job_;
@@ -246,18 +258,29 @@ double between(const Line& one, const Line& other)
 void checkRound(const Job& job, const Plan& plan, const SurfaceId& surface, const std::vector<Inked>& all,
                 std::vector<Finding>& out)
 {
-    std::vector<const Inked*> byLeft;
-    for (const Inked& one : all)
-        byLeft.push_back(&one);
-    std::ranges::stable_sort(byLeft, {}, [](const Inked* i) { return i->reach.x; });
+    struct Place {
+        Length left, head, foot;
+        bool straight;
+        const Inked* inked;
+    };
+    std::vector<Place> byLeft;
+    byLeft.reserve(all.size());
+    for (const Inked& i : all)
+        byLeft.push_back({i.reach.x, i.reach.y, i.reach.bottom(), i.straight, &i});
+    if (std::ranges::all_of(byLeft, &Place::straight))
+        return;
+    std::ranges::stable_sort(byLeft, {}, &Place::left);
     for (std::size_t i = 0; i < byLeft.size(); ++i) {
-        const Inked& one = *byLeft[i];
+        const Inked& one = *byLeft[i].inked;
         const Rect about = one.reach.grown(widestSliver);
         int measured = 0;
-        for (std::size_t k = i + 1; k < byLeft.size() && byLeft[k]->reach.x <= about.right(); ++k) {
-            const Inked& other = *byLeft[k];
+        for (std::size_t k = i + 1; k < byLeft.size() && byLeft[k].left <= about.right(); ++k) {
+            const Place& place = byLeft[k];
+            if (place.head > about.bottom() || place.foot < about.y || (one.straight && place.straight))
+                continue;
+            const Inked& other = *place.inked;
             const bool bothLines = one.item->outline == Outline::Line && other.item->outline == Outline::Line;
-            if ((one.straight && other.straight) || bothLines || !about.overlaps(other.reach))
+            if (bothLines || !about.overlaps(other.reach))
                 continue;
             if (++measured > mostNeighbours)
                 break;
