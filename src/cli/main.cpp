@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/gather.h"
 #include "cli/plan_report.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
@@ -95,7 +96,7 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
         say(QStringLiteral("hinge: nothing was written. Settle what stops it, or add --despite-findings."));
         return exitFindings;
     }
-    if (const QString note = extentNote(extentOf(loaded->job)); !note.isEmpty())
+    if (const QString note = extentNote(extentOf(loaded->job)); !note.isEmpty() && kind != ExportKind::Pages)
         say(QStringLiteral("note: ") + note);
     const auto done = exportPdf(loaded->job, kind, loaded->folder, target);
     if (!done)
@@ -126,7 +127,9 @@ int main(int argc, char** argv)
         "  hinge plan leaflet.hinge.json                               figures, panels and findings to read\n"
         "  hinge plan leaflet.hinge.json --json | jq .sheet.up         the same for scripts\n"
         "  hinge export leaflet.hinge.json --what flat --out flat.pdf  one page a face, for a printer who imposes\n"
-        "  hinge export leaflet.hinge.json --what sheets --out s.pdf   the press sheet, front and back\n\n"
+        "  hinge export leaflet.hinge.json --what sheets --out s.pdf   the press sheet, front and back\n"
+        "  hinge gather text.pdf plates/ --out notebook.hinge.json     a booklet of finished pages\n"
+        "  hinge export notebook.hinge.json --what pages --out p.pdf   its pages as they are read\n\n"
         "Exit codes: 0 done; 1 the job or a file is at fault (see stderr); 2 called wrongly;\n"
         "3 a finding stops the export (--despite-findings writes all the same).");
 
@@ -145,14 +148,25 @@ int main(int argc, char** argv)
     CLI::App* exportCommand = cli.add_subcommand("export", "Write a PDF for the printer");
     exportCommand->add_option("JOB", job, "a *.hinge.json or *.hinge.zip file")->required();
     exportCommand
-        ->add_option("--what", what,
-                     "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back")
+        ->add_option(
+            "--what", what,
+            "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back; pages: the "
+            "pages of a booklet or book as they are read")
         ->required()
-        ->check(CLI::IsMember({"flat", "sheets"}));
+        ->check(CLI::IsMember({"flat", "sheets", "pages"}));
     exportCommand->add_option("--out", out, "the PDF to write; an existing file is replaced")->required();
     exportCommand->add_flag("--despite-findings", despite, "write even when a finding would stop it");
 
     exportCommand->add_flag("--files-outside", outside, "read files outside the folder of the job, too");
+
+    std::vector<std::string> in;
+    bool apart = false;
+    bool toSafe = false;
+    CLI::App* gatherCommand = cli.add_subcommand("gather", "Make a booklet or book of finished pages");
+    gatherCommand->add_option("FILES", in, "PDFs, pictures, and folders of them, in reading order")->required();
+    gatherCommand->add_option("--out", out, "the job to write; an existing file is replaced")->required();
+    gatherCommand->add_flag("--spreads", apart, "take pages apart that are drawn two beside each other");
+    gatherCommand->add_flag("--to-safe", toSafe, "pictures within the safe area, not out to the bleed");
 
     try {
         cli.parse(argc, argv);
@@ -160,9 +174,19 @@ int main(int argc, char** argv)
         const int code = cli.exit(e);
         return code == 0 ? exitDone : exitUsage;
     }
+    if (gatherCommand->parsed()) {
+        Gathering wanted{{}, QString::fromLocal8Bit(out.c_str()), apart, toSafe};
+        for (const std::string& name : in)
+            wanted.paths << QString::fromLocal8Bit(name.c_str());
+        const auto done = gather(wanted);
+        return done ? exitDone : fail(done.error());
+    }
     const QString path = QString::fromLocal8Bit(job.c_str());
     if (planCommand->parsed())
         return runPlan(path, json, outside);
-    return runExport(path, what == "flat" ? ExportKind::Flat : ExportKind::Sheets, QString::fromLocal8Bit(out.c_str()),
-                     despite, outside);
+    return runExport(path,
+                     what == "flat"    ? ExportKind::Flat
+                     : what == "pages" ? ExportKind::Pages
+                                       : ExportKind::Sheets,
+                     QString::fromLocal8Bit(out.c_str()), despite, outside);
 }

@@ -71,20 +71,25 @@ void FacePainter::paintPicture(const Work& w)
     painter.restore();
 }
 
-void FacePainter::paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file, const InkView& view)
+void FacePainter::paintSupplied(QPainter& painter, const Paper& paper, const SurfaceContent& content,
+                                const InkView& view)
 {
-    const ShownPicture shown = pictures_.picture(file);
+    const ShownPicture shown = pictures_.picture(*content.supplied);
     if (shown.image.isNull() || shown.trimSize.w == Length()) {
         paintStandIn(painter, toMm(trimOf(paper)), shown.failed);
         return;
     }
-    const Point corner = suppliedCorner(paper.flat, shown.trimSize);
-    // The image shows the page with its bleed; its trim is laid on the trim.
+    const PageLie lie = lieOf(paper.flat, shown.trimSize, content.placement);
+    // The image shows the page with its bleed; its trim is laid where the placement says.
     const double perPixel = shown.trimSize.w.toMm() / shown.trim.width();
-    const QRectF whole(corner.x.toMm() - shown.trim.x() * perPixel, corner.y.toMm() - shown.trim.y() * perPixel,
-                       shown.image.width() * perPixel, shown.image.height() * perPixel);
+    const QRectF whole(-shown.trim.x() * perPixel, -shown.trim.y() * perPixel, shown.image.width() * perPixel,
+                       shown.image.height() * perPixel);
+    painter.save();
+    painter.setClipRect(toMm(lie.window), Qt::IntersectClip);
+    painter.setTransform(QTransform(lie.a, lie.b, lie.c, lie.d, lie.e, lie.f), true);
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     painter.drawImage(whole, colour_.of(shown.image, view));
+    painter.restore();
 }
 
 void addSmallerVersions(ShownPicture& picture)
@@ -115,7 +120,8 @@ bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId
     const SurfaceContent& before = surfaces_.on(surface);
     const SurfaceContent& now = job.on(surface);
     const auto placesBefore = items_.find(surface);
-    if (placesBefore == items_.end() || before.supplied != now.supplied || before.items.size() != now.items.size())
+    if (placesBefore == items_.end() || before.supplied != now.supplied || before.placement != now.placement ||
+        before.items.size() != now.items.size())
         return false;
     const auto& places = plan.itemsOn(surface);
     std::vector<Rect> areas;
@@ -309,7 +315,7 @@ void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& pl
                         Qt::IntersectClip);
     const SurfaceContent& content = job.on(surface);
     if (content.supplied)
-        paintSupplied(painter, plan.paperOf(surface), *content.supplied, view);
+        paintSupplied(painter, plan.paperOf(surface), content, view);
     const auto& places = plan.itemsOn(surface); // in the order of the items
     const QRectF wanted = painter.clipBoundingRect();
     for (std::size_t i = 0; i < content.items.size(); ++i) {

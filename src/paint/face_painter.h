@@ -108,7 +108,7 @@ private:
     void paintPicture(const Work& w);
     void paintText(const Work& w);
     void paintCode(const Work& w);
-    void paintSupplied(QPainter& painter, const Paper& paper, const LinkedFile& file, const InkView& view);
+    void paintSupplied(QPainter& painter, const Paper& paper, const SurfaceContent& content, const InkView& view);
     /// True when one plate is looked at, and what is printed over it in this ink leaves it as it is.
     [[nodiscard]] static bool leavesPlateAlone(const Work& w, const QString& name, Percent strength);
     [[nodiscard]] QColor ink(const Work& w, const QString& name, Percent strength) const

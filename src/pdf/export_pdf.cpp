@@ -42,9 +42,9 @@ QPDFObjectHandle box(double x, double y, double w, double h)
     return QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(x, y, x + w, y + h));
 }
 
-/// A page with one or more face forms and marks.
-void addPage(QPDF& pdf, const QByteArray& content, const QPDFObjectHandle& form, double width, double height,
-             const QPDFObjectHandle& bleedBox, const QPDFObjectHandle& trimBox)
+/// A page with one or more face forms and marks; without a form it is blank.
+void addPage(QPDF& pdf, const QByteArray& content, const std::optional<QPDFObjectHandle>& form, double width,
+             double height, const QPDFObjectHandle& bleedBox, const QPDFObjectHandle& trimBox)
 {
     QPDFObjectHandle page = QPDFObjectHandle::newDictionary();
     page.replaceKey("/Type", QPDFObjectHandle::newName("/Page"));
@@ -53,7 +53,8 @@ void addPage(QPDF& pdf, const QByteArray& content, const QPDFObjectHandle& form,
     page.replaceKey("/TrimBox", trimBox);
     QPDFObjectHandle resources = QPDFObjectHandle::newDictionary();
     QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
-    objects.replaceKey("/Face", form);
+    if (form)
+        objects.replaceKey("/Face", *form);
     resources.replaceKey("/XObject", objects);
     QPDFObjectHandle spaces = QPDFObjectHandle::newDictionary();
     spaces.replaceKey("/Reg", registrationSpace());
@@ -78,6 +79,38 @@ void addFlatPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle&
     const QByteArray content = "q 1 0 0 1 " + pdfNumbers(left, foot) + "cm\n/Face Do\n" +
                                drawMarks(flatMarks(paper, face), paper.flat.h) + "Q\n";
     addPage(pdf, content, form, page.w.toPoints(), height, onPage(bleed), onPage(trimOf(paper)));
+}
+
+/// A page of the text as large as its bleed; without a form it is blank.
+void addTextPage(QPDF& pdf, const Paper& paper, const std::optional<QPDFObjectHandle>& form)
+{
+    const Rect bleed = bleedOf(paper);
+    const double height = bleed.h.toPoints();
+    const double left = (-bleed.x).toPoints();
+    const double foot = (bleed.bottom() - paper.flat.h).toPoints();
+    const QByteArray content = form ? "q 1 0 0 1 " + pdfNumbers(left, foot) + "cm\n/Face Do\nQ\n" : QByteArray();
+    addPage(pdf, content, form, bleed.w.toPoints(), height, box(0, 0, bleed.w.toPoints(), height),
+            box(left, foot, paper.flat.w.toPoints(), paper.flat.h.toPoints()));
+}
+
+/// All pages in reading order, each composed once.
+Result<void> addTextPages(QPDF& pdf, const Job& job, const Plan& plan, FaceComposer& composer, ExportRun& run)
+{
+    int done = 0;
+    for (const ReaderPage& page : plan.pages) {
+        run.reached(10 + 40 * done++ / int(plan.pages.size()));
+        const bool known = page.place >= 0 && page.place < job.sequence.size();
+        const SurfaceId surface = known ? job.sequence.at(page.place).surface() : SurfaceId::ofPage(0);
+        if (!known || (!job.on(surface).supplied && job.on(surface).items.empty())) {
+            addTextPage(pdf, (*plan.textPages)[std::size_t(page.hand)], std::nullopt);
+            continue;
+        }
+        const auto form = composer.compose(surface);
+        if (!form)
+            return tl::unexpected(form.error());
+        addTextPage(pdf, plan.paperOf(surface), *form);
+    }
+    return {};
 }
 
 /// The matrix that lays a form on its place, y up. The form's origin is the lower left corner of the trim.
@@ -127,6 +160,9 @@ Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFo
     if (kind == ExportKind::Sheets && planned->sheet.up() == 0)
         return problem(QStringLiteral("press.sheet"),
                        QStringLiteral("The flat does not fit on the press sheet; choose a larger one."));
+    if (kind == ExportKind::Pages && !planned->book)
+        return problem(QStringLiteral("kind"),
+                       QStringLiteral("A %1 has no pages of its own; write its flat.").arg(kindName(job.kind)));
     if (auto unpacked = unpackEmbedded(job); !unpacked)
         return tl::unexpected(unpacked.error());
     const auto press = pressProfileOf(job, jobFolder);
@@ -141,8 +177,13 @@ Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFo
         run.reached(0);
         if (auto ready = composer.prepare(); !ready)
             return tl::unexpected(ready.error());
+        if (kind == ExportKind::Pages)
+            if (auto added = addTextPages(pdf, job, *planned, composer, run); !added)
+                return tl::unexpected(added.error());
         int done = 10;
         for (const Face face : bothFaces) {
+            if (kind == ExportKind::Pages)
+                break;
             run.reached(done);
             const auto form = composer.compose(face);
             if (!form)

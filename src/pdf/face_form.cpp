@@ -122,16 +122,21 @@ Result<PageForm> FaceComposer::pageFor(const LinkedFile& file)
     return placed;
 }
 
-Result<void> FaceComposer::addSupplied(Content& content, const SurfaceId& surface, const LinkedFile& file)
+Result<void> FaceComposer::addSupplied(Content& content, const SurfaceId& surface, const SurfaceContent& on)
 {
-    const auto page = pageFor(file);
+    const auto page = pageFor(*on.supplied);
     if (!page)
         return tl::unexpected(page.error());
     const Size trim = page->boxes.facts().trim;
-    const Point corner = suppliedCorner(paper().flat, trim);
-    QPDFMatrix place(1, 0, 0, 1, corner.x.toPoints(), (paper().flat.h - corner.y - trim.h).toPoints());
+    const PageLie lie = lieOf(paper().flat, trim, on.placement);
+    // With y upward on both: y is measured from the foot of the page's trim, and from the foot of the surface.
+    const double perMm = 1 / mmPerPoint;
+    const double foot = trim.h.toPoints();
+    QPDFMatrix place(lie.a, -lie.b, -lie.c, lie.d, lie.c * foot + lie.e * perMm,
+                     paper().flat.h.toPoints() - lie.d * foot - lie.f * perMm);
     place.concat(page->boxes.toUprightTrim());
-    content.operators += "q " + rectangle(bleedOf(paper(), surface.face)) + "W n\n" + concatenated(place) +
+    const QByteArray window = on.placement.part ? rectangle(lie.window) + "W n\n" : QByteArray();
+    content.operators += "q " + rectangle(bleedOf(paper(), surface.face)) + "W n\n" + window + concatenated(place) +
                          useObject(content, page->form) + " Do Q\n";
     return {};
 }
@@ -354,7 +359,7 @@ Result<QPDFObjectHandle> FaceComposer::compose(const SurfaceId& surface)
     Content content;
     const SurfaceContent& on = job_.on(surface);
     if (on.supplied)
-        if (auto done = addSupplied(content, surface, *on.supplied); !done)
+        if (auto done = addSupplied(content, surface, on); !done)
             return tl::unexpected(done.error());
     for (const Item& item : on.items) {
         const PlannedItem& placed = *plan_.findItem(item.id);

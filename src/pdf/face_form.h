@@ -38,7 +38,7 @@ private:
         int nextObject = 1;
         bool overprinting = false; ///< what was last said of it, in the item at work
     };
-    [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const LinkedFile& file);
+    [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const SurfaceContent& on);
     [[nodiscard]] QByteArray turnFor(const PlannedItem& placed) const;
     [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item,
                                        const PlannedItem& placed);

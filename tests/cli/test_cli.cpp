@@ -103,6 +103,44 @@ private Q_SLOTS:
         }
     }
 
+    void finishedPagesAreGathered()
+    {
+        // The sheets of the notebook's flat come in as pages; beside them junk, and a picture in a folder.
+        const QString source = dir_.filePath(QStringLiteral("text.pdf"));
+        QVERIFY(hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("flat"),
+                       QStringLiteral("--out"), source})
+                    .code == 0);
+        QDir(dir_.path()).mkdir(QStringLiteral("plates"));
+        QVERIFY(QFile::copy(QStringLiteral(HINGE_SOURCE_DIR "/demo/pictures/shore.jpg"),
+                            dir_.filePath(QStringLiteral("plates/1.jpg"))));
+        QFile junk(dir_.filePath(QStringLiteral("plates/2.png")));
+        QVERIFY(junk.open(QIODevice::WriteOnly) && junk.write("no picture") > 0);
+        junk.close();
+        const QString job = dir_.filePath(QStringLiteral("book.hinge.json"));
+        const Outcome made = hinge({QStringLiteral("gather"), source, dir_.filePath(QStringLiteral("plates")), source,
+                                    QStringLiteral("--out"), job});
+        QVERIFY2(made.code == 0, qPrintable(made.err));
+        QVERIFY2(made.err.contains(QStringLiteral("left out: 2.png")), qPrintable(made.err));
+        QVERIFY2(made.err.contains(QStringLiteral("note: page 4 is the same as page 1")), qPrintable(made.err));
+        QVERIFY2(
+            made.err.contains(QStringLiteral("5 pages, A4 landscape with 3 mm bleed: a stapled booklet of 8 with 3 "
+                                             "blanks")),
+            qPrintable(made.err));
+        const QString pages = dir_.filePath(QStringLiteral("pages.pdf"));
+        const Outcome written = hinge({QStringLiteral("export"), job, QStringLiteral("--what"), QStringLiteral("pages"),
+                                       QStringLiteral("--out"), pages, QStringLiteral("--despite-findings")});
+        QVERIFY2(written.code == 0, qPrintable(written.err));
+        QVERIFY(testing::run(QStringLiteral("qpdf"), {QStringLiteral("--show-npages"), pages}).trimmed() == "8");
+        // Words of the first page read back, and of its copy.
+        const QByteArray text = testing::run(QStringLiteral("pdftotext"), {pages, QStringLiteral("-")});
+        QCOMPARE(text.count("Three tides"), 2);
+        QCOMPARE(hinge({QStringLiteral("gather"), junk.fileName(), QStringLiteral("--out"), job}).code, 1);
+        QCOMPARE(hinge({QStringLiteral("gather"), QStringLiteral("--out"), job}).code, 2);
+        QVERIFY(hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("pages"),
+                       QStringLiteral("--out"), pages})
+                    .err.contains(QStringLiteral("no pages of its own")));
+    }
+
     void helpTeachesAndVersionTells()
     {
         const Outcome help = hinge({QStringLiteral("--help")});

@@ -5,6 +5,7 @@
 #include "app/document/stock_store.h"
 #include "app/fields/sentence.h"
 #include "core/edit/change_kind.h"
+#include "core/edit/sequence_edits.h"
 
 #include <cmath>
 #include <tuple>
@@ -141,8 +142,8 @@ void BriefSentence::writePages(Sentence& s)
     const Job& job = document_.job();
     const Binding binding = rulesOf(job.kind).binding;
     s.words(tr("of"));
-    s.number(
-        "brief.pages", tr("Change the pages"), [](Job& j) -> int& { return j.pages.count; },
+    s.count(
+        "brief.pages", tr("Change the pages"), [](const Job& j) { return j.pages.count; }, setPageCount,
         hasOwnCover(job) ? tr("Pages of the text, without the cover's four") : tr("Pages with the cover"));
     s.words(tr("pages,"));
     writePageSize(s);
@@ -214,8 +215,8 @@ void BriefSentence::writeCover(Sentence& s)
     s.words(tr("for a block of"));
     writePageSize(s);
     s.words(tr("with"));
-    s.number(
-        "brief.pages", tr("Change the pages"), [](Job& j) -> int& { return j.pages.count; },
+    s.count(
+        "brief.pages", tr("Change the pages"), [](const Job& j) { return j.pages.count; }, setPageCount,
         tr("Pages of the block; a leaf has two"));
     s.words(tr("pages on"));
     addStock(s, stocks_, "brief.textStock", "brief.textGrammage", textStock);

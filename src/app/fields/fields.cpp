@@ -114,19 +114,26 @@ JobField* JobField::forLength(Document& document, const QString& what, std::func
     return forLength(document, what, shown, part, parent);
 }
 
-JobField* JobField::forNumber(Document& document, const QString& what, std::function<int(const Job&)> shown,
-                              std::function<int&(Job&)> part, QWidget* parent)
+JobField* JobField::forCount(Document& document, const QString& what, std::function<int(const Job&)> shown,
+                             std::function<Result<void>(Job&, int)> set, QWidget* parent)
 {
     return new JobField(
         document, what, [shown](const Job& job) { return groupedNumber(shown(job)); },
-        [part](Job& job, const QString& text) -> Result<void> {
+        [set](Job& job, const QString& text) -> Result<void> {
             const auto n = readNumber(text);
-            if (!n)
-                return tl::unexpected(n.error());
-            part(job) = *n;
-            return {};
+            return n ? set(job, *n) : tl::unexpected(n.error());
         },
         parent);
+}
+
+JobField* JobField::forNumber(Document& document, const QString& what, std::function<int(const Job&)> shown,
+                              std::function<int&(Job&)> part, QWidget* parent)
+{
+    const auto set = [part](Job& job, int n) -> Result<void> {
+        part(job) = n;
+        return {};
+    };
+    return forCount(document, what, std::move(shown), set, parent);
 }
 
 JobField* JobField::forNumber(Document& document, const QString& what, std::function<int&(Job&)> part, QWidget* parent)

@@ -37,6 +37,9 @@ public:
     /// For whole numbers; thousands may be parted by commas or spaces.
     static JobField* forNumber(Document& document, const QString& what, std::function<int(const Job&)> shown,
                                std::function<int&(Job&)> part, QWidget* parent = nullptr);
+    /// For whole numbers whose change takes more than a number, or may be refused.
+    static JobField* forCount(Document& document, const QString& what, std::function<int(const Job&)> shown,
+                              std::function<Result<void>(Job&, int)> set, QWidget* parent = nullptr);
     /// As for lengths: not for what stands on surfaces.
     static JobField* forNumber(Document& document, const QString& what, std::function<int&(Job&)> part,
                                QWidget* parent = nullptr);

@@ -40,6 +40,12 @@ JobField* Sentence::length(const char* name, const QString& what, std::function<
     return add(JobField::forLength(document_, what, std::move(part)), name, tip);
 }
 
+JobField* Sentence::count(const char* name, const QString& what, std::function<int(const Job&)> shown,
+                          std::function<Result<void>(Job&, int)> set, const QString& tip)
+{
+    return add(JobField::forCount(document_, what, std::move(shown), std::move(set)), name, tip);
+}
+
 JobField* Sentence::number(const char* name, const QString& what, std::function<int&(Job&)> part, const QString& tip)
 {
     return add(JobField::forNumber(document_, what, std::move(part)), name, tip);

@@ -19,6 +19,8 @@ public:
     /// Words that never begin a line: a unit or a sign, which stays with the field before it.
     void wordsBehind(const QString& text);
     JobField* length(const char* name, const QString& what, std::function<Length&(Job&)> part, const QString& tip);
+    JobField* count(const char* name, const QString& what, std::function<int(const Job&)> shown,
+                    std::function<Result<void>(Job&, int)> set, const QString& tip);
     JobField* number(const char* name, const QString& what, std::function<int&(Job&)> part, const QString& tip);
     JobField* text(const char* name, const QString& what, JobField::Show show, JobField::Apply apply,
                    const QString& tip);

@@ -363,7 +363,7 @@ JobChoice* Drawer::nextFrame(const QString& id)
             if (other.kind != ItemKind::Text || other.id == id)
                 continue;
             const QString name = other.name.isEmpty() ? tr("a text") : other.name;
-            next.push_back({tr("into %1, %2").arg(name, surfaceName(surface, job.kind)),
+            next.push_back({tr("into %1, %2").arg(name, surfaceName(surface, job)),
                             [id, to = other.id](const Job& j) {
                                 const Item* i = j.findItem(id);
                                 return i && i->next == to;

@@ -93,7 +93,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     row->addWidget(drawer_);
 
     const auto nameFace = [this, faceLabel] {
-        faceLabel->setText(tr("%1 face").arg(surfaceName(selection_.surface(), document_.job().kind)));
+        faceLabel->setText(tr("%1 face").arg(surfaceName(selection_.surface(), document_.job())));
     };
     connect(&selection_, &Selection::changed, this, nameFace);
     connect(&document_, &Document::changed, this, nameFace);

@@ -186,7 +186,7 @@ QFont uiFont(int pixels, QFont::Weight weight)
     return font;
 }
 
-void applyTheme(QApplication& application, bool dark)
+void applyColours(QApplication& application, bool dark)
 {
     static const bool loaded = [] {
         for (const char* style : {"Regular", "Medium", "SemiBold", "Bold"})
@@ -199,7 +199,17 @@ void applyTheme(QApplication& application, bool dark)
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     application.setFont(uiFont(type::body));
     application.setPalette(paletteOf(theme));
-    application.setStyleSheet(styleSheetOf(theme));
+}
+
+void applyStyleSheet(QApplication& application, bool dark)
+{
+    application.setStyleSheet(styleSheetOf(dark ? Theme::darkTheme() : Theme::lightTheme()));
+}
+
+void applyTheme(QApplication& application, bool dark)
+{
+    applyColours(application, dark);
+    applyStyleSheet(application, dark);
 }
 
 namespace

@@ -55,6 +55,10 @@ inline constexpr int title = 17;
 
 /// Loads the window's font and gives the application palette, style and style sheet. May be called again.
 void applyTheme(QApplication& application, bool dark);
+/// The same in two steps, for the start: all but the style sheet before the window is made, the style sheet when it is
+/// whole. Set before, it would be worked out anew for every widget each time one of those around it gets a parent.
+void applyColours(QApplication& application, bool dark);
+void applyStyleSheet(QApplication& application, bool dark);
 
 /// An icon of the shipped set in the colour of the text around it.
 [[nodiscard]] QIcon themedIcon(const QString& name, const QColor& colour);

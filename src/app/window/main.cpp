@@ -123,8 +123,9 @@ int main(int argc, char** argv)
     if (!called)
         return 2;
     const bool dark = called->dark.value_or(QSettings().value(darkKey, false).toBool());
-    applyTheme(application, dark);
+    applyColours(application, dark);
     MainWindow window;
+    applyStyleSheet(application, dark);
     window.setDark(dark);
     if (!called->job.isEmpty())
         window.openJob(called->job);

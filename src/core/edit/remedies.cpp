@@ -2,6 +2,7 @@
 #include "core/edit/remedies.h"
 
 #include "core/edit/new_items.h"
+#include "core/edit/sequence_edits.h"
 #include "core/job/stories.h"
 #include "core/piece/binding.h"
 #include "core/piece/lines.h"
@@ -97,11 +98,11 @@ Job settled(Job job, const Finding& finding)
         else
             job.fold.scored = true;
         break;
-    case Remedy::MakeUpPages: job.pages.count = madeUpPages(job); break;
+    case Remedy::MakeUpPages: (void)setPageCount(job, madeUpPages(job)); break;
     case Remedy::MoveBlanks: job.pages.blanks = Blanks::BeforeBack; break;
     case Remedy::GlueInstead:
         // The cover of a self-cover booklet is among its pages; glued, it is a component of its own.
-        if (!job.pages.plusCover)
+        if (!job.pages.plusCover && job.sequence.isEmpty())
             job.pages.count = std::max(4, job.pages.count - 4);
         setOwnCover(job, true);
         job.kind = PieceKind::Book;

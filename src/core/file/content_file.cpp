@@ -343,11 +343,54 @@ void readFile(JsonReader& r, LinkedFile& file)
         r.fail("page", QStringLiteral("Pages count from 1."));
 }
 
+namespace
+{
+
+constexpr Word<Turn> turnWords[] = {
+    {"quarter", Turn::Quarter}, {"half", Turn::Half}, {"three quarters", Turn::ThreeQuarters}, {"none", Turn::None}};
+
+QJsonObject suppliedToJson(const SurfaceContent& content, Unit unit)
+{
+    QJsonObject o = fileToJson(*content.supplied);
+    const Placement usual;
+    const Placement& place = content.placement;
+    Sparse out(o, unit);
+    out.add("turn", place.turn, usual.turn, turnWords);
+    out.add("scale", place.scale, usual.scale);
+    out.add("right", place.shift.x, Length());
+    out.add("down", place.shift.y, Length());
+    if (place.part)
+        o[QStringLiteral("part")] = QJsonObject{{QStringLiteral("left"), exactText(place.part->x, unit)},
+                                                {QStringLiteral("top"), exactText(place.part->y, unit)},
+                                                {QStringLiteral("width"), exactText(place.part->w, unit)},
+                                                {QStringLiteral("height"), exactText(place.part->h, unit)}};
+    return o;
+}
+
+void readSupplied(JsonReader& r, SurfaceContent& content)
+{
+    readFile(r, content.supplied.emplace());
+    readWord(r, "turn", content.placement.turn, turnWords);
+    r.read("scale", content.placement.scale);
+    r.read("right", content.placement.shift.x);
+    r.read("down", content.placement.shift.y);
+    r.readObject("part", [&](JsonReader& o) {
+        Rect part;
+        o.read("left", part.x);
+        o.read("top", part.y);
+        o.read("width", part.w);
+        o.read("height", part.h);
+        content.placement.part = part;
+    });
+}
+
+} // namespace
+
 QJsonObject faceToJson(const SurfaceContent& content, Unit unit)
 {
     QJsonObject o;
     if (content.supplied)
-        o[QStringLiteral("supplied")] = fileToJson(*content.supplied);
+        o[QStringLiteral("supplied")] = suppliedToJson(content, unit);
     QJsonArray items;
     for (const Item& i : content.items)
         items.append(itemToJson(i, unit));
@@ -384,10 +427,7 @@ QJsonObject faceToJson(const SurfaceContent& content, Unit unit)
 
 void readFace(JsonReader& r, SurfaceContent& content)
 {
-    r.readObject("supplied", [&](JsonReader& o) {
-        content.supplied.emplace();
-        readFile(o, *content.supplied);
-    });
+    r.readObject("supplied", [&](JsonReader& o) { readSupplied(o, content); });
     r.readArray("items", [&](JsonReader& o) { readItem(o, content.items.emplace_back()); });
     r.readArray("columns", [&](JsonReader& o) {
         ColumnGrid grid;

@@ -49,6 +49,10 @@ constexpr Word<Coating> coatingWords[] = {{"none", Coating::None},
                                           {"gloss film", Coating::GlossFilm},
                                           {"matt film", Coating::MattFilm}};
 constexpr Word<FoldWay> wayWords[] = {{"over", FoldWay::Over}, {"under", FoldWay::Under}};
+constexpr Word<PageState> stateWords[] = {{"nothing yet", PageState::Nothing},
+                                          {"in work", PageState::InWork},
+                                          {"question", PageState::Question},
+                                          {"passed", PageState::Passed}};
 constexpr Word<Device> deviceWords[] = {{"production press", Device::ProductionPress},
                                         {"shop machine", Device::ShopMachine},
                                         {"office printer", Device::OfficePrinter}};
@@ -145,10 +149,28 @@ public:
         for (const Face f : bothFaces)
             faces[QLatin1String(faceKeys[std::size_t(f)])] = faceToJson(job.on(f), unit_);
         o[QStringLiteral("faces")] = faces;
+        QJsonArray sequence;
+        for (const SequencePage& page : job.sequence)
+            sequence.append(pageToJson(job, page));
+        if (!sequence.isEmpty())
+            o[QStringLiteral("sequence")] = sequence;
         return keptBeside(job.extra, o);
     }
 
 private:
+    /// What a page is and what stands on it.
+    QJsonObject pageToJson(const Job& job, const SequencePage& page) const
+    {
+        QJsonObject o = faceToJson(job.on(page.surface()), unit_);
+        o[QStringLiteral("id")] = page.id;
+        if (page.state != PageState::Nothing)
+            o[QStringLiteral("state")] = wordFor(stateWords, page.state);
+        if (!page.question.isEmpty())
+            o[QStringLiteral("question")] = page.question;
+        if (o[QStringLiteral("items")].toArray().isEmpty())
+            o.remove(QStringLiteral("items"));
+        return keptBeside(page.extra, o);
+    }
     QString length(Length l) const { return exactText(l, unit_); }
     QJsonObject size(Size s) const
     {
@@ -383,6 +405,18 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
     r.readObject("faces", [&](JsonReader& o) {
         for (const Face f : bothFaces)
             o.readObject(faceKeys[std::size_t(f)], [&](JsonReader& face) { readFace(face, job.edit(f)); });
+    });
+    r.readArray("sequence", [&](JsonReader& o) {
+        SequencePage page;
+        o.read("id", page.id);
+        readWord(o, "state", page.state, stateWords);
+        o.read("question", page.question);
+        SurfaceContent content;
+        readFace(o, content);
+        if (!content.isEmpty())
+            job.edit(page.surface()) = std::move(content);
+        page.extra = o.takeLeftOver();
+        job.sequence.push_back(page);
     });
     job.extra = r.takeLeftOver();
 }

@@ -82,6 +82,14 @@ QString surfaceName(const SurfaceId& surface, PieceKind kind)
     return surface.component == Component::Flat ? faceName(surface.face, kind) : QStringLiteral("page");
 }
 
+QString surfaceName(const SurfaceId& surface, const Job& job)
+{
+    for (qsizetype i = 0; surface.component == Component::Text && i < job.sequence.size(); ++i)
+        if (job.sequence[i].id == surface.page)
+            return QStringLiteral("page %1").arg(i + 1);
+    return surfaceName(surface, job.kind);
+}
+
 QString faceName(Face face, PieceKind kind)
 {
     return QString::fromLatin1(face == Face::Outside ? rulesOf(kind).outside : rulesOf(kind).inside);
@@ -551,6 +559,35 @@ Result<void> checkPanels(const SurfaceContent& content)
     return {};
 }
 
+/// The pages of the text, and how what is supplied lies on them.
+Result<void> checkSequence(const Job& job)
+{
+    const QString where = QStringLiteral("sequence");
+    QSet<int> ids;
+    for (const SequencePage& page : job.sequence) {
+        if (page.id < 1 || ids.contains(page.id))
+            return problem(where, QStringLiteral("A page has no number of its own, or one that another has, too."));
+        ids.insert(page.id);
+    }
+    if (!job.sequence.isEmpty() && job.sequence.size() != job.pages.count)
+        return problem(where, QStringLiteral("The sequence has %1 pages, but %2 are wanted.")
+                                  .arg(job.sequence.size())
+                                  .arg(job.pages.count));
+    for (const auto& [surface, content] : job.surfaces) {
+        if (!job.sequence.isEmpty() && surface.component == Component::Text && !ids.contains(surface.page) &&
+            !content->isEmpty())
+            return problem(where, QStringLiteral("Something stands on a page that is not in the sequence."));
+        const Placement& place = content->placement;
+        if (auto found = checkPercent(where, QStringLiteral("The scale of a page"), place.scale, 1, 1000); !found)
+            return found;
+        if (abs(place.shift.x) > limits::largestSide || abs(place.shift.y) > limits::largestSide)
+            return problem(where, QStringLiteral("A page is shifted further than any piece is wide."));
+        if (place.part && (place.part->isEmpty() || place.part->x < Length() || place.part->y < Length()))
+            return problem(where, QStringLiteral("The part that is taken of a page has no size, or lies off it."));
+    }
+    return {};
+}
+
 Result<void> checkItems(const Job& job)
 {
     std::size_t count = 0;
@@ -577,7 +614,7 @@ Result<void> checkItems(const Job& job)
 
 Result<void> validate(const Job& job)
 {
-    for (const auto check : {checkMeasures, checkInks, checkTextStyles, checkCharacterStyles})
+    for (const auto check : {checkMeasures, checkInks, checkTextStyles, checkCharacterStyles, checkSequence})
         if (auto found = check(job); !found)
             return found;
     for (const auto& [surface, content] : job.surfaces)

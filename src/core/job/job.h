@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/job/kind_rules.h"
+#include "core/job/sequence.h"
 #include "core/job/surface.h"
 #include "core/paper/fold.h"
 #include "core/paper/stock.h"
@@ -16,7 +17,7 @@ namespace hinge
 [[nodiscard]] QString kindName(PieceKind kind);
 /// What the faces of that kind are called: "front" and "back" where nothing is folded.
 [[nodiscard]] QString faceName(Face face, PieceKind kind);
-/// The same of a surface; a page is a "page".
+/// The same of a surface; a page is a "page", or "page 7" where the job is known, counted in its sequence.
 [[nodiscard]] QString surfaceName(const SurfaceId& surface, PieceKind kind);
 /// True when it has pages of its own: booklets, books, wire-bound books.
 [[nodiscard]] bool hasPages(PieceKind kind);
@@ -201,6 +202,8 @@ struct Job {
     Length gridStep;
     /// What stands on the faces of the flat, and on pages.
     Surfaces surfaces;
+    /// Empty as long as nothing is known of any page; then it has `pages.count` of them.
+    Sequence sequence;
     QJsonObject extra{};
 
     bool operator==(const Job&) const = default;
@@ -223,6 +226,8 @@ struct Job {
     [[nodiscard]] const Item* findItem(const QString& id) const;
     [[nodiscard]] Item* findItem(const QString& id);
 };
+
+[[nodiscard]] QString surfaceName(const SurfaceId& surface, const Job& job);
 
 /// A fresh leaflet: A4 landscape, roll fold, with a small set of inks and nothing on it.
 [[nodiscard]] Job newLeaflet();

@@ -48,9 +48,4 @@ PictureCrop movedBy(const Rect& frame, PictureFit fit, PictureCrop crop, double 
     return crop;
 }
 
-Point suppliedCorner(Size flat, Size pageTrim)
-{
-    return {(flat.w - pageTrim.w).part(2), (flat.h - pageTrim.h).part(2)};
-}
-
 } // namespace hinge

@@ -15,8 +15,4 @@ namespace hinge
 [[nodiscard]] PictureCrop movedBy(const Rect& frame, PictureFit fit, PictureCrop crop, double ratio, Length dx,
                                   Length dy);
 
-/// Where the head-left trim corner of a supplied page is laid so that its trim comes to lie on the
-/// trim of the flat; a page of another size is centred.
-[[nodiscard]] Point suppliedCorner(Size flat, Size pageTrim);
-
 } // namespace hinge

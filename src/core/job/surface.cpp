@@ -6,10 +6,18 @@
 namespace hinge
 {
 
-Surfaces::Surfaces()
+Surfaces::Surfaces() : data_(new Data)
 {
     for (const Face face : bothFaces)
-        contents_[face];
+        data_->contents[face];
+}
+
+void Surfaces::share(const SurfaceId& from, const SurfaceId& to)
+{
+    if (const auto it = data_->contents.find(from); it != data_->contents.end())
+        data_->contents[to] = it->second;
+    else
+        data_->contents.erase(to);
 }
 
 qsizetype SharedContent::placeOf(const QString& id) const
@@ -38,7 +46,7 @@ qsizetype SharedContent::placeOf(const QString& id) const
 
 std::optional<std::pair<SurfaceId, std::size_t>> Surfaces::find(const QString& itemId) const
 {
-    for (const auto& [surface, content] : contents_)
+    for (const auto& [surface, content] : *this)
         if (const qsizetype at = content.placeOf(itemId); at >= 0)
             return std::pair(surface, std::size_t(at));
     return std::nullopt;
@@ -47,8 +55,8 @@ std::optional<std::pair<SurfaceId, std::size_t>> Surfaces::find(const QString& i
 const SurfaceContent& Surfaces::on(const SurfaceId& surface) const
 {
     static const SurfaceContent nothing;
-    const auto it = contents_.find(surface);
-    return it == contents_.end() ? nothing : *it->second;
+    const auto it = data_->contents.find(surface);
+    return it == data_->contents.end() ? nothing : *it->second;
 }
 
 } // namespace hinge

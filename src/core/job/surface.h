@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/job/content.h"
+#include "core/job/placement.h"
 
 #include <QHash>
 #include <QSharedDataPointer>
@@ -58,6 +59,7 @@ struct SurfaceId {
 struct SurfaceContent {
     /// A customer's finished page that is the whole surface; items lie over it.
     std::optional<LinkedFile> supplied;
+    Placement placement; ///< of what is supplied
     /// In painting order, the last on top.
     std::vector<Item> items;
     std::vector<ColumnGrid> columns;
@@ -106,34 +108,45 @@ private:
 };
 
 /// What stands on the surfaces of a piece. The two faces are always there; a page as soon as something stands on it.
+/// Copies share everything until one is changed.
 class Surfaces
 {
 public:
     Surfaces();
     /// By surface, faces first.
-    [[nodiscard]] auto begin() const { return contents_.begin(); }
-    [[nodiscard]] auto end() const { return contents_.end(); }
+    [[nodiscard]] auto begin() const { return data_->contents.begin(); }
+    [[nodiscard]] auto end() const { return data_->contents.end(); }
     /// An empty one for a surface that nothing stands on.
     [[nodiscard]] const SurfaceContent& on(const SurfaceId& surface) const;
     /// To be changed.
-    [[nodiscard]] SurfaceContent& edit(const SurfaceId& surface) { return contents_[surface].own(); }
+    [[nodiscard]] SurfaceContent& edit(const SurfaceId& surface) { return data_->contents[surface].own(); }
+    /// Has a surface share what stands on another one, until one of them is changed.
+    void share(const SurfaceId& from, const SurfaceId& to);
+    /// Takes everything off a page, for good.
+    void erase(const SurfaceId& page) { data_->contents.erase(page); }
     /// The surface an item stands on, and its place among the items there. Empty when there is none.
     [[nodiscard]] std::optional<std::pair<SurfaceId, std::size_t>> find(const QString& itemId) const;
     /// Changes every content; what the visit leaves as it is stays shared.
     template <class Visit>
     void editEach(const Visit& visit)
     {
-        for (auto& [surface, content] : contents_) {
+        for (auto& [surface, content] : data_->contents) {
             SurfaceContent changed = *content;
             visit(changed);
             if (!(changed == *content))
                 content.own() = std::move(changed);
         }
     }
-    bool operator==(const Surfaces&) const = default;
+    bool operator==(const Surfaces& other) const
+    {
+        return data_ == other.data_ || data_->contents == other.data_->contents;
+    }
 
 private:
-    std::map<SurfaceId, SharedContent> contents_;
+    struct Data : QSharedData {
+        std::map<SurfaceId, SharedContent> contents;
+    };
+    QSharedDataPointer<Data> data_;
 };
 
 } // namespace hinge

@@ -229,6 +229,27 @@ int formsOf(const Job& job, const Book& book)
     return int(book.sheets.size()) * (job.pages.workStyle == WorkStyle::WorkAndTurn ? 1 : 2);
 }
 
+std::vector<ReaderPage> readerPages(const Job& job, const Book& book)
+{
+    std::vector<ReaderPage> out;
+    out.reserve(std::size_t(book.pages));
+    int place = 0;
+    auto blank = book.blanks.begin();
+    for (int number = 1; number <= book.pages; ++number) {
+        ReaderPage page;
+        page.number = number;
+        // The first page lies on the right of whoever reads from left to right.
+        page.hand = (number % 2 == 1) != job.rightToLeft ? Hand::Right : Hand::Left;
+        page.folio = folio(job, number, book.pages);
+        if (blank != book.blanks.end() && *blank == number)
+            ++blank;
+        else
+            page.place = place++;
+        out.push_back(page);
+    }
+    return out;
+}
+
 QString folio(const Job& job, int page, int pages)
 {
     int skipped = 0;

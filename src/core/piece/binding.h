@@ -4,6 +4,7 @@
 #include "core/job/job.h"
 #include "core/paper/cut_tree.h"
 #include "core/paper/signature.h"
+#include "core/piece/panels.h"
 
 #include <optional>
 
@@ -96,6 +97,19 @@ struct Book {
 
 /// Printing forms for the text of a glued book: two a signature, one where both sides are printed from the same.
 [[nodiscard]] int formsOf(const Job& job, const Book& book);
+
+/// A page as a reader meets it.
+struct ReaderPage {
+    int number = 0; ///< as in `BookSheet`: 1 is the first page of the text
+    /// Where it stands in the sequence, from 0; -1 for a blank that is there only to fill.
+    int place = -1;
+    Hand hand = Hand::Right;
+    QString folio; ///< what is printed as its number; empty for none
+    [[nodiscard]] bool isBlank() const { return place < 0; }
+    bool operator==(const ReaderPage&) const = default;
+};
+/// All pages in reading order, blanks at their places.
+[[nodiscard]] std::vector<ReaderPage> readerPages(const Job& job, const Book& book);
 
 /// What is printed as the number of a page; empty for one that has none. `page` counts as in `BookSheet`.
 [[nodiscard]] QString folio(const Job& job, int page, int pages);

@@ -6,6 +6,7 @@
 #include "core/plan/file_state.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/item_checks.h"
+#include "core/plan/page_checks.h"
 #include "core/plan/sheet_marks.h"
 #include "core/units/page_sizes.h"
 
@@ -348,6 +349,10 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
         return;
     }
     const PageFacts& page = facts.pages[std::size_t(file.page - 1)];
+    if (surface.component == Component::Text) {
+        checkPageFit(job, plan, surface, page, out);
+        return;
+    }
     const Size flat = plan.paper.flat;
     if (!sameTrim(page.trim, flat)) {
         const bool turned = sameTrim(page.trim.turned(), flat);
@@ -397,6 +402,7 @@ std::vector<Finding> checkPiece(const Job& job, const Plan& plan)
     checkZones(job, plan, out);
     checkSizeName(job, plan, out);
     checkItems(job, plan, out);
+    checkSequence(job, plan, out);
     return out;
 }
 
@@ -425,23 +431,23 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
             if (known.profileMisfit)
                 out.push_back(fileFinding(QStringLiteral("picture.wrongProfile"), Severity::Warn, surface, item.id,
                                           QStringLiteral("%1 has a profile that does not fit its colours, %2")
-                                              .arg(nameOf(item), surfaceName(surface, job.kind)),
+                                              .arg(nameOf(item), surfaceName(surface, job)),
                                           known.colour == PixelColour::Rgb
                                               ? QStringLiteral("It is printed as sRGB, as if it had none. Save it "
                                                                "again with the profile it was made in.")
                                               : QStringLiteral("Its numbers go to the plates as they are. Save it "
                                                                "again with the profile it was made in.")));
             else if (known.pixelWidth > 0 && known.colour == PixelColour::Rgb && !known.hasProfile)
-                out.push_back(fileFinding(QStringLiteral("picture.noProfile"), Severity::Warn, surface, item.id,
-                                          QStringLiteral("%1 has RGB without a profile, %2")
-                                              .arg(nameOf(item), surfaceName(surface, job.kind)),
-                                          QStringLiteral("Nobody can tell which colours were meant; they are taken as "
-                                                         "sRGB. Save it with its profile.")));
+                out.push_back(fileFinding(
+                    QStringLiteral("picture.noProfile"), Severity::Warn, surface, item.id,
+                    QStringLiteral("%1 has RGB without a profile, %2").arg(nameOf(item), surfaceName(surface, job)),
+                    QStringLiteral("Nobody can tell which colours were meant; they are taken as "
+                                   "sRGB. Save it with its profile.")));
             if (known.heaviestInk > job.press.inkLimit)
                 out.push_back(fileFinding(QStringLiteral("ink.picture"), Severity::Warn, surface, item.id,
                                           QStringLiteral("%1 has up to %2 % of ink; the press takes %3 %, %4")
                                               .arg(nameOf(item), QString::number(known.heaviestInk),
-                                                   QString::number(job.press.inkLimit), surfaceName(surface, job.kind)),
+                                                   QString::number(job.press.inkLimit), surfaceName(surface, job)),
                                           QStringLiteral("So much ink does not dry; it sets off on the next sheet. "
                                                          "Convert the picture anew for this press.")));
             const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
@@ -450,7 +456,7 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
                     fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),
                     Severity::Warn, surface, item.id,
                     QStringLiteral("%1 prints at %2 ppi, %3")
-                        .arg(nameOf(item), QString::number(std::lround(ppi)), surfaceName(surface, job.kind)),
+                        .arg(nameOf(item), QString::number(std::lround(ppi)), surfaceName(surface, job)),
                     QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
         }
     }

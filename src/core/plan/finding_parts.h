@@ -35,7 +35,7 @@ namespace hinge
                                      Remedy remedy = Remedy::None, const QStringList& more = {})
 {
     const QString name = nameOf(item);
-    const QString where = surfaceName(surface, job.kind);
+    const QString where = surfaceName(surface, job);
     const QString text = more.isEmpty()     ? message.arg(name, where)
                          : more.size() == 1 ? message.arg(name, where, more[0])
                                             : message.arg(name, where, more[0], more[1]);

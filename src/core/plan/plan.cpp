@@ -109,10 +109,19 @@ const std::vector<PlannedItem>& Plan::itemsOn(const SurfaceId& surface) const
     return it == items.end() ? none : it->second;
 }
 
+const ReaderPage* Plan::readerPage(const SurfaceId& surface) const
+{
+    const auto it = surface.component == Component::Text ? pageIndex.constFind(surface.page) : pageIndex.constEnd();
+    return it == pageIndex.constEnd() ? nullptr : &pages[std::size_t(*it)];
+}
+
 const Paper& Plan::paperOf(const SurfaceId& surface) const
 {
+    if (surface.component != Component::Text || !textPages)
+        return paper;
     // A page of its own lies on the right until it has a place among others.
-    return surface.component == Component::Text && textPages ? (*textPages)[std::size_t(Hand::Right)] : paper;
+    const ReaderPage* page = readerPage(surface);
+    return (*textPages)[std::size_t(page ? page->hand : Hand::Right)];
 }
 
 GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper)
@@ -181,6 +190,11 @@ Result<Plan> plan(const Job& job, const Plan* before)
             return tl::unexpected((left ? right : left).error());
         plan.textPages = {std::move(*left), std::move(*right)};
         plan.book = makeBook(job);
+        plan.pages = readerPages(job, *plan.book);
+        plan.pageIndex.reserve(job.sequence.size());
+        for (std::size_t i = 0; i < plan.pages.size(); ++i)
+            if (const int place = plan.pages[i].place; place >= 0 && place < job.sequence.size())
+                plan.pageIndex.insert(job.sequence[place].id, int(i));
         plan.paper.closing.thickness = plan.book->block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
     }
     std::size_t count = 0;

@@ -30,6 +30,10 @@ struct Plan {
     std::optional<Book> book;
     /// The left-hand and the right-hand page of the text; kinds with pages only.
     std::optional<std::array<Paper, 2>> textPages;
+    /// As a reader meets them, blanks and all; kinds with pages only.
+    std::vector<ReaderPage> pages;
+    /// By the id of a page of the sequence: its index in `pages`.
+    QHash<int, int> pageIndex;
     /// Items with their frames, by surface, in painting order.
     std::map<SurfaceId, std::vector<PlannedItem>> items;
     /// Best first; see `hinge::arrangements`. They follow from `onPress` alone.
@@ -49,12 +53,15 @@ struct Plan {
 
     /// Empty for a surface that nothing stands on.
     [[nodiscard]] const std::vector<PlannedItem>& itemsOn(const SurfaceId& surface) const;
-    /// The paper a surface is a side of, `surface.face` of it: the flat that is at work, or the page.
+    /// The paper a surface is a side of, `surface.face` of it: the flat that is at work, or the left- or right-hand
+    /// page as it comes to lie among the others.
     [[nodiscard]] const Paper& paperOf(const SurfaceId& surface) const;
     [[nodiscard]] const std::vector<Panel>& panelsOf(const SurfaceId& surface) const
     {
         return paperOf(surface).face(surface.face);
     }
+    /// nullptr for a face, and for a page that is not in the sequence.
+    [[nodiscard]] const ReaderPage* readerPage(const SurfaceId& surface) const;
     /// nullptr when there is no such figure.
     [[nodiscard]] const Figure* findFigure(const QString& key) const;
     /// nullptr when there is no such item.

@@ -1,0 +1,235 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/edit/bring_in.h"
+
+#include "core/edit/sequence_edits.h"
+#include "core/piece/binding.h"
+#include "core/piece/lines.h"
+#include "core/plan/plan.h"
+#include "core/units/page_sizes.h"
+
+#include <QCollator>
+#include <QFileInfo>
+#include <QUuid>
+#include <algorithm>
+#include <map>
+
+namespace hinge
+{
+namespace
+{
+
+/// Thicker blocks are glued: what a stapling machine closes. Common practice: 3 to 5 mm.
+constexpr Length thickestStapled = Length::mm(4);
+/// The fineness a picture is printed at as it is. Common practice.
+constexpr int usualPpi = 300;
+
+bool isUsable(const FileFacts& facts) { return facts.error.isEmpty() && !facts.missing && !facts.isLocked; }
+
+/// Sizes that are the same for the trade count together.
+using SizeKey = std::pair<qint64, qint64>;
+SizeKey keyOf(Size size)
+{
+    const auto tenths = [](Length l) { return qint64(std::lround(l.toMm() * 5)); };
+    return {tenths(size.w), tenths(size.h)};
+}
+
+bool isEmptySequence(const Job& job)
+{
+    return std::ranges::all_of(job.sequence,
+                               [&](const SequencePage& page) { return job.on(page.surface()).isEmpty(); });
+}
+
+Item pictureOn(const Paper& paper, const IncomingPage& page, const PicturePlace& place)
+{
+    Item item;
+    item.id = QUuid::createUuid().toString(QUuid::WithoutBraces).left(8);
+    item.name = QFileInfo(page.file.path).completeBaseName();
+    item.kind = ItemKind::Picture;
+    item.file = page.file;
+    item.fit = place.toBleed ? PictureFit::Fill : PictureFit::Whole;
+    item.sides = place.toBleed ? sidesFillingPanel(0) : sidesFillingSafeArea(0);
+    const Rect frame = frameOf(paper, Face::Outside, item);
+    const double w = page.pixels.width() / usualPpi * 25.4;
+    const double h = page.pixels.height() / usualPpi * 25.4;
+    // How much larger than at its own fineness it would be printed.
+    const double grows = place.toBleed ? std::max(frame.w.toMm() / w, frame.h.toMm() / h)
+                                       : std::min(frame.w.toMm() / w, frame.h.toMm() / h);
+    if ((grows > 1 && !place.mayGrow) || (grows < 1 && !place.mayShrink)) {
+        const Length wide = Length::nearestMm(w);
+        const Length high = Length::nearestMm(h);
+        item.fit = PictureFit::Whole;
+        item.sides = freeSides(paper, Face::Outside,
+                               {frame.middle().x - wide.part(2), frame.middle().y - high.part(2), wide, high});
+    }
+    return item;
+}
+
+} // namespace
+
+QStringList inNaturalOrder(QStringList paths)
+{
+    QCollator collator{QLocale(QLocale::English)}; // the C locale counts no numbers
+    collator.setNumericMode(true);
+    collator.setCaseSensitivity(Qt::CaseInsensitive);
+    std::ranges::stable_sort(paths, [&](const QString& a, const QString& b) { return collator.compare(a, b) < 0; });
+    return paths;
+}
+
+std::vector<IncomingPage> pagesOf(const std::vector<IncomingFile>& files)
+{
+    std::vector<IncomingPage> out;
+    std::map<std::pair<QString, int>, int> first; // by hash and page
+    const auto add = [&](IncomingPage page) {
+        const auto [known, fresh] = first.try_emplace({page.file.sha256, page.file.page}, int(out.size()));
+        if (!fresh && !page.file.sha256.isEmpty())
+            page.sameAs = known->second;
+        out.push_back(std::move(page));
+    };
+    for (const IncomingFile& file : files) {
+        if (!isUsable(file.facts))
+            continue;
+        const LinkedFile link{file.link, 1, file.facts.bytes, file.facts.sha256};
+        if (!file.facts.isPdf) {
+            if (file.facts.pixelWidth > 0 && file.facts.pixelHeight > 0) {
+                IncomingPage page;
+                page.file = link;
+                page.pixels = QSizeF(file.facts.pixelWidth, file.facts.pixelHeight);
+                add(std::move(page));
+            }
+            continue;
+        }
+        for (std::size_t i = 0; i < file.facts.pages.size(); ++i) {
+            const PageFacts& facts = file.facts.pages[i];
+            if (!facts.isUsable)
+                continue;
+            IncomingPage page;
+            page.file = link;
+            page.file.page = int(i) + 1;
+            page.trim = facts.trim;
+            page.bleed = facts.bleed;
+            page.hasTrimBox = facts.hasTrimBox;
+            add(std::move(page));
+        }
+    }
+    return out;
+}
+
+std::vector<IncomingPage> takenApart(const std::vector<IncomingPage>& pages, Size page, bool rightToLeft)
+{
+    std::vector<IncomingPage> out;
+    for (const IncomingPage& spread : pages) {
+        if (spread.isPicture() || spread.part || !sameTrim(spread.trim, {page.w * 2, page.h})) {
+            out.push_back(spread);
+            continue;
+        }
+        const Length half = spread.trim.w.part(2);
+        std::array<IncomingPage, 2> halves{spread, spread};
+        for (IncomingPage& h : halves) {
+            const bool left = &h == &halves[0];
+            h.part = Rect{left ? Length() : half, {}, left ? half : spread.trim.w - half, spread.trim.h};
+            h.trim = h.part->size();
+            h.bleed[left ? 2 : 0] = {}; // the other page begins there
+            h.sameAs = -1;
+        }
+        if (rightToLeft)
+            std::swap(halves[0], halves[1]);
+        out.insert(out.end(), halves.begin(), halves.end());
+    }
+    return out;
+}
+
+std::optional<IncomingOffer> offerFor(const Job& job, const std::vector<IncomingPage>& pages)
+{
+    std::map<SizeKey, int> sizes;
+    for (const IncomingPage& page : pages)
+        if (!page.isPicture())
+            ++sizes[keyOf(page.trim)];
+    if (sizes.empty())
+        return std::nullopt;
+    const auto most = std::ranges::max_element(sizes, {}, [](const auto& s) { return s.second; });
+    IncomingOffer offer;
+    offer.pages = int(pages.size());
+    offer.ofThatSize = most->second;
+    std::optional<Length> bleed;
+    for (const IncomingPage& page : pages) {
+        if (page.isPicture() || keyOf(page.trim) != most->first)
+            continue;
+        offer.page = likelySize(page.trim).value_or(page.trim);
+        const Length least = page.part ? Length() : *std::ranges::min_element(page.bleed);
+        bleed = std::min(bleed.value_or(least), std::max(Length(), least));
+    }
+    offer.bleed = bleed.value_or(Length());
+    Job tried = job;
+    tried.sequence.clear();
+    tried.pages.count = offer.pages;
+    tried.kind = PieceKind::Booklet;
+    if (blockThickness(tried) > thickestStapled)
+        tried.kind = PieceKind::Book;
+    offer.kind = tried.kind;
+    offer.blanks = madeUpPages(tried) - offer.pages;
+    return offer;
+}
+
+QString offerText(const IncomingOffer& offer, Unit unit)
+{
+    const QString size = nameOfSize(offer.page).isEmpty() ? formatSize(offer.page, unit) : nameOfSize(offer.page);
+    const QString bleed = offer.bleed > Length() ? QStringLiteral(" with %1 bleed").arg(formatLength(offer.bleed, unit))
+                                                 : QStringLiteral(" without bleed");
+    const QString blanks = offer.blanks == 0   ? QString()
+                           : offer.blanks == 1 ? QStringLiteral(" with one blank")
+                                               : QStringLiteral(" with %1 blanks").arg(offer.blanks);
+    return QStringLiteral("%1, %2%3: a %4 of %5%6")
+        .arg(offer.pages == 1 ? QStringLiteral("1 page") : QStringLiteral("%1 pages").arg(offer.pages), size, bleed,
+             kindName(offer.kind), QString::number(offer.pages + offer.blanks), blanks);
+}
+
+void takeOffer(Job& job, const IncomingOffer& offer)
+{
+    job.kind = offer.kind;
+    if (rulesOf(offer.kind).binding == Binding::Glued)
+        setOwnCover(job, true);
+    job.page = offer.page;
+    if (offer.bleed > Length())
+        job.zones.bleed = offer.bleed;
+    if (isEmptySequence(job)) {
+        job.sequence.clear();
+        job.pages.count = offer.pages;
+    }
+}
+
+std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int before, const PicturePlace& pictures)
+{
+    if (pages.empty())
+        return {};
+    const bool fresh = isEmptySequence(job);
+    beginSequence(job);
+    if (fresh) {
+        // The count follows from what comes in.
+        while (job.sequence.size() > qsizetype(pages.size()))
+            job.sequence.removeLast();
+        before = 0;
+        insertPages(job, -1, int(pages.size()) - int(job.sequence.size()));
+    } else {
+        before = before < 0 || before > job.sequence.size() ? int(job.sequence.size()) : before;
+        insertPages(job, before, int(pages.size()));
+    }
+    job.pages.count = int(job.sequence.size());
+    const auto planned = plan(job);
+    std::vector<int> places;
+    for (std::size_t i = 0; i < pages.size(); ++i) {
+        const int place = before + int(i);
+        places.push_back(place);
+        SequencePage& page = job.sequence[place];
+        page.state = PageState::InWork;
+        SurfaceContent& content = job.edit(page.surface());
+        if (!pages[i].isPicture()) {
+            content.supplied = pages[i].file;
+            content.placement.part = pages[i].part;
+        } else if (planned) {
+            content.items.push_back(pictureOn(planned->paperOf(page.surface()), pages[i], pictures));
+        }
+    }
+    return places;
+}
+
+} // namespace hinge

@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/file/file_facts.h"
+#include "core/job/job.h"
+
+#include <QSizeF>
+
+namespace hinge
+{
+
+/// Finished pages that come in as files.
+
+/// Paths as people count them: "page 2" before "page 10", whatever the case of their letters.
+[[nodiscard]] QStringList inNaturalOrder(QStringList paths);
+
+/// A page that comes in, before it has a place.
+struct IncomingPage {
+    LinkedFile file; ///< with the page of a PDF
+    /// PDF: its trim as it is seen, or of the part that is taken. Pictures: 0.
+    Size trim{};
+    std::array<Length, 4> bleed{}; ///< left, head, right, foot; 0 where there is none
+    bool hasTrimBox = false;
+    QSizeF pixels{};            ///< pictures: as they stand; empty for pages
+    std::optional<Rect> part{}; ///< of a page that is taken apart
+    /// The place in the list of an earlier one that is the very same: the same file and page, or files that are alike.
+    int sameAs = -1;
+    [[nodiscard]] bool isPicture() const { return !pixels.isEmpty(); }
+};
+
+/// A file that was looked at: the link to it, and what reading it told.
+struct IncomingFile {
+    QString link;
+    FileFacts facts;
+};
+
+/// What comes in of files that can be used, in their order: every page of a PDF, every picture. Same ones are told.
+[[nodiscard]] std::vector<IncomingPage> pagesOf(const std::vector<IncomingFile>& files);
+
+/// Pages drawn two beside each other are taken apart where each half is a page of this size: the left half comes first,
+/// or the right one where it is read from right to left. All others stay as they are.
+[[nodiscard]] std::vector<IncomingPage> takenApart(const std::vector<IncomingPage>& pages, Size page, bool rightToLeft);
+
+/// What a pile of pages seems to be.
+struct IncomingOffer {
+    int pages = 0;      ///< that come in
+    Size page;          ///< the trim most of them have
+    int ofThatSize = 0; ///< how many have it
+    Length bleed;       ///< the least that those have all round
+    PieceKind kind = PieceKind::Booklet;
+    int blanks = 0; ///< made up to what the binding needs
+};
+/// Stapled up to as many pages as staples hold of that paper, else glued. Empty when nothing that comes in tells a
+/// size.
+[[nodiscard]] std::optional<IncomingOffer> offerFor(const Job& job, const std::vector<IncomingPage>& pages);
+/// "31 pages, A5 with 3 mm bleed: a stapled booklet of 32 with one blank".
+[[nodiscard]] QString offerText(const IncomingOffer& offer, Unit unit);
+/// The job as the offer says: kind, size of a page and count.
+void takeOffer(Job& job, const IncomingOffer& offer);
+
+/// How pictures lie on their pages.
+struct PicturePlace {
+    bool toBleed = true;   ///< fill the page out to the bleed, else within the safe area
+    bool mayGrow = true;   ///< larger than they are at 300 pixels an inch
+    bool mayShrink = true; ///< smaller than that
+};
+
+/// Puts pages in before a place of the sequence; at its end for -1. A sequence on which nothing stands yet is replaced.
+/// Where they came to stand.
+std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int before = -1,
+                         const PicturePlace& pictures = {});
+
+} // namespace hinge

@@ -1,0 +1,244 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/edit/sequence_edits.h"
+
+#include <QRegularExpression>
+#include <QSet>
+#include <QUuid>
+#include <algorithm>
+#include <set>
+
+namespace hinge
+{
+namespace
+{
+
+/// Fresh numbers for pages, one after the other.
+class FreshIds
+{
+public:
+    explicit FreshIds(const Job& job)
+    {
+        for (const SequencePage& page : job.sequence)
+            last_ = std::max(last_, page.id);
+        // What once stood on a page that is gone must not come back with its number.
+        for (const auto& [surface, content] : job.surfaces)
+            last_ = std::max(last_, surface.page);
+    }
+    SequencePage page() { return SequencePage{++last_, PageState::Nothing, {}, {}}; }
+
+private:
+    int last_ = 0;
+};
+
+/// Those that are there, each once, in order.
+std::vector<int> sound(const Job& job, const std::vector<int>& places)
+{
+    std::set<int> out;
+    for (const int place : places)
+        if (place >= 0 && place < job.sequence.size())
+            out.insert(place);
+    return {out.begin(), out.end()};
+}
+
+void countFollows(Job& job) { job.pages.count = int(job.sequence.size()); }
+
+template <class Change>
+void changeSupplied(Job& job, const std::vector<int>& places, const Change& change)
+{
+    beginSequence(job);
+    for (const int place : sound(job, places)) {
+        const SurfaceId surface = job.sequence.at(place).surface();
+        if (job.on(surface).supplied)
+            change(job.edit(surface).placement);
+    }
+}
+
+} // namespace
+
+void beginSequence(Job& job)
+{
+    if (!job.sequence.isEmpty())
+        return;
+    FreshIds ids(job);
+    for (int i = 0; i < job.pages.count; ++i)
+        job.sequence.push_back(ids.page());
+}
+
+Result<std::vector<int>> parsePageSet(const QString& text, int pages)
+{
+    static const QRegularExpression range(QStringLiteral("^(\\d{1,6})(?: ?[-–] ?(\\d{1,6}))?$"));
+    const auto wrong = [](const QString& part) {
+        return problem({}, QStringLiteral("“%1” is no set of pages. Type numbers and ranges, such as 3-9, 12, or odd, "
+                                          "even or all.")
+                               .arg(Problem::quoted(part)));
+    };
+    std::set<int> places;
+    for (const QString& part : text.split(u',')) {
+        const QString wanted = part.simplified().toLower();
+        const bool odd = wanted == QStringLiteral("odd");
+        if (const bool even = wanted == QStringLiteral("even"); odd || even || wanted == QStringLiteral("all")) {
+            for (int i = 0; i < pages; ++i)
+                if (!(odd && i % 2 == 1) && !(even && i % 2 == 0))
+                    places.insert(i);
+            continue;
+        }
+        const auto match = range.match(wanted);
+        if (!match.hasMatch())
+            return wrong(part);
+        int from = match.captured(1).toInt();
+        int to = match.captured(2).isEmpty() ? from : match.captured(2).toInt();
+        if (from > to)
+            std::swap(from, to);
+        if (from < 1 || to > pages)
+            return problem({}, QStringLiteral("There are pages 1 to %1.").arg(pages));
+        for (int i = from; i <= to; ++i)
+            places.insert(i - 1);
+    }
+    return std::vector<int>(places.begin(), places.end());
+}
+
+QString pageSetText(const std::vector<int>& places)
+{
+    QStringList parts;
+    for (std::size_t i = 0; i < places.size();) {
+        std::size_t end = i;
+        while (end + 1 < places.size() && places[end + 1] == places[end] + 1)
+            ++end;
+        const QString first = QString::number(places[i] + 1);
+        const QString last = QString::number(places[end] + 1);
+        parts << (end == i ? first : QStringLiteral("%1-%2").arg(first, last));
+        i = end + 1;
+    }
+    return parts.join(QStringLiteral(", "));
+}
+
+void insertPages(Job& job, int before, int count)
+{
+    beginSequence(job);
+    const auto at = before < 0 || before > job.sequence.size() ? job.sequence.size() : qsizetype(before);
+    FreshIds ids(job);
+    for (int i = 0; i < count; ++i)
+        job.sequence.insert(at + i, ids.page());
+    countFollows(job);
+}
+
+void removePages(Job& job, const std::vector<int>& places)
+{
+    beginSequence(job);
+    const std::vector<int> going = sound(job, places);
+    for (auto place = going.rbegin(); place != going.rend() && job.sequence.size() > 1; ++place) {
+        job.surfaces.erase(job.sequence.at(*place).surface());
+        job.sequence.removeAt(*place);
+    }
+    countFollows(job);
+}
+
+void movePages(Job& job, const std::vector<int>& places, int before)
+{
+    beginSequence(job);
+    const std::vector<int> moving = sound(job, places);
+    Sequence taken;
+    Sequence kept;
+    qsizetype at = -1;
+    for (qsizetype i = 0; i < job.sequence.size(); ++i) {
+        if (i == before)
+            at = kept.size();
+        (std::ranges::binary_search(moving, int(i)) ? taken : kept).push_back(job.sequence.at(i));
+    }
+    if (at < 0)
+        at = before < 0 ? 0 : kept.size();
+    for (qsizetype i = 0; i < taken.size(); ++i)
+        kept.insert(at + i, taken.at(i));
+    job.sequence = kept;
+}
+
+void duplicatePages(Job& job, const std::vector<int>& places)
+{
+    beginSequence(job);
+    FreshIds ids(job);
+    const std::vector<int> copied = sound(job, places);
+    for (auto place = copied.rbegin(); place != copied.rend(); ++place) {
+        const SequencePage original = job.sequence.at(*place);
+        SequencePage copy = ids.page();
+        copy.state = original.state;
+        copy.question = original.question;
+        job.surfaces.share(original.surface(), copy.surface());
+        // Items have names of their own wherever they stand.
+        if (!job.on(copy.surface()).items.empty()) {
+            auto& items = job.edit(copy.surface()).items;
+            QHash<QString, QString> now;
+            for (Item& item : items)
+                item.id = now[item.id] = QUuid::createUuid().toString(QUuid::WithoutBraces).left(8);
+            for (Item& item : items)
+                item.next = now.value(item.next); // a text that ran on to another page ends here
+        }
+        job.sequence.insert(*place + 1, copy);
+    }
+    countFollows(job);
+}
+
+void swapPages(Job& job, int one, int other)
+{
+    beginSequence(job);
+    if (sound(job, {one, other}).size() == 2)
+        job.sequence.swapItemsAt(one, other);
+}
+
+void reversePages(Job& job, const std::vector<int>& places)
+{
+    beginSequence(job);
+    const std::vector<int> turned = sound(job, places);
+    for (std::size_t i = 0; i < turned.size() / 2; ++i)
+        job.sequence.swapItemsAt(turned[i], turned[turned.size() - 1 - i]);
+}
+
+Result<void> setPageCount(Job& job, int count)
+{
+    if (job.sequence.isEmpty()) {
+        job.pages.count = count;
+        return {};
+    }
+    for (qsizetype i = std::max(0, count); i < job.sequence.size(); ++i)
+        if (!job.on(job.sequence.at(i).surface()).isEmpty())
+            return problem(
+                QStringLiteral("pages.count"),
+                QStringLiteral("Something stands on page %1. Take it out of the sequence first.").arg(i + 1));
+    while (job.sequence.size() > std::max(1, count)) {
+        job.surfaces.erase(job.sequence.last().surface());
+        job.sequence.removeLast();
+    }
+    // Beyond what any piece has the count is refused later, with its reason.
+    if (count > job.sequence.size() && count <= limits::mostPages)
+        insertPages(job, int(job.sequence.size()), count - int(job.sequence.size()));
+    job.pages.count = count;
+    return {};
+}
+
+void setPageState(Job& job, const std::vector<int>& places, PageState state, const QString& question)
+{
+    beginSequence(job);
+    for (const int place : sound(job, places)) {
+        job.sequence[place].state = state;
+        job.sequence[place].question = state == PageState::Question ? question : QString();
+    }
+}
+
+void turnPages(Job& job, const std::vector<int>& places, Turn by)
+{
+    changeSupplied(job, places, [by](Placement& p) { p.turn = Turn((int(p.turn) + int(by)) % 360); });
+}
+
+void shiftPages(Job& job, const std::vector<int>& places, Point by)
+{
+    changeSupplied(job, places, [by](Placement& p) {
+        p.shift.x += by.x;
+        p.shift.y += by.y;
+    });
+}
+
+void scalePages(Job& job, const std::vector<int>& places, Percent scale)
+{
+    changeSupplied(job, places, [scale](Placement& p) { p.scale = scale; });
+}
+
+} // namespace hinge

@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job/job.h"
+
+namespace hinge
+{
+
+/// What is done to the pages of a job. Places count from 0; places that are not there are passed over. The count of the
+/// pages follows the sequence.
+
+/// Gives a job that has none a sequence of empty pages, as many as are wanted. Everything below begins with it.
+void beginSequence(Job& job);
+
+/// Reads a set of pages as people type it: "3-9, 12", "odd", "even", "all", also several of them: "odd, 2". Numbers
+/// count from 1; what comes back are places, each once, in order. Fails on anything else, and on pages there are not.
+[[nodiscard]] Result<std::vector<int>> parsePageSet(const QString& text, int pages);
+/// The same set in its shortest words.
+[[nodiscard]] QString pageSetText(const std::vector<int>& places);
+
+/// Puts empty pages in before a place; at the end when there is no such place.
+void insertPages(Job& job, int before, int count);
+/// Takes pages out, with all that stands on them. One page is always left.
+void removePages(Job& job, const std::vector<int>& places);
+/// Lays pages, in their order, before the one that stands at `before`.
+void movePages(Job& job, const std::vector<int>& places, int before);
+/// Puts a copy of each right behind it.
+void duplicatePages(Job& job, const std::vector<int>& places);
+void swapPages(Job& job, int one, int other);
+/// The pages at these places change ends: the first comes to the last place, and so on.
+void reversePages(Job& job, const std::vector<int>& places);
+
+/// Wants more pages or fewer: more are empty and come at the end; fewer only go if nothing stands on the last ones. The
+/// problem says which page is in the way.
+[[nodiscard]] Result<void> setPageCount(Job& job, int count);
+
+void setPageState(Job& job, const std::vector<int>& places, PageState state, const QString& question = {});
+/// Turns what is supplied on these pages by so much more, clockwise.
+void turnPages(Job& job, const std::vector<int>& places, Turn by);
+/// Moves what is supplied on these pages.
+void shiftPages(Job& job, const std::vector<int>& places, Point by);
+void scalePages(Job& job, const std::vector<int>& places, Percent scale);
+
+} // namespace hinge

@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/page_checks.h"
+
+#include "core/plan/finding_parts.h"
+
+#include <algorithm>
+#include <map>
+
+namespace hinge
+{
+namespace
+{
+
+Finding onPage(const Job& job, const char* code, const SurfaceId& surface, const QString& message, QString reason)
+{
+    Finding f = found(code, Severity::Warn, message.arg(surfaceName(surface, job)), std::move(reason));
+    f.message[0] = f.message[0].toUpper();
+    f.surface = surface;
+    return f;
+}
+
+/// What of a surface is printed from files, to tell two that are the same.
+QStringList filesOn(const SurfaceContent& content)
+{
+    QStringList files;
+    const auto name = [](const LinkedFile& file) {
+        return QStringLiteral("%1#%2").arg(file.path, QString::number(file.page));
+    };
+    if (content.supplied) {
+        const auto& part = content.placement.part;
+        files << name(*content.supplied) +
+                     (part ? QStringLiteral("@%1/%2").arg(part->x.count()).arg(part->y.count()) : QString());
+    }
+    for (const Item& item : content.items)
+        if (item.kind == ItemKind::Picture)
+            files << name(item.file);
+    return files;
+}
+
+} // namespace
+
+void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out)
+{
+    if (!plan.book || job.sequence.isEmpty())
+        return;
+    const bool statesAreUsed =
+        std::ranges::any_of(job.sequence, [](const SequencePage& page) { return page.state == PageState::Passed; });
+    std::map<QString, SurfaceId> seen;
+    for (const SequencePage& page : job.sequence) {
+        const SurfaceId surface = page.surface();
+        const SurfaceContent& content = job.on(surface);
+        if (!content.supplied && content.items.empty()) {
+            out.push_back(onPage(job, "pages.empty", surface, QStringLiteral("%1 is still empty"),
+                                 QStringLiteral("Nothing is printed on it. Bring its contents in, or take it out.")));
+            continue;
+        }
+        if (page.state == PageState::Question)
+            out.push_back(
+                onPage(job, "pages.question", surface, QStringLiteral("%1 waits for an answer"),
+                       page.question.isEmpty() ? QStringLiteral("Nobody wrote down to what.") : page.question));
+        else if (statesAreUsed && page.state != PageState::Passed)
+            out.push_back(onPage(job, "pages.unpassed", surface, QStringLiteral("%1 was not passed yet"),
+                                 QStringLiteral("Others were looked at and found good; look at this one, too.")));
+        for (const QString& file : filesOn(content)) {
+            const auto [first, fresh] = seen.try_emplace(file, surface);
+            if (!fresh && first->second != surface)
+                out.push_back(onPage(job, "pages.twice", surface,
+                                     QStringLiteral("%1 is printed from the same page or picture as ") +
+                                         surfaceName(first->second, job),
+                                     QStringLiteral("One may have been brought in for another by mistake.")));
+        }
+    }
+}
+
+void checkPageFit(const Job& job, const Plan& plan, const SurfaceId& surface, const PageFacts& page,
+                  std::vector<Finding>& out)
+{
+    const Placement& placement = job.on(surface).placement;
+    const Size wanted = plan.paperOf(surface).flat;
+    const PageLie lie = lieOf(wanted, page.trim, placement);
+    const Size size = lie.trim.size();
+    if (!sameTrim(size, wanted)) {
+        const bool lies = (size.w > size.h) != (wanted.w > wanted.h);
+        const QString sizes =
+            QStringLiteral(" is %1, the pages are %2").arg(formatSize(size, job.unit), formatSize(wanted, job.unit));
+        out.push_back(onPage(job, lies ? "pages.turned" : "pages.size", surface, QStringLiteral("%1") + sizes,
+                             lies ? QStringLiteral("It lies on its side. Turn it, or ask for the page again.")
+                                  : QStringLiteral("It lies in the middle. Scale it, or ask for the page again.")));
+        return;
+    }
+    // Of the page's own sides, which go round when it is turned; where a part ends there is nothing to bleed.
+    const int quarters = int(placement.turn) / 90;
+    Length least = job.zones.bleed;
+    for (int side = 0; side < 4; ++side) {
+        const ItemSide edge = allSides[std::size_t((side + quarters) % 4)];
+        const Panel& panel = plan.panelsOf(surface).front();
+        const bool cut = panel.edge(edge) == EdgeFate::Knife;
+        const auto& part = placement.part;
+        const bool ends = part && !(side == 0   ? part->x <= Length()
+                                    : side == 1 ? part->y <= Length()
+                                    : side == 2 ? part->right() >= page.trim.w
+                                                : part->bottom() >= page.trim.h);
+        if (cut)
+            least = std::min(least, ends ? Length() : std::max(Length(), page.bleed[std::size_t(side)]));
+    }
+    constexpr Length tolerance = Length::micrometres(100);
+    if (least + tolerance < job.zones.bleed)
+        out.push_back(
+            onPage(job, "pages.bleed", surface,
+                   least == Length() ? QStringLiteral("%1 has no bleed") : QStringLiteral("%1 has too little bleed"),
+                   QStringLiteral("It has %1, and %2 are wanted where the knife goes: a white edge would show.")
+                       .arg(shown(job, least), shown(job, job.zones.bleed))));
+}
+
+} // namespace hinge
