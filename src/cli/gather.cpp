@@ -8,14 +8,11 @@
 
 #include <QDir>
 #include <QFileInfo>
-#include <QTextStream>
 
 namespace hinge
 {
 namespace
 {
-
-void say(const QString& line) { QTextStream(stderr) << line << Qt::endl; }
 
 /// Folders give way to the files in them; what they hold beside pages and pictures is junk that nobody named.
 QStringList filesOf(const QStringList& paths)
@@ -39,17 +36,18 @@ QStringList filesOf(const QStringList& paths)
 
 } // namespace
 
-Result<void> gather(const Gathering& wanted)
+Result<QStringList> gather(const Gathering& wanted)
 {
     const QDir folder = QFileInfo(wanted.target).absoluteDir();
+    QStringList told;
     std::vector<IncomingFile> files;
     for (const QString& path : filesOf(wanted.paths)) {
         const QString whole = QFileInfo(path).absoluteFilePath();
         FileFacts facts = readFileFacts(whole);
         if (!facts.error.isEmpty())
-            say(QStringLiteral("left out: %1. %2").arg(QFileInfo(path).fileName(), facts.error));
+            told << QStringLiteral("left out: %1. %2").arg(QFileInfo(path).fileName(), facts.error);
         else if (facts.missing)
-            say(QStringLiteral("left out: %1. There is no such file.").arg(QFileInfo(path).fileName()));
+            told << QStringLiteral("left out: %1. There is no such file.").arg(QFileInfo(path).fileName());
         files.push_back({folder.relativeFilePath(whole), std::move(facts)});
     }
     std::vector<IncomingPage> pages = pagesOf(files);
@@ -70,12 +68,14 @@ Result<void> gather(const Gathering& wanted)
     takeOffer(job, *offer);
     (void)bringIn(job, pages, -1, {.toBleed = !wanted.toSafe});
     if (auto valid = validate(job); !valid)
-        return valid;
+        return tl::unexpected(valid.error());
     for (std::size_t i = 0; i < pages.size(); ++i)
         if (pages[i].sameAs >= 0)
-            say(QStringLiteral("note: page %1 is the same as page %2.").arg(i + 1).arg(pages[i].sameAs + 1));
-    say(offerText(*offer, job.unit) + u'.');
-    return saveJob(job, wanted.target);
+            told << QStringLiteral("note: page %1 is the same as page %2.").arg(i + 1).arg(pages[i].sameAs + 1);
+    told << offerText(*offer, job.unit) + u'.';
+    if (auto saved = saveJob(job, wanted.target); !saved)
+        return tl::unexpected(saved.error());
+    return told;
 }
 
 } // namespace hinge

@@ -17,7 +17,8 @@ struct Gathering {
 };
 
 /// Makes a job of finished pages: a booklet or book of all that can be used, in the order it was named, the files of a
-/// folder as people count. Tells on stderr what it made and what was left out. Fails when nothing can be used.
-[[nodiscard]] Result<void> gather(const Gathering& wanted);
+/// folder as people count. Gives lines that tell what was left out, which pages are the same, and what it made. Fails
+/// when nothing can be used.
+[[nodiscard]] Result<QStringList> gather(const Gathering& wanted);
 
 } // namespace hinge

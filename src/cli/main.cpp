@@ -179,7 +179,11 @@ int main(int argc, char** argv)
         for (const std::string& name : in)
             wanted.paths << QString::fromLocal8Bit(name.c_str());
         const auto done = gather(wanted);
-        return done ? exitDone : fail(done.error());
+        if (!done)
+            return fail(done.error());
+        for (const QString& line : *done)
+            say(line);
+        return exitDone;
     }
     const QString path = QString::fromLocal8Bit(job.c_str());
     if (planCommand->parsed())

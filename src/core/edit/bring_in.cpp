@@ -18,8 +18,6 @@ namespace hinge
 namespace
 {
 
-/// Thicker blocks are glued: what a stapling machine closes. Common practice: 3 to 5 mm.
-constexpr Length thickestStapled = Length::mm(4);
 /// The fineness a picture is printed at as it is. Common practice.
 constexpr int usualPpi = 300;
 

@@ -11,6 +11,9 @@
 namespace hinge
 {
 
+/// A stapling machine closes about this much; thicker blocks are glued. Common practice: 3 to 5 mm.
+inline constexpr Length thickestStapled = Length::mm(4);
+
 /// One sheet of a booklet, or one signature of a book.
 struct BookSheet {
     int number = 1; ///< from 1: the outermost of a booklet, the first of a book

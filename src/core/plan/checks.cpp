@@ -22,8 +22,6 @@ constexpr Length sizeTolerance = Length::micrometres(100);
 
 /// A folding machine wants this much to take hold of; narrower panels are folded by hand. Common practice.
 constexpr Length narrowestPanel = Length::mm(40);
-/// A stapling machine closes about this much. Common practice: 3 to 5 mm.
-constexpr Length thickestStapled = Length::mm(4);
 /// Thinner spines take no line of text, since covers wander by a millimetre. Common practice: 5 to 6 mm.
 constexpr Length thinnestTextSpine = Length::mm(5);
 /// A typed spine may differ from the reckoned one by this much.
