@@ -27,7 +27,7 @@ constexpr Length thinnestTextSpine = Length::mm(5);
 /// A typed spine may differ from the reckoned one by this much.
 constexpr Length spineTolerance = Length::micrometres(500);
 
-QString deviceWords(Device device)
+QString deviceName(Device device)
 {
     switch (device) {
     case Device::ProductionPress: return QStringLiteral("a production press and its knife");
@@ -207,7 +207,7 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
     else if (job.zones.bleed > Length() && job.zones.bleed < drift.knife)
         out.push_back(found("bleed.small", Severity::Warn,
                             QStringLiteral("A bleed of %1 is smaller than the drift of %2")
-                                .arg(shown(job, job.zones.bleed), deviceWords(job.press.device)),
+                                .arg(shown(job, job.zones.bleed), deviceName(job.press.device)),
                             QStringLiteral("Print and knife miss by up to %1 there; beyond the bleed a white edge "
                                            "shows.")
                                 .arg(shown(job, drift.knife)),
@@ -216,7 +216,7 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
         out.push_back(
             found("safe.small", Severity::Warn,
                   QStringLiteral("A safe zone of %1 is smaller than the drift of %2")
-                      .arg(shown(job, job.zones.safe), deviceWords(job.press.device)),
+                      .arg(shown(job, job.zones.safe), deviceName(job.press.device)),
                   QStringLiteral("Print and knife miss by up to %1 there; what stands nearer to the trim may be cut.")
                       .arg(shown(job, drift.knife)),
                   Remedy::WidenSafe));
@@ -225,7 +225,7 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
                             QStringLiteral("%1 clear of folds is smaller than the drift of folding")
                                 .arg(shown(job, job.zones.foldClearance)),
                             QStringLiteral("Folds miss by up to %1 with %2; what stands nearer may be folded.")
-                                .arg(shown(job, drift.folder), deviceWords(job.press.device)),
+                                .arg(shown(job, drift.folder), deviceName(job.press.device)),
                             Remedy::WidenSafe));
     if (plan.sheet.up() == 0)
         out.push_back(found(
