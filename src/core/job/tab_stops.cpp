@@ -8,9 +8,9 @@ namespace hinge
 namespace
 {
 
-const std::pair<QString, Align> words[] = {{QStringLiteral("right"), Align::Right},
-                                           {QStringLiteral("centre"), Align::Centre},
-                                           {QStringLiteral("left"), Align::Left}};
+const std::pair<QString, Align> tabWords[] = {{QStringLiteral("right"), Align::Right},
+                                              {QStringLiteral("centre"), Align::Centre},
+                                              {QStringLiteral("left"), Align::Left}};
 
 } // namespace
 
@@ -19,7 +19,7 @@ QString tabStopsText(const std::vector<TabStop>& stops, Unit unit)
     QStringList out;
     for (const TabStop& stop : stops) {
         QString text = formatLength(stop.at, unit);
-        for (const auto& [word, align] : words)
+        for (const auto& [word, align] : tabWords)
             if (stop.align == align && align != Align::Left)
                 text += u' ' + word;
         out << text;
@@ -33,7 +33,7 @@ Result<std::vector<TabStop>> parseTabStops(const QString& text, Unit unit)
     for (QString part : text.split(u',', Qt::SkipEmptyParts)) {
         part = part.trimmed();
         TabStop stop;
-        for (const auto& [word, align] : words)
+        for (const auto& [word, align] : tabWords)
             if (part.endsWith(word)) {
                 stop.align = align;
                 part.chop(word.size());
