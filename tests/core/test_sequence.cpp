@@ -123,6 +123,17 @@ private Q_SLOTS:
         // What is changed on one stays as it is on the other.
         job.edit(job.sequence[2].surface()).supplied.reset();
         QCOMPARE(order(job), (std::vector<int>{1, 2, 0, 3}));
+        // A text that runs on within its page does so within the copy.
+        Job linked = filled(2);
+        const Paper& paper = plan.paperOf(linked.sequence.at(0).surface());
+        Item head = testing::content::text("head", {len("20"), len("20"), len("60"), len("40")}, paper, "Tides");
+        head.next = QStringLiteral("foot");
+        linked.edit(linked.sequence.at(0).surface()).items = {
+            head, testing::content::text("foot", {len("20"), len("80"), len("60"), len("40")}, paper)};
+        duplicatePages(linked, {0});
+        const auto& copied = linked.on(linked.sequence.at(1).surface()).items;
+        QVERIFY(copied[0].next == copied[1].id && copied[1].id != QStringLiteral("foot"));
+        QVERIFY(validate(linked));
         // Pages that hold the same share it.
         duplicatePages(job, {0});
         QVERIFY(&job.on(job.sequence[0].surface()) == &job.on(job.sequence[1].surface()));
@@ -257,6 +268,9 @@ private Q_SLOTS:
         QVERIFY(offerText(*offerFor(newLeaflet(), pages), Unit::Mm)
                     .startsWith(QStringLiteral("320 pages, A5 without bleed")));
         QVERIFY(!offerFor(newLeaflet(), {}));
+        // A tenth of a millimetre is no other size.
+        pages = pagesOf({{QStringLiteral("near.pdf"), pdf(8, {Length::micrometres(148100), len("210")}, len("3"))}});
+        QVERIFY(offerFor(newLeaflet(), pages)->page == a5());
     }
 
     void morePagesComeInBetween()
@@ -388,6 +402,15 @@ private Q_SLOTS:
         QVERIFY(bleeds(0).isEmpty());
         for (const int cut : {1, 2, 3})
             QCOMPARE(bleeds(cut), QStringList{QStringLiteral("pages.bleed")});
+        // Turned by half, its right side lies at the spine.
+        const auto turned = [&](int side) {
+            return with([&](Job& j, FileFactsMap& f) {
+                f[QStringLiteral("text.pdf")].pages[2].bleed[std::size_t(side)] = len("1");
+                turnPages(j, {2}, Turn::Half);
+            });
+        };
+        QVERIFY(turned(2).isEmpty());
+        QCOMPARE(turned(0), QStringList{QStringLiteral("pages.bleed")});
         // A job without a sequence has nothing to say.
         QVERIFY(codesOf(booklet(8)).isEmpty());
     }

@@ -168,4 +168,32 @@ Result<void> validateItem(const Job& job, const Item& item)
                      item);
 }
 
+Result<void> validateSequence(const Job& job)
+{
+    const QString where = QStringLiteral("sequence");
+    QSet<int> ids;
+    for (const SequencePage& page : job.sequence) {
+        if (page.id < 1 || ids.contains(page.id))
+            return problem(where, QStringLiteral("A page has no number of its own, or one that another has, too."));
+        ids.insert(page.id);
+    }
+    if (!job.sequence.isEmpty() && job.sequence.size() != job.pages.count)
+        return problem(where, QStringLiteral("The sequence has %1 pages, but %2 are wanted.")
+                                  .arg(job.sequence.size())
+                                  .arg(job.pages.count));
+    for (const auto& [surface, content] : job.surfaces) {
+        if (!job.sequence.isEmpty() && surface.component == Component::Text && !ids.contains(surface.page) &&
+            !content->isEmpty())
+            return problem(where, QStringLiteral("Something stands on a page that is not in the sequence."));
+        const Placement& place = content->placement;
+        if (auto found = checkPercent(where, QStringLiteral("The scale of a page"), place.scale, 1, 1000); !found)
+            return found;
+        if (abs(place.shift.x) > limits::largestSide || abs(place.shift.y) > limits::largestSide)
+            return problem(where, QStringLiteral("A page is shifted further than any piece is wide."));
+        if (place.part && (place.part->isEmpty() || place.part->x < Length() || place.part->y < Length()))
+            return problem(where, QStringLiteral("The part that is taken of a page has no size, or lies off it."));
+    }
+    return {};
+}
+
 } // namespace hinge

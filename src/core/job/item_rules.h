@@ -12,4 +12,7 @@ namespace hinge
 /// The same for a text style; `where` names it.
 [[nodiscard]] Result<void> validateStyle(const Job& job, const QString& where, const TextStyle& style);
 
+/// The pages of the text: numbers of their own, as many as are wanted, and how what is supplied lies on them.
+[[nodiscard]] Result<void> validateSequence(const Job& job);
+
 } // namespace hinge
