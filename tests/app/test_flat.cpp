@@ -34,6 +34,38 @@ private Q_SLOTS:
         QCoreApplication::processEvents();
     }
 
+    void escapeInTheDrawerPutsTheItemAway()
+    {
+        const QString id = add("addShape");
+        auto* name = find<QLineEdit>("drawer.name");
+        name->setFocus();
+        QTest::keyClick(name, Qt::Key_Escape);
+        QVERIFY(window_->selection().item().isEmpty());
+        QVERIFY(job().findItem(id)); // put away, not taken off
+        QCOMPARE(window_->focusWidget(), static_cast<QWidget*>(&canvas()));
+    }
+
+    void textThatIsTooMuchIsMarkedOnThePaper()
+    {
+        const QString id = add("addText");
+        const QColor mark = Theme::lightTheme().brick;
+        const auto marked = [&] {
+            window_->selection().clearItem();
+            QCoreApplication::processEvents();
+            const QImage shown = canvas().grab().toImage();
+            const double ratio = shown.devicePixelRatio();
+            const Rect& at = frame(id);
+            // Below the foot of the frame, at its right, where the tag stands.
+            const QPointF foot = canvas().toPixels(QPointF(at.right().toMm(), at.bottom().toMm()));
+            return shown.pixelColor(int((foot.x() - 8) * ratio), int((foot.y() + 6) * ratio)) == mark;
+        };
+        QVERIFY(!marked());
+        Job next = job();
+        next.findItem(id)->paragraphs.front().text = QStringLiteral("water over the causeway ").repeated(30);
+        QVERIFY(window_->document().edit(QStringLiteral("write"), next));
+        QVERIFY(marked());
+    }
+
     void aShapeGetsItsLook()
     {
         add("addShape");

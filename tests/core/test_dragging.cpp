@@ -324,12 +324,12 @@ private Q_SLOTS:
         QVERIFY(!disturbsCode(job, testing::planned(job), Face::Outside, code));
         // Laid by its remedy it stands right below the code, in one group with it.
         job.edit(Face::Outside).items = {dark, code};
-        QVERIFY(layGroundUnderCode(job, code.id, testing::content::counter()));
+        QVERIFY(layGroundUnderCode(job, code.id));
         const auto& items = job.on(Face::Outside).items;
         QVERIFY(items.size() == 3 && items[2].id == code.id);
         QVERIFY(!items[1].group.isEmpty() && items[1].group == items[2].group);
         QVERIFY(!disturbsCode(job, testing::planned(job), Face::Outside, items[2]));
-        QVERIFY(!layGroundUnderCode(job, code.id, testing::content::counter()));
+        QVERIFY(!layGroundUnderCode(job, code.id));
         // What lies over the code is not helped by a ground below it.
         job.edit(Face::Outside).items = {code, dark};
         QVERIFY(disturbsCode(job, testing::planned(job), Face::Outside, job.on(Face::Outside).items[0]));

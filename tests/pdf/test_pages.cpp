@@ -133,8 +133,8 @@ private Q_SLOTS:
         const QRectF pageTrim = box(file, 1, "TrimBox");
         const QImage left = rendered(file, 1, 254);
         const int beyond = int((pageTrim.right() / mm + 1) * 10);
-        if (beyond < left.width())
-            QCOMPARE(qGray(left.pixel(beyond, left.height() / 2)), 255);
+        QVERIFY(beyond < left.width());
+        QCOMPARE(qGray(left.pixel(beyond, left.height() / 2)), 255);
     }
 
     void onlyPiecesWithPagesHaveThem()

@@ -343,8 +343,7 @@ void BriefSentence::writeRun(Sentence& s)
         {{tr("a production press"), Device::ProductionPress},
          {tr("a small shop's machine"), Device::ShopMachine},
          {tr("an office printer"), Device::OfficePrinter}},
-        tr("Print and knife miss by up to 1.5 mm on a production press, 3 mm in a small shop, 5 mm at home or in an "
-           "office: bleed and safe zone are judged by it"));
+        tr("Says how far print and knife may miss: bleed and safe zone are judged by it"));
     s.words(tr("in"));
     s.number(
         "brief.quantity", tr("Change the number of copies"), [](Job& j) -> int& { return j.quantity; },

@@ -42,46 +42,50 @@ JobField* Drawer::itemLength(const QString& what, const QString& itemId, std::fu
         });
 }
 
-JobField* Drawer::itemPercent(const QString& what, const QString& itemId, std::function<Percent&(Item&)> part)
+namespace
+{
+
+/// A field for one value of an item, as it is shown and as it is read.
+template <class T>
+JobField* valueField(Document& document, const QString& what, const QString& itemId, std::function<T&(Item&)> part,
+                     QString (*show)(T), Result<T> (*read)(const QString&))
 {
     return new JobField(
-        document_, what,
-        [itemId, part](const Job& job) {
+        document, what,
+        [itemId, part, show](const Job& job) {
             const Item* i = job.findItem(itemId);
             if (!i)
                 return QString();
             Item copy = *i;
-            return percentText(part(copy));
+            return show(part(copy));
         },
-        [itemId, part](Job& job, const QString& text) -> Result<void> {
-            const auto percent = parsePercent(text);
-            if (!percent)
-                return tl::unexpected(percent.error());
+        [itemId, part, read](Job& job, const QString& text) -> Result<void> {
+            const auto value = read(text);
+            if (!value)
+                return tl::unexpected(value.error());
             if (Item* i = job.findItem(itemId))
-                part(*i) = *percent;
+                part(*i) = *value;
             return {};
         });
 }
 
+} // namespace
+
+JobField* Drawer::itemPercent(const QString& what, const QString& itemId, std::function<Percent&(Item&)> part)
+{
+    return valueField<Percent>(document_, what, itemId, std::move(part), percentText, parsePercent);
+}
+
 JobField* Drawer::itemNumber(const QString& what, const QString& itemId, std::function<int&(Item&)> part)
 {
-    return new JobField(
-        document_, what,
-        [itemId, part](const Job& job) {
-            const Item* i = job.findItem(itemId);
-            if (!i)
-                return QString();
-            Item copy = *i;
-            return QString::number(part(copy));
-        },
-        [itemId, part](Job& job, const QString& text) -> Result<void> {
+    return valueField<int>(
+        document_, what, itemId, std::move(part), [](int n) { return QString::number(n); },
+        [](const QString& text) -> Result<int> {
             bool ok = false;
-            const int number = text.trimmed().toInt(&ok);
+            const int n = text.trimmed().toInt(&ok);
             if (!ok)
                 return problem({}, tr("Type a whole number."));
-            if (Item* i = job.findItem(itemId))
-                part(*i) = number;
-            return {};
+            return n;
         });
 }
 

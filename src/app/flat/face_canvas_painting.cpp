@@ -243,15 +243,16 @@ void FaceCanvas::paintTooMuch(QPainter& p)
     const QFont font = uiFont(type::note, QFont::DemiBold);
     const QFontMetricsF metrics(font);
     p.setFont(font);
-    for (const Finding& f : document_.findings()) {
-        const PlannedItem* placed =
-            f.code == QLatin1String("text.over") ? document_.plan().findItem(f.itemId) : nullptr;
-        const Item* item = placed ? document_.job().findItem(f.itemId) : nullptr;
-        if (!item || placed->surface != selection_.surface())
+    const auto& items = document_.job().on(selection_.surface()).items;
+    const auto& places = document_.plan().itemsOn(selection_.surface());
+    for (std::size_t i = 0; i < items.size(); ++i) {
+        const QRectF frame = port_.toPixels(toMm(places[i].frame)).normalized();
+        if (items[i].kind != ItemKind::Text || places[i].frame.isEmpty() || !frame.intersects(rect()))
             continue;
-        const int over = document_.layouts().layout(document_.job(), document_.plan(), *item).linesOver;
+        const int over = document_.layouts().layout(document_.job(), document_.plan(), items[i]).linesOver;
+        if (over == 0)
+            continue;
         const QString words = over == 1 ? tr("1 line too many") : tr("%1 lines too many").arg(over);
-        const QRectF frame = port_.toPixels(toMm(placed->frame)).normalized();
         const double w = metrics.horizontalAdvance(words) + 16;
         // At the foot-right, just below the last line that fits.
         const QRectF tag(std::max(frame.left(), frame.right() - w), frame.bottom() + 2, w, 18);

@@ -19,7 +19,6 @@
 #include <QScopeGuard>
 #include <QStringDecoder>
 #include <QUrl>
-#include <QUuid>
 #include <algorithm>
 
 namespace hinge
@@ -30,7 +29,7 @@ SurfaceEditor::SurfaceEditor(Document& document, Selection& selection, QObject* 
 {
 }
 
-QString SurfaceEditor::freshId() const { return QUuid::createUuid().toString(QUuid::WithoutBraces).left(8); }
+QString SurfaceEditor::freshId() const { return freshItemId(); }
 
 void SurfaceEditor::add(const QString& what, const QString& name, Item item)
 {
@@ -223,7 +222,7 @@ void SurfaceEditor::addCode(int panel)
     code.name = tr("Code");
     const QString id = code.id;
     job.edit(surface).items.push_back(std::move(code));
-    (void)layGroundUnderCode(job, id, [this] { return freshId(); });
+    (void)layGroundUnderCode(job, id);
     if (const auto done = document_.edit(tr("Add a code"), std::move(job)); !done) {
         Q_EMIT refused(done.error().message);
         return;

@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/edit/bring_in.h"
 
+#include "core/edit/new_items.h"
 #include "core/edit/sequence_edits.h"
 #include "core/piece/binding.h"
 #include "core/piece/lines.h"
-#include "core/plan/plan.h"
+#include "core/plan/file_state.h"
 #include "core/units/page_sizes.h"
 
 #include <QCollator>
 #include <QFileInfo>
-#include <QUuid>
 #include <algorithm>
 #include <map>
 
@@ -17,9 +17,6 @@ namespace hinge
 {
 namespace
 {
-
-/// The fineness a picture is printed at as it is. Common practice.
-constexpr int usualPpi = 300;
 
 bool isUsable(const FileFacts& facts) { return facts.error.isEmpty() && !facts.missing && !facts.isLocked; }
 
@@ -40,15 +37,15 @@ bool isEmptySequence(const Job& job)
 Item pictureOn(const Paper& paper, const IncomingPage& page, const PicturePlace& place)
 {
     Item item;
-    item.id = QUuid::createUuid().toString(QUuid::WithoutBraces).left(8);
+    item.id = freshItemId();
     item.name = QFileInfo(page.file.path).completeBaseName();
     item.kind = ItemKind::Picture;
     item.file = page.file;
     item.fit = place.toBleed ? PictureFit::Fill : PictureFit::Whole;
     item.sides = place.toBleed ? sidesFillingPanel(0) : sidesFillingSafeArea(0);
     const Rect frame = frameOf(paper, Face::Outside, item);
-    const double w = page.pixels.width() / usualPpi * 25.4;
-    const double h = page.pixels.height() / usualPpi * 25.4;
+    const double w = page.pixels.width() / goodPpi * 25.4;
+    const double h = page.pixels.height() / goodPpi * 25.4;
     // How much larger than at its own fineness it would be printed.
     const double grows = place.toBleed ? std::max(frame.w.toMm() / w, frame.h.toMm() / h)
                                        : std::min(frame.w.toMm() / w, frame.h.toMm() / h);

@@ -5,6 +5,7 @@
 #include "core/piece/lines.h"
 #include "core/plan/item_checks.h"
 
+#include <QUuid>
 #include <algorithm>
 
 namespace hinge
@@ -55,6 +56,8 @@ Item spineLine(const Panel& spine, const QString& words, TextStyle style)
 }
 
 } // namespace
+
+QString freshItemId() { return QUuid::createUuid().toString(QUuid::WithoutBraces).left(8); }
 
 Item newPicture(int panel, std::optional<int> column, LinkedFile file)
 {
@@ -245,7 +248,7 @@ std::optional<Item> groundForCode(const Job& job, const Plan& plan, const QStrin
     return item;
 }
 
-bool layGroundUnderCode(Job& job, const QString& codeId, const std::function<QString()>& freshId)
+bool layGroundUnderCode(Job& job, const QString& codeId)
 {
     const auto planned = plan(job);
     auto ground = planned ? groundForCode(job, *planned, codeId) : std::nullopt;
@@ -254,8 +257,8 @@ bool layGroundUnderCode(Job& job, const QString& codeId, const std::function<QSt
     auto& items = job.edit(planned->findItem(codeId)->surface).items;
     const auto code = std::ranges::find(items, codeId, &Item::id);
     if (code->group.isEmpty())
-        code->group = freshId();
-    ground->id = freshId();
+        code->group = freshItemId();
+    ground->id = freshItemId();
     ground->name =
         code->name.isEmpty() ? QStringLiteral("Ground of a code") : QStringLiteral("Ground of %1").arg(code->name);
     ground->group = code->group;

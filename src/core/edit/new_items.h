@@ -8,6 +8,9 @@
 namespace hinge
 {
 
+/// An id that no other item has: random, so that items of two jobs can stand in one.
+[[nodiscard]] QString freshItemId();
+
 /// Fresh items as they come onto a panel of a surface. They have neither id nor name: those are the caller's to give.
 
 /// A picture or page: out to the bleed of the panel, or within one of its columns.
@@ -47,7 +50,7 @@ struct NewFrame {
 [[nodiscard]] std::optional<Item> groundForCode(const Job& job, const Plan& plan, const QString& codeId);
 /// Lays that ground right below the code and groups the two, so that it goes where the code goes. False when there is
 /// nothing to lay.
-bool layGroundUnderCode(Job& job, const QString& codeId, const std::function<QString()>& freshId);
+bool layGroundUnderCode(Job& job, const QString& codeId);
 /// An article number as large as it is meant to be, with its quiet zone (GS1 General Specifications, 5.2).
 inline constexpr Size nominalArticleNumber{Length::micrometres(37290), Length::micrometres(25930)};
 /// A code in the foot-right corner of the safe area, kept clear of knife and folds: of a cover with a spine an article

@@ -131,15 +131,7 @@ Job settled(Job job, const Finding& finding)
         job.zones.foldClearance = std::max({job.zones.foldClearance, driftOf(job.press.device).folder, Length::mm(3)});
         break;
     case Remedy::WidenBleed: job.zones.bleed = std::max(job.zones.bleed, driftOf(job.press.device).knife); break;
-    case Remedy::LayGround: {
-        int next = 1;
-        (void)layGroundUnderCode(job, finding.itemId, [&] {
-            while (job.findItem(QStringLiteral("ground%1").arg(next)))
-                ++next;
-            return QStringLiteral("ground%1").arg(next++);
-        });
-        break;
-    }
+    case Remedy::LayGround: (void)layGroundUnderCode(job, finding.itemId); break;
     case Remedy::PullToBleed:
         if (Item* item = job.findItem(finding.itemId)) {
             // The outermost panel of that side: known once the paper is folded.

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/edit/sequence_edits.h"
 
+#include "core/edit/new_items.h"
+
 #include <QRegularExpression>
 #include <QSet>
-#include <QUuid>
 #include <algorithm>
 #include <set>
 
@@ -168,7 +169,7 @@ void duplicatePages(Job& job, const std::vector<int>& places)
             auto& items = job.edit(copy.surface()).items;
             QHash<QString, QString> now;
             for (Item& item : items)
-                item.id = now[item.id] = QUuid::createUuid().toString(QUuid::WithoutBraces).left(8);
+                item.id = now[item.id] = freshItemId();
             for (Item& item : items)
                 item.next = now.value(item.next); // a text that ran on to another page ends here
         }

@@ -18,8 +18,6 @@ namespace hinge
 namespace
 {
 
-constexpr Length sizeTolerance = Length::micrometres(100);
-
 /// A folding machine wants this much to take hold of; narrower panels are folded by hand. Common practice.
 constexpr Length narrowestPanel = Length::mm(40);
 /// Thinner spines take no line of text, since covers wander by a millimetre. Common practice: 5 to 6 mm.

@@ -6,7 +6,6 @@ namespace hinge
 namespace
 {
 
-constexpr double goodPpi = 300;
 constexpr double poorPpi = 150;
 constexpr double halfPixel = 0.5; ///< sizes are rounded to whole pixels when pictures are saved
 

@@ -20,6 +20,9 @@ enum class FileState {
     Fine,
 };
 
+/// Pixels an inch of print that are usual. Common practice.
+inline constexpr double goodPpi = 300;
+
 /// How fine a picture prints: `Poor`, `Coarse` or `Fine`. Common practice: 300 ppi; below 150 the pixels show. 0 stands
 /// for what is drawn sharp at any size.
 [[nodiscard]] FileState finenessOf(double ppi);

@@ -103,8 +103,7 @@ void checkPageFit(const Job& job, const Plan& plan, const SurfaceId& surface, co
         if (cut)
             least = std::min(least, ends ? Length() : std::max(Length(), page.bleed[std::size_t(side)]));
     }
-    constexpr Length tolerance = Length::micrometres(100);
-    if (least + tolerance < job.zones.bleed)
+    if (least + sizeTolerance < job.zones.bleed)
         out.push_back(
             onPage(job, "pages.bleed", surface,
                    least == Length() ? QStringLiteral("%1 has no bleed") : QStringLiteral("%1 has too little bleed"),

@@ -6,6 +6,9 @@
 namespace hinge
 {
 
+/// PDF boxes are rounded; a tenth of a millimetre is no mistake.
+inline constexpr Length sizeTolerance = Length::micrometres(100);
+
 /// Findings about the pages of the sequence as far as the job alone tells them: pages that are still empty, that wait
 /// for an answer or were not passed, and one page that stands in two places. Nothing for a job without a sequence.
 void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out);
