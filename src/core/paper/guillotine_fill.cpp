@@ -2,6 +2,7 @@
 #include "core/paper/guillotine_fill.h"
 
 #include <algorithm>
+#include <cmath>
 #include <optional>
 #include <unordered_map>
 
@@ -62,6 +63,10 @@ public:
             }
         std::ranges::sort(ends_);
         ends_.erase(std::ranges::unique(ends_).begin(), ends_.end());
+        sides_.reserve(ends_.size());
+        const double sideOfCell = std::sqrt(cell.w.toMm() * cell.h.toMm());
+        for (const Length end : ends_)
+            sides_.push_back(end.toMm() / sideOfCell);
     }
 
     /// Empty when there are too many patterns to look at all of them.
@@ -92,11 +97,8 @@ private:
     {
         return int(std::ranges::upper_bound(ends_, at) - ends_.begin()) - 1;
     }
-    [[nodiscard]] int bound(int w, int h) const
-    {
-        return int(ends_[std::size_t(w)].toMm() * ends_[std::size_t(h)].toMm() / (cell_.w.toMm() * cell_.h.toMm()) +
-                   1e-9);
-    }
+    /// No more pieces than the area holds.
+    [[nodiscard]] int bound(int w, int h) const { return int(sides_[std::size_t(w)] * sides_[std::size_t(h)] + 1e-9); }
 
     int most(int w, int h)
     {
@@ -113,13 +115,19 @@ private:
         const int possible = bound(w, h);
         for (const bool upright : {true, false}) {
             const int whole = upright ? w : h;
-            const Length extent = ends_[std::size_t(whole)];
-            for (int at = 1; best.count < possible && ends_[std::size_t(at)] * 2 <= extent; ++at) {
+            const int across = upright ? h : w;
+            const std::int64_t extent = ends_[std::size_t(whole)].count();
+            // What is left grows smaller as the cut goes on: its end is followed down, not looked for each time.
+            int rest = whole;
+            for (int at = 1; best.count < possible; ++at) {
+                const std::int64_t first = ends_[std::size_t(at)].count();
+                if (first * 2 > extent)
+                    break;
                 if (++steps_ > mostSteps)
                     return best.count;
-                const int rest = endBefore(extent - ends_[std::size_t(at)]);
-                const int a = upright ? bound(at, h) + bound(rest, h) : bound(w, at) + bound(w, rest);
-                if (a <= best.count)
+                while (ends_[std::size_t(rest)].count() > extent - first)
+                    --rest;
+                if (bound(at, across) + bound(rest, across) <= best.count)
                     continue;
                 const int count = upright ? most(at, h) + most(rest, h) : most(w, at) + most(w, rest);
                 if (count > best.count)
@@ -153,7 +161,8 @@ private:
 
     Size cell_;
     Size area_;
-    std::vector<Length> ends_; ///< all sums of widths and heights of pieces, in order; the first is 0
+    std::vector<Length> ends_;  ///< all sums of widths and heights of pieces, in order; the first is 0
+    std::vector<double> sides_; ///< the same in sides of a square as large as a piece
     std::unordered_map<std::uint64_t, Best> known_;
     int steps_ = 0;
 };
