@@ -4,6 +4,20 @@
 namespace hinge
 {
 
+ExportRun::ExportRun(const ExportProgress& progress) : progress_(progress) { beside_.setMaxThreadCount(1); }
+
+ExportRun::~ExportRun() { beside_.clear(); } // and waits for the one that is being looked through
+
+void ExportRun::checkBeside(std::function<Result<void>()> check)
+{
+    beside_.start([this, check = std::move(check)] {
+        const auto sound = check();
+        const std::scoped_lock lock(damage_);
+        if (!sound && !damaged_)
+            damaged_ = sound.error();
+    });
+}
+
 void ExportRun::reached(int percent)
 {
     percent_ = percent;
@@ -35,8 +49,12 @@ Result<void> ExportRun::unchanged(const QString& path) const
     return {};
 }
 
-Result<void> ExportRun::allUnchanged() const
+Result<void> ExportRun::allSound()
 {
+    while (!beside_.waitForDone(50))
+        check();
+    if (damaged_)
+        return tl::unexpected(*damaged_);
     for (const auto& [path, stamp] : files_)
         if (auto same = unchanged(path); !same)
             return same;

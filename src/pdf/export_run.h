@@ -5,8 +5,11 @@
 #include "core/units/result.h"
 #include "pdf/export_pdf.h"
 
+#include <QThreadPool>
 #include <chrono>
+#include <functional>
 #include <map>
+#include <mutex>
 #include <optional>
 #include <stdexcept>
 
@@ -26,7 +29,10 @@ struct ExportFailed : std::runtime_error {
 class ExportRun
 {
 public:
-    explicit ExportRun(const ExportProgress& progress) : progress_(progress) {}
+    explicit ExportRun(const ExportProgress& progress);
+    ~ExportRun();
+    ExportRun(const ExportRun&) = delete;
+    ExportRun& operator=(const ExportRun&) = delete;
 
     /// Says how far it has come; throws `ExportStopped` when it is to stop.
     void reached(int percent);
@@ -38,9 +44,13 @@ public:
     [[nodiscard]] const std::optional<Problem>& failure() const { return failure_; }
     /// Remembers a file as it is now, the first time it is named.
     void use(const QString& path);
+    /// Has a file looked through beside the writing, one at a time, on a thread of its own.
+    void checkBeside(std::function<Result<void>()> check);
     /// Fails with the name of a file that is no longer as it was.
     [[nodiscard]] Result<void> unchanged(const QString& path) const;
-    [[nodiscard]] Result<void> allUnchanged() const;
+    /// Waits for what is looked through beside the writing; fails with the first that was found damaged or is no longer
+    /// as it was.
+    [[nodiscard]] Result<void> allSound();
 
 private:
     const ExportProgress& progress_;
@@ -48,6 +58,9 @@ private:
     std::chrono::steady_clock::time_point asked_{}; ///< when `progress` was last asked
     std::optional<Problem> failure_;
     std::map<QString, FileStamp> files_;
+    std::mutex damage_;
+    std::optional<Problem> damaged_; ///< the first that was found; behind `damage_`
+    QThreadPool beside_;             ///< one thread; the last member, so that it ends first
 };
 
 } // namespace hinge

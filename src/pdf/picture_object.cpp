@@ -145,8 +145,12 @@ Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, ExportRun& run, L
     if (header->components != 1 && header->components != 3 && header->components != 4)
         return problem(
             path, QStringLiteral("The JPEG has %1 colour channels; 1, 3 or 4 can be printed.").arg(header->components));
-    if (!isWholeJpeg(path))
-        return problem(path, QStringLiteral("The JPEG was cut off: part of its picture is missing. Ask for it again."));
+    run.checkBeside([path]() -> Result<void> {
+        if (!isWholeJpeg(path))
+            return problem(path,
+                           QStringLiteral("The JPEG was cut off: part of its picture is missing. Ask for it again."));
+        return {};
+    });
     const PixelColour colour = header->components == 1   ? PixelColour::Gray
                                : header->components == 3 ? PixelColour::Rgb
                                                          : PixelColour::Cmyk;

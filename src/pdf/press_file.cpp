@@ -186,8 +186,8 @@ Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, co
             return tl::unexpected(*run.failure());
         return problem(target, QStringLiteral("The PDF could not be written: %1.").arg(QString::fromUtf8(e.what())));
     }
-    if (auto same = run.allUnchanged(); !same)
-        return same;
+    if (auto sound = run.allSound(); !sound)
+        return sound;
     return file.commit();
 }
 
