@@ -10,6 +10,16 @@ namespace hinge
 namespace
 {
 
+/// Fills an area of device pixels in bands: taller ones the toolkit gives to several threads, and waking those takes
+/// longer than the filling.
+void fillInBands(QPainter& painter, const QRectF& area, const QBrush& brush)
+{
+    constexpr double band = 64;
+    for (double top = area.top(); top < area.bottom(); top += band)
+        painter.fillRect(QRectF(QPointF(area.left(), top), QPointF(area.right(), std::min(top + band, area.bottom()))),
+                         brush);
+}
+
 /// Fills areas with a texture whose grain is fixed on screen, not on paper. In device pixels, where the
 /// texture needs no scaling.
 void fillWithTexture(QPainter& painter, const std::vector<QRectF>& areas, const QImage& texture)
@@ -20,7 +30,7 @@ void fillWithTexture(QPainter& painter, const std::vector<QRectF>& areas, const 
     painter.setRenderHint(QPainter::Antialiasing, false);
     const QBrush brush(texture);
     for (const QRectF& area : areas)
-        painter.fillRect(toDevice.mapRect(area), brush);
+        fillInBands(painter, toDevice.mapRect(area), brush);
     painter.restore();
 }
 
@@ -107,6 +117,18 @@ QLinearGradient creaseShade(QPointF from, QPointF to, bool valley)
     return shade;
 }
 
+/// Shades both sides of a crease, `out` to either, in device pixels.
+void shadeCrease(QPainter& painter, const QLineF& crease, QPointF out, bool valley)
+{
+    const QTransform toDevice = painter.transform();
+    painter.save();
+    painter.resetTransform();
+    painter.setRenderHint(QPainter::Antialiasing, false); // the shade ends in nothing: there is no edge to smooth
+    fillInBands(painter, toDevice.mapRect(QRectF(crease.p1() - out, crease.p2() + out)),
+                creaseShade(toDevice.map(crease.p1() - out), toDevice.map(crease.p1() + out), valley));
+    painter.restore();
+}
+
 /// A line in millimetres.
 QLineF lineOf(const FoldLine& line, Face face)
 {
@@ -130,8 +152,7 @@ void paintCreases(QPainter& painter, const Paper& paper, Face face, double pixel
             if (painter.paintEngine()->type() == QPaintEngine::Pdf)
                 painter.fillRect(QRectF(l.p1() - out * 0.35, l.p2() + out * 0.35), QColor(0xE9, 0xE7, 0xE0));
             else
-                painter.fillRect(QRectF(l.p1() - out, l.p2() + out),
-                                 creaseShade(l.p1() - out, l.p1() + out, fold.valley[std::size_t(face)]));
+                shadeCrease(painter, l, out, fold.valley[std::size_t(face)]);
         }
         // A perforation is a row of cuts, a score a pressed double line.
         QPen pen(QColor(0, 0, 0, fold.work == LineWork::Fold ? 70 : 150),
