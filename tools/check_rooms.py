@@ -13,8 +13,8 @@ ROOMS = [
     "core/units", "core/paper", "core/job", "core/piece", "core/file", "core/plan", "core/edit",
     "typeset", "colour", "pdf", "paint",
     "cli",
-    "app/look", "app/document", "app/fields", "app/canvas", "app/brief", "app/flat", "app/sheet", "app/release",
-    "app/dialogs", "app/window",
+    "app/look", "app/document", "app/fields", "app/canvas", "app/brief", "app/flat", "app/sequence", "app/sheet",
+    "app/release", "app/dialogs", "app/window",
 ]
 # Parts that do not know each other, whatever the order says.
 STRANGERS = {("paint", "pdf"), ("colour", "typeset")}

@@ -308,7 +308,7 @@ private Q_SLOTS:
         small.pixelWidth = 600;
         small.pixelHeight = 800; // 50.8 x 67.7 mm at 300
         const auto pages = pagesOf({{QStringLiteral("large.jpg"), large}, {QStringLiteral("small.jpg"), small}});
-        const auto frames = [&](const PicturePlace& place) {
+        const auto frames = [&](const IncomingLie& place) {
             Job job = booklet(2);
             (void)bringIn(job, pages, -1, place);
             const Plan plan = testing::planned(job);
@@ -421,7 +421,8 @@ private Q_SLOTS:
         setPageState(job, {1}, PageState::Question, QStringLiteral("Whose boat?"));
         setPageState(job, {2}, PageState::Passed);
         turnPages(job, {3}, Turn::ThreeQuarters);
-        shiftPages(job, {3}, {len("1.5"), len("-2")});
+        setFromSpine(job, testing::planned(job), {3}, len("-1.5"));
+        setDown(job, {3}, len("-2"));
         scalePages(job, {3}, Percent::hundredths(9750));
         job.edit(job.sequence[4].surface()).placement.part = Rect{len("148"), {}, len("148"), len("210")};
         movePages(job, {5}, 0);

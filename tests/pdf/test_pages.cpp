@@ -102,7 +102,8 @@ private Q_SLOTS:
     void whatIsSuppliedLiesWhereItsPlacementSays()
     {
         Job job = booklet(8);
-        shiftPages(job, {1}, {len("1.5"), len("-2")});
+        setFromSpine(job, testing::planned(job), {1}, len("-1.5")); // a left-hand page
+        setDown(job, {1}, len("-2"));
         turnPages(job, {2}, Turn::Half);
         scalePages(job, {3}, Percent::hundredths(9750));
         const QString file = exported(job, ExportKind::Pages, "placed.pdf", dir_.path());

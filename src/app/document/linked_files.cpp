@@ -2,45 +2,12 @@
 #include "app/document/linked_files.h"
 
 #include "app/document/background.h"
+#include "app/document/shown_file.h"
 #include "colour/press_profile.h"
-#include "pdf/open_pdf.h"
-#include "pdf/page_preview.h"
-#include "pdf/picture_preview.h"
 #include "pdf/read_facts.h"
 
 namespace hinge
 {
-namespace
-{
-
-/// Enough for a full screen at twice the size; the file itself goes into the PDF.
-constexpr int longestSide = 2600;
-
-ShownPicture readForScreen(const QString& path, int page, const QByteArray& press)
-{
-    ShownPicture shown;
-    if (isPageFile(path)) {
-        if (auto preview = renderPagePreview(path, page, 200)) {
-            shown.image = preview->image;
-            shown.trim = preview->trim;
-            shown.trimSize = preview->trimSize;
-            shown.ratio = preview->trimSize.w.toMm() / preview->trimSize.h.toMm();
-        }
-    } else if (const auto image = picturePreview(path, longestSide, press)) {
-        shown.image = image->convertToFormat(image->hasAlphaChannel() ? QImage::Format_ARGB32_Premultiplied
-                                                                      : QImage::Format_RGB32);
-        const FileFacts facts = readPixelFacts(path);
-        shown.ratio = facts.pixelHeight > 0 ? double(facts.pixelWidth) / facts.pixelHeight
-                                            : double(image->width()) / image->height();
-        shown.trim = QRectF(shown.image.rect());
-    }
-    shown.failed = shown.image.isNull();
-    if (!shown.failed)
-        addSmallerVersions(shown);
-    return shown;
-}
-
-} // namespace
 
 LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent), press_(shippedPressProfile().icc)
 {
@@ -148,7 +115,7 @@ ShownPicture LinkedFiles::picture(const LinkedFile& file)
     inBackground(
         this,
         [full = resolvedPath(file.path, folder_), page = file.page, press = press_] {
-            return readForScreen(full, page, press);
+            return readForScreen(full, page, {}, press);
         },
         [this, key, generation = generation_, press = press_](const ShownPicture& shown) {
             // One that was read for another press is asked for again.

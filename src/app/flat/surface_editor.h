@@ -63,6 +63,8 @@ public:
     /// Asked for the password of a PDF, by its name; `again` when one was wrong. Nothing when the user gives up.
     using AskPassword = std::function<std::optional<QString>(const QString& name, bool again)>;
     void setAskPassword(AskPassword ask) { askPassword_ = std::move(ask); }
+    /// Opens a locked PDF with its password, and gives the link to an open copy, which lies in the job from then on.
+    [[nodiscard]] Result<QString> unlocked(const QString& path);
 
 Q_SIGNALS:
     /// A file could not be placed; `message` says why.
@@ -89,8 +91,6 @@ private:
     [[nodiscard]] std::vector<Item> selectedItems() const;
     Document& document_;
     Selection& selection_;
-    /// Opens a locked PDF with its password, and gives the link to an open copy, which lies in the job from then on.
-    [[nodiscard]] Result<QString> unlocked(const QString& path);
     AskPassword askPassword_;
     AlignTo alignTo_ = AlignTo::EachOther;
 };

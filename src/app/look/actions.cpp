@@ -42,6 +42,8 @@ Actions::Actions(QWidget* window)
     nameRest(tr("Putting in line"));
     makePlacing(window);
     nameRest(tr("Placing"));
+    makePages(window);
+    nameRest(tr("Pages"));
     makeViews(window);
     nameRest(tr("Looking"));
     refreshIcons(window);
@@ -157,6 +159,41 @@ void Actions::makePlacing(QWidget* window)
                         tr("Take the customer's PDF off this face"));
 }
 
+void Actions::makePages(QWidget* window)
+{
+    bringIn = make(window, "bringIn", tr("&Bring in pages…"), QStringLiteral("import"), QKeySequence(tr("Ctrl+B")),
+                   tr("Finished pages and pictures from files, in their order"));
+    nextPage = make(window, "nextPage", tr("&Next page"), QStringLiteral("chevron-right"),
+                    QKeySequence(tr("Ctrl+PgDown")), tr("Work on the page a reader meets next"));
+    pageBefore = make(window, "pageBefore", tr("&Page before"), QStringLiteral("chevron-left"),
+                      QKeySequence(tr("Ctrl+PgUp")), tr("Work on the page before this one"));
+    // The rest have keys only while the keyboard is on the pages: elsewhere those are letters.
+    const auto here = [window](const char* name, const QString& text, const QString& icon, const QKeySequence& key,
+                               const QString& tip) {
+        QAction* action = make(window, name, text, icon, key, tip);
+        action->setShortcutContext(Qt::WidgetShortcut);
+        return action;
+    };
+    openPage = here("openPage", tr("&Open"), QStringLiteral("book-open"), QKeySequence(Qt::Key_F2),
+                    tr("Work on the page on the Flat; Enter does it, too"));
+    insertPage = here("insertPage", tr("&Put in"), QStringLiteral("square-plus"), QKeySequence(Qt::Key_Insert),
+                      tr("An empty page before those taken; at the end when none is"));
+    turnPages = here("turnPages", tr("&Turn"), QStringLiteral("rotate-cw"), QKeySequence(Qt::Key_T),
+                     tr("Turn what is supplied by a quarter, clockwise"));
+    reversePages = here("reversePages", tr("&Reverse"), QStringLiteral("arrow-right-left"), QKeySequence(Qt::Key_R),
+                        tr("The last of the pages taken comes first"));
+    swapPages = here("swapPages", tr("S&wap"), QStringLiteral("arrow-left-right"), QKeySequence(Qt::Key_S),
+                     tr("The two pages taken change places"));
+    movePagesBack = here("movePagesBack", tr("Move &forward in the order"), {}, QKeySequence(tr("Ctrl+Left")),
+                         tr("The pages taken come one place earlier"));
+    movePagesOn = here("movePagesOn", tr("Move b&ack in the order"), {}, QKeySequence(tr("Ctrl+Right")),
+                       tr("The pages taken come one place later"));
+    stateNothing = here("stateNothing", tr("&Nothing yet"), {}, QKeySequence(Qt::Key_N), tr("Nobody has begun it"));
+    stateInWork = here("stateInWork", tr("In &work"), {}, QKeySequence(Qt::Key_W), tr("Begun, not finished"));
+    stateQuestion = here("stateQuestion", tr("&Question…"), {}, QKeySequence(Qt::Key_Q), tr("It waits for an answer"));
+    statePassed = here("statePassed", tr("Pa&ssed"), {}, QKeySequence(Qt::Key_P), tr("Looked at and found good"));
+}
+
 void Actions::makeViews(QWidget* window)
 {
     turnOver = make(window, "turnOver", tr("&Turn over"), QStringLiteral("flip-horizontal-2"),
@@ -173,13 +210,12 @@ void Actions::makeViews(QWidget* window)
                      tr("Darken the window; the paper stays white"));
     darkTheme->setCheckable(true);
 
-    stageBrief =
-        make(window, "stageBrief", tr("&Brief"), {}, QKeySequence(tr("Ctrl+1")), tr("What it is: sizes, paper, folds"));
-    stageFlat = make(window, "stageFlat", tr("&Flat"), {}, QKeySequence(tr("Ctrl+2")), tr("Design both faces"));
-    stageSheet = make(window, "stageSheet", tr("&Sheet"), {}, QKeySequence(tr("Ctrl+3")),
-                      tr("Lay the piece out on the press sheet"));
-    stageRelease = make(window, "stageRelease", tr("&Release"), {}, QKeySequence(tr("Ctrl+4")),
-                        tr("Settle findings and write the files"));
+    stageBrief = make(window, "stageBrief", tr("&Brief"), {}, {}, tr("What it is: sizes, paper, folds"));
+    // The window gives these their keys, by their place in the strip.
+    stageSequence = make(window, "stageSequence", tr("S&equence"), {}, {}, tr("The pages in their order"));
+    stageFlat = make(window, "stageFlat", tr("&Flat"), {}, {}, tr("Design faces and pages"));
+    stageSheet = make(window, "stageSheet", tr("&Sheet"), {}, {}, tr("Lay the piece out on the press sheet"));
+    stageRelease = make(window, "stageRelease", tr("&Release"), {}, {}, tr("Settle findings and write the files"));
 
     keys = make(window, "keys", tr("&Keys"), QStringLiteral("keyboard"), QKeySequence::HelpContents,
                 tr("What the keyboard does"));

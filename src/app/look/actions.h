@@ -25,7 +25,10 @@ struct Actions {
     QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press, *takeSupplied,
         *dropSupplied;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *darkTheme;
-    QAction *stageBrief, *stageFlat, *stageSheet, *stageRelease;
+    QAction *bringIn, *openPage, *insertPage, *turnPages, *reversePages, *swapPages, *movePagesBack, *movePagesOn,
+        *stateNothing, *stateInWork, *stateQuestion, *statePassed;
+    QAction *nextPage, *pageBefore;
+    QAction *stageBrief, *stageSequence, *stageFlat, *stageSheet, *stageRelease;
     QAction *keys, *about;
 
 private:
@@ -33,6 +36,7 @@ private:
     void makeEditing(QWidget* window);
     void makeArranging(QWidget* window);
     void makePlacing(QWidget* window);
+    void makePages(QWidget* window);
     void makeViews(QWidget* window);
 };
 

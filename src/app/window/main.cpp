@@ -57,7 +57,7 @@ std::optional<Called> readCommandLine(const QApplication& application)
                                  QStringLiteral("[job]"));
     const QCommandLineOption job(QStringLiteral("job"), QStringLiteral("Open this job."), QStringLiteral("file"));
     const QCommandLineOption stage(QStringLiteral("stage"),
-                                   QStringLiteral("Show this stage: brief, flat, sheet or release."),
+                                   QStringLiteral("Show this stage: brief, sequence, flat, sheet or release."),
                                    QStringLiteral("name"), QStringLiteral("brief"));
     const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("light or dark; else as last time."),
                                    QStringLiteral("name"));
@@ -72,8 +72,10 @@ std::optional<Called> readCommandLine(const QApplication& application)
     const QCommandLineOption docket(
         QStringLiteral("docket"), QStringLiteral("Write the docket as PDF or HTML, and end."), QStringLiteral("file"));
     const QCommandLineOption show(QStringLiteral("show"),
-                                  QStringLiteral("Show this, too: gallery, stocks, files, the sheets of the Brief, or "
-                                                 "a view of the Flat (view.0 to view.4)."),
+                                  QStringLiteral("Show this, too: gallery, stocks, files, the sheets of the Brief, a "
+                                                 "view of the Flat (view.0 to view.4) or of the Sequence "
+                                                 "(sequence.view.0 to 2), a page on the Flat (page.5), or what a file "
+                                                 "or folder would bring in (bring-in:PATH)."),
                                   QStringLiteral("name"));
     const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"),
                                            QStringLiteral("End once the window has been painted (to time the start)."));
@@ -90,7 +92,7 @@ std::optional<Called> readCommandLine(const QApplication& application)
             wanted = s;
     if (!wanted)
         return wrong(
-            QStringLiteral("there is no stage “%1”; it is brief, flat, sheet or release.").arg(parser.value(stage)));
+            QStringLiteral("there is no stage “%1”; it is brief, sequence, flat, sheet or release.").arg(parser.value(stage)));
     const QString themeName = parser.value(theme);
     if (!themeName.isEmpty() && themeName != QStringLiteral("light") && themeName != QStringLiteral("dark"))
         return wrong(QStringLiteral("there is no theme “%1”; it is light or dark.").arg(themeName));

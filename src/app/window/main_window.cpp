@@ -10,6 +10,7 @@
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/release/release_stage.h"
+#include "app/sequence/sequence_stage.h"
 #include "app/sheet/sheet_stage.h"
 #include "app/window/docket.h"
 #include "app/window/stage_stack.h"
@@ -76,7 +77,9 @@ MainWindow::MainWindow()
     sheet_ = new SheetStage(document_, painter_);
     auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
     stages_ = new StageStack;
+    sequence_ = new SequenceStage(document_, actions_);
     stages_->add(new BriefStage(document_, painter_, stocks_));
+    stages_->add(sequence_);
     stages_->add(flat_);
     stages_->add(sheet_);
     stages_->add(release);
@@ -111,7 +114,13 @@ MainWindow::MainWindow()
         selection_.clearItem();
         panels_.clear();
     });
+    connect(sequence_, &SequenceStage::openRequested, this, &MainWindow::openSurface);
+    connect(sequence_, &SequenceStage::filesDropped, this, &MainWindow::bringIn);
     connect(&document_, &Document::changed, this, [this] {
+        numberStages();
+        // A page that was taken out is no longer looked at.
+        if (selection_.surface().component == Component::Text && !document_.plan().readerPage(selection_.surface()))
+            selection_.setSurface(Face::Outside);
         takeFront();
         // What an undo took away is no longer taken in hand.
         QStringList left;
@@ -136,6 +145,7 @@ MainWindow::MainWindow()
             [this](const QString& message) { tell(tr("Not placed"), message); });
     connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
     qApp->installEventFilter(this);
+    numberStages();
     takeFront();
     refreshTitle();
     refreshRecent();
@@ -192,7 +202,8 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event)
         const auto* key = static_cast<QKeyEvent*>(event);
         const QKeySequence pressed(key->keyCombination());
         if (key->modifiers().testFlag(Qt::ControlModifier) && std::ranges::any_of(actions(), [&](const QAction* a) {
-                return a->isEnabled() && a->shortcut() == pressed && !isForWords(a);
+                return a->isEnabled() && a->shortcut() == pressed && !isForWords(a) &&
+                       a->shortcutContext() == Qt::WindowShortcut;
             })) {
             event->ignore();
             return true;
@@ -215,6 +226,7 @@ void MainWindow::refreshPress()
     const QByteArray icc = profile ? profile->icc : shippedPressProfile().icc;
     painter_.usePress(icc);
     document_.files().usePress(icc);
+    sequence_->grid().usePress(icc);
 }
 
 void MainWindow::buildMenus()
@@ -259,7 +271,8 @@ void MainWindow::buildMenus()
     edit->addActions({actions_.group, actions_.ungroup, actions_.lock});
 
     QMenu* view = menuBar()->addMenu(tr("&View"));
-    view->addActions({actions_.stageBrief, actions_.stageFlat, actions_.stageSheet, actions_.stageRelease});
+    view->addActions(
+        {actions_.stageBrief, actions_.stageSequence, actions_.stageFlat, actions_.stageSheet, actions_.stageRelease});
     view->addSeparator();
     view->addActions({actions_.turnOver, actions_.nextView});
     view->addSeparator();
@@ -276,13 +289,41 @@ void MainWindow::buildMenus()
     panel->addSeparator();
     panel->addActions({actions_.takeSupplied, actions_.dropSupplied});
 
+    QMenu* pages = menuBar()->addMenu(tr("Pa&ges"));
+    pages->addAction(actions_.bringIn);
+    pages->addSeparator();
+    pages->addActions({actions_.openPage, actions_.pageBefore, actions_.nextPage});
+    pages->addSeparator();
+    pages->addActions({actions_.insertPage, actions_.turnPages, actions_.reversePages, actions_.swapPages,
+                       actions_.movePagesBack, actions_.movePagesOn});
+    pages->addSeparator();
+    pages->addActions({actions_.stateNothing, actions_.stateInWork, actions_.stateQuestion, actions_.statePassed});
+
     QMenu* help = menuBar()->addMenu(tr("&Help"));
     help->addActions({actions_.keys, actions_.about});
     actions_.refreshIcons(this);
 }
 
+void MainWindow::numberStages()
+{
+    const std::array<QAction*, allStages.size()> stages{actions_.stageBrief, actions_.stageSequence, actions_.stageFlat,
+                                                        actions_.stageSheet, actions_.stageRelease};
+    int number = 0;
+    for (const Stage stage : allStages) {
+        QAction* action = stages[std::size_t(stage)];
+        const bool shown = hasStage(document_.job().kind, stage);
+        action->setVisible(shown);
+        action->setShortcut(shown ? QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + number++)) : QKeySequence());
+    }
+    const bool pages = hasStage(document_.job().kind, Stage::PageOrder);
+    for (QAction* action : {actions_.bringIn, actions_.nextPage, actions_.pageBefore})
+        action->setEnabled(pages);
+}
+
 void MainWindow::showStage(Stage stage)
 {
+    if (!hasStage(document_.job().kind, stage))
+        stage = Stage::Brief;
     strip_->setCurrent(stage);
     enter(stage);
 }
@@ -295,7 +336,9 @@ void MainWindow::enter(Stage stage)
     stages_->show(int(stage));
     if (isThere)
         return;
-    if (stage == Stage::Flat)
+    if (stage == Stage::PageOrder)
+        sequence_->setFocus(Qt::OtherFocusReason);
+    else if (stage == Stage::Flat)
         flat_->setFocus(Qt::OtherFocusReason);
     else if (stage == Stage::Sheet)
         sheet_->setFocus(Qt::OtherFocusReason);
@@ -313,11 +356,14 @@ void MainWindow::showDialog(const QString& name)
         actions_.files->trigger();
     else if (name == QStringLiteral("press"))
         actions_.press->trigger();
-    else if (auto* view = name.startsWith(QStringLiteral("view.")) ? findChild<QAbstractButton*>(name) : nullptr)
-        view->click();
     else if (name == QStringLiteral("sheets"))
-        if (auto* pill = findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets")))
-            pill->click();
+        findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets"))->click();
+    else if (name.startsWith(QStringLiteral("bring-in:")))
+        bringIn({name.section(u':', 1)}, -1);
+    else if (name.startsWith(QStringLiteral("page.")))
+        openSurface(sequence_->editor().surfaceOf(name.section(u'.', 1).toInt() - 1));
+    else if (auto* view = findChild<QAbstractButton*>(name))
+        view->click();
 }
 
 void MainWindow::setDark(bool dark)
@@ -453,6 +499,12 @@ void MainWindow::showFinding(const Finding& finding)
         showStage(finding.code.startsWith(QStringLiteral("sheet.")) ? Stage::Sheet : Stage::Brief);
         return;
     }
+    if (finding.surface->component == Component::Text && finding.itemId.isEmpty()) {
+        showStage(Stage::PageOrder);
+        if (const ReaderPage* page = document_.plan().readerPage(*finding.surface))
+            sequence_->selection().setOne(page->place);
+        return;
+    }
     showStage(Stage::Flat);
     selection_.setItem(*finding.surface, finding.itemId);
 }
@@ -503,17 +555,22 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 
 void MainWindow::dropEvent(QDropEvent* event)
 {
-    // Anywhere in the window: a job opens, anything else goes to the panel at work.
+    // Anywhere in the window: a job opens, pages come in, anything else goes to the panel at work.
+    QStringList pages;
     for (const QUrl& url : event->mimeData()->urls()) {
         const QString path = url.toLocalFile();
         if (path.endsWith(u'.' + jobFileSuffix()) || isPackedName(path)) {
             if (mayLeave())
                 openJob(path);
+        } else if (!path.isEmpty() && pagesAtWork()) {
+            pages << path;
         } else if (!path.isEmpty()) {
             showStage(Stage::Flat);
             editor_.placeFile(path, selection_.panel());
         }
     }
+    if (!pages.isEmpty())
+        bringIn(pages, -1);
     event->acceptProposedAction();
 }
 

@@ -24,6 +24,7 @@ class FlatStage;
 class PaperCanvas;
 class SheetStage;
 class ReleaseStage;
+class SequenceStage;
 class StageStack;
 class StageStrip;
 
@@ -44,8 +45,8 @@ public:
     void setDark(bool dark);
     /// As large as it was when it was last closed, and there.
     void restorePlace();
-    /// Opens "gallery", "stocks" or "files" as its menu entry does, or shows the "sheets" of the Brief, or a view of
-    /// the Flat by its pill ("view.4").
+    /// Opens "gallery", "stocks" or "files" as its menu entry does, what a file would bring in ("bring-in:PATH") or a
+    /// page on the Flat ("page.5"), or shows the "sheets" of the Brief, or a view by the name of its pill ("view.4").
     void showDialog(const QString& name);
     /// Offers unsaved work that an earlier program left behind. True when it was taken up.
     bool offerRecovery();
@@ -74,6 +75,7 @@ private:
     void connectFiles();
     void connectEditing();
     void connectPlacing();
+    void connectPages();
     void connectViews();
     template <class What>
     void on(QAction* action, What what);
@@ -82,6 +84,16 @@ private:
     [[nodiscard]] PaperCanvas& canvasAtWork();
     /// Takes the front cover in hand when the panels have become others.
     void takeFront();
+    /// Gives the stages that are shown their keys, in their order.
+    void numberStages();
+    /// Keys and menu entries that are about whatever is taken go to the pages while those are in view.
+    [[nodiscard]] bool pagesAtWork() const;
+    /// Brings a page, or a face of the cover, onto the Flat.
+    void openSurface(const SurfaceId& surface);
+    /// The page a reader meets so many pages later.
+    void leafThrough(int by);
+    void askForPages();
+    void bringIn(const QStringList& paths, int before);
     /// Brings a stage into view, and the keyboard with it.
     void enter(Stage stage);
     /// Makes the window no larger than its screen.
@@ -132,6 +144,7 @@ private:
     StageStrip* strip_ = nullptr;
     StageStack* stages_ = nullptr;
     FlatStage* flat_ = nullptr;
+    SequenceStage* sequence_ = nullptr;
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QStringList lossAccepted_; ///< lost files the user knows of

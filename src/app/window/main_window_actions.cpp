@@ -8,6 +8,8 @@
 #include "app/flat/flat_stage.h"
 #include "app/look/ask_file.h"
 #include "app/look/theme.h"
+#include "app/sequence/bring_in_dialog.h"
+#include "app/sequence/sequence_stage.h"
 #include "app/sheet/sheet_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_stack.h"
@@ -29,6 +31,7 @@ void MainWindow::connectActions()
     connectFiles();
     connectEditing();
     connectPlacing();
+    connectPages();
     connectViews();
     on(actions_.keys, [this] { KeysDialog(actions(), this).exec(); });
     on(actions_.about, [this] { showAbout(); });
@@ -68,7 +71,7 @@ void MainWindow::connectEditing()
         showStage(Stage::Flat);
         editor_.paste();
     });
-    on(actions_.selectAll, [this] { editor_.selectAll(); });
+    on(actions_.selectAll, [this] { pagesAtWork() ? sequence_->editor().selectAll() : editor_.selectAll(); });
     on(actions_.repeatOnPanels, [this] { editor_.repeatOnPanels(); });
     on(actions_.repeatInColumns, [this] { editor_.repeatInColumns(); });
     on(actions_.group, [this] { editor_.group(); });
@@ -82,8 +85,8 @@ void MainWindow::connectEditing()
         on(action, [this, edge = edge] { editor_.align(edge); });
     on(actions_.distributeAcross, [this] { editor_.distribute(Axis::Horizontal); });
     on(actions_.distributeDown, [this] { editor_.distribute(Axis::Vertical); });
-    on(actions_.duplicate, [this] { editor_.duplicate(); });
-    on(actions_.remove, [this] { editor_.removeSelected(); });
+    on(actions_.duplicate, [this] { pagesAtWork() ? sequence_->editor().duplicate() : editor_.duplicate(); });
+    on(actions_.remove, [this] { pagesAtWork() ? sequence_->editor().remove() : editor_.removeSelected(); });
     on(actions_.bringForward, [this] { editor_.restack(1); });
     on(actions_.sendBack, [this] { editor_.restack(-1); });
 }
@@ -126,6 +129,58 @@ void MainWindow::connectPlacing()
     on(actions_.dropSupplied, [this] { editor_.dropSupplied(); });
 }
 
+bool MainWindow::pagesAtWork() const { return stages_->current() == int(Stage::PageOrder); }
+
+void MainWindow::openSurface(const SurfaceId& surface)
+{
+    selection_.setSurface(surface);
+    selection_.setPanel(surface.component == Component::Text ? 0 : document_.plan().paper.front());
+    showStage(Stage::Flat);
+}
+
+void MainWindow::leafThrough(int by)
+{
+    const auto& pages = document_.plan().pages;
+    const ReaderPage* now = document_.plan().readerPage(selection_.surface());
+    int place = now ? now->place + by : by > 0 ? 0 : int(document_.job().pages.count) - 1;
+    if (pages.empty() || place < 0 || place >= document_.job().pages.count)
+        return;
+    if (pagesAtWork()) {
+        place = std::clamp(sequence_->selection().current() + by, 0, document_.job().pages.count - 1);
+        sequence_->selection().setOne(place);
+        return;
+    }
+    openSurface(sequence_->editor().surfaceOf(place));
+    sequence_->selection().setOne(place);
+}
+
+void MainWindow::askForPages()
+{
+    const QStringList paths =
+        askForFiles(this, tr("Bring in pages"),
+                    tr("Pages and pictures (*.pdf *.svg *.jpg *.jpeg *.png *.tif *.tiff);;All files (*)"));
+    if (!paths.isEmpty())
+        bringIn(paths, sequence_->selection().isEmpty() ? -1 : sequence_->selection().places().back() + 1);
+}
+
+void MainWindow::bringIn(const QStringList& paths, int before)
+{
+    BringInDialog dialog(
+        document_, before, [this](const QString& path) { return editor_.unlocked(path); }, this);
+    dialog.addFiles(paths);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    sequence_->editor().bringIn(dialog.pages(), dialog.before(), dialog.lie(), dialog.offer());
+    showStage(Stage::PageOrder);
+}
+
+void MainWindow::connectPages()
+{
+    on(actions_.bringIn, [this] { askForPages(); });
+    on(actions_.nextPage, [this] { leafThrough(1); });
+    on(actions_.pageBefore, [this] { leafThrough(-1); });
+}
+
 PaperCanvas& MainWindow::canvasAtWork()
 {
     if (stages_->current() == int(Stage::Sheet))
@@ -135,6 +190,11 @@ PaperCanvas& MainWindow::canvasAtWork()
 
 void MainWindow::turnOver()
 {
+    if (const ReaderPage* page = document_.plan().readerPage(selection_.surface())) {
+        // Behind a right-hand page of what is read from left to right lies the next one.
+        leafThrough((page->hand == Hand::Right) != document_.job().rightToLeft ? 1 : -1);
+        return;
+    }
     const Paper& paper = document_.plan().paper;
     const auto& panels = paper.face(selection_.surface().face);
     const int behind =
@@ -147,14 +207,15 @@ void MainWindow::connectViews()
 {
     on(actions_.turnOver, [this] { turnOver(); });
     on(actions_.nextView, [this] { flat_->nextView(); });
-    on(actions_.zoomIn, [this] { canvasAtWork().zoomIn(); });
-    on(actions_.zoomOut, [this] { canvasAtWork().zoomOut(); });
+    on(actions_.zoomIn, [this] { pagesAtWork() ? sequence_->resizePages(1) : canvasAtWork().zoomIn(); });
+    on(actions_.zoomOut, [this] { pagesAtWork() ? sequence_->resizePages(-1) : canvasAtWork().zoomOut(); });
     on(actions_.zoomFit, [this] { canvasAtWork().zoomToFit(); });
     connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
         QSettings().setValue(darkKey, dark);
         setDark(dark);
     });
     on(actions_.stageBrief, [this] { showStage(Stage::Brief); });
+    on(actions_.stageSequence, [this] { showStage(Stage::PageOrder); });
     on(actions_.stageFlat, [this] { showStage(Stage::Flat); });
     on(actions_.stageSheet, [this] { showStage(Stage::Sheet); });
     on(actions_.stageRelease, [this] { showStage(Stage::Release); });

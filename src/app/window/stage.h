@@ -1,21 +1,31 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/job/kind_rules.h"
+
 #include <QString>
 #include <array>
 
 namespace hinge
 {
 
-/// The moments of a piece's life that the window shows.
-enum class Stage { Brief, Flat, Sheet, Release };
-inline constexpr std::array<Stage, 4> allStages{Stage::Brief, Stage::Flat, Stage::Sheet, Stage::Release};
+/// The moments of a piece's life that the window shows, in their order.
+enum class Stage { Brief, PageOrder, Flat, Sheet, Release };
+inline constexpr std::array<Stage, 5> allStages{Stage::Brief, Stage::PageOrder, Stage::Flat, Stage::Sheet,
+                                                Stage::Release};
+
+/// Only what has pages has an order of them.
+[[nodiscard]] inline bool hasStage(PieceKind kind, Stage stage)
+{
+    return stage != Stage::PageOrder || rulesOf(kind).hasPages();
+}
 
 /// "brief": for object names and the command line.
 [[nodiscard]] inline QString stageKey(Stage stage)
 {
     switch (stage) {
     case Stage::Brief: return QStringLiteral("brief");
+    case Stage::PageOrder: return QStringLiteral("sequence");
     case Stage::Flat: return QStringLiteral("flat");
     case Stage::Sheet: return QStringLiteral("sheet");
     case Stage::Release: return QStringLiteral("release");

@@ -19,7 +19,7 @@ constexpr double openShare = 1.45; ///< width of the open leaf against a folded 
 class StripLeaf : public QAbstractButton
 {
 public:
-    StripLeaf(int index, QWidget* parent) : QAbstractButton(parent), index_(index)
+    explicit StripLeaf(QWidget* parent) : QAbstractButton(parent)
     {
         setCheckable(true);
         setAutoExclusive(true);
@@ -34,6 +34,12 @@ public:
         note_ = note;
         setAccessibleDescription(note);
         update();
+    }
+    void setRising(bool rising)
+    {
+        if (rising != rising_)
+            update();
+        rising_ = rising;
     }
     void setOpenness(double openness)
     {
@@ -54,7 +60,7 @@ protected:
         const double h = height() - 6;
         // A folded leaf leans: one end a little higher than the other, by turns.
         const double lean = 7 * (1 - openness_);
-        const bool rising = index_ % 2 == 0;
+        const bool rising = rising_;
         const double left = rising ? 4 + lean : 4;
         const double right = rising ? 4 : 4 + lean;
         QPainterPath shape;
@@ -94,10 +100,30 @@ protected:
     }
 
 private:
-    int index_;
+    bool rising_ = true;
     QString note_;
     double openness_ = 0;
 };
+
+/// "24 of 32 pages, 12 passed": those something stands on, of all with their blanks.
+QString pagesText(const Job& job, const Plan& plan)
+{
+    int filled = 0;
+    int passed = 0;
+    int questions = 0;
+    for (const SequencePage& page : job.sequence) {
+        filled += job.on(page.surface()).supplied || !job.on(page.surface()).items.empty() ? 1 : 0;
+        passed += page.state == PageState::Passed ? 1 : 0;
+        questions += page.state == PageState::Question ? 1 : 0;
+    }
+    QStringList parts{filled == 0 ? StageStrip::tr("%1 pages").arg(plan.pages.size())
+                                  : StageStrip::tr("%1 of %2 pages").arg(filled).arg(plan.pages.size())};
+    if (questions > 0)
+        parts << (questions == 1 ? StageStrip::tr("1 question") : StageStrip::tr("%1 questions").arg(questions));
+    if (passed > 0)
+        parts << StageStrip::tr("%1 passed").arg(passed);
+    return parts.join(QStringLiteral(", "));
+}
 
 } // namespace
 
@@ -106,12 +132,13 @@ StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), d
     setObjectName(QStringLiteral("stageStrip"));
     setAccessibleName(tr("Stages of the piece"));
     setFixedHeight(68);
-    const std::array<QString, 4> names{tr("Brief"), tr("Flat"), tr("Sheet"), tr("Release")};
-    const std::array<QString, 4> tips{tr("What it is: sizes, paper, folds"), tr("Design both faces"),
-                                      tr("Lay the piece out on the press sheet"),
-                                      tr("Settle findings and write the files")};
-    for (std::size_t i = 0; i < 4; ++i) {
-        auto* leaf = new StripLeaf(int(i), this);
+    const std::array<QString, allStages.size()> names{tr("Brief"), tr("Sequence"), tr("Flat"), tr("Sheet"),
+                                                      tr("Release")};
+    const std::array<QString, allStages.size()> tips{
+        tr("What it is: sizes, paper, folds"), tr("The pages in their order"), tr("Design faces and pages"),
+        tr("Lay the piece out on the press sheet"), tr("Settle findings and write the files")};
+    for (std::size_t i = 0; i < allStages.size(); ++i) {
+        auto* leaf = new StripLeaf(this);
         leaf->setText(names[i]);
         leaf->setAccessibleName(names[i]);
         leaf->setToolTip(tips[i]);
@@ -163,10 +190,16 @@ void StageStrip::place()
         return Stage(i) == previous_ ? 1 - progress : 0.0;
     };
     double total = 0;
-    for (std::size_t i = 0; i < 4; ++i)
-        total += 1 + (openShare - 1) * openness(i);
+    for (const Stage stage : allStages)
+        if (isShown(stage))
+            total += 1 + (openShare - 1) * openness(std::size_t(stage));
     double x = 0;
-    for (std::size_t i = 0; i < 4; ++i) {
+    int rises = 0; // shown leaves lean by turns
+    for (std::size_t i = 0; i < allStages.size(); ++i) {
+        leaves_[i]->setVisible(isShown(Stage(i)));
+        if (!isShown(Stage(i)))
+            continue;
+        static_cast<StripLeaf*>(leaves_[i])->setRising(rises++ % 2 == 0);
         const double w = width() * (1 + (openShare - 1) * openness(i)) / total;
         leaves_[i]->setGeometry(QRect(int(std::round(x)), 0, int(std::round(x + w)) - int(std::round(x)), height()));
         static_cast<StripLeaf*>(leaves_[i])->setOpenness(openness(i));
@@ -176,6 +209,9 @@ void StageStrip::place()
 
 void StageStrip::refresh()
 {
+    if (!isShown(current_))
+        setCurrent(Stage::Brief);
+    place();
     const Job& job = document_.job();
     const Plan& plan = document_.plan();
     const auto note = [this](Stage s, const QString& text) {
@@ -189,6 +225,8 @@ void StageStrip::refresh()
          tr("%1 %2, %3 g/m²")
              .arg(size.isEmpty() ? formatSize(told, job.unit) : QString(size).remove(tr(" landscape")), what)
              .arg(textStockOf(job).grammage));
+    if (isShown(Stage::PageOrder))
+        note(Stage::PageOrder, pagesText(job, plan));
     const int panels = int(plan.paper.face(Face::Outside).size());
     note(Stage::Flat, hasOwnCover(job) ? tr("the cover, 2 faces")
                       : panels == 1    ? tr("2 faces")
@@ -213,7 +251,11 @@ void StageStrip::keyPressEvent(QKeyEvent* event)
     const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
     if (step == 0)
         return QWidget::keyPressEvent(event);
-    const int next = std::clamp(int(current_) + step, 0, 3);
+    int next = int(current_) + step;
+    while (next >= 0 && next < int(allStages.size()) && !isShown(Stage(next)))
+        next += step;
+    if (next < 0 || next >= int(allStages.size()))
+        return;
     setCurrent(Stage(next));
     leaves_[std::size_t(next)]->setFocus(Qt::TabFocusReason);
 }

@@ -35,11 +35,12 @@ protected:
 private:
     void place();
     void refresh();
+    [[nodiscard]] bool isShown(Stage stage) const { return hasStage(document_.job().kind, stage); }
 
     Document& document_;
     Stage current_ = Stage::Brief;
     Stage previous_ = Stage::Brief;
-    std::array<QAbstractButton*, 4> leaves_{};
+    std::array<QAbstractButton*, allStages.size()> leaves_{};
     QVariantAnimation unfolding_;
 };
 

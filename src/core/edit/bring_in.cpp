@@ -34,29 +34,42 @@ bool isEmptySequence(const Job& job)
                                [&](const SequencePage& page) { return job.on(page.surface()).isEmpty(); });
 }
 
-Item pictureOn(const Paper& paper, const IncomingPage& page, const PicturePlace& place)
+Item pictureOn(const Paper& paper, Hand hand, const IncomingPage& page, const IncomingLie& lie)
 {
     Item item;
     item.id = freshItemId();
     item.name = QFileInfo(page.file.path).completeBaseName();
     item.kind = ItemKind::Picture;
     item.file = page.file;
-    item.fit = place.toBleed ? PictureFit::Fill : PictureFit::Whole;
-    item.sides = place.toBleed ? sidesFillingPanel(0) : sidesFillingSafeArea(0);
+    item.fit = lie.toBleed ? PictureFit::Fill : PictureFit::Whole;
+    item.sides = lie.toBleed ? sidesFillingPanel(0) : sidesFillingSafeArea(0);
     const Rect frame = frameOf(paper, Face::Outside, item);
     const double w = page.pixels.width() / goodPpi * 25.4;
     const double h = page.pixels.height() / goodPpi * 25.4;
     // How much larger than at its own fineness it would be printed.
-    const double grows = place.toBleed ? std::max(frame.w.toMm() / w, frame.h.toMm() / h)
-                                       : std::min(frame.w.toMm() / w, frame.h.toMm() / h);
-    if ((grows > 1 && !place.mayGrow) || (grows < 1 && !place.mayShrink)) {
-        const Length wide = Length::nearestMm(w);
-        const Length high = Length::nearestMm(h);
-        item.fit = PictureFit::Whole;
-        item.sides = freeSides(paper, Face::Outside,
-                               {frame.middle().x - wide.part(2), frame.middle().y - high.part(2), wide, high});
-    }
+    const double grows = lie.toBleed ? std::max(frame.w.toMm() / w, frame.h.toMm() / h)
+                                     : std::min(frame.w.toMm() / w, frame.h.toMm() / h);
+    const bool ownSize = (grows > 1 && !lie.mayGrow) || (grows < 1 && !lie.mayShrink);
+    if (lie.toBleed && !ownSize)
+        return item;
+    const double scale = ownSize ? 1 : grows;
+    const Length wide = Length::nearestMm(w * scale);
+    const Length high = Length::nearestMm(h * scale);
+    const bool atLeft = (lie.lean == IncomingLie::ToSpine) == (hand == Hand::Right);
+    const Length x = lie.lean == IncomingLie::Middle ? frame.middle().x - wide.part(2)
+                     : atLeft                        ? frame.x
+                                                     : frame.right() - wide;
+    item.fit = PictureFit::Whole;
+    // One that lies whole in the middle holds on to the page, and goes with it.
+    if (ownSize || lie.lean != IncomingLie::Middle)
+        item.sides = freeSides(paper, Face::Outside, {x, frame.middle().y - high.part(2), wide, high});
     return item;
+}
+
+/// The scale at which a page of this trim lies in one of that.
+Percent fitting(Size trim, Size into)
+{
+    return Percent::nearest(100 * std::min(into.w.toMm() / trim.w.toMm(), into.h.toMm() / trim.h.toMm()));
 }
 
 } // namespace
@@ -192,7 +205,7 @@ void takeOffer(Job& job, const IncomingOffer& offer)
     }
 }
 
-std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int before, const PicturePlace& pictures)
+std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int before, const IncomingLie& lie)
 {
     if (pages.empty())
         return {};
@@ -220,8 +233,10 @@ std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int b
         if (!pages[i].isPicture()) {
             content.supplied = pages[i].file;
             content.placement.part = pages[i].part;
-        } else if (planned) {
-            content.items.push_back(pictureOn(planned->paperOf(page.surface()), pages[i], pictures));
+            if (lie.fitPages && !sameTrim(pages[i].trim, job.page))
+                content.placement.scale = fitting(pages[i].trim, job.page);
+        } else if (const ReaderPage* reader = planned ? planned->readerPage(page.surface()) : nullptr) {
+            content.items.push_back(pictureOn(planned->paperOf(page.surface()), reader->hand, pages[i], lie));
         }
     }
     return places;

@@ -58,16 +58,21 @@ struct IncomingOffer {
 /// The job as the offer says: kind, size of a page and count.
 void takeOffer(Job& job, const IncomingOffer& offer);
 
-/// How pictures lie on their pages.
-struct PicturePlace {
-    bool toBleed = true;   ///< fill the page out to the bleed, else within the safe area
+/// How what comes in lies on its page.
+struct IncomingLie {
+    /// Pictures fill the page out to the bleed, else within the safe area.
+    bool toBleed = true;
     bool mayGrow = true;   ///< larger than they are at 300 pixels an inch
     bool mayShrink = true; ///< smaller than that
+    /// Where they stand who do not fill what they may.
+    enum Lean { ToSpine, Middle, ToForeEdge } lean = Middle;
+    /// Pages of files are scaled until their trim lies in that of the page; else they keep their true size.
+    bool fitPages = false;
 };
 
 /// Puts pages in before a place of the sequence; at its end for -1. A sequence on which nothing stands yet is replaced.
 /// Where they came to stand.
 std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int before = -1,
-                         const PicturePlace& pictures = {});
+                         const IncomingLie& lie = {});
 
 } // namespace hinge

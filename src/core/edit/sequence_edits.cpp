@@ -2,7 +2,9 @@
 #include "core/edit/sequence_edits.h"
 
 #include "core/edit/new_items.h"
+#include "core/piece/lines.h"
 
+#include <QFileInfo>
 #include <QRegularExpression>
 #include <QSet>
 #include <algorithm>
@@ -39,6 +41,13 @@ std::vector<int> sound(const Job& job, const std::vector<int>& places)
         if (place >= 0 && place < job.sequence.size())
             out.insert(place);
     return {out.begin(), out.end()};
+}
+
+/// Of a page that is in the plan.
+Hand handOf(const Plan& plan, int place)
+{
+    const auto page = std::ranges::find(plan.pages, place, &ReaderPage::place);
+    return page == plan.pages.end() ? Hand::Right : page->hand;
 }
 
 void countFollows(Job& job) { job.pages.count = int(job.sequence.size()); }
@@ -229,17 +238,54 @@ void turnPages(Job& job, const std::vector<int>& places, Turn by)
     changeSupplied(job, places, [by](Placement& p) { p.turn = Turn((int(p.turn) + int(by)) % 360); });
 }
 
-void shiftPages(Job& job, const std::vector<int>& places, Point by)
+void setFromSpine(Job& job, const Plan& plan, const std::vector<int>& places, Length fromSpine)
 {
-    changeSupplied(job, places, [by](Placement& p) {
-        p.shift.x += by.x;
-        p.shift.y += by.y;
-    });
+    beginSequence(job);
+    for (const int place : sound(job, places)) {
+        const SurfaceId surface = job.sequence.at(place).surface();
+        if (job.on(surface).supplied)
+            job.edit(surface).placement.shift.x = handOf(plan, place) == Hand::Right ? fromSpine : -fromSpine;
+    }
+}
+
+void setDown(Job& job, const std::vector<int>& places, Length down)
+{
+    changeSupplied(job, places, [down](Placement& p) { p.shift.y = down; });
+}
+
+Length fromSpine(const Job& job, const Plan& plan, int place)
+{
+    if (place < 0 || place >= job.sequence.size())
+        return {};
+    const Length shift = job.on(job.sequence.at(place).surface()).placement.shift.x;
+    return handOf(plan, place) == Hand::Right ? shift : -shift;
 }
 
 void scalePages(Job& job, const std::vector<int>& places, Percent scale)
 {
     changeSupplied(job, places, [scale](Placement& p) { p.scale = scale; });
+}
+
+Result<void> putOnCover(Job& job, const Plan& plan, int place, CoverPanel panel)
+{
+    const SurfaceId from = place >= 0 && place < job.sequence.size() ? job.sequence.at(place).surface() : SurfaceId();
+    if (from.component != Component::Text || !job.on(from).supplied)
+        return problem({}, QStringLiteral("Nothing from a file stands on that page."));
+    const auto& outside = plan.paper.face(Face::Outside);
+    const auto back = std::ranges::find(outside, Role::BackCover, &Panel::role);
+    const bool atFront = panel == CoverPanel::Front || panel == CoverPanel::InsideFront;
+    if (!hasOwnCover(job) || (!atFront && back == outside.end()))
+        return problem({}, QStringLiteral("The piece has no such panel of a cover of its own."));
+    const Panel& printed = atFront ? outside[std::size_t(plan.paper.front())] : *back;
+    const bool isInside = panel == CoverPanel::InsideFront || panel == CoverPanel::InsideBack;
+    Item item;
+    item.id = freshItemId();
+    item.kind = ItemKind::Picture;
+    item.file = *job.on(from).supplied;
+    item.name = QFileInfo(item.file.path).completeBaseName();
+    item.sides = sidesFillingPanel(isInside ? plan.paper.behind(printed).position : printed.position);
+    job.edit(isInside ? Face::Inside : Face::Outside).items.push_back(item);
+    return {};
 }
 
 } // namespace hinge

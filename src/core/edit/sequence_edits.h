@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job/job.h"
+#include "core/plan/plan.h"
 
 namespace hinge
 {
@@ -37,8 +37,20 @@ void reversePages(Job& job, const std::vector<int>& places);
 void setPageState(Job& job, const std::vector<int>& places, PageState state, const QString& question = {});
 /// Turns what is supplied on these pages by so much more, clockwise.
 void turnPages(Job& job, const std::vector<int>& places, Turn by);
-/// Moves what is supplied on these pages.
-void shiftPages(Job& job, const std::vector<int>& places, Point by);
+/// Moves what is supplied on these pages so that its middle lies this far from the middle of the page: towards the
+/// fore-edge, so that left-hand and right-hand pages mirror each other; and down. `plan` is that of the job.
+void setFromSpine(Job& job, const Plan& plan, const std::vector<int>& places, Length fromSpine);
+void setDown(Job& job, const std::vector<int>& places, Length down);
+/// How far it lies so; 0 where nothing is supplied.
+[[nodiscard]] Length fromSpine(const Job& job, const Plan& plan, int place);
 void scalePages(Job& job, const std::vector<int>& places, Percent scale);
+
+/// A panel of a cover, as people name it.
+enum class CoverPanel { Front, InsideFront, InsideBack, Back };
+inline constexpr std::array<CoverPanel, 4> allCoverPanels{CoverPanel::Front, CoverPanel::InsideFront,
+                                                          CoverPanel::InsideBack, CoverPanel::Back};
+/// Puts what is supplied on a page onto a panel of the cover, out to its bleed; the page keeps it. Fails where there is
+/// no such panel, or nothing supplied.
+[[nodiscard]] Result<void> putOnCover(Job& job, const Plan& plan, int place, CoverPanel panel);
 
 } // namespace hinge

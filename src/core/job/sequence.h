@@ -16,6 +16,20 @@ enum class PageState {
     Passed,   ///< looked at and found good
 };
 
+inline constexpr std::array<PageState, 4> allPageStates{PageState::Nothing, PageState::InWork, PageState::Question,
+                                                        PageState::Passed};
+/// "nothing yet", "in work", "question", "passed".
+[[nodiscard]] inline QString pageStateName(PageState state)
+{
+    switch (state) {
+    case PageState::Nothing: return QStringLiteral("nothing yet");
+    case PageState::InWork: return QStringLiteral("in work");
+    case PageState::Question: return QStringLiteral("question");
+    case PageState::Passed: return QStringLiteral("passed");
+    }
+    return {};
+}
+
 /// A page of the text. Where it is read is its place in the sequence; what stands on it hangs on its surface.
 struct SequencePage {
     /// Its own number for good, from 1; no two pages share one.

@@ -59,4 +59,13 @@ const SurfaceContent& Surfaces::on(const SurfaceId& surface) const
     return it == data_->contents.end() ? nothing : *it->second;
 }
 
+bool Surfaces::sameOn(const SurfaceId& surface, const Surfaces& there) const
+{
+    const auto here = data_->contents.find(surface);
+    const auto other = there.data_->contents.find(surface);
+    if (here == data_->contents.end() || other == there.data_->contents.end())
+        return on(surface) == there.on(surface);
+    return here->second == other->second;
+}
+
 } // namespace hinge

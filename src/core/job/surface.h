@@ -137,6 +137,8 @@ public:
                 content.own() = std::move(changed);
         }
     }
+    /// True when the same stands on a surface there. Cheap where it is shared.
+    [[nodiscard]] bool sameOn(const SurfaceId& surface, const Surfaces& there) const;
     bool operator==(const Surfaces& other) const
     {
         return data_ == other.data_ || data_->contents == other.data_->contents;

@@ -1,0 +1,174 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/sequence/sequence_stage.h"
+
+#include "app/look/actions.h"
+#include "app/look/plain_text.h"
+#include "app/look/theme.h"
+#include "app/look/view_pills.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QSlider>
+#include <QVBoxLayout>
+
+namespace hinge
+{
+
+SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* parent)
+    : QWidget(parent), document_(document), editor_(document, selection_)
+{
+    setObjectName(QStringLiteral("sequenceStage"));
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    auto* middle = new QVBoxLayout;
+    middle->setSpacing(4);
+    grid_ = new PageGrid(document_, selection_);
+    middle->addLayout(makeHead(actions));
+    middle->addWidget(grid_, 1);
+    told_ = plainLabel();
+    told_->setObjectName(QStringLiteral("sequence.told"));
+    told_->setProperty("role", QStringLiteral("note"));
+    told_->setContentsMargins(12, 0, 12, 4);
+    told_->hide();
+    middle->addWidget(told_);
+    row->addLayout(middle, 1);
+    drawer_ = new PageDrawer(document_, selection_, editor_, actions);
+    row->addWidget(drawer_);
+    setFocusProxy(grid_);
+    connectActions(actions);
+    connect(grid_, &PageGrid::openRequested, this, [this](const SurfaceId& surface, int place) {
+        Q_EMIT openRequested(place < 0 ? surface : editor_.surfaceOf(place));
+    });
+    connect(grid_, &PageGrid::moveRequested, &editor_, &SequenceEditor::moveTo);
+    connect(grid_, &PageGrid::filesDropped, this, &SequenceStage::filesDropped);
+    connect(grid_, &PageGrid::sizeRequested, this, &SequenceStage::resizePages);
+    connect(&editor_, &SequenceEditor::refused, this, &SequenceStage::say);
+    connect(&selection_, &PageSelection::changed, this, [this] {
+        if (!document_.job().sequence.isEmpty())
+            say({});
+    });
+    connect(&document_, &Document::changed, this, &SequenceStage::refresh);
+    refresh();
+}
+
+QLayout* SequenceStage::makeHead(Actions& actions)
+{
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(12, 8, 12, 0);
+    head->setSpacing(4);
+    auto* bring = new QPushButton(tr("Bring in…"));
+    bring->setObjectName(QStringLiteral("sequence.bringIn"));
+    bring->setToolTip(actions.bringIn->toolTip());
+    bring->setProperty("leading", true);
+    bring->setMaximumHeight(30);
+    connect(bring, &QPushButton::clicked, actions.bringIn, &QAction::trigger);
+    head->addWidget(bring);
+    head->addSpacing(8);
+    views_ = addPills(head,
+                      {{tr("spreads"), tr("Two by two, as a reader meets them"), QStringLiteral("sequence.view.0")},
+                       {tr("single pages"), tr("One after the other"), QStringLiteral("sequence.view.1")},
+                       {tr("sheet sides"), tr("As they lie on both sides of the sheets before folding"),
+                        QStringLiteral("sequence.view.2")}},
+                      0, [this](int i) { grid_->setView(PageView(i)); });
+    head->addStretch(1);
+    filter_ = new QComboBox;
+    filter_->setObjectName(QStringLiteral("sequence.filter"));
+    filter_->setAccessibleName(tr("Which pages are shown"));
+    filter_->addItem(tr("all states"));
+    for (const PageState state : allPageStates)
+        filter_->addItem(pageStateName(state));
+    connect(filter_, &QComboBox::currentIndexChanged, this, [this](int i) {
+        grid_->setFilter(i > 0 ? std::optional(allPageStates[std::size_t(i - 1)]) : std::nullopt);
+    });
+    head->addWidget(filter_);
+    head->addSpacing(8);
+    size_ = new QSlider(Qt::Horizontal);
+    size_->setObjectName(QStringLiteral("sequence.size"));
+    size_->setAccessibleName(tr("How large pages are shown"));
+    size_->setToolTip(tr("How large pages are shown; + and -, or Ctrl and the wheel"));
+    size_->setRange(60, 420);
+    size_->setSingleStep(20);
+    size_->setPageStep(60);
+    size_->setValue(150);
+    size_->setFixedWidth(110);
+    size_->setMinimumHeight(24);
+    connect(size_, &QSlider::valueChanged, grid_, &PageGrid::setPageHeight);
+    head->addWidget(size_);
+    return head;
+}
+
+void SequenceStage::connectActions(Actions& actions)
+{
+    const auto on = [this](QAction* action, auto what) {
+        // Their keys count while the keyboard is on the pages.
+        grid_->addAction(action);
+        connect(action, &QAction::triggered, this, what);
+    };
+    on(actions.openPage, [this] {
+        if (!selection_.isEmpty())
+            Q_EMIT openRequested(editor_.surfaceOf(selection_.places().front()));
+    });
+    on(actions.insertPage, [this] { editor_.insertBlank(); });
+    on(actions.turnPages, [this] { editor_.turn(); });
+    on(actions.reversePages, [this] { editor_.reverse(); });
+    on(actions.swapPages, [this] { editor_.swap(); });
+    on(actions.movePagesBack, [this] { editor_.nudge(-1); });
+    on(actions.movePagesOn, [this] { editor_.nudge(1); });
+    on(actions.stateNothing, [this] { setState(PageState::Nothing); });
+    on(actions.stateInWork, [this] { setState(PageState::InWork); });
+    on(actions.stateQuestion, [this] { setState(PageState::Question); });
+    on(actions.statePassed, [this] { setState(PageState::Passed); });
+    grid_->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(grid_, &QWidget::customContextMenuRequested, this, [this, &actions](QPoint at) {
+        QMenu menu;
+        menu.addActions({actions.openPage, actions.insertPage});
+        menu.addSeparator();
+        menu.addActions({actions.duplicate, actions.remove});
+        menu.addSeparator();
+        menu.addActions({actions.turnPages, actions.reversePages, actions.swapPages});
+        menu.addSeparator();
+        menu.addActions({actions.stateNothing, actions.stateInWork, actions.stateQuestion, actions.statePassed});
+        menu.exec(grid_->mapToGlobal(at));
+    });
+}
+
+void SequenceStage::setState(PageState state)
+{
+    editor_.setState(state);
+    if (state == PageState::Question && !selection_.isEmpty())
+        drawer_->askQuestion();
+}
+
+void SequenceStage::setView(PageView view)
+{
+    views_[std::size_t(view)]->setChecked(true);
+    grid_->setView(view);
+}
+
+void SequenceStage::resizePages(int step) { size_->setValue(size_->value() + step * 30); }
+
+void SequenceStage::say(const QString& text)
+{
+    told_->setText(text);
+    told_->setVisible(!text.isEmpty());
+}
+
+void SequenceStage::refresh()
+{
+    const auto& book = document_.plan().book;
+    views_[2]->setVisible(book && !book->sheets.empty());
+    if (views_[2]->isChecked() && views_[2]->isHidden())
+        setView(PageView::Spreads);
+    if (document_.job().sequence.isEmpty())
+        say(tr("Drop PDFs, pictures or a folder here, or open a page and design it."));
+    // How many pages have come how far.
+    std::array<int, 4> counts{};
+    for (const SequencePage& page : document_.job().sequence)
+        ++counts[std::size_t(page.state)];
+    for (const PageState state : allPageStates)
+        filter_->setItemText(int(state) + 1, tr("%1 (%2)").arg(pageStateName(state)).arg(counts[std::size_t(state)]));
+}
+
+} // namespace hinge

@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/sequence/page_drawer.h"
+#include "app/sequence/page_grid.h"
+
+class QComboBox;
+class QSlider;
+
+namespace hinge
+{
+
+/// The pages in their order: seen two by two, one by one or on the sides of their sheets, changed, and followed until
+/// they are passed.
+class SequenceStage : public QWidget
+{
+    Q_OBJECT
+
+public:
+    SequenceStage(Document& document, Actions& actions, QWidget* parent = nullptr);
+
+    [[nodiscard]] PageGrid& grid() { return *grid_; }
+    [[nodiscard]] SequenceEditor& editor() { return editor_; }
+    [[nodiscard]] PageSelection& selection() { return selection_; }
+    void setView(PageView view);
+    void setState(PageState state);
+    /// Larger (1) or smaller (-1).
+    void resizePages(int step);
+
+Q_SIGNALS:
+    void openRequested(const hinge::SurfaceId& surface);
+    void filesDropped(const QStringList& paths, int before);
+
+private:
+    QLayout* makeHead(Actions& actions);
+    void connectActions(Actions& actions);
+    void refresh();
+    void say(const QString& text);
+
+    Document& document_;
+    PageSelection selection_;
+    SequenceEditor editor_;
+    PageGrid* grid_ = nullptr;
+    PageDrawer* drawer_ = nullptr;
+    QComboBox* filter_ = nullptr;
+    QSlider* size_ = nullptr;
+    QLabel* told_ = nullptr;
+    std::vector<QPushButton*> views_;
+};
+
+} // namespace hinge
