@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/face_painter.h"
 
+#include "core/piece/page_numbers.h"
+
 #include "core/job/picture_fit.h"
 #include "core/job/plates.h"
 #include "core/job/stories.h"
@@ -150,7 +152,8 @@ Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& 
     out.everything = !any_ || layouts_ != layouts.revision() || flat_ != plan.paper.flat ||
                      bleeds_ != plan.paper.bleeds || inks_ != job.inks || styles_ != job.textStyles ||
                      characterStyles_ != job.characterStyles || grid_ != std::pair(job.gridStart, job.gridStep) ||
-                     overprintBlack_ != job.press.overprintBlack;
+                     overprintBlack_ != job.press.overprintBlack || pages_ != job.pages ||
+                     (job.pages.printed.place != NumberPlace::None && sequence_ != job.sequence);
     if (!out.everything && items_ == plan.items && surfaces_ == job.surfaces)
         return out;
     for (const auto& [surface, content] : job.surfaces)
@@ -166,6 +169,8 @@ Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& 
     overprintBlack_ = job.press.overprintBlack;
     items_ = plan.items;
     surfaces_ = job.surfaces;
+    pages_ = job.pages;
+    sequence_ = job.sequence;
     return out;
 }
 
@@ -323,6 +328,21 @@ void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& pl
         if (placed.shown && toMm(paintedArea(job, content.items[i], placed)).intersects(wanted))
             paintItem({painter, job, plan, content.items[i], placed, view});
     }
+    paintNumber(painter, job, plan, surface, view);
+    painter.restore();
+}
+
+void FacePainter::paintNumber(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                              const InkView& view)
+{
+    const ReaderPage* page = plan.readerPage(surface);
+    const auto number = page ? printedNumber(job, *page) : std::nullopt;
+    if (!number)
+        return;
+    painter.save();
+    painter.translate(toMm(number->frame).topLeft());
+    text_.paint(painter, layOutText({number->words}, number->frame.size(), layouts_.fonts()),
+                [&](const QString& name) { return colour_.of(job, name, 100, view); });
     painter.restore();
 }
 

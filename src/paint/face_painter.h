@@ -53,6 +53,8 @@ private:
     /// Of a surface whose items are the same ones in the same order. False when they are not.
     [[nodiscard]] bool findChanged(const Job& job, const Plan& plan, const SurfaceId& surface, Repaint& out) const;
     Surfaces surfaces_;
+    Pages pages_; ///< these two say which numbers stand on the pages
+    Sequence sequence_;
     std::vector<Ink> inks_;
     std::vector<NamedStyle> styles_;
     std::vector<NamedCharacterStyle> characterStyles_;
@@ -108,6 +110,8 @@ private:
     void paintPicture(const Work& w);
     void paintText(const Work& w);
     void paintCode(const Work& w);
+    void paintNumber(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                     const InkView& view);
     void paintSupplied(QPainter& painter, const Paper& paper, const SurfaceContent& content, const InkView& view);
     /// True when one plate is looked at, and what is printed over it in this ink leaves it as it is.
     [[nodiscard]] static bool leavesPlateAlone(const Work& w, const QString& name, Percent strength);

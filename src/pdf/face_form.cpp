@@ -4,6 +4,7 @@
 #include "core/job/outline_path.h"
 #include "core/job/picture_fit.h"
 #include "core/job/plates.h"
+#include "core/piece/page_numbers.h"
 #include "pdf/open_pdf.h"
 #include "pdf/pdf_name.h"
 #include "pdf/pdf_number.h"
@@ -27,6 +28,13 @@ Result<void> FaceComposer::prepare()
     layouts_ = layOutAllText(job_, plan_, FontLibrary::installed());
     for (const auto& [id, layout] : layouts_)
         fonts_.collect(layout);
+    for (const SequencePage& page : job_.sequence)
+        if (const ReaderPage* reader = plan_.readerPage(page.surface()))
+            if (const auto number = printedNumber(job_, *reader)) {
+                TextLayout layout = layOutText({number->words}, number->frame.size(), FontLibrary::installed());
+                fonts_.collect(layout);
+                numbers_.emplace(page.id, std::pair(number->frame, std::move(layout)));
+            }
     for (const auto& [surface, content] : job_.surfaces) {
         for (const Item& item : content->items) {
             if (item.kind != ItemKind::Code)
@@ -190,7 +198,22 @@ void FaceComposer::addText(Content& content, const Item& item, const PlannedItem
     case TextRun::Down: content.operators += pdfNumbers(0, -1, 1, 0, right, head) + "cm\n"; break;
     case TextRun::Up: content.operators += pdfNumbers(0, 1, -1, 0, left, foot) + "cm\n"; break;
     }
-    const TextLayout& layout = layouts_.at(item.id);
+    addLayout(content, layouts_.at(item.id));
+}
+
+void FaceComposer::addNumber(Content& content, const SurfaceId& surface) const
+{
+    const auto number = numbers_.find(surface.component == Component::Text ? surface.page : 0);
+    if (number == numbers_.end())
+        return;
+    const auto& [frame, layout] = number->second;
+    content.operators +=
+        "q " + pdfNumbers(1, 0, 0, 1, frame.x.toPoints(), (paper().flat.h - frame.y).toPoints()) + "cm\n";
+    addLayout(content, layout);
+}
+
+void FaceComposer::addLayout(Content& content, const TextLayout& layout) const
+{
     for (const TextRule& rule : layout.rules)
         content.operators += overprint(content, overprints(job_, rule.ink, 100)) + colour(rule.ink, 1) +
                              pdfNumbers(rule.x, -rule.y - rule.height, rule.width, rule.height) + "re f\n";
@@ -368,6 +391,7 @@ Result<QPDFObjectHandle> FaceComposer::compose(const SurfaceId& surface)
         if (auto done = addItem(content, surface, item, placed); !done)
             return tl::unexpected(done.error());
     }
+    addNumber(content, surface);
     return formOf(content, surface);
 }
 

@@ -46,6 +46,9 @@ private:
     [[nodiscard]] Result<void> addWhole(Content& content, const Item& item, const PlannedItem& placed);
     [[nodiscard]] Result<void> addPicture(Content& content, const Item& item, const PlannedItem& placed);
     void addText(Content& content, const Item& item, const PlannedItem& placed) const;
+    void addNumber(Content& content, const SurfaceId& surface) const;
+    /// Rules and glyphs; ends the state that was saved for it.
+    void addLayout(Content& content, const TextLayout& layout) const;
     void addShape(Content& content, const Item& item, const PlannedItem& placed);
     void addCode(Content& content, const Item& item, const PlannedItem& placed) const;
     void addStroke(Content& content, const Item& item, const PlannedItem& placed) const;
@@ -72,8 +75,9 @@ private:
     ExportRun& run_;
     LargeStreams& large_;
     EmbeddedFonts fonts_;
-    std::map<QString, TextLayout> layouts_; ///< by item id
-    std::map<QString, CodeLayout> codes_;   ///< by item id
+    std::map<QString, TextLayout> layouts_;              ///< by item id
+    std::map<int, std::pair<Rect, TextLayout>> numbers_; ///< by the id of the page
+    std::map<QString, CodeLayout> codes_;                ///< by item id
     std::map<QString, std::pair<QByteArray, QPDFObjectHandle>>
         spots_; ///< by ink: the name of its colour space, and that
     PageForms pages_;

@@ -132,7 +132,7 @@ void FaceCanvas::paintPaper(QPainter& p)
         paintFoldEnds(p, paper, face, Theme::of(this).accent, pixel);
     }
     if (dropPanel_ >= 0) {
-        const Panel& panel = plan.paper.face(face)[std::size_t(dropPanel_)];
+        const Panel& panel = plan.panelsOf(surface)[std::size_t(dropPanel_)];
         QColor tint = Theme::lightTheme().accent;
         tint.setAlpha(60);
         p.fillRect(toMm(panel.bleedArea), tint);
@@ -158,7 +158,7 @@ QRectF FaceCanvas::roleTag(const Panel& panel) const
                      26;
     // Above the paper, those of the lowest row below it: over the panels they would hide what stands there. Both stay
     // in sight when head or foot is scrolled away.
-    const Paper& paper = document_.plan().paper;
+    const Paper& paper = document_.plan().paperOf(selection_.surface());
     const int row = panel.position / paper.columns();
     const double foot = port_.toPixels(toMm(bleedOf(paper, selection_.surface().face))).bottom();
     const double y = row == 0                  ? std::max(8.0, head - 40)
@@ -206,7 +206,7 @@ void FaceCanvas::paintDimensions(QPainter& p)
 {
     const Theme& t = Theme::of(this);
     const Job& job = document_.job();
-    const Paper& paper = document_.plan().paper;
+    const Paper& paper = document_.plan().paperOf(selection_.surface());
     const QRectF bleed = port_.toPixels(toMm(bleedOf(paper, selection_.surface().face)));
     const QRectF trim = port_.toPixels(toMm(trimOf(paper)));
     const DimensionStyle style{t.ink2, t.ink, uiFont(type::label, QFont::DemiBold)};
@@ -313,7 +313,7 @@ void FaceCanvas::paintSelection(QPainter& p)
         const SideAnchor& side = item->side(s);
         const QPointF at = handleOf(frame, s);
         if (side.holds) {
-            QString name = lineName(document_.plan().paper, placed->surface.face, s, side);
+            QString name = lineName(document_.plan().paperOf(placed->surface), placed->surface.face, s, side);
             if (side.offset != Length())
                 name += (side.offset > Length() ? QStringLiteral(" +") : QStringLiteral(" −")) +
                         formatLength(abs(side.offset), document_.job().unit);
@@ -356,7 +356,7 @@ void FaceCanvas::paintSelection(QPainter& p)
 
 QRectF FaceCanvas::otherFaceCard() const
 {
-    const Size flat = document_.plan().paper.flat;
+    const Size flat = document_.plan().paperOf(selection_.surface()).flat;
     const double ratio = flat.w.toMm() / flat.h.toMm();
     const double w = std::min(84.0, 42 * ratio);
     return {width() - w - 24, height() - w / ratio - 10, w, w / ratio};
@@ -374,9 +374,10 @@ void FaceCanvas::paintOtherFace(QPainter& p)
         card_.fill(QColor(0xFF, 0xFE, 0xFA));
         QPainter c(&card_);
         c.setRenderHint(QPainter::Antialiasing);
-        const double perMm = card_.width() / document_.plan().paper.flat.w.toMm();
+        const SurfaceId behind = surfaceBehind(job, document_.plan(), selection_.surface());
+        const double perMm = card_.width() / document_.plan().paperOf(behind).flat.w.toMm();
         c.scale(perMm, perMm);
-        painter_.paintContent(c, job, document_.plan(), otherFace(selection_.surface().face), true);
+        painter_.paintContent(c, job, document_.plan(), behind, true);
         cardStale_ = false;
     }
     p.setRenderHint(QPainter::SmoothPixmapTransform);

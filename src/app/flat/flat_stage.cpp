@@ -11,6 +11,7 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QToolButton>
 #include <QVBoxLayout>
 #include <cmath>
 
@@ -72,7 +73,23 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     auto* faceLabel = plainLabel();
     faceLabel->setObjectName(QStringLiteral("flat.face"));
     faceLabel->setFont(uiFont(type::body, QFont::Bold));
+    const auto leaf = [&bar](QAction* action) {
+        auto* button = new QToolButton;
+        button->setDefaultAction(action);
+        button->setAutoRaise(true);
+        button->setObjectName(QStringLiteral("flat.") + action->objectName());
+        bar->addWidget(button);
+        return button;
+    };
+    QToolButton* back = leaf(actions.pageBefore);
     bar->addWidget(faceLabel);
+    QToolButton* on = leaf(actions.nextPage);
+    const auto showLeafing = [this, back, on] {
+        for (QToolButton* button : {back, on})
+            button->setVisible(document_.plan().book.has_value());
+    };
+    connect(&document_, &Document::changed, this, showLeafing);
+    showLeafing();
     auto* zoom = plainLabel();
     zoom->setObjectName(QStringLiteral("flat.zoom"));
     zoom->setToolTip(tr("How large the paper is shown; 100 % is true size. Ctrl and + or -, Ctrl+0 to fit."));
@@ -93,7 +110,8 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     row->addWidget(drawer_);
 
     const auto nameFace = [this, faceLabel] {
-        faceLabel->setText(tr("%1 face").arg(surfaceName(selection_.surface(), document_.job())));
+        const QString name = surfaceName(selection_.surface(), document_.job());
+        faceLabel->setText(selection_.surface().component == Component::Text ? name : tr("%1 face").arg(name));
     };
     connect(&selection_, &Selection::changed, this, nameFace);
     connect(&document_, &Document::changed, this, nameFace);

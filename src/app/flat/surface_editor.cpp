@@ -109,7 +109,7 @@ void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int>
             Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
             return;
         }
-        if (facts.isPdf && !facts.isSvg && sameTrim(facts.pages.front().trim, document_.plan().paper.flat)) {
+        if (facts.isPdf && !facts.isSvg && sameTrim(facts.pages.front().trim, document_.plan().paperOf(surface).flat)) {
             takeSupplied(link);
             return;
         }

@@ -65,6 +65,8 @@ void Actions::makeFiles(QWidget* window)
                   tr("Save the job under another name"));
     exportFlat = make(window, "exportFlat", tr("Export the &flat…"), QStringLiteral("file-output"),
                       QKeySequence(tr("Ctrl+E")), tr("Write a PDF with one page a face"));
+    exportPages = make(window, "exportPages", tr("Export the p&ages…"), QStringLiteral("file-output"),
+                       QKeySequence(tr("Ctrl+Alt+E")), tr("Write a PDF of all pages in their order"));
     exportSheets = make(window, "exportSheets", tr("Export the &press sheet…"), QStringLiteral("file-output"),
                         QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of the press sheet, front and back"));
     quit = make(window, "quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence(tr("Ctrl+Q")),

@@ -98,8 +98,10 @@ protected:
         QPainter p(this);
         p.setRenderHint(QPainter::Antialiasing);
         const QRectF area = toMm(flatPage(plan.paper, Face::Outside));
-        const QSizeF page =
-            kind_ == ExportKind::Flat ? area.size() : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
+        const SurfaceId first = job.sequence.isEmpty() ? SurfaceId::ofPage(0) : job.sequence.first().surface();
+        const QSizeF page = kind_ == ExportKind::Flat    ? area.size()
+                            : kind_ == ExportKind::Pages ? toMm(trimOf(plan.paperOf(first))).size()
+                                                         : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
         const double scale = std::min((width() - 6) / page.width(), (height() - 6) / page.height());
         const QRectF shown(QPointF(1, (height() - page.height() * scale) / 2), page * scale);
         paintPaperShadow(p, shown, 3, 0.5, 14);
@@ -111,6 +113,9 @@ protected:
             p.setRenderHint(QPainter::SmoothPixmapTransform);
             faces_.paint(p, painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF());
             paintMarks(p, flatMarks(plan.paper, Face::Outside), 1 / scale);
+        } else if (kind_ == ExportKind::Pages) {
+            p.setRenderHint(QPainter::SmoothPixmapTransform);
+            faces_.paint(p, painter_, job, plan, first, true, 1 / scale / devicePixelRatioF());
         } else {
             paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);
         }
@@ -246,10 +251,12 @@ QWidget* ReleaseStage::makeFindings()
     return slip;
 }
 
-QLayout* ReleaseStage::offerFile(FacePainter& painter, const QString& name, const QString& about, ExportKind kind,
+QWidget* ReleaseStage::offerFile(FacePainter& painter, const QString& name, const QString& about, ExportKind kind,
                                  QAction* action, const char* objectName)
 {
-    auto* pair = new QHBoxLayout;
+    auto* offer = new QWidget;
+    auto* pair = new QHBoxLayout(offer);
+    pair->setContentsMargins(0, 4, 0, 4);
     pair->setSpacing(16);
     auto* preview = new FilePreview(document_, painter, kind);
     previews_.push_back(preview);
@@ -278,7 +285,7 @@ QLayout* ReleaseStage::offerFile(FacePainter& painter, const QString& name, cons
     beside->addStretch(1);
     connect(&exporter_, &Exporter::started, button, [button] { button->setEnabled(false); });
     connect(&exporter_, &Exporter::finished, button, [button] { button->setEnabled(true); });
-    return pair;
+    return offer;
 }
 
 QLabel* ReleaseStage::makeStandard()
@@ -340,14 +347,19 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
     extent_->setStyleSheet(QStringLiteral("font-weight: 600;"));
     column->addWidget(extent_);
 
-    column->addSpacing(8);
-    column->addLayout(offerFile(
+    column->addSpacing(4);
+    column->addWidget(offerFile(
         painter, tr("The flat"),
         tr("One page a face with its trim and bleed boxes, crop and fold marks outside the bleed. For a printer who "
            "lays it out."),
         ExportKind::Flat, actions.exportFlat, "release.flat"));
-    column->addSpacing(8);
-    column->addLayout(
+    pages_ =
+        offerFile(painter, tr("The pages"),
+                  tr("All pages in the order they are read, blanks and all, each with its bleed. For a printer who "
+                     "imposes them."),
+                  ExportKind::Pages, actions.exportPages, "release.pages");
+    column->addWidget(pages_);
+    column->addWidget(
         offerFile(painter, tr("The press sheet"),
                   tr("Front and back as they lie on the sheet, with all marks. For plates or a digital press."),
                   ExportKind::Sheets, actions.exportSheets, "release.sheets"));
@@ -409,6 +421,7 @@ void ReleaseStage::refresh()
         text = tr("Nothing stops the piece. These are worth a look before it goes out.");
     if (isBare(document_.job()))
         text += tr(" Nothing stands on it yet.");
+    pages_->setVisible(document_.plan().book.has_value());
     const QString extent = extentNote(extentOf(document_.job()));
     extent_->setText(extent);
     extent_->setVisible(!extent.isEmpty());

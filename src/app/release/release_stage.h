@@ -59,7 +59,7 @@ private:
     QWidget* makeFindings();
     QWidget* makeFiles(FacePainter& painter, Actions& actions);
     /// A file with its picture, what it is for, and the button that writes it.
-    QLayout* offerFile(FacePainter& painter, const QString& name, const QString& about, ExportKind kind,
+    QWidget* offerFile(FacePainter& painter, const QString& name, const QString& about, ExportKind kind,
                        QAction* action, const char* objectName);
     /// What the files comply with.
     QLabel* makeStandard();
@@ -74,6 +74,7 @@ private:
     std::function<void()> fitChecks_; ///< makes their list as high as its rows
     std::vector<QWidget*> previews_;  ///< of the files
     FindingsList* list_ = nullptr;
+    QWidget* pages_ = nullptr; ///< the offer to write them
     QLabel* extent_ = nullptr; ///< what the files leave out
     QLabel* verdict_ = nullptr;
     QLabel* state_ = nullptr;

@@ -105,7 +105,7 @@ private:
     {
         if (page.isPicture())
             return BringInDialog::tr("%1 × %2 pixels").arg(page.pixels.width()).arg(page.pixels.height());
-        const QString name = nameOfSize(page.trim);
+        const QString name = nameOfSize(likelySize(page.trim).value_or(page.trim));
         return name.isEmpty() ? formatSize(page.trim, document_.job().unit) : name;
     }
     [[nodiscard]] QString remarkOf(const IncomingModel::Row& row) const
@@ -262,8 +262,8 @@ void BringInDialog::addPictureChoices(QVBoxLayout* column)
     lean_ = new QComboBox;
     lean_->addItems({tr("to the spine"), tr("in the middle"), tr("to the fore-edge")});
     lean_->setCurrentIndex(IncomingLie::Middle);
-    addCells(inner, {{tr("filling"), area_, "bringIn.area"},
-                     {tr("they stand"), lean_, "bringIn.lean", tr("Those that do not fill what they may")}});
+    addCells(inner, {{tr("filling"), area_, "bringIn.area"}});
+    addCells(inner, {{tr("they stand"), lean_, "bringIn.lean", tr("Those that do not fill what they may")}});
     grow_ = new QCheckBox(tr("They may grow"));
     grow_->setObjectName(QStringLiteral("bringIn.grow"));
     grow_->setToolTip(tr("Larger than they are at 300 pixels an inch"));

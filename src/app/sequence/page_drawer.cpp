@@ -12,6 +12,8 @@
 #include "core/units/length_text.h"
 #include "core/units/page_sizes.h"
 
+#include <QCheckBox>
+#include <QComboBox>
 #include <QFileInfo>
 #include <QMenu>
 
@@ -79,6 +81,7 @@ PageDrawer::PageDrawer(Document& document, PageSelection& selection, SequenceEdi
     addStates(column);
     addLie(column);
     addOrder(column, actions);
+    addNumbers(column);
     column->addStretch(1);
     const auto stale = [this] {
         stale_ = true;
@@ -220,7 +223,7 @@ void PageDrawer::addOrder(QVBoxLayout* column, Actions& actions)
     column->addLayout(grid);
     auto* cover = new QPushButton;
     cover->setObjectName(QStringLiteral("pages.cover"));
-    cover->setText(tr("On the cover"));
+    cover->setText(tr("Put on the cover"));
     cover->setToolTip(tr("Put what is on this page onto a panel of the cover"));
     cover->setMinimumWidth(24);
     cover->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
@@ -231,7 +234,88 @@ void PageDrawer::addOrder(QVBoxLayout* column, Actions& actions)
                 [this, panel] { editor_.putOnCover(panel); });
     cover->setMenu(menu);
     cover_ = cover;
-    grid->addWidget(cover, 2, 1);
+    grid->addWidget(cover, 3, 0, 1, 2);
+}
+
+void PageDrawer::addNumbers(QVBoxLayout* column)
+{
+    column->addSpacing(4);
+    column->addWidget(section(tr("Page numbers")));
+    std::vector<JobChoice::Option> places;
+    for (const auto& [text, place] : {std::pair(tr("not printed"), NumberPlace::None),
+                                      {tr("foot, at the fore-edge"), NumberPlace::FootOuter},
+                                      {tr("foot, in the middle"), NumberPlace::FootMiddle},
+                                      {tr("foot, at the spine"), NumberPlace::FootInner},
+                                      {tr("foot, always left"), NumberPlace::FootLeft},
+                                      {tr("foot, always right"), NumberPlace::FootRight},
+                                      {tr("head, at the fore-edge"), NumberPlace::HeadOuter},
+                                      {tr("head, in the middle"), NumberPlace::HeadMiddle},
+                                      {tr("head, at the spine"), NumberPlace::HeadInner}})
+        places.push_back({text, [place = place](const Job& j) { return j.pages.printed.place == place; },
+                          [place = place](Job& j) { j.pages.printed.place = place; }});
+    addCells(column,
+             {{tr("printed at"), new JobChoice(document_, tr("Change the page numbers"), std::move(places)),
+               "pages.numberPlace", tr("At fore-edge and spine left-hand and right-hand pages mirror each other")}});
+    numbers_ = new QWidget;
+    auto* inner = new QVBoxLayout(numbers_);
+    inner->setContentsMargins(0, 0, 0, 0);
+    inner->setSpacing(6);
+    std::vector<JobChoice::Option> scripts;
+    for (const auto& [text, script] : {std::pair(tr("1, 2, 3"), NumberScript::Arabic),
+                                       {tr("i, ii, iii"), NumberScript::SmallRoman},
+                                       {tr("I, II, III"), NumberScript::CapitalRoman}})
+        scripts.push_back({text, [script = script](const Job& j) { return j.pages.printed.script == script; },
+                           [script = script](Job& j) { j.pages.printed.script = script; }});
+    addCells(inner, {{tr("counted as"), new JobChoice(document_, tr("Change the page numbers"), std::move(scripts)),
+                      "pages.numberScript"},
+                     {tr("from"),
+                      JobField::forNumber(
+                          document_, tr("Change the first number"), [](const Job& j) { return j.pages.firstNumber; },
+                          [](Job& j) -> int& { return j.pages.firstNumber; }),
+                      "pages.firstNumber", tr("The number of the first page that is counted")}});
+    addCells(inner, {{tr("from trim"),
+                      JobField::forLength(document_, tr("Move the page numbers"),
+                                          [](Job& j) -> Length& { return j.pages.printed.fromEdge; }),
+                      "pages.numberEdge", tr("From the head or foot trim")},
+                     {tr("from side"),
+                      JobField::forLength(document_, tr("Move the page numbers"),
+                                          [](Job& j) -> Length& { return j.pages.printed.fromSide; }),
+                      "pages.numberSide", tr("From the fore-edge or the spine")}});
+    numberStyle_ = new QComboBox;
+    connect(numberStyle_, &QComboBox::activated, this, [this](int i) {
+        Job job = document_.job();
+        job.pages.printed.styleName = i > 0 ? numberStyle_->itemText(i) : QString();
+        (void)document_.edit(tr("Change the page numbers"), std::move(job));
+    });
+    addCells(inner, {{tr("style"), numberStyle_, "pages.numberStyle", tr("A text style of the job")}});
+    hides_ = new QCheckBox(tr("None on the pages taken"));
+    hides_->setObjectName(QStringLiteral("pages.hidesNumber"));
+    hides_->setToolTip(tr("They are counted all the same"));
+    connect(hides_, &QCheckBox::clicked, this, [this](bool on) { editor_.hideNumbers(on); });
+    inner->addWidget(hides_);
+    column->addWidget(numbers_);
+}
+
+void PageDrawer::refreshNumbers()
+{
+    const Job& job = document_.job();
+    numbers_->setVisible(job.pages.printed.place != NumberPlace::None);
+    QStringList styles{tr("plain, 9 pt")};
+    for (const NamedStyle& style : job.textStyles)
+        styles << style.name;
+    QStringList shown;
+    for (int i = 0; i < numberStyle_->count(); ++i)
+        shown << numberStyle_->itemText(i);
+    if (shown != styles) {
+        numberStyle_->clear();
+        numberStyle_->addItems(styles);
+    }
+    numberStyle_->setCurrentIndex(std::max(0, int(styles.indexOf(job.pages.printed.styleName))));
+    const auto& places = selection_.places();
+    hides_->setEnabled(!places.empty());
+    hides_->setChecked(!places.empty() && std::ranges::all_of(places, [&](int place) {
+        return place < job.sequence.size() && job.sequence.at(place).hidesNumber;
+    }));
 }
 
 QString PageDrawer::contents() const
@@ -294,6 +378,7 @@ void PageDrawer::refresh()
     cover_->setVisible(hasOwnCover(job));
     cover_->setEnabled(places.size() == 1);
     refreshLie();
+    refreshNumbers();
 }
 
 void PageDrawer::refreshLie()

@@ -9,6 +9,8 @@
 #include <QLineEdit>
 #include <QPushButton>
 
+class QCheckBox;
+class QComboBox;
 class QVBoxLayout;
 
 namespace hinge
@@ -34,9 +36,11 @@ private:
     void addSet(QVBoxLayout* column);
     void addStates(QVBoxLayout* column);
     void addLie(QVBoxLayout* column);
+    void addNumbers(QVBoxLayout* column);
     void addOrder(QVBoxLayout* column, Actions& actions);
     void refresh();
     void refreshLie();
+    void refreshNumbers();
     /// A field that does something with what is typed when Enter is pressed or the field is left.
     QLineEdit* fieldFor(const char* name, const std::function<Result<void>(const QString&)>& take);
     [[nodiscard]] QString contents() const;
@@ -55,6 +59,9 @@ private:
     QLineEdit* scale_ = nullptr;
     QLineEdit* moveTo_ = nullptr;
     QWidget* cover_ = nullptr;
+    QWidget* numbers_ = nullptr; ///< how they look, once they are printed
+    QCheckBox* hides_ = nullptr;
+    QComboBox* numberStyle_ = nullptr;
     bool stale_ = true;
 };
 

@@ -4,6 +4,7 @@
 #include "app/document/linked_files.h"
 #include "app/look/theme.h"
 #include "core/edit/sequence_edits.h"
+#include "core/piece/page_numbers.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -26,7 +27,7 @@ bool looksAlike(const Job& a, const Job& b)
 {
     return a.inks == b.inks && a.textStyles == b.textStyles && a.characterStyles == b.characterStyles &&
            a.gridStart == b.gridStart && a.gridStep == b.gridStep && a.page == b.page && a.zones == b.zones &&
-           a.kind == b.kind && a.stock == b.stock && a.fold == b.fold;
+           numbersAlike(a, b) && a.stock == b.stock && a.fold == b.fold;
 }
 
 bool hasRunningText(const SurfaceContent& content)

@@ -153,6 +153,14 @@ void SequenceEditor::scale(Percent scale)
         tr("Scale what is on %1").arg(taken()), [&](Job& job) { scalePages(job, places, scale); }, places);
 }
 
+void SequenceEditor::hideNumbers(bool hide)
+{
+    const auto places = selection_.places();
+    change(
+        hide ? tr("Print no number on %1").arg(taken()) : tr("Print the number on %1").arg(taken()),
+        [&](Job& job) { hidePageNumbers(job, places, hide); }, places);
+}
+
 void SequenceEditor::putOnCover(CoverPanel panel)
 {
     if (selection_.isEmpty())

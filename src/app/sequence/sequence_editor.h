@@ -33,6 +33,7 @@ public:
     void setFromSpine(Length length);
     void setDown(Length length);
     void scale(Percent scale);
+    void hideNumbers(bool hide);
     void putOnCover(CoverPanel panel);
     /// Before a place; at the end for -1. `offer` is taken up first where there is one.
     void bringIn(const std::vector<IncomingPage>& pages, int before, const IncomingLie& lie,

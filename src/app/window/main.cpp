@@ -91,8 +91,8 @@ std::optional<Called> readCommandLine(const QApplication& application)
         if (parser.value(stage) == stageKey(s))
             wanted = s;
     if (!wanted)
-        return wrong(
-            QStringLiteral("there is no stage “%1”; it is brief, sequence, flat, sheet or release.").arg(parser.value(stage)));
+        return wrong(QStringLiteral("there is no stage “%1”; it is brief, sequence, flat, sheet or release.")
+                         .arg(parser.value(stage)));
     const QString themeName = parser.value(theme);
     if (!themeName.isEmpty() && themeName != QStringLiteral("light") && themeName != QStringLiteral("dark"))
         return wrong(QStringLiteral("there is no theme “%1”; it is light or dark.").arg(themeName));

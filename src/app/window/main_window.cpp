@@ -61,6 +61,28 @@ bool isForWords(const QAction* action)
     return false;
 }
 
+/// How a file for the printer is spoken of.
+struct FileWords {
+    QString write;
+    QString allTheSame;
+    QString ending;
+};
+FileWords wordsFor(ExportKind kind)
+{
+    switch (kind) {
+    case ExportKind::Flat:
+        return {MainWindow::tr("Write the flat"), MainWindow::tr("Write the flat all the same"),
+                QStringLiteral("-flat.pdf")};
+    case ExportKind::Sheets:
+        return {MainWindow::tr("Write the press sheet"), MainWindow::tr("Write the press sheet all the same"),
+                QStringLiteral("-sheet.pdf")};
+    case ExportKind::Pages:
+        return {MainWindow::tr("Write the pages"), MainWindow::tr("Write the pages all the same"),
+                QStringLiteral("-pages.pdf")};
+    }
+    return {};
+}
+
 } // namespace
 
 MainWindow::MainWindow()
@@ -237,7 +259,7 @@ void MainWindow::buildMenus()
     file->addSeparator();
     file->addActions({actions_.save, actions_.saveAs});
     file->addSeparator();
-    file->addActions({actions_.exportFlat, actions_.exportSheets, actions_.exportDocket});
+    file->addActions({actions_.exportFlat, actions_.exportPages, actions_.exportSheets, actions_.exportDocket});
     file->addSeparator();
     file->addAction(actions_.stocks);
     file->addSeparator();
@@ -316,7 +338,7 @@ void MainWindow::numberStages()
         action->setShortcut(shown ? QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + number++)) : QKeySequence());
     }
     const bool pages = hasStage(document_.job().kind, Stage::PageOrder);
-    for (QAction* action : {actions_.bringIn, actions_.nextPage, actions_.pageBefore})
+    for (QAction* action : {actions_.bringIn, actions_.nextPage, actions_.pageBefore, actions_.exportPages})
         action->setEnabled(pages);
 }
 
@@ -387,12 +409,12 @@ void MainWindow::askExport(ExportKind kind)
 {
     if (!mayRelease(kind))
         return;
-    const QString extent = extentName(extentOf(document_.job())).replace(u' ', u'-');
+    const FileWords words = wordsFor(kind);
+    const QString extent =
+        kind == ExportKind::Pages ? QString() : extentName(extentOf(document_.job())).replace(u' ', u'-');
     const QString part = extent.isEmpty() ? QString() : u'-' + extent;
-    const QString proposed = document_.fileStem() + part +
-                             (kind == ExportKind::Flat ? QStringLiteral("-flat.pdf") : QStringLiteral("-sheet.pdf"));
-    QString path = askWhereToWrite(this, kind == ExportKind::Flat ? tr("Write the flat") : tr("Write the press sheet"),
-                                   ownFolder(), proposed, tr("PDF (*.pdf)"));
+    QString path =
+        askWhereToWrite(this, words.write, ownFolder(), document_.fileStem() + part + words.ending, tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
     if (!path.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive))
@@ -417,9 +439,7 @@ bool MainWindow::mayRelease(ExportKind kind)
                     : tr("This stops the piece: %1, and %2 more.").arg(first, QString::number(stops.size() - 1)));
     box.setInformativeText(stops.front().reason);
     QPushButton* show = box.addButton(tr("Show it"), QMessageBox::AcceptRole);
-    QPushButton* write = box.addButton(kind == ExportKind::Flat ? tr("Write the flat all the same")
-                                                                : tr("Write the press sheet all the same"),
-                                       QMessageBox::DestructiveRole);
+    QPushButton* write = box.addButton(wordsFor(kind).allTheSame, QMessageBox::DestructiveRole);
     box.addButton(QMessageBox::Cancel);
     box.setDefaultButton(show);
     box.exec();

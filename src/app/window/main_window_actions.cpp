@@ -56,6 +56,7 @@ void MainWindow::connectFiles()
     on(actions_.save, [this] { save(); });
     on(actions_.saveAs, [this] { saveAs(); });
     on(actions_.exportFlat, [this] { askExport(ExportKind::Flat); });
+    on(actions_.exportPages, [this] { askExport(ExportKind::Pages); });
     on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
     on(actions_.exportDocket, [this] { askDocket(); });
     on(actions_.keepPreset, [this] { askPreset(); });

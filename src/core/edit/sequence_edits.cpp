@@ -233,6 +233,13 @@ void setPageState(Job& job, const std::vector<int>& places, PageState state, con
     }
 }
 
+void hidePageNumbers(Job& job, const std::vector<int>& places, bool hide)
+{
+    beginSequence(job);
+    for (const int place : sound(job, places))
+        job.sequence[place].hidesNumber = hide;
+}
+
 void turnPages(Job& job, const std::vector<int>& places, Turn by)
 {
     changeSupplied(job, places, [by](Placement& p) { p.turn = Turn((int(p.turn) + int(by)) % 360); });

@@ -35,6 +35,7 @@ void reversePages(Job& job, const std::vector<int>& places);
 [[nodiscard]] Result<void> setPageCount(Job& job, int count);
 
 void setPageState(Job& job, const std::vector<int>& places, PageState state, const QString& question = {});
+void hidePageNumbers(Job& job, const std::vector<int>& places, bool hide);
 /// Turns what is supplied on these pages by so much more, clockwise.
 void turnPages(Job& job, const std::vector<int>& places, Turn by);
 /// Moves what is supplied on these pages so that its middle lies this far from the middle of the page: towards the

@@ -36,6 +36,18 @@ constexpr Word<FoldScheme> schemeWords[] = {{"half", FoldScheme::Half},
                                             {"own", FoldScheme::Own}};
 constexpr Word<LineSide> partWords[] = {
     {"left", LineSide::Before}, {"right", LineSide::After}, {"upper", LineSide::Before}, {"lower", LineSide::After}};
+constexpr Word<NumberPlace> numberPlaceWords[] = {{"none", NumberPlace::None},
+                                                  {"foot outer", NumberPlace::FootOuter},
+                                                  {"foot middle", NumberPlace::FootMiddle},
+                                                  {"foot inner", NumberPlace::FootInner},
+                                                  {"foot left", NumberPlace::FootLeft},
+                                                  {"foot right", NumberPlace::FootRight},
+                                                  {"head outer", NumberPlace::HeadOuter},
+                                                  {"head middle", NumberPlace::HeadMiddle},
+                                                  {"head inner", NumberPlace::HeadInner}};
+constexpr Word<NumberScript> numberScriptWords[] = {{"arabic", NumberScript::Arabic},
+                                                    {"small roman", NumberScript::SmallRoman},
+                                                    {"capital roman", NumberScript::CapitalRoman}};
 constexpr Word<CountedCovers> countedWords[] = {{"all", CountedCovers::All},
                                                 {"not the outer two", CountedCovers::NotOuter},
                                                 {"not the cover", CountedCovers::None}};
@@ -167,6 +179,8 @@ private:
             o[QStringLiteral("state")] = wordFor(stateWords, page.state);
         if (!page.question.isEmpty())
             o[QStringLiteral("question")] = page.question;
+        if (page.hidesNumber)
+            o[QStringLiteral("hidesNumber")] = true;
         if (o[QStringLiteral("items")].toArray().isEmpty())
             o.remove(QStringLiteral("items"));
         return keptBeside(page.extra, o);
@@ -234,6 +248,8 @@ private:
         o[QStringLiteral("blanks")] = wordFor(blanksWords, p.blanks);
         o[QStringLiteral("numbered")] = wordFor(countedWords, p.counted);
         o[QStringLiteral("firstNumber")] = p.firstNumber;
+        if (p.printed != PageNumbers())
+            o[QStringLiteral("printedNumbers")] = printedNumbers(p.printed);
         o[QStringLiteral("signature")] = p.signature;
         o[QStringLiteral("workStyle")] = wordFor(workWords, p.workStyle);
         o[QStringLiteral("mill")] = length(p.mill);
@@ -242,6 +258,16 @@ private:
         o[QStringLiteral("lap")] = length(p.lap);
         o[QStringLiteral("bindingClearance")] = length(p.bindingClearance);
         return keptBeside(p.extra, o);
+    }
+    [[nodiscard]] QJsonObject printedNumbers(const PageNumbers& n) const
+    {
+        QJsonObject o{{QStringLiteral("place"), wordFor(numberPlaceWords, n.place)},
+                      {QStringLiteral("script"), wordFor(numberScriptWords, n.script)},
+                      {QStringLiteral("fromEdge"), length(n.fromEdge)},
+                      {QStringLiteral("fromSide"), length(n.fromSide)}};
+        if (!n.styleName.isEmpty())
+            o[QStringLiteral("style")] = n.styleName;
+        return o;
     }
     QJsonObject leaf(const Leaf& l) const
     {
@@ -277,6 +303,13 @@ void readPages(JsonReader& r, Pages& pages)
     readWord(r, "blanks", pages.blanks, blanksWords);
     readWord(r, "numbered", pages.counted, countedWords);
     r.read("firstNumber", pages.firstNumber);
+    r.readObject("printedNumbers", [&](JsonReader& o) {
+        readWord(o, "place", pages.printed.place, numberPlaceWords);
+        readWord(o, "script", pages.printed.script, numberScriptWords);
+        o.read("fromEdge", pages.printed.fromEdge);
+        o.read("fromSide", pages.printed.fromSide);
+        o.read("style", pages.printed.styleName);
+    });
     r.read("signature", pages.signature);
     readWord(r, "workStyle", pages.workStyle, workWords);
     r.read("mill", pages.mill);
@@ -411,6 +444,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         o.read("id", page.id);
         readWord(o, "state", page.state, stateWords);
         o.read("question", page.question);
+        o.read("hidesNumber", page.hidesNumber);
         SurfaceContent content;
         readFace(o, content);
         if (!content.isEmpty())

@@ -56,6 +56,32 @@ enum class WorkStyle {
 };
 
 /// The pages of a booklet or book, and how they are bound.
+/// Where the number of a page is printed. Outer is at the fore-edge and inner at the spine, so that left-hand and
+/// right-hand pages mirror each other; left and right are the same on all.
+enum class NumberPlace {
+    None,
+    FootOuter,
+    FootMiddle,
+    FootInner,
+    FootLeft,
+    FootRight,
+    HeadOuter,
+    HeadMiddle,
+    HeadInner
+};
+/// 12, xii, XII.
+enum class NumberScript { Arabic, SmallRoman, CapitalRoman };
+
+/// The numbers printed on the pages.
+struct PageNumbers {
+    NumberPlace place = NumberPlace::None;
+    NumberScript script = NumberScript::Arabic;
+    Length fromEdge = Length::mm(8);  ///< from the head or foot trim to the line of the number
+    Length fromSide = Length::mm(12); ///< from the fore-edge or spine
+    QString styleName;                ///< a text style of the job; empty for a plain one
+    bool operator==(const PageNumbers&) const = default;
+};
+
 struct Pages {
     /// As wanted: with the cover when it is of the same stock, else without.
     int count = 16;
@@ -65,6 +91,7 @@ struct Pages {
     Blanks blanks = Blanks::BeforeBack;
     CountedCovers counted = CountedCovers::All;
     int firstNumber = 1;
+    PageNumbers printed;
     /// Pages of a full signature: 4, 8, 16 or 32; for glued books.
     int signature = 16;
     WorkStyle workStyle = WorkStyle::Sheetwise;

@@ -36,6 +36,8 @@ struct SequencePage {
     int id = 0;
     PageState state = PageState::Nothing;
     QString question; ///< only of `PageState::Question`
+    /// Its number is counted but not printed.
+    bool hidesNumber = false;
     QJsonObject extra{};
     bool operator==(const SequencePage&) const = default;
     [[nodiscard]] SurfaceId surface() const { return SurfaceId::ofPage(id); }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/piece/binding.h"
 
+#include "core/piece/page_numbers.h"
+
 #include <algorithm>
 
 namespace hinge
@@ -261,7 +263,10 @@ QString folio(const Job& job, int page, int pages)
         skipped = 2;
     if (page <= skipped || page > pages - skipped)
         return {};
-    return QString::number(page - skipped + job.pages.firstNumber - 1);
+    const int number = page - skipped + job.pages.firstNumber - 1;
+    return job.pages.printed.script == NumberScript::Arabic
+               ? QString::number(number)
+               : romanNumber(number, job.pages.printed.script == NumberScript::CapitalRoman);
 }
 
 } // namespace hinge

@@ -41,11 +41,11 @@ QString extentNote(Extent extent)
     switch (extent) {
     case Extent::Whole: return {};
     case Extent::CoverOnly:
-        return QStringLiteral("The files hold the cover only: the pages of the text are worked out, but cannot be "
-                              "filled and written yet.");
+        return QStringLiteral("Flat and press sheet hold the cover only: the pages are written as a file of their "
+                              "own.");
     case Extent::OuterSheetOnly:
-        return QStringLiteral("The files hold the outer sheet only: the pages inside are worked out, but cannot be "
-                              "filled and written yet.");
+        return QStringLiteral("Flat and press sheet hold the outer sheet only, as it stands on the Flat: all pages are "
+                              "written as a file of their own.");
     case Extent::WithoutNumbers:
         return QStringLiteral(
             "The files are without numbers: every copy is the same, and numbers cannot be written yet.");

@@ -41,7 +41,15 @@ QStringList filesOn(const SurfaceContent& content)
 
 void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
-    if (!plan.book || job.sequence.isEmpty())
+    if (!plan.book)
+        return;
+    if (const PageNumbers& numbers = job.pages.printed;
+        numbers.place != NumberPlace::None && numbers.fromEdge < job.zones.safe)
+        out.push_back(found("pages.number", Severity::Warn,
+                            QStringLiteral("page numbers stand %1 from the trim").arg(shown(job, numbers.fromEdge)),
+                            QStringLiteral("Within %1 of it the knife may take them off. Move them in.")
+                                .arg(shown(job, job.zones.safe))));
+    if (job.sequence.isEmpty())
         return;
     const bool statesAreUsed =
         std::ranges::any_of(job.sequence, [](const SequencePage& page) { return page.state == PageState::Passed; });

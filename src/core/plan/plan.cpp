@@ -115,6 +115,19 @@ const ReaderPage* Plan::readerPage(const SurfaceId& surface) const
     return it == pageIndex.constEnd() ? nullptr : &pages[std::size_t(*it)];
 }
 
+SurfaceId surfaceBehind(const Job& job, const Plan& plan, const SurfaceId& surface)
+{
+    if (surface.component == Component::Flat)
+        return otherFace(surface.face);
+    const auto index = plan.pageIndex.value(surface.page, -1);
+    // The first page of a leaf is an odd one.
+    const int behind = index < 0 ? -1 : index % 2 == 0 ? index + 1 : index - 1;
+    if (behind < 0 || behind >= int(plan.pages.size()))
+        return SurfaceId::ofPage(0);
+    const int place = plan.pages[std::size_t(behind)].place;
+    return place >= 0 && place < job.sequence.size() ? job.sequence.at(place).surface() : SurfaceId::ofPage(0);
+}
+
 const Paper& Plan::paperOf(const SurfaceId& surface) const
 {
     if (surface.component != Component::Text || !textPages)

@@ -68,6 +68,10 @@ struct Plan {
     [[nodiscard]] const PlannedItem* findItem(const QString& id) const;
 };
 
+/// What is printed on the back of the same paper: the other face, or the other side of the leaf. Page 0 for a blank
+/// that is there only to fill.
+[[nodiscard]] SurfaceId surfaceBehind(const Job& job, const Plan& plan, const SurfaceId& surface);
+
 /// How the grain lies against the fold that matters most: the spine, or the last fold made.
 enum class GrainAgainst { Along, Across };
 [[nodiscard]] GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper);
