@@ -62,6 +62,21 @@ void hideFieldProblem(QWidget* field)
         bubble->hide();
 }
 
+void markField(QWidget* field, const QString& message)
+{
+    const bool wrong = !message.isEmpty();
+    if (field->property("wrong").toBool() != wrong) {
+        field->setProperty("wrong", wrong); // for the style sheet
+        field->style()->unpolish(field);
+        field->style()->polish(field);
+    }
+    field->setAccessibleDescription(message);
+    if (wrong)
+        showFieldProblem(field, message);
+    else
+        hideFieldProblem(field);
+}
+
 JobField::JobField(Document& document, QString what, Show show, Apply apply, QWidget* parent)
     : QLineEdit(parent), document_(document), what_(std::move(what)), show_(std::move(show)), apply_(std::move(apply))
 {
@@ -221,17 +236,8 @@ void JobField::setWrong(const QString& message)
     const bool wrong = !message.isEmpty();
     if (!wrong && !wrong_)
         return;
-    if (wrong_ != wrong) {
-        wrong_ = wrong;
-        setProperty("wrong", wrong); // for the style sheet
-        style()->unpolish(this);
-        style()->polish(this);
-    }
-    setAccessibleDescription(message);
-    if (wrong)
-        showFieldProblem(this, message);
-    else
-        hideFieldProblem(this);
+    wrong_ = wrong;
+    markField(this, message);
 }
 
 bool JobField::event(QEvent* event)

@@ -13,6 +13,8 @@ namespace hinge
 /// Says what is wrong right below the field it is about, until the field is right again.
 void showFieldProblem(QWidget* field, const QString& message);
 void hideFieldProblem(QWidget* field);
+/// The same, and the field itself looks wrong; nothing where it is right again.
+void markField(QWidget* field, const QString& message);
 
 /// A line that edits one part of the job. Valid text takes effect while it is typed; a problem is shown
 /// when the user leaves or presses Enter, and the job is then as it was before the typing began, so that

@@ -106,12 +106,10 @@ QLineEdit* PageDrawer::fieldFor(const char* name, const std::function<Result<voi
         if (!field->isModified() || field->text().trimmed().isEmpty())
             return;
         field->setModified(false);
-        if (const auto done = take(field->text()); !done)
-            showFieldProblem(field, done.error().message);
-        else
-            hideFieldProblem(field);
+        const auto done = take(field->text());
+        markField(field, done ? QString() : done.error().message);
     });
-    connect(field, &QLineEdit::textEdited, field, [field] { hideFieldProblem(field); });
+    connect(field, &QLineEdit::textEdited, field, [field] { markField(field, {}); });
     return field;
 }
 
@@ -355,7 +353,7 @@ void PageDrawer::refresh()
     about_->setText(!any                 ? tr("Click a page, or type which ones.")
                     : places.size() == 1 ? contents()
                                          : pageSetText(places));
-    if (!set_->hasFocus() || !set_->isModified())
+    if ((!set_->hasFocus() || !set_->isModified()) && !set_->property("wrong").toBool())
         set_->setText(pageSetText(places));
     std::optional<PageState> state;
     bool same = any;

@@ -47,7 +47,7 @@ PageGrid::PageGrid(Document& document, PageSelection& selection, QWidget* parent
     setFocusPolicy(Qt::StrongFocus);
     setFrameShape(QFrame::NoFrame);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setAcceptDrops(true);
+    viewport()->setAcceptDrops(true);
     viewport()->setMouseTracking(true);
     drawing_.setSingleShot(true);
     drawing_.setInterval(0);

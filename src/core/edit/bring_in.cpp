@@ -216,7 +216,8 @@ std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int b
         while (job.sequence.size() > qsizetype(pages.size()))
             job.sequence.removeLast();
         before = 0;
-        insertPages(job, -1, int(pages.size()) - int(job.sequence.size()));
+        // No piece has fewer than two pages.
+        insertPages(job, -1, std::max(2, int(pages.size())) - int(job.sequence.size()));
     } else {
         before = before < 0 || before > job.sequence.size() ? int(job.sequence.size()) : before;
         insertPages(job, before, int(pages.size()));
