@@ -58,21 +58,16 @@ QImage rendered(const Poppler::Page& page, double resolution)
     return since.hasExpired(limits::longestRendering) ? QImage() : image;
 }
 
-} // namespace
-
-Result<PagePreview> renderPagePreview(const QString& path, int number, double ppi)
+Result<PagePreview> renderedFrom(QPDF& source, const QString& path, int number, double ppi)
 {
-    auto source = openPdf(path);
-    if (!source)
-        return tl::unexpected(source.error());
-    const auto page = pageOf(**source, number, path);
+    const auto page = pageOf(source, number, path);
     if (!page)
         return tl::unexpected(page.error());
     try {
         const PageBoxes boxes = readPageBoxes(QPDFPageObjectHelper(*page));
         if (!boxes.isUsable())
             return problem(path, QStringLiteral("The page does not say how large it is."));
-        const QByteArray data = onePage(**source, *page, boxes);
+        const QByteArray data = onePage(source, *page, boxes);
         const std::unique_ptr<Poppler::Document> document = Poppler::Document::loadFromData(data);
         const std::unique_ptr<Poppler::Page> shown = document ? document->page(0) : nullptr;
         if (!shown)
@@ -98,6 +93,59 @@ Result<PagePreview> renderPagePreview(const QString& path, int number, double pp
     } catch (const std::exception& e) {
         return problem(path, QStringLiteral("The page cannot be shown (%1).").arg(QString::fromUtf8(e.what())));
     }
+}
+
+} // namespace
+
+Result<PagePreview> renderPagePreview(const QString& path, int number, double ppi)
+{
+    const auto source = openPdf(path);
+    return source ? renderedFrom(**source, path, number, ppi) : tl::unexpected(source.error());
+}
+
+struct PageRenderer::Open {
+    QString path;
+    FileStamp stamp;
+    std::shared_ptr<QPDF> pdf;
+};
+
+PageRenderer::PageRenderer() = default;
+PageRenderer::~PageRenderer() = default;
+
+std::unique_ptr<PageRenderer::Open> PageRenderer::take(const QString& path)
+{
+    const std::scoped_lock lock(mutex_);
+    const auto file = std::ranges::find(idle_, path, [](const auto& open) { return open->path; });
+    if (file == idle_.end())
+        return nullptr;
+    std::unique_ptr<Open> out = std::move(*file);
+    idle_.erase(file);
+    return out;
+}
+
+void PageRenderer::giveBack(std::unique_ptr<Open> file)
+{
+    constexpr std::size_t mostOpen = 4;
+    const std::scoped_lock lock(mutex_);
+    idle_.push_back(std::move(file));
+    if (idle_.size() > mostOpen)
+        idle_.erase(idle_.begin());
+}
+
+Result<PagePreview> PageRenderer::render(const QString& path, int page, double ppi)
+{
+    // Each thread has a file to itself while it works on it.
+    std::unique_ptr<Open> file = take(path);
+    const FileStamp now = FileStamp::of(path);
+    if (!file || !(file->stamp == now)) {
+        auto opened = openPdf(path);
+        if (!opened)
+            return tl::unexpected(opened.error());
+        file = std::make_unique<Open>(Open{path, now, *opened});
+    }
+    auto preview = renderedFrom(*file->pdf, path, page, ppi);
+    giveBack(std::move(file));
+    return preview;
 }
 
 } // namespace hinge

@@ -2,10 +2,14 @@
 #pragma once
 
 #include "core/file/file_facts.h"
+#include "core/file/file_stamp.h"
 #include "core/units/result.h"
 
 #include <QImage>
 #include <QRectF>
+#include <memory>
+#include <mutex>
+#include <vector>
 
 namespace hinge
 {
@@ -19,5 +23,25 @@ struct PagePreview {
 
 /// Renders with Poppler at about `ppi`, but never more than 40 megapixels. Slow: call off the window's thread.
 [[nodiscard]] Result<PagePreview> renderPagePreview(const QString& path, int page, double ppi);
+
+/// Renders page after page of the same files, which stay open in between: opening one of a thousand pages takes longer
+/// than rendering one of them. May be called from several threads.
+class PageRenderer
+{
+public:
+    PageRenderer();
+    ~PageRenderer();
+    PageRenderer(const PageRenderer&) = delete;
+    PageRenderer& operator=(const PageRenderer&) = delete;
+    /// As `renderPagePreview`. A file that changed on disk is opened again.
+    [[nodiscard]] Result<PagePreview> render(const QString& path, int page, double ppi);
+
+private:
+    struct Open;
+    [[nodiscard]] std::unique_ptr<Open> take(const QString& path);
+    void giveBack(std::unique_ptr<Open> file);
+    std::mutex mutex_;
+    std::vector<std::unique_ptr<Open>> idle_; ///< the one used last at the end
+};
 
 } // namespace hinge

@@ -114,8 +114,8 @@ ShownPicture LinkedFiles::picture(const LinkedFile& file)
     ++reading_;
     inBackground(
         this,
-        [full = resolvedPath(file.path, folder_), page = file.page, press = press_] {
-            return readForScreen(full, page, {}, press);
+        [full = resolvedPath(file.path, folder_), page = file.page, press = press_, pages = pages_] {
+            return readForScreen(*pages, full, page, {}, press);
         },
         [this, key, generation = generation_, press = press_](const ShownPicture& shown) {
             // One that was read for another press is asked for again.

@@ -3,6 +3,7 @@
 
 #include "core/file/file_facts.h"
 #include "paint/face_painter.h"
+#include "pdf/page_preview.h"
 
 #include <QFileSystemWatcher>
 #include <QObject>
@@ -56,6 +57,7 @@ private:
     QSet<QString> wanted_;
     QSet<QString> blocked_;
     QHash<QString, ShownPicture> pictures_;
+    std::shared_ptr<PageRenderer> pages_ = std::make_shared<PageRenderer>(); ///< shared with what is being read
     QFileSystemWatcher watcher_;
     QTimer settle_;
     QSet<QString> touched_; ///< changed on disk, not yet read again

@@ -2,18 +2,18 @@
 #include "app/document/shown_file.h"
 
 #include "pdf/open_pdf.h"
-#include "pdf/page_preview.h"
 #include "pdf/picture_preview.h"
 #include "pdf/read_facts.h"
 
 namespace hinge
 {
 
-ShownPicture readForScreen(const QString& path, int page, Fineness fineness, const QByteArray& press)
+ShownPicture readForScreen(PageRenderer& pages, const QString& path, int page, Fineness fineness,
+                           const QByteArray& press)
 {
     ShownPicture shown;
     if (isPageFile(path)) {
-        if (auto preview = renderPagePreview(path, page, fineness.ppi)) {
+        if (auto preview = pages.render(path, page, fineness.ppi)) {
             shown.image = preview->image;
             shown.trim = preview->trim;
             shown.trimSize = preview->trimSize;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "paint/face_painter.h"
+#include "pdf/page_preview.h"
 
 namespace hinge
 {
@@ -14,6 +15,7 @@ struct Fineness {
 
 /// Reads a picture, or a page of a PDF, for the screen. CMYK without a profile of its own is shown by that of the press
 /// (an ICC profile). `failed` where it cannot be. Slow: call off the window's thread.
-[[nodiscard]] ShownPicture readForScreen(const QString& path, int page, Fineness fineness, const QByteArray& press);
+[[nodiscard]] ShownPicture readForScreen(PageRenderer& pages, const QString& path, int page, Fineness fineness,
+                                         const QByteArray& press);
 
 } // namespace hinge

@@ -102,8 +102,8 @@ void PagePictures::readNext()
         const Fineness fineness{ppi_, int(std::lround(ppi_ * longestPage))};
         inBackground(
             this,
-            [full = resolvedPath(file.path, folder_), page = file.page, fineness, press = press_] {
-                return readForScreen(full, page, fineness, press);
+            [full = resolvedPath(file.path, folder_), page = file.page, fineness, press = press_, pages = pages_] {
+                return readForScreen(*pages, full, page, fineness, press);
             },
             [this, file, key, ppi = fineness.ppi, generation = generation_](const ShownPicture& shown) {
                 if (generation == generation_) {

@@ -53,6 +53,7 @@ private:
     QString folder_;
     QByteArray press_;
     QSet<QString> blocked_;
+    std::shared_ptr<PageRenderer> pages_ = std::make_shared<PageRenderer>(); ///< shared with what is being read
     QHash<QString, Kept> kept_;
     QList<LinkedFile> waiting_;
     QSet<QString> reading_;
