@@ -45,19 +45,19 @@ SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* pare
     connect(grid_, &PageGrid::filesDropped, this, &SequenceStage::filesDropped);
     connect(grid_, &PageGrid::sizeRequested, this, &SequenceStage::resizePages);
     connect(&editor_, &SequenceEditor::refused, this, &SequenceStage::say);
-    connect(&selection_, &PageSelection::changed, this, [this] {
-        if (!document_.job().sequence.isEmpty())
-            say({});
-    });
+    connect(&selection_, &PageSelection::changed, this, [this] { say({}); });
     connect(&document_, &Document::changed, this, &SequenceStage::refresh);
     refresh();
 }
 
 QLayout* SequenceStage::makeHead(Actions& actions)
 {
+    head_ = new QBoxLayout(QBoxLayout::LeftToRight);
+    head_->setContentsMargins(12, 8, 12, 0);
+    head_->setSpacing(6);
     auto* head = new QHBoxLayout;
-    head->setContentsMargins(12, 8, 12, 0);
     head->setSpacing(4);
+    head_->addLayout(head);
     auto* bring = new QPushButton(tr("Bring in…"));
     bring->setObjectName(QStringLiteral("sequence.bringIn"));
     bring->setToolTip(actions.bringIn->toolTip());
@@ -73,6 +73,9 @@ QLayout* SequenceStage::makeHead(Actions& actions)
                         QStringLiteral("sequence.view.2")}},
                       0, [this](int i) { grid_->setView(PageView(i)); });
     head->addStretch(1);
+    head = new QHBoxLayout;
+    head->setSpacing(4);
+    head_->addLayout(head);
     filter_ = new QComboBox;
     filter_->setObjectName(QStringLiteral("sequence.filter"));
     filter_->setAccessibleName(tr("Which pages are shown"));
@@ -96,7 +99,16 @@ QLayout* SequenceStage::makeHead(Actions& actions)
     size_->setMinimumHeight(24);
     connect(size_, &QSlider::valueChanged, grid_, &PageGrid::setPageHeight);
     head->addWidget(size_);
-    return head;
+    head->addStretch(0);
+    return head_;
+}
+
+void SequenceStage::resizeEvent(QResizeEvent* event)
+{
+    // In a small window filter and size have a line of their own.
+    const bool small = width() - drawer_->width() < 680;
+    head_->setDirection(small ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
+    QWidget::resizeEvent(event);
 }
 
 void SequenceStage::connectActions(Actions& actions)
@@ -151,8 +163,9 @@ void SequenceStage::resizePages(int step) { size_->setValue(size_->value() + ste
 
 void SequenceStage::say(const QString& text)
 {
-    told_->setText(text);
-    told_->setVisible(!text.isEmpty());
+    const bool waits = text.isEmpty() && document_.job().sequence.isEmpty();
+    told_->setText(waits ? tr("Drop PDFs, pictures or a folder here, or open a page and design it.") : text);
+    told_->setVisible(!told_->text().isEmpty());
 }
 
 void SequenceStage::refresh()
@@ -161,8 +174,7 @@ void SequenceStage::refresh()
     views_[2]->setVisible(book && !book->sheets.empty());
     if (views_[2]->isChecked() && views_[2]->isHidden())
         setView(PageView::Spreads);
-    if (document_.job().sequence.isEmpty())
-        say(tr("Drop PDFs, pictures or a folder here, or open a page and design it."));
+    say({});
     // How many pages have come how far.
     std::array<int, 4> counts{};
     for (const SequencePage& page : document_.job().sequence)

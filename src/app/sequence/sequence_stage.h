@@ -4,6 +4,7 @@
 #include "app/sequence/page_drawer.h"
 #include "app/sequence/page_grid.h"
 
+class QBoxLayout;
 class QComboBox;
 class QSlider;
 
@@ -31,10 +32,14 @@ Q_SIGNALS:
     void openRequested(const hinge::SurfaceId& surface);
     void filesDropped(const QStringList& paths, int before);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     QLayout* makeHead(Actions& actions);
     void connectActions(Actions& actions);
     void refresh();
+    /// Tells something below the pages; with nothing to say, what an empty piece waits for.
     void say(const QString& text);
 
     Document& document_;
@@ -45,6 +50,7 @@ private:
     QComboBox* filter_ = nullptr;
     QSlider* size_ = nullptr;
     QLabel* told_ = nullptr;
+    QBoxLayout* head_ = nullptr; ///< views; filter and size
     std::vector<QPushButton*> views_;
 };
 

@@ -13,14 +13,25 @@ QString FindingGroup::message() const
                : QStringLiteral("%1, and %2 more like it").arg(first().message, QString::number(findings.size() - 1));
 }
 
+namespace
+{
+
+/// About one of many: an item, or a page.
+bool isOfMany(const Finding& f)
+{
+    return !f.itemId.isEmpty() || (f.surface && f.surface->component == Component::Text);
+}
+
+} // namespace
+
 std::vector<FindingGroup> grouped(const std::vector<Finding>& findings)
 {
     std::vector<FindingGroup> groups;
     for (const Finding& f : findings) {
         const auto alike = std::ranges::find_if(groups, [&](const FindingGroup& g) {
             const Finding& other = g.first();
-            return !f.itemId.isEmpty() && !other.itemId.isEmpty() && f.code == other.code &&
-                   f.severity == other.severity && f.remedy == other.remedy && f.reason == other.reason;
+            return isOfMany(f) && isOfMany(other) && f.code == other.code && f.severity == other.severity &&
+                   f.remedy == other.remedy && f.reason == other.reason;
         });
         if (alike == groups.end())
             groups.push_back({{f}});

@@ -8,7 +8,7 @@
 namespace hinge
 {
 
-/// Findings that say the same of several items: told once.
+/// Findings that say the same of several items or pages: told once.
 struct FindingGroup {
     /// In the order they were found; never empty.
     std::vector<Finding> findings;
@@ -18,7 +18,8 @@ struct FindingGroup {
     bool operator==(const FindingGroup&) const = default;
 };
 
-/// Findings of one code, reason and remedy together, where the first of them stood. What names no item stands alone.
+/// Findings of one code, reason and remedy together, where the first of them stood. What names neither an item nor a
+/// page stands alone.
 [[nodiscard]] std::vector<FindingGroup> grouped(const std::vector<Finding>& findings);
 
 } // namespace hinge
