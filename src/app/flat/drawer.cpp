@@ -249,9 +249,11 @@ void Drawer::buildGrid(QVBoxLayout* column, const SurfaceId& surface, int at)
 
 void Drawer::buildSupplied(QVBoxLayout* column, const SurfaceId& surface)
 {
+    const bool isPage = surface.component == Component::Text;
     column->addWidget(section(tr("Supplied artwork")));
     if (const auto& supplied = document_.job().on(surface).supplied) {
-        column->addWidget(note(tr("%1 is this whole face.").arg(shownPath(supplied->path))));
+        column->addWidget(
+            note((isPage ? tr("%1 is the whole page.") : tr("%1 is this whole face.")).arg(shownPath(supplied->path))));
         field(column, tr("Page"),
               new JobField(
                   document_, tr("Take another page"),
@@ -271,7 +273,8 @@ void Drawer::buildSupplied(QVBoxLayout* column, const SurfaceId& surface)
               "drawer.suppliedPage");
         column->addWidget(actionButton(actions_.dropSupplied, tr("Remove")));
     } else {
-        column->addWidget(note(tr("A customer's finished PDF can be the whole face: drop it here, or")));
+        column->addWidget(note(isPage ? tr("A customer's finished page can be all of it: drop it here, or")
+                                      : tr("A customer's finished PDF can be the whole face: drop it here, or")));
         column->addWidget(actionButton(actions_.takeSupplied, tr("Choose a PDF…")));
     }
 }
@@ -310,8 +313,9 @@ void Drawer::buildPanel(QVBoxLayout* column)
     auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
     title->setProperty("role", QStringLiteral("title"));
     column->addWidget(title);
+    const QString size = formatSize(panel.area.size(), document_.job().unit);
     column->addWidget(
-        note(tr("%1, %2").arg(formatSize(panel.area.size(), document_.job().unit), readingWords(panel.readingNumber))));
+        note(surface.component == Component::Text ? size : tr("%1, %2").arg(size, readingWords(panel.readingNumber))));
     column->addSpacing(6);
 
     buildGrid(column, surface, at);

@@ -444,7 +444,7 @@ void SurfaceEditor::runOnIntoNew(const QString& from)
     Job job = document_.job();
     auto frame = newFrameAfter(job, document_.plan(), from);
     if (!frame) {
-        Q_EMIT refused(tr("This is the last panel a reader sees. Choose another frame, or add one."));
+        Q_EMIT refused(tr("This is the last panel or page a reader sees. Choose another frame, or add one."));
         return;
     }
     frame->item.id = freshId();

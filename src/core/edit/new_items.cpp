@@ -151,11 +151,35 @@ Item newText(const Job& job, const Plan& plan, const SurfaceId& surface, int pan
     return item;
 }
 
+namespace
+{
+
+/// The same frame on the page a reader meets next: as far from the spine there as it is here.
+std::optional<NewFrame> onNextPage(const Job& job, const Plan& plan, const PlannedItem& from)
+{
+    const ReaderPage* page = plan.readerPage(from.surface);
+    if (!page || page->place + 1 >= job.sequence.size())
+        return std::nullopt;
+    const SurfaceId next = job.sequence.at(page->place + 1).surface();
+    const Paper& paper = plan.paperOf(next);
+    Rect frame = from.frame;
+    if (plan.readerPage(next) && plan.readerPage(next)->hand != page->hand)
+        frame.x = paper.flat.w - frame.right();
+    Item item = newText(job, plan, next, 0, QString());
+    item.paragraphs.clear();
+    item.sides = freeSides(paper, Face::Outside, frame);
+    return NewFrame{next, std::move(item)};
+}
+
+} // namespace
+
 std::optional<NewFrame> newFrameAfter(const Job& job, const Plan& plan, const QString& textId)
 {
     const PlannedItem* from = plan.findItem(textId);
     if (!from)
         return std::nullopt;
+    if (from->surface.component == Component::Text)
+        return onNextPage(job, plan, *from);
     const int on = panelAt(plan.paperOf(from->surface), from->surface.face, from->frame.middle());
     const int wanted = plan.panelsOf(from->surface)[std::size_t(on)].readingNumber + 1;
     for (const Face face : bothFaces) {

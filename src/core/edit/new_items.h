@@ -31,12 +31,13 @@ namespace hinge
 [[nodiscard]] bool isDarkBehind(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& area);
 /// The ink of the job that leaves the paper bare; empty when it has none.
 [[nodiscard]] QString bareInk(const Job& job);
-/// An empty frame for a text to run on into, on the panel a reader sees next, whichever face that is on.
+/// An empty frame for a text to run on into, on the panel a reader sees next, whichever face that is on, or on the next
+/// page.
 struct NewFrame {
     SurfaceId surface;
     Item item;
 };
-/// Empty when the text stands on the last panel, or on none.
+/// Empty when the text stands on the last panel or page, or on none.
 [[nodiscard]] std::optional<NewFrame> newFrameAfter(const Job& job, const Plan& plan, const QString& textId);
 /// A tint of the panel, out to its bleed.
 [[nodiscard]] Item newTint(const Job& job, int panel);

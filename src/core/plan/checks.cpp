@@ -8,6 +8,7 @@
 #include "core/plan/item_checks.h"
 #include "core/plan/page_checks.h"
 #include "core/plan/sheet_marks.h"
+#include "core/plan/spine_check.h"
 #include "core/units/page_sizes.h"
 
 #include <algorithm>
@@ -352,6 +353,19 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
     const Size flat = plan.paper.flat;
     if (!sameTrim(page.trim, flat)) {
         const bool turned = sameTrim(page.trim.turned(), flat);
+        const auto spine = turned ? std::nullopt : spineMeant(job, plan, page.trim);
+        if (spine) {
+            const Length off = *spine - spineOf(job);
+            const QString explained = whatExplains(job, *spine);
+            out.push_back(
+                fileFinding(QStringLiteral("supplied.spine"), Severity::Stop, surface, {},
+                            QStringLiteral("%1 is made for a spine of %2, %3 %4 than this one")
+                                .arg(shownPath(file.path), shown(job, *spine), shown(job, abs(off)),
+                                     off > Length() ? QStringLiteral("more") : QStringLiteral("less")),
+                            QStringLiteral("%1Ask for a cover with a spine of %2, or check the block.")
+                                .arg(explained.isEmpty() ? QString() : explained + u' ', shown(job, spineOf(job)))));
+            return;
+        }
         out.push_back(fileFinding(
             QStringLiteral("supplied.size"), Severity::Stop, surface, {},
             QStringLiteral("%1 is %2, the flat is %3")

@@ -39,6 +39,36 @@ QStringList filesOn(const SurfaceContent& content)
 
 } // namespace
 
+namespace
+{
+
+/// Halves of one drawing that a reader would no longer see beside each other.
+void checkHalves(const Job& job, const Plan& plan, std::vector<Finding>& out)
+{
+    std::map<QString, SurfaceId> halves;
+    for (const SequencePage& page : job.sequence) {
+        const SurfaceContent& content = job.on(page.surface());
+        if (!content.supplied || !content.placement.part)
+            continue;
+        const QString drawing =
+            QStringLiteral("%1#%2").arg(content.supplied->path, QString::number(content.supplied->page));
+        const auto [other, first] = halves.try_emplace(drawing, page.surface());
+        if (first || job.on(other->second).placement.part == content.placement.part)
+            continue;
+        const ReaderPage* left = plan.readerPage(other->second);
+        const ReaderPage* right = plan.readerPage(page.surface());
+        // An even page and the one after it face each other.
+        if (left && right && left->number / 2 != right->number / 2)
+            out.push_back(onPage(job, "pages.apart", page.surface(),
+                                 QStringLiteral("%1 does not face the other half of its drawing, ") +
+                                     surfaceName(other->second, job),
+                                 QStringLiteral("They were drawn as one across the spine. Move them beside each "
+                                                "other.")));
+    }
+}
+
+} // namespace
+
 void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
     if (!plan.book)
@@ -51,6 +81,7 @@ void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out)
                                 .arg(shown(job, job.zones.safe))));
     if (job.sequence.isEmpty())
         return;
+    checkHalves(job, plan, out);
     const bool statesAreUsed =
         std::ranges::any_of(job.sequence, [](const SequencePage& page) { return page.state == PageState::Passed; });
     std::map<QString, SurfaceId> seen;
