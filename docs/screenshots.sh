@@ -11,15 +11,16 @@ shot stocks --show stocks --theme light
 shot brief-booklet --job demo/field-notebook.hinge.json --show sheets --theme light
 shot brief-cover --job demo/tide-almanac-cover.hinge.json --theme dark
 shot brief-card --job demo/solstice-card.hinge.json --theme light
+shot sequence --job demo/field-notebook.hinge.json --stage sequence --theme light
+shot sequence-sheets --job demo/field-notebook.hinge.json --stage sequence --show sequence.view.2 --theme dark
+shot bring-in --job demo/field-notebook.hinge.json --stage sequence --show bring-in:demo/pictures --theme light
+shot flat-page --job demo/field-notebook.hinge.json --show page.31 --theme light
 shot flat-outside --stage flat --theme light --item evening
 shot flat-inside --stage flat --theme light --face inside --item tower
 shot flat-dark --stage flat --theme dark
 shot sheet --stage sheet --theme light
 shot release --stage release --theme light
-shot brief-dark --stage brief --theme dark
 shot flat-cover --job demo/tide-almanac-cover.hinge.json --stage flat --theme light --item isbn
-shot flat-card --job demo/solstice-card.hinge.json --stage flat --theme light
-shot flat-postcard --job demo/postcard.hinge.json --stage flat --theme light --face inside
 shot flat-one-ink --stage flat --theme light --show view.4
 shot files --show files --theme light
 shot press --show press --theme light

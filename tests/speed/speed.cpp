@@ -2,6 +2,7 @@
 // Prints how fast the program is, against what is wanted. Measures, never judges: no test depends on it.
 #include "app/document/linked_files.h"
 #include "app/look/theme.h"
+#include "app/sequence/sequence_stage.h"
 #include "app/window/main_window.h"
 #include "colour/press_profile.h"
 #include "core/file/job_file.h"
@@ -11,7 +12,10 @@
 
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QPainter>
+#include <QPdfWriter>
 #include <QProcess>
+#include <QScrollBar>
 #include <QStandardPaths>
 #include <QTemporaryDir>
 #include <QTextStream>
@@ -42,6 +46,104 @@ void print(const QString& what, double ms, const QString& wanted)
 {
     QTextStream(stdout) << QStringLiteral("%1 %2 ms   wanted: %3").arg(what, -52).arg(ms, 8, 'f', 2).arg(wanted)
                         << Qt::endl;
+}
+
+/// Megabytes of memory the process has taken at most so far.
+double peakMemory()
+{
+    QFile status(QStringLiteral("/proc/self/status"));
+    if (!status.open(QIODevice::ReadOnly))
+        return 0;
+    for (const QByteArray& line : status.readAll().split('\n'))
+        if (line.startsWith("VmHWM:"))
+            return line.mid(6).trimmed().split(' ').first().toDouble() / 1024;
+    return 0;
+}
+
+void printSize(const QString& what, double megabytes, const QString& wanted)
+{
+    QTextStream(stdout) << QStringLiteral("%1 %2 MB   wanted: %3").arg(what, -52).arg(megabytes, 8, 'f', 2).arg(wanted)
+                        << Qt::endl;
+}
+
+QString textOf(int pages, const QString& file)
+{
+    QPdfWriter writer(file);
+    writer.setPageSize(QPageSize(QPageSize::A5));
+    writer.setPageMargins({});
+    QPainter p(&writer);
+    QFont font(QStringLiteral("Cabin"));
+    font.setPixelSize(writer.width() / 50);
+    p.setFont(font);
+    for (int i = 1; i <= pages; ++i) {
+        for (int line = 0; line < 40; ++line)
+            p.drawText(writer.width() / 8, writer.height() / 10 + line * writer.height() / 50,
+                       QStringLiteral("Page %1, line %2: water over the causeway").arg(i).arg(line + 1));
+        if (i < pages)
+            writer.newPage();
+    }
+    return file;
+}
+
+/// A book of so many pages in the window: brought in, seen, scrolled through, changed.
+void measurePages(MainWindow& window, int pages)
+{
+    const QTemporaryDir dir;
+    const QString file = textOf(pages, dir.filePath(QStringLiteral("text.pdf")));
+    Document& document = window.document();
+    auto& stage = *window.findChild<SequenceStage*>();
+    const auto settle = [&] {
+        do
+            QApplication::processEvents();
+        while (!document.files().isIdle() || !stage.grid().isIdle());
+    };
+    document.start(newPiece(PieceKind::Book));
+    window.showStage(Stage::PageOrder);
+    settle();
+    const QString name = QStringLiteral("%1 pages").arg(pages);
+    print(QStringLiteral("%1 brought in, until they are seen").arg(name),
+          median(1,
+                 [&] {
+                     FileFacts facts;
+                     document.files().withFacts(file, [&](const FileFacts& known) { facts = known; });
+                     while (facts.pages.empty())
+                         QApplication::processEvents();
+                     const auto incoming = pagesOf({{file, facts}});
+                     stage.editor().bringIn(incoming, -1, {}, offerFor(document.job(), incoming));
+                     settle();
+                 }),
+          QStringLiteral("under 2000"));
+    QScrollBar* bar = stage.grid().verticalScrollBar();
+    // A frame of scrolling: what the window does before it can take the next step.
+    print(QStringLiteral("%1 scrolled, a step of 60 pixels").arg(name),
+          median(301,
+                 [&] {
+                     bar->setValue(bar->value() + 60);
+                     QApplication::processEvents();
+                 }),
+          QStringLiteral("under 16"));
+    settle();
+    const SurfaceId page = document.job().sequence.at(pages / 2).surface();
+    auto edit = [&, i = 0]() mutable {
+        Job next = document.job();
+        next.edit(page).placement.shift.x = Length::micrometres(10 * ++i);
+        (void)document.edit(QStringLiteral("speed"), next);
+        QApplication::processEvents();
+    };
+    for (const Stage on : {Stage::PageOrder, Stage::Flat}) {
+        window.showStage(on);
+        window.selection().setSurface(page);
+        settle();
+        print(QStringLiteral("an edit on one of %1, on the stage “%2”").arg(name, stageKey(on)), median(21, edit),
+              QStringLiteral("under 16"));
+    }
+    const double before = peakMemory();
+    for (int i = 0; i < 500; ++i)
+        edit();
+    printSize(QStringLiteral("history of 500 edits on one of %1").arg(name), peakMemory() - before,
+              QStringLiteral("under 50"));
+    printSize(QStringLiteral("memory of the window with %1, at most").arg(name), peakMemory(),
+              QStringLiteral("under 400"));
 }
 
 } // namespace
@@ -103,6 +205,9 @@ int main(int argc, char** argv)
         print(QStringLiteral("an edit, planned and shown on the stage “%1”").arg(stageKey(stage)), ms,
               QStringLiteral("under 8"));
     }
+
+    for (const int pages : {1000, 2000})
+        measurePages(window, pages);
 
     // Crowded faces, every tenth item a text.
     for (const auto& [count, wanted] : {std::pair(500, "under 8"), std::pair(5000, "under 16")}) {

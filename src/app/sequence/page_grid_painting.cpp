@@ -5,6 +5,7 @@
 #include "app/look/slip.h"
 #include "app/look/theme.h"
 
+#include <QPaintEvent>
 #include <QPainterPath>
 #include <cmath>
 

@@ -62,7 +62,7 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         add(QStringLiteral("Pages and binding agree"),
             plan.book ? QStringLiteral("%1 pages, none made up").arg(plan.book->pages)
                       : QStringLiteral("the spine fits its block"),
-            {"pages.", "booklet.", "spine.thin", "spine.stale", "cover."});
+            {"pages.", "booklet.", "spine.thin", "spine.stale", "supplied.spine", "cover."});
     add(QStringLiteral("Bleed where it is cut"),
         QStringLiteral("%1 where the knife goes, none over a fold").arg(shown(job.zones.bleed)),
         {"bleed.", "supplied.bleed", "item.", "sliver"});
