@@ -390,18 +390,22 @@ void PageDrawer::refreshLie()
     if (supplied.empty())
         return;
     // What differs from page to page is told as such.
-    const auto show = [&](QLineEdit* field, const std::function<QString(int)>& of) {
+    const auto show = [&](QLineEdit* field, const auto& of, const auto& words) {
         if (field->hasFocus() && field->isModified())
             return;
-        const QString first = of(supplied.front());
+        const auto first = of(supplied.front());
         const bool same = std::ranges::all_of(supplied, [&](int place) { return of(place) == first; });
-        field->setText(same ? first : QString());
+        field->setText(same ? words(first) : QString());
         field->setPlaceholderText(same ? QString() : tr("various"));
     };
     const auto lie = [&](int place) -> const Placement& { return job.on(job.sequence.at(place).surface()).placement; };
-    show(fromSpine_, [&](int place) { return formatLength(fromSpine(job, document_.plan(), place), job.unit); });
-    show(down_, [&](int place) { return formatLength(lie(place).shift.y, job.unit); });
-    show(scale_, [&](int place) { return percentText(lie(place).scale); });
+    const auto inUnit = [&](Length length) { return formatLength(length, job.unit); };
+    show(
+        fromSpine_, [&](int place) { return fromSpine(job, document_.plan(), place); }, inUnit);
+    show(
+        down_, [&](int place) { return lie(place).shift.y; }, inUnit);
+    show(
+        scale_, [&](int place) { return lie(place).scale; }, percentText);
 }
 
 void PageDrawer::askQuestion()

@@ -43,11 +43,11 @@ std::vector<int> sound(const Job& job, const std::vector<int>& places)
     return {out.begin(), out.end()};
 }
 
-/// Of a page that is in the plan.
-Hand handOf(const Plan& plan, int place)
+/// Of a page of the sequence; `plan` is that of the job.
+Hand handOf(const Job& job, const Plan& plan, int place)
 {
-    const auto page = std::ranges::find(plan.pages, place, &ReaderPage::place);
-    return page == plan.pages.end() ? Hand::Right : page->hand;
+    const ReaderPage* page = plan.readerPage(job.sequence.at(place).surface());
+    return page ? page->hand : Hand::Right;
 }
 
 void countFollows(Job& job) { job.pages.count = int(job.sequence.size()); }
@@ -251,7 +251,7 @@ void setFromSpine(Job& job, const Plan& plan, const std::vector<int>& places, Le
     for (const int place : sound(job, places)) {
         const SurfaceId surface = job.sequence.at(place).surface();
         if (job.on(surface).supplied)
-            job.edit(surface).placement.shift.x = handOf(plan, place) == Hand::Right ? fromSpine : -fromSpine;
+            job.edit(surface).placement.shift.x = handOf(job, plan, place) == Hand::Right ? fromSpine : -fromSpine;
     }
 }
 
@@ -265,7 +265,7 @@ Length fromSpine(const Job& job, const Plan& plan, int place)
     if (place < 0 || place >= job.sequence.size())
         return {};
     const Length shift = job.on(job.sequence.at(place).surface()).placement.shift.x;
-    return handOf(plan, place) == Hand::Right ? shift : -shift;
+    return handOf(job, plan, place) == Hand::Right ? shift : -shift;
 }
 
 void scalePages(Job& job, const std::vector<int>& places, Percent scale)

@@ -430,12 +430,15 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
 {
     std::vector<Finding> out;
     for (const auto& [surface, content] : job.surfaces) {
-        if (content->supplied && facts.contains(content->supplied->path))
-            checkSupplied(job, plan, surface, facts[content->supplied->path], out);
+        // Found, not copied: the facts of one file may tell of a thousand pages.
+        if (content->supplied)
+            if (const auto known = facts.constFind(content->supplied->path); known != facts.constEnd())
+                checkSupplied(job, plan, surface, *known, out);
         for (const Item& item : content->items) {
-            if (item.kind != ItemKind::Picture || !facts.contains(item.file.path))
+            const auto found = facts.constFind(item.file.path);
+            if (item.kind != ItemKind::Picture || found == facts.constEnd())
                 continue;
-            const FileFacts& known = facts[item.file.path];
+            const FileFacts& known = *found;
             if (!checkFile(job, item.file, known, surface, item.id, out))
                 continue;
             if (known.profileMisfit)

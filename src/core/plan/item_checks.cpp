@@ -227,14 +227,20 @@ void checkInks(const Job& job, std::vector<Finding>& out)
     }
 }
 
-/// Texts without words.
-void checkWordless(const Job& job, const SurfaceId& surface, std::vector<Finding>& out)
+/// The frames that some text runs on into.
+QSet<QString> framesRunInto(const Job& job)
 {
-    QSet<QString> runOnInto;
+    QSet<QString> frames;
     for (const auto& [any, content] : job.surfaces)
         for (const Item& item : content->items)
             if (!item.next.isEmpty())
-                runOnInto.insert(item.next);
+                frames.insert(item.next);
+    return frames;
+}
+
+/// Texts without words.
+void checkWordless(const Job& job, const SurfaceId& surface, const QSet<QString>& runOnInto, std::vector<Finding>& out)
+{
     for (const Item& item : job.on(surface).items) {
         const bool wordless =
             std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
@@ -371,7 +377,10 @@ std::vector<OddLook> oddLooks(const Job& job)
 
 void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
+    const QSet<QString> runOnInto = framesRunInto(job);
     for (const auto& [surface, content] : job.surfaces) {
+        if (content->items.empty())
+            continue;
         checkKeepClear(job, plan, surface, out);
         checkBleeds(job, plan, surface, out);
         checkLiveMatter(job, plan, surface, out);
@@ -379,7 +388,7 @@ void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
         checkSlivers(job, plan, surface, out);
         checkStrokes(job, surface, out);
         checkSmallType(job, surface, out);
-        checkWordless(job, surface, out);
+        checkWordless(job, surface, runOnInto, out);
         checkDoubled(job, plan, surface, out);
     }
     checkInks(job, out);

@@ -118,7 +118,7 @@ void checkPageFit(const Job& job, const Plan& plan, const SurfaceId& surface, co
     const Size wanted = plan.paperOf(surface).flat;
     const PageLie lie = lieOf(wanted, page.trim, placement);
     const Size size = lie.trim.size();
-    if (!sameTrim(size, wanted)) {
+    if (abs(size.w - wanted.w) > pageTolerance || abs(size.h - wanted.h) > pageTolerance) {
         const bool lies = (size.w > size.h) != (wanted.w > wanted.h);
         const QString sizes =
             QStringLiteral(" is %1, the pages are %2").arg(formatSize(size, job.unit), formatSize(wanted, job.unit));
