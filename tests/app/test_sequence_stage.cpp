@@ -479,6 +479,67 @@ private Q_SLOTS:
         QVERIFY(frame(inside.front().id).middle().x > plan().paper.flat.w.part(2));
     }
 
+    void everyViewShowsEveryPageOnce()
+    {
+        CHECK_PROPERTY("each page lies in one cell, none over another, and within the width", [] {
+            Job job = newPiece(*rc::gen::element(PieceKind::Booklet, PieceKind::Book));
+            job.pages.count = *rc::gen::inRange(2, 60);
+            job.rightToLeft = *rc::gen::arbitrary<bool>();
+            const auto planned = hinge::plan(job);
+            RC_PRE(planned.has_value());
+            const double width = *rc::gen::inRange(500, 1400);
+            for (const PageView view : {PageView::Spreads, PageView::Singles, PageView::Sides}) {
+                const PageLayout laid =
+                    layOutPages(job, *planned, view, width, 120, [](const ReaderPage&) { return true; });
+                std::vector<int> seen(planned->pages.size());
+                for (std::size_t i = 0; i < laid.cells.size(); ++i) {
+                    const PageCell& cell = laid.cells[i];
+                    if (cell.reader >= 0)
+                        ++seen[std::size_t(cell.reader)];
+                    RC_ASSERT(cell.paper.bottom() <= laid.height);
+                    for (std::size_t j = 0; j < i; ++j)
+                        RC_ASSERT(!cell.paper.adjusted(0.1, 0.1, -0.1, -0.1).intersects(laid.cells[j].paper));
+                }
+                RC_ASSERT(std::ranges::all_of(seen, [](int times) { return times == 1; }));
+            }
+            // Two pages of a spread touch, in the order of the binding.
+            const PageLayout spreads =
+                layOutPages(job, *planned, PageView::Spreads, width, 120, [](const ReaderPage&) { return true; });
+            std::map<int, QRectF> paper;
+            for (const PageCell& cell : spreads.cells)
+                if (cell.reader >= 0)
+                    paper[cell.reader + 1] = cell.paper;
+            for (const Spread& spread : planned->book->spreads)
+                if (spread.left && spread.right)
+                    RC_ASSERT(std::abs(paper[spread.left].right() - paper[spread.right].left()) < 0.01);
+        });
+    }
+
+    void aNewerFileIsDrawnAgain()
+    {
+        fill(8);
+        key(Qt::Key_End);
+        const auto first = [&] {
+            settle();
+            grid().reveal(0);
+            settle();
+            return grid().viewport()->grab(grid().rectOf(0).adjusted(6, 6, -6, -6)).toImage();
+        };
+        const QImage before = first();
+        QVERIFY(QFile::remove(dir_->filePath(QStringLiteral("text.pdf"))));
+        {
+            QPdfWriter writer(dir_->filePath(QStringLiteral("text.pdf")));
+            writer.setPageSize(QPageSize(QPageSize::A5));
+            QPainter p(&writer);
+            for (int i = 0; i < 8; ++i) {
+                p.fillRect(0, 0, writer.width(), writer.height() / 2, Qt::darkRed);
+                if (i < 7)
+                    writer.newPage();
+            }
+        }
+        QTRY_VERIFY_WITH_TIMEOUT(first() != before, 10000);
+    }
+
     void sizesAreShown()
     {
         fill(8);

@@ -3,6 +3,7 @@
 #include "core/edit/bring_in.h"
 #include "core/edit/sequence_edits.h"
 #include "export_reader.h"
+#include "pdf/page_preview.h"
 
 class TestPages : public ExportReader
 {
@@ -113,6 +114,61 @@ private Q_SLOTS:
         near(file, 3, {148 - 25.4, 25.4}, false, false);
         near(file, 4, {74 + (25.4 - 74) * 0.975, 105 + (184.6 - 105) * 0.975});
         near(file, 5, {25.4, 184.6});
+    }
+
+    void aFileThatStaysOpenShowsWhatIsOnItsPages()
+    {
+        const QString file = dir_.filePath(QStringLiteral("kept.pdf"));
+        QVERIFY(QFile::copy(exported(booklet(8), ExportKind::Pages, "eight.pdf", dir_.path()), file));
+        PageRenderer renderer;
+        for (const int page : {3, 1, 8}) {
+            const auto kept = renderer.render(file, page, 30);
+            const auto alone = renderPagePreview(file, page, 30);
+            QVERIFY(kept && alone);
+            QVERIFY(kept->image == alone->image);
+            QCOMPARE(kept->trim, alone->trim);
+        }
+        QVERIFY(!renderer.render(file, 9, 30));
+        // Another file under the same name is opened again.
+        QVERIFY(QFile::remove(file));
+        QVERIFY(QFile::copy(exported(booklet(4), ExportKind::Pages, "four.pdf", dir_.path()), file));
+        QVERIFY(renderer.render(file, 4, 30));
+        QVERIFY(!renderer.render(file, 8, 30));
+        QVERIFY(QFile::remove(file));
+        QVERIFY(!renderer.render(file, 1, 30));
+    }
+
+    void numbersArePrintedWhereTheyStand()
+    {
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 8;
+        job.pages.printed.place = NumberPlace::FootOuter;
+        job.pages.firstNumber = 41;
+        beginSequence(job);
+        hidePageNumbers(job, {3}, true);
+        const QString file = exported(job, ExportKind::Pages, "numbers.pdf", dir_.path());
+        // Poppler tells where each word lies, in points from the head-left corner of the page, which shows the bleed.
+        const QString told =
+            QString::fromUtf8(run(QStringLiteral("pdftotext"), {QStringLiteral("-bbox"), file, QStringLiteral("-")}));
+        static const QRegularExpression word(QStringLiteral(
+            "<word xMin=\"([\\d.]+)\" yMin=\"([\\d.]+)\" xMax=\"([\\d.]+)\" yMax=\"([\\d.]+)\">(\\d+)<"));
+        std::map<int, QRectF> words;
+        for (auto it = word.globalMatch(told); it.hasNext();) {
+            const auto match = it.next();
+            const auto at = [&](int part) { return match.captured(part).toDouble() / 72 * 25.4; };
+            words[match.captured(5).toInt()] = QRectF(QPointF(at(1), at(2)), QPointF(at(3), at(4)));
+        }
+        QCOMPARE(words.size(), std::size_t(7));
+        QVERIFY(!words.contains(44)); // it is hidden, and counted
+        const double bleed = job.zones.bleed.toMm();
+        const double width = job.page.w.toMm();
+        // 12 mm from the fore-edge, whose bleed is part of the page; a left-hand page has its own at the left.
+        QVERIFY(std::abs(words[43].right() - (width - 12)) < 0.3 ||
+                std::abs(words[43].right() - (bleed + width - 12)) < 0.3);
+        QVERIFY(std::abs(words[42].left() - (bleed + 12)) < 0.3);
+        // Its line ends 8 mm above the foot.
+        QVERIFY(words[43].bottom() < bleed + job.page.h.toMm() - 8 + 0.5);
+        QVERIFY(words[43].bottom() > bleed + job.page.h.toMm() - 8 - 4);
     }
 
     void halvesOfSpreadsBecomePages()

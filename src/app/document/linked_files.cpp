@@ -100,6 +100,7 @@ void LinkedFiles::refresh(const QString& path)
         if (key.startsWith(path + u'#'))
             pictures_.remove(key);
     want({path});
+    Q_EMIT refreshed(path);
     Q_EMIT picturesChanged();
 }
 

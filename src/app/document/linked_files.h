@@ -46,6 +46,8 @@ public:
 Q_SIGNALS:
     void factsChanged();
     void picturesChanged();
+    /// A file is read again: it was changed on disk, taken anew, or allowed.
+    void refreshed(const QString& path);
     void idle();
 
 private:

@@ -69,9 +69,10 @@ PageGrid::PageGrid(Document& document, PageSelection& selection, QWidget* parent
         selection_.clear();
         verticalScrollBar()->setValue(0);
     });
-    connect(&document_.files(), &LinkedFiles::factsChanged, this, [this] {
-        if (isVisible())
-            wantPictures();
+    connect(&document_.files(), &LinkedFiles::refreshed, this, [this](const QString& path) {
+        pictures_.forget(path);
+        pictures_.setBlocked(document_.files().blocked());
+        wantPictures();
     });
     connect(&pictures_, &PagePictures::read, this, [this](const LinkedFile& file) {
         for (auto& [surface, drawn] : drawn_) {
