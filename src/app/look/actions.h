@@ -15,7 +15,8 @@ struct Actions {
     /// Draws the icons in the colour of the theme in use.
     void refreshIcons(const QWidget* window);
 
-    QAction *newJob, *keepPreset, *stocks, *exportDocket, *open, *save, *saveAs, *exportFlat, *exportPages, *exportSheets, *quit;
+    QAction *newJob, *keepPreset, *stocks, *exportDocket, *open, *save, *saveAs, *exportFlat, *exportPages,
+        *exportSheets, *quit;
     QAction *undo = nullptr, *redo = nullptr; // made by the history
     QAction *copy, *cut, *paste, *selectAll;
     QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns;

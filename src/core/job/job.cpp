@@ -342,14 +342,11 @@ Result<void> checkPages(const Job& job)
                              p.firstNumber, 0, 100000, {});
         !r)
         return r;
-    if (auto r = checkLength(QStringLiteral("pages.printed.fromEdge"), QStringLiteral("The place of the page numbers"),
-                             p.printed.fromEdge, Length(), job.page.h, job.unit);
-        !r)
-        return r;
-    if (auto r = checkLength(QStringLiteral("pages.printed.fromSide"), QStringLiteral("The place of the page numbers"),
-                             p.printed.fromSide, Length(), job.page.w.part(2), job.unit);
-        !r)
-        return r;
+    const QString numbers = QStringLiteral("The place of the page numbers");
+    for (const auto& [field, value, most] : {std::tuple("pages.printed.fromEdge", p.printed.fromEdge, job.page.h),
+                                             {"pages.printed.fromSide", p.printed.fromSide, job.page.w.part(2)}})
+        if (auto r = checkLength(QLatin1String(field), numbers, value, Length(), most, job.unit); !r)
+            return r;
     if (auto r = checkLength(QStringLiteral("pages.mill"), QStringLiteral("The milling"), p.mill, Length(),
                              Length::mm(10), job.unit);
         !r)
