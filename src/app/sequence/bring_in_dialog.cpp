@@ -118,7 +118,7 @@ private:
             return {};
         if (!row.page.hasTrimBox)
             return BringInDialog::tr("no trim given");
-        return *std::ranges::min_element(row.page.bleed) <= Length() ? BringInDialog::tr("no bleed") : QString();
+        return row.page.usableBleed() <= Length() ? BringInDialog::tr("no bleed") : QString();
     }
 
     IncomingModel& model_;

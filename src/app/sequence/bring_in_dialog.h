@@ -39,7 +39,8 @@ public:
     [[nodiscard]] IncomingLie lie() const;
     /// What the piece is to become; nothing where it stays as it is.
     [[nodiscard]] std::optional<IncomingOffer> offer() const;
-    [[nodiscard]] bool isReading() const { return reading_ > 0; }
+    /// Files, or the pictures of pages in view, are still to come.
+    [[nodiscard]] bool isReading() const { return reading_ > 0 || !pictures_.isIdle(); }
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;

@@ -249,7 +249,7 @@ void PageGrid::drawSome()
         const SurfaceId surface = waiting_.back();
         waiting_.pop_back();
         const auto cell = std::ranges::find(layout_.cells, surface, &PageCell::surface);
-        if (cell == layout_.cells.end())
+        if (cell == layout_.cells.end() || isAwaited(surface))
             continue;
         drawn_[surface] = {drawPage(*cell), true};
         viewport()->update(cell->paper.translated(-offset()).toAlignedRect().adjusted(-4, -4, 4, 4));
@@ -261,6 +261,15 @@ void PageGrid::drawSome()
         std::erase_if(drawn_, [this](const auto& kept) { return !kept.second.fresh; });
     if (drawn_.size() > 900)
         drawn_.clear();
+}
+
+bool PageGrid::isAwaited(const SurfaceId& surface)
+{
+    const SurfaceContent& content = document_.job().on(surface);
+    if (!content.supplied)
+        return false;
+    const ShownPicture shown = pictures_.picture(*content.supplied);
+    return shown.image.isNull() && !shown.failed && !document_.files().blocked().contains(content.supplied->path);
 }
 
 QImage PageGrid::drawPage(const PageCell& cell)

@@ -79,6 +79,8 @@ private:
     void wantPictures();
     /// Draws pages that wait for it, for as long as the window is not kept waiting.
     void drawSome();
+    /// The file of the page is still to be read: until then it is plain paper.
+    [[nodiscard]] bool isAwaited(const SurfaceId& surface);
     [[nodiscard]] QImage drawPage(const PageCell& cell);
     void paintCell(QPainter& painter, const PageCell& cell);
     void paintPaper(QPainter& painter, const PageCell& cell, const QRectF& paper);

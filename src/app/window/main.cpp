@@ -24,7 +24,7 @@ void shootWhenReady(MainWindow& window, const QString& file)
     timer->setInterval(50);
     QObject::connect(timer, &QTimer::timeout, &window, [&window, file, quiet = 0]() mutable {
         // Painting may ask for pictures; only a few quiet rounds in a row mean that all of them came.
-        quiet = window.document().files().isIdle() ? quiet + 1 : 0;
+        quiet = window.isSettled() ? quiet + 1 : 0;
         if (quiet < 8)
             return;
         QWidget* dialog = QApplication::activeModalWidget();

@@ -52,6 +52,8 @@ public:
     bool offerRecovery();
     /// Takes away unpacked files that nothing has used for a month. After unsaved work was offered: that may need them.
     void tidy();
+    /// Nothing that is in view is being read or drawn any more.
+    [[nodiscard]] bool isSettled() const;
     [[nodiscard]] Recovery& recovery() { return recovery_; }
     /// Writes a PDF without asking for its name.
     bool exportTo(ExportKind kind, const QString& target);

@@ -5,6 +5,7 @@
 #include "app/dialogs/keys_dialog.h"
 #include "app/dialogs/press_dialog.h"
 #include "app/dialogs/stock_dialog.h"
+#include "app/document/linked_files.h"
 #include "app/flat/flat_stage.h"
 #include "app/look/ask_file.h"
 #include "app/look/theme.h"
@@ -128,6 +129,13 @@ void MainWindow::connectPlacing()
             editor_.takeSupplied(path);
     });
     on(actions_.dropSupplied, [this] { editor_.dropSupplied(); });
+}
+
+bool MainWindow::isSettled() const
+{
+    const auto* dialog = findChild<BringInDialog*>();
+    return document_.files().isIdle() && (!pagesAtWork() || sequence_->grid().isIdle()) &&
+           (!dialog || !dialog->isReading());
 }
 
 bool MainWindow::pagesAtWork() const { return stages_->current() == int(Stage::PageOrder); }

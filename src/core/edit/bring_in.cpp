@@ -163,8 +163,7 @@ std::optional<IncomingOffer> offerFor(const Job& job, const std::vector<Incoming
         if (page.isPicture() || keyOf(page.trim) != most->first)
             continue;
         offer.page = likelySize(page.trim).value_or(page.trim);
-        const Length least = page.part ? Length() : *std::ranges::min_element(page.bleed);
-        bleed = std::min(bleed.value_or(least), std::max(Length(), least));
+        bleed = std::min(bleed.value_or(page.usableBleed()), page.usableBleed());
     }
     offer.bleed = bleed.value_or(Length());
     Job tried = job;

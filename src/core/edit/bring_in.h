@@ -26,6 +26,11 @@ struct IncomingPage {
     /// The place in the list of an earlier one that is the very same: the same file and page, or files that are alike.
     int sameAs = -1;
     [[nodiscard]] bool isPicture() const { return !pixels.isEmpty(); }
+    /// The bleed it has wherever the knife goes, whichever hand it is for: at the spine there need be none.
+    [[nodiscard]] Length usableBleed() const
+    {
+        return std::max(Length(), std::min({bleed[1], bleed[3], std::max(bleed[0], bleed[2])}));
+    }
 };
 
 /// A file that was looked at: the link to it, and what reading it told.

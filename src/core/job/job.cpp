@@ -330,14 +330,14 @@ Result<void> checkPages(const Job& job)
         return r;
     if (p.signature != 4 && p.signature != 8 && p.signature != 16 && p.signature != 32)
         return problem(QStringLiteral("pages.signature"), QStringLiteral("A signature has 4, 8, 16 or 32 pages."));
-    if (auto r =
-            checkNumber(QStringLiteral("pages.strips"), QStringLiteral("The number of strips"), p.strips, 1, 12, {});
-        !r)
-        return r;
-    if (auto r =
-            checkMilli(QStringLiteral("pages.creep"), QStringLiteral("The creep factor"), p.creepMilli, 0, 3000, {});
-        !r)
-        return r;
+    const auto strips =
+        checkNumber(QStringLiteral("pages.strips"), QStringLiteral("The number of strips"), p.strips, 1, 12, {});
+    if (!strips)
+        return strips;
+    const auto creep =
+        checkMilli(QStringLiteral("pages.creep"), QStringLiteral("The creep factor"), p.creepMilli, 0, 3000, {});
+    if (!creep)
+        return creep;
     if (auto r = checkNumber(QStringLiteral("pages.firstNumber"), QStringLiteral("The first page number"),
                              p.firstNumber, 0, 100000, {});
         !r)
