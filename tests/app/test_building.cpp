@@ -556,8 +556,8 @@ private Q_SLOTS:
         else
             shortcut("stageFlat");
         QCoreApplication::processEvents();
-        for (const auto& [surface, content] : wanted->surfaces)
-            for (const Item& item : content->items) {
+        for (const Face face : bothFaces) // pages are made from files: test_bringing_in.cpp
+            for (const Item& item : wanted->on(face).items) {
                 build(*wanted, wantedPlan, item, folder);
                 if (QTest::currentTestFailed())
                     return;
@@ -580,8 +580,8 @@ private Q_SLOTS:
         text.start(QStringLiteral("pdftotext"), {QStringLiteral("-raw"), pdf, QStringLiteral("-")});
         QVERIFY(text.waitForFinished());
         const QString read = QString::fromUtf8(text.readAllStandardOutput()).simplified();
-        for (const auto& [surface, content] : wanted->surfaces)
-            for (const Item& item : content->items)
+        for (const Face face : bothFaces)
+            for (const Item& item : wanted->on(face).items)
                 if (!item.paragraphs.empty() && item.textRun == TextRun::Across)
                     QVERIFY2(
                         read.contains(item.paragraphs.front().text.section(QChar(0x2028), 0, 0).simplified().left(12)),

@@ -1,138 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Pages in the real window: brought in from files, seen, moved, marked, opened, numbered and written.
-#include "app/document/exporter.h"
-#include "app/flat/face_canvas.h"
-#include "app/look/actions.h"
-#include "app/sequence/bring_in_dialog.h"
-#include "app/sequence/sequence_stage.h"
-#include "core/file/job_file.h"
-#include "paper_driver.h"
+// Pages in the real window: seen, moved, marked, opened, numbered and written.
+#include "pages_driver.h"
 
-#include <QCheckBox>
-#include <QListView>
-#include <QPdfWriter>
-#include <QProgressBar>
-#include <QScrollBar>
-#include <QSlider>
-
-class TestSequenceStage : public PaperDriver
+class TestSequenceStage : public PagesDriver
 {
     Q_OBJECT
-
-    PageGrid& grid() { return *find<PageGrid>("pageGrid"); }
-    SequenceStage& stage() { return *find<SequenceStage>("sequenceStage"); }
-    const std::vector<int>& taken() { return stage().selection().places(); }
-
-    /// Pages of A5, each with its number.
-    QString pdf(const char* name, int pages, QPageSize size = QPageSize(QPageSize::A5))
-    {
-        const QString file = dir_->filePath(QString::fromLatin1(name));
-        QPdfWriter writer(file);
-        writer.setPageSize(size);
-        writer.setPageMargins({});
-        QPainter p(&writer);
-        QFont font(QStringLiteral("Cabin"));
-        font.setPixelSize(writer.width() / 4);
-        p.setFont(font);
-        for (int i = 1; i <= pages; ++i) {
-            p.drawText(QRect(0, 0, writer.width(), writer.height()), Qt::AlignCenter, QString::number(i));
-            if (i < pages)
-                writer.newPage();
-        }
-        return file;
-    }
-    void start(PieceKind kind, int pages)
-    {
-        Job next = newPiece(kind);
-        next.pages.count = pages;
-        window_->document().start(next);
-        window_->showStage(Stage::PageOrder);
-        settle();
-    }
-    void settle()
-    {
-        waitForFiles();
-        QTRY_VERIFY_WITH_TIMEOUT(grid().isIdle(), 20000);
-        window_->activateWindow(); // keys of the pages count in an active window only
-        QTRY_VERIFY(window_->isActiveWindow());
-    }
-    /// Drops files on the pages; `work` works in the dialog that comes, and ends it.
-    void bringIn(const QStringList& files, const std::function<void(BringInDialog&)>& work)
-    {
-        bool came = false;
-        QTimer timer;
-        connect(&timer, &QTimer::timeout, this, [&] {
-            auto* dialog = window_->findChild<BringInDialog*>();
-            if (!dialog || dialog->isReading() || !dialog->isActiveWindow() || came)
-                return;
-            came = true;
-            work(*dialog);
-            if (dialog->isVisible())
-                dialog->reject(); // a test that failed inside leaves it open
-        });
-        timer.start(20);
-        QMimeData data;
-        QList<QUrl> urls;
-        for (const QString& file : files)
-            urls << QUrl::fromLocalFile(file);
-        data.setUrls(urls);
-        QDragEnterEvent enter(QPoint(20, 20), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-        QCoreApplication::sendEvent(grid().viewport(), &enter);
-        QVERIFY(enter.isAccepted());
-        QDropEvent drop(QPointF(20, 20), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
-        QCoreApplication::sendEvent(grid().viewport(), &drop);
-        QVERIFY(came);
-        settle();
-    }
-    static void take(QListView& list, int row)
-    {
-        list.selectionModel()->setCurrentIndex(list.model()->index(row, 0), QItemSelectionModel::ClearAndSelect);
-    }
-    void press(BringInDialog& dialog, const char* button)
-    {
-        QTest::mouseClick(find<QPushButton>(button, &dialog), Qt::LeftButton);
-    }
-    /// Which page of its file stands at each place; 0 for none.
-    std::vector<int> order()
-    {
-        std::vector<int> out;
-        for (const SequencePage& page : job().sequence) {
-            const auto& supplied = job().on(page.surface()).supplied;
-            out.push_back(supplied ? supplied->page : 0);
-        }
-        return out;
-    }
-    void fill(int pages)
-    {
-        start(PieceKind::Booklet, pages);
-        bringIn({pdf("text.pdf", pages)}, [this](BringInDialog& dialog) { press(dialog, "bringIn.take"); });
-        QCOMPARE(job().pages.count, pages);
-    }
-    void click(int place, Qt::KeyboardModifiers keys = {})
-    {
-        grid().reveal(place);
-        QTest::mouseClick(grid().viewport(), Qt::LeftButton, keys, grid().rectOf(place).center());
-    }
-    void key(int key, Qt::KeyboardModifiers modifiers = {})
-    {
-        grid().setFocus();
-        QTest::keyClick(&grid(), Qt::Key(key), modifiers);
-        QCoreApplication::processEvents();
-    }
-    void pull(int place, int to, bool behind)
-    {
-        const QPoint from = grid().rectOf(place).center();
-        const QRect target = grid().rectOf(to);
-        const QPoint at(behind ? target.right() - 8 : target.left() + 8, target.center().y());
-        QTest::mousePress(grid().viewport(), Qt::LeftButton, {}, from);
-        for (int i = 1; i <= 5; ++i) {
-            const QPoint now = from + (at - from) * i / 5;
-            QMouseEvent move(QEvent::MouseMove, now, grid().viewport()->mapToGlobal(now), Qt::NoButton, Qt::LeftButton,
-                             {});
-            QCoreApplication::sendEvent(grid().viewport(), &move);
-        }
-        QTest::mouseRelease(grid().viewport(), Qt::LeftButton, {}, at);
-    }
 
 private Q_SLOTS:
     void initTestCase() { setUpProgram("sequence-stage"); }
@@ -163,99 +35,6 @@ private Q_SLOTS:
         QVERIFY(window_->document().edit(QStringLiteral("card"), card));
         QVERIFY(leaf->isHidden());
         QVERIFY(find<QWidget>("briefStage")->isVisible());
-    }
-
-    void filesMakeThePiece()
-    {
-        start(PieceKind::Booklet, 8);
-        const QString second = pdf("part 10.pdf", 3);
-        const QString first = pdf("part 2.pdf", 4);
-        bringIn({second, first}, [&](BringInDialog& dialog) {
-            QCOMPARE(find<QLabel>("bringIn.offer", &dialog)->text(),
-                     QStringLiteral("7 pages, A5 without bleed: a stapled booklet of 8 with one blank"));
-            // 2 before 10; the second page of the first file is left out.
-            auto* list = find<QListView>("bringIn.pages", &dialog);
-            QCOMPARE(list->model()->index(0, 0).data().toString(), QStringLiteral("part 2.pdf, page 1"));
-            take(*list, 1);
-            QTest::keyClick(list, Qt::Key_Space);
-            QCOMPARE(find<QLabel>("bringIn.count", &dialog)->text(), QStringLiteral("6 of 7 pages come in"));
-            // The last one comes first.
-            take(*list, 6);
-            for (int i = 0; i < 6; ++i)
-                QTest::keyClick(list, Qt::Key_Left, Qt::ControlModifier);
-            press(dialog, "bringIn.take");
-        });
-        QCOMPARE(order(), (std::vector<int>{3, 1, 3, 4, 1, 2}));
-        QCOMPARE(job().pages.count, 6);
-        QCOMPARE(plan().pages.size(), std::size_t(8));
-        QCOMPARE(taken(), (std::vector<int>{0, 1, 2, 3, 4, 5}));
-        QVERIFY(find<QAbstractButton>("stage.sequence")
-                    ->accessibleDescription()
-                    .startsWith(QStringLiteral("6 of 8 pages")));
-        action("undo")->trigger();
-        QCOMPARE(job().pages.count, 8);
-        QVERIFY(job().sequence.isEmpty());
-    }
-
-    void moreFilesComeInWhereTheyAreDropped()
-    {
-        fill(8);
-        bringIn({pdf("more.pdf", 2)}, [&](BringInDialog& dialog) {
-            auto* setUp = find<QCheckBox>("bringIn.setUp", &dialog);
-            QVERIFY(!setUp->isChecked()); // the piece is known by now
-            find<QLineEdit>("bringIn.before", &dialog)->setText(QStringLiteral("3"));
-            press(dialog, "bringIn.take");
-        });
-        QCOMPARE(order(), (std::vector<int>{1, 2, 1, 2, 3, 4, 5, 6, 7, 8}));
-    }
-
-    void aFolderWithJunkInItComesInAllTheSame()
-    {
-        start(PieceKind::Booklet, 8);
-        QDir(dir_->path()).mkdir(QStringLiteral("folder"));
-        (void)pdf("folder/good.pdf", 2);
-        QFile junk(dir_->filePath(QStringLiteral("folder/broken.pdf")));
-        QVERIFY(junk.open(QIODevice::WriteOnly));
-        junk.write("%PDF-1.7\nnothing of the kind");
-        junk.close();
-        QFile words(dir_->filePath(QStringLiteral("folder/list.doc")));
-        QVERIFY(words.open(QIODevice::WriteOnly));
-        words.write("words");
-        words.close();
-        bringIn({dir_->filePath(QStringLiteral("folder"))}, [&](BringInDialog& dialog) {
-            const QString told = find<QLabel>("bringIn.told", &dialog)->text();
-            QVERIFY2(told.contains(QStringLiteral("broken.pdf")) && told.contains(QStringLiteral("list.doc")),
-                     qPrintable(told));
-            press(dialog, "bringIn.take");
-        });
-        QCOMPARE(order(), (std::vector<int>{1, 2}));
-    }
-
-    void nothingComesInWhenItIsCancelled()
-    {
-        start(PieceKind::Booklet, 8);
-        bringIn({pdf("text.pdf", 4)}, [&](BringInDialog& dialog) { press(dialog, "bringIn.cancel"); });
-        QVERIFY(job().sequence.isEmpty());
-        QVERIFY(!window_->document().isDirty());
-    }
-
-    void picturesLieAsIsSaid()
-    {
-        start(PieceKind::Booklet, 8);
-        const QString picture = pictureFile("sea.png", {600, 300}, Qt::blue, Qt::darkBlue);
-        bringIn({picture}, [&](BringInDialog& dialog) {
-            QVERIFY(find<QComboBox>("bringIn.area", &dialog)->isVisible());
-            QVERIFY(!find<QCheckBox>("bringIn.setUp", &dialog)->isEnabled()); // a picture tells no size
-            find<QComboBox>("bringIn.area", &dialog)->setCurrentIndex(1);
-            find<QComboBox>("bringIn.lean", &dialog)->setCurrentIndex(0);
-            find<QCheckBox>("bringIn.grow", &dialog)->setChecked(false);
-            press(dialog, "bringIn.take");
-        });
-        const Item& item = job().on(job().sequence.first().surface()).items.front();
-        const Rect lies = frame(item.id);
-        // 600 pixels at 300 an inch are 50.8 mm; the first page is bound at its left.
-        QVERIFY(std::abs(lies.w.toMm() - 50.8) < 0.01);
-        QCOMPARE(lies.x, plan().panelsOf(job().sequence.first().surface()).front().safeArea.x);
     }
 
     void pagesAreTakenAndPulled()
@@ -515,31 +294,6 @@ private Q_SLOTS:
         });
     }
 
-    void aNewerFileIsDrawnAgain()
-    {
-        fill(8);
-        key(Qt::Key_End);
-        const auto first = [&] {
-            settle();
-            grid().reveal(0);
-            settle();
-            return grid().viewport()->grab(grid().rectOf(0).adjusted(6, 6, -6, -6)).toImage();
-        };
-        const QImage before = first();
-        QVERIFY(QFile::remove(dir_->filePath(QStringLiteral("text.pdf"))));
-        {
-            QPdfWriter writer(dir_->filePath(QStringLiteral("text.pdf")));
-            writer.setPageSize(QPageSize(QPageSize::A5));
-            QPainter p(&writer);
-            for (int i = 0; i < 8; ++i) {
-                p.fillRect(0, 0, writer.width(), writer.height() / 2, Qt::darkRed);
-                if (i < 7)
-                    writer.newPage();
-            }
-        }
-        QTRY_VERIFY_WITH_TIMEOUT(first() != before, 10000);
-    }
-
     void sizesAreShown()
     {
         fill(8);
@@ -551,26 +305,6 @@ private Q_SLOTS:
         QCOMPARE(grid().rectOf(0).height(), 270);
         action("zoomIn")->trigger();
         QCOMPARE(grid().rectOf(0).height(), 300);
-    }
-
-    void aThousandPagesScroll()
-    {
-        start(PieceKind::Book, 8);
-        bringIn({pdf("thousand.pdf", 1000)}, [this](BringInDialog& dialog) { press(dialog, "bringIn.take"); });
-        QCOMPARE(job().sequence.size(), qsizetype(1000));
-        key(Qt::Key_End);
-        QVERIFY(grid().viewport()->rect().contains(grid().rectOf(999).center()));
-        settle();
-        // It is drawn, not only its paper.
-        const QImage last = grid().viewport()->grab(grid().rectOf(999).adjusted(8, 8, -8, -8)).toImage();
-        bool dark = false;
-        for (int y = 0; y < last.height(); ++y)
-            for (int x = 0; x < last.width(); ++x)
-                dark = dark || last.pixelColor(x, y).lightness() < 80;
-        QVERIFY(dark);
-        key(Qt::Key_Home);
-        key(Qt::Key_PageDown);
-        QVERIFY(taken().front() > 3);
     }
 };
 

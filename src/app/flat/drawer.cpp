@@ -216,7 +216,8 @@ void Drawer::rebuild()
 
 void Drawer::buildGrid(QVBoxLayout* column, const SurfaceId& surface, int at)
 {
-    column->addWidget(section(tr("Columns and rows of this panel")));
+    column->addWidget(section(surface.component == Component::Text ? tr("Columns and rows of this page")
+                                                                   : tr("Columns and rows of this panel")));
     const auto shown = [surface, at](const Job& job) {
         const auto& grids = job.on(surface).columns;
         const auto it = std::ranges::find(grids, at, &ColumnGrid::panel);
@@ -281,7 +282,8 @@ void Drawer::buildSupplied(QVBoxLayout* column, const SurfaceId& surface)
 
 void Drawer::buildItemList(QVBoxLayout* column)
 {
-    column->addWidget(section(tr("On this face, top first")));
+    column->addWidget(section(selection_.surface().component == Component::Text ? tr("On this page, top first")
+                                                                                : tr("On this face, top first")));
     auto* list = new QListView;
     list->setObjectName(QStringLiteral("drawer.items"));
     list->setAccessibleName(tr("Items on this face"));
@@ -309,6 +311,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
     const int at = std::clamp(selection_.panel(), 0, int(panels.size()) - 1);
     const Panel& panel = panels[std::size_t(at)];
     const SurfaceId surface = selection_.surface();
+    const bool isPage = surface.component == Component::Text;
 
     auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
     title->setProperty("role", QStringLiteral("title"));
@@ -321,11 +324,11 @@ void Drawer::buildPanel(QVBoxLayout* column)
     buildGrid(column, surface, at);
     column->addSpacing(6);
 
-    column->addWidget(section(tr("Margins of this panel")));
+    column->addWidget(section(isPage ? tr("Margins of this page") : tr("Margins of this panel")));
     column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer")));
     column->addSpacing(6);
 
-    column->addWidget(section(tr("Add to the panel")));
+    column->addWidget(section(isPage ? tr("Add to the page") : tr("Add to the panel")));
     auto* buttons = new QGridLayout;
     buttons->setSpacing(6);
     buttons->addWidget(actionButton(actions_.placePicture, tr("Picture")), 0, 0);
