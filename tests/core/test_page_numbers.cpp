@@ -268,6 +268,39 @@ private Q_SLOTS:
         QVERIFY(coverFindings(job, flat * 2).value(0).startsWith(QStringLiteral("supplied.size")));
     }
 
+    void aCoverAmongPagesGoesOntoTheCover()
+    {
+        const auto page = [](const char* width, const char* name, int number) {
+            IncomingPage incoming;
+            incoming.file = LinkedFile{QString::fromLatin1(name), number, 0, {}};
+            incoming.trim = {len(width), len("210")};
+            return incoming;
+        };
+        std::vector<IncomingPage> pages;
+        for (int i = 1; i <= 20; ++i)
+            pages.push_back(page("148", "text.pdf", i));
+        pages.push_back(page("308.5", "cover.pdf", 1)); // two pages of 148 and a spine of 12.5
+        pages.push_back(page("308.5", "cover.pdf", 2));
+        pages.push_back(page("296", "spread.pdf", 1)); // two pages are no cover
+        QVERIFY(isCoverFor({len("148"), len("210")}, pages[20]));
+        QVERIFY(!isCoverFor({len("148"), len("210")}, pages[22]));
+        QVERIFY(!isCoverFor({len("148"), len("200")}, pages[20]));
+        const auto offer = offerFor(newLeaflet(), pages);
+        QVERIFY(offer && offer->hasCover);
+        QCOMPARE(offer->pages, 21);
+        QCOMPARE(offer->kind, PieceKind::Book);
+        QVERIFY(offerText(*offer, Unit::Mm).startsWith(QStringLiteral("21 pages and its cover, A5")));
+        Job job = newLeaflet();
+        takeOffer(job, *offer);
+        QCOMPARE(bringIn(job, pages).size(), std::size_t(21));
+        QCOMPARE(job.on(Face::Outside).supplied->page, 1);
+        QCOMPARE(job.on(Face::Inside).supplied->page, 2);
+        // Pages that are stapled have no spine to wrap: all come in as pages.
+        Job stapled = newPiece(PieceKind::Booklet);
+        QCOMPARE(bringIn(stapled, pages).size(), std::size_t(23));
+        QVERIFY(!stapled.on(Face::Outside).supplied);
+    }
+
     void halvesOfADrawingFaceEachOther()
     {
         Job job = newPiece(PieceKind::Booklet);

@@ -35,8 +35,10 @@ constexpr int pageRoom = 122; ///< a page is drawn within a square of this side
 class IncomingDelegate : public QStyledItemDelegate
 {
 public:
-    IncomingDelegate(IncomingModel& model, PagePictures& pictures, Document& document, QObject* parent)
-        : QStyledItemDelegate(parent), model_(model), pictures_(pictures), document_(document)
+    /// `page` tells the size that pages are to have.
+    IncomingDelegate(IncomingModel& model, PagePictures& pictures, Document& document, std::function<Size()> page,
+                     QObject* parent)
+        : QStyledItemDelegate(parent), model_(model), pictures_(pictures), document_(document), page_(std::move(page))
     {
     }
     QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return cellSize; }
@@ -116,6 +118,8 @@ private:
             return BringInDialog::tr("same as no. %1").arg(row.page.sameAs + 1);
         if (row.page.isPicture() || row.page.part)
             return {};
+        if (isCoverFor(page_(), row.page))
+            return BringInDialog::tr("the cover");
         if (!row.page.hasTrimBox)
             return BringInDialog::tr("no trim given");
         return row.page.usableBleed() <= Length() ? BringInDialog::tr("no bleed") : QString();
@@ -124,6 +128,7 @@ private:
     IncomingModel& model_;
     PagePictures& pictures_;
     Document& document_;
+    std::function<Size()> page_;
 };
 
 QStringList filesIn(const QString& path)
@@ -165,7 +170,8 @@ BringInDialog::BringInDialog(Document& document, int before, Unlock unlock, QWid
     list_->setObjectName(QStringLiteral("bringIn.pages"));
     list_->setAccessibleName(tr("Pages that come in"));
     list_->setModel(&model_);
-    list_->setItemDelegate(new IncomingDelegate(model_, pictures_, document_, list_));
+    list_->setItemDelegate(new IncomingDelegate(
+        model_, pictures_, document_, [this] { return offer() ? offer()->page : document_.job().page; }, list_));
     list_->setFlow(QListView::LeftToRight);
     list_->setWrapping(true);
     list_->setResizeMode(QListView::Adjust);

@@ -6,6 +6,7 @@
 #include "core/piece/binding.h"
 #include "core/piece/lines.h"
 #include "core/plan/file_state.h"
+#include "core/plan/page_checks.h"
 #include "core/units/page_sizes.h"
 
 #include <QCollator>
@@ -146,6 +147,13 @@ std::vector<IncomingPage> takenApart(const std::vector<IncomingPage>& pages, Siz
     return out;
 }
 
+bool isCoverFor(Size page, const IncomingPage& incoming)
+{
+    const Size trim = incoming.trim;
+    return !incoming.isPicture() && !incoming.part && abs(trim.h - page.h) <= pageTolerance &&
+           trim.w > page.w * 2 + Length::mm(1) && trim.w < page.w * 4;
+}
+
 std::optional<IncomingOffer> offerFor(const Job& job, const std::vector<IncomingPage>& pages)
 {
     std::map<SizeKey, int> sizes;
@@ -166,11 +174,16 @@ std::optional<IncomingOffer> offerFor(const Job& job, const std::vector<Incoming
         bleed = std::min(bleed.value_or(page.usableBleed()), page.usableBleed());
     }
     offer.bleed = bleed.value_or(Length());
+    const auto covers =
+        std::ranges::count_if(pages, [&](const IncomingPage& page) { return isCoverFor(offer.page, page); });
+    offer.hasCover = covers > 0;
+    offer.pages -= int(std::min<std::ptrdiff_t>(covers, 2));
     Job tried = job;
     tried.sequence.clear();
     tried.pages.count = offer.pages;
     tried.kind = PieceKind::Booklet;
-    if (blockThickness(tried) > thickestStapled)
+    // A cover with a spine is wrapped about what is glued.
+    if (offer.hasCover || blockThickness(tried) > thickestStapled)
         tried.kind = PieceKind::Book;
     offer.kind = tried.kind;
     offer.blanks = madeUpPages(tried) - offer.pages;
@@ -185,9 +198,10 @@ QString offerText(const IncomingOffer& offer, Unit unit)
     const QString blanks = offer.blanks == 0   ? QString()
                            : offer.blanks == 1 ? QStringLiteral(" with one blank")
                                                : QStringLiteral(" with %1 blanks").arg(offer.blanks);
-    return QStringLiteral("%1, %2%3: a %4 of %5%6")
+    const QString cover = offer.hasCover ? QStringLiteral(" and its cover") : QString();
+    return QStringLiteral("%1%7, %2%3: a %4 of %5%6")
         .arg(offer.pages == 1 ? QStringLiteral("1 page") : QStringLiteral("%1 pages").arg(offer.pages), size, bleed,
-             kindName(offer.kind), QString::number(offer.pages + offer.blanks), blanks);
+             kindName(offer.kind), QString::number(offer.pages + offer.blanks), blanks, cover);
 }
 
 void takeOffer(Job& job, const IncomingOffer& offer)
@@ -204,8 +218,30 @@ void takeOffer(Job& job, const IncomingOffer& offer)
     }
 }
 
-std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int before, const IncomingLie& lie)
+namespace
 {
+
+/// Takes covers out of the pile, and lays them on the faces of the cover.
+std::vector<IncomingPage> withoutCovers(Job& job, const std::vector<IncomingPage>& pages)
+{
+    if (rulesOf(job.kind).form != FlatForm::WrappedCover || !hasOwnCover(job))
+        return pages;
+    std::vector<IncomingPage> left;
+    std::size_t faces = 0;
+    for (const IncomingPage& page : pages) {
+        if (faces < bothFaces.size() && isCoverFor(job.page, page))
+            job.edit(bothFaces[faces++]).supplied = page.file;
+        else
+            left.push_back(page);
+    }
+    return left;
+}
+
+} // namespace
+
+std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& incoming, int before, const IncomingLie& lie)
+{
+    const std::vector<IncomingPage> pages = withoutCovers(job, incoming);
     if (pages.empty())
         return {};
     const bool fresh = isEmptySequence(job);

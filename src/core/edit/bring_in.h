@@ -46,9 +46,14 @@ struct IncomingFile {
 /// or the right one where it is read from right to left. All others stay as they are.
 [[nodiscard]] std::vector<IncomingPage> takenApart(const std::vector<IncomingPage>& pages, Size page, bool rightToLeft);
 
+/// True of one that is drawn as back, spine and front of a cover for pages of this size, perhaps with flaps: as high as
+/// they are, and wider than two of them.
+[[nodiscard]] bool isCoverFor(Size page, const IncomingPage& incoming);
+
 /// What a pile of pages seems to be.
 struct IncomingOffer {
-    int pages = 0;      ///< that come in
+    int pages = 0; ///< that come in, without what goes on the cover
+    bool hasCover = false;
     Size page;          ///< the trim most of them have
     int ofThatSize = 0; ///< how many have it
     Length bleed;       ///< the least that those have all round
@@ -76,7 +81,8 @@ struct IncomingLie {
 };
 
 /// Puts pages in before a place of the sequence; at its end for -1. A sequence on which nothing stands yet is replaced.
-/// Where they came to stand.
+/// What is drawn as a cover goes onto the cover where the piece wraps one about its pages: the first outside, the
+/// second inside. Where the pages came to stand.
 std::vector<int> bringIn(Job& job, const std::vector<IncomingPage>& pages, int before = -1,
                          const IncomingLie& lie = {});
 
