@@ -342,21 +342,16 @@ Result<void> checkPages(const Job& job)
                              p.firstNumber, 0, 100000, {});
         !r)
         return r;
-    const QString numbers = QStringLiteral("The place of the page numbers");
-    for (const auto& [field, value, most] : {std::tuple("pages.printed.fromEdge", p.printed.fromEdge, job.page.h),
-                                             {"pages.printed.fromSide", p.printed.fromSide, job.page.w.part(2)}})
-        if (auto r = checkLength(QLatin1String(field), numbers, value, Length(), most, job.unit); !r)
+    const char* numbers = "The place of the page numbers";
+    for (const auto& [field, what, value, most] :
+         {std::tuple("pages.printed.fromEdge", numbers, p.printed.fromEdge, job.page.h),
+          {"pages.printed.fromSide", numbers, p.printed.fromSide, job.page.w.part(2)},
+          {"pages.mill", "The milling", p.mill, Length::mm(10)},
+          {"pages.lap", "The lap", p.lap, Length::mm(20)},
+          {"pages.bindingClearance", "The clearance at the binding", p.bindingClearance, Length::mm(40)}})
+        if (auto r = checkLength(QLatin1String(field), QLatin1String(what), value, Length(), most, job.unit); !r)
             return r;
-    if (auto r = checkLength(QStringLiteral("pages.mill"), QStringLiteral("The milling"), p.mill, Length(),
-                             Length::mm(10), job.unit);
-        !r)
-        return r;
-    if (auto r = checkLength(QStringLiteral("pages.lap"), QStringLiteral("The lap"), p.lap, Length(), Length::mm(20),
-                             job.unit);
-        !r)
-        return r;
-    return checkLength(QStringLiteral("pages.bindingClearance"), QStringLiteral("The clearance at the binding"),
-                       p.bindingClearance, Length(), Length::mm(40), job.unit);
+    return {};
 }
 
 Result<void> checkLeaf(const Job& job)
