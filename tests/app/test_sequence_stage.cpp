@@ -267,7 +267,7 @@ private Q_SLOTS:
             const auto planned = hinge::plan(job);
             RC_PRE(planned.has_value());
             const double width = *rc::gen::inRange(500, 1400);
-            for (const PageView view : {PageView::Spreads, PageView::Singles, PageView::Sides}) {
+            for (const PageView view : {PageView::Spreads, PageView::Singles, PageView::Sides, PageView::Received}) {
                 const PageLayout laid =
                     layOutPages(job, *planned, view, width, 120, [](const ReaderPage&) { return true; });
                 std::vector<int> seen(planned->pages.size());
@@ -279,7 +279,9 @@ private Q_SLOTS:
                     for (std::size_t j = 0; j < i; ++j)
                         RC_ASSERT(!cell.paper.adjusted(0.1, 0.1, -0.1, -0.1).intersects(laid.cells[j].paper));
                 }
-                RC_ASSERT(std::ranges::all_of(seen, [](int times) { return times == 1; }));
+                for (std::size_t i = 0; i < seen.size(); ++i)
+                    // What is there only to fill was never received.
+                    RC_ASSERT(seen[i] == (view == PageView::Received && planned->pages[i].isBlank() ? 0 : 1));
             }
             // Two pages of a spread touch, in the order of the binding.
             const PageLayout spreads =
@@ -292,6 +294,19 @@ private Q_SLOTS:
                 if (spread.left && spread.right)
                     RC_ASSERT(std::abs(paper[spread.left].right() - paper[spread.right].left()) < 0.01);
         });
+    }
+
+    void whatCameInIsShownAsItCame()
+    {
+        fill(8);
+        click(6);
+        pull(6, 0, false);
+        QCOMPARE(order(), (std::vector<int>{7, 1, 2, 3, 4, 5, 6, 8}));
+        QTest::mouseClick(find<QPushButton>("sequence.view.3"), Qt::LeftButton);
+        // The seventh page of the file stands first now, and is shown between the sixth and the eighth.
+        QCOMPARE(grid().rectOf(0).top(), grid().rectOf(6).top());
+        QVERIFY(grid().rectOf(6).right() < grid().rectOf(0).left());
+        QVERIFY(grid().rectOf(0).right() < grid().rectOf(7).left() || grid().rectOf(7).top() > grid().rectOf(0).top());
     }
 
     void sizesAreShown()

@@ -72,6 +72,8 @@ private:
         QImage image;
         bool fresh = false;
     };
+    /// Each page stands for itself.
+    [[nodiscard]] bool isSingle() const { return view_ == PageView::Singles || view_ == PageView::Received; }
     void refresh();
     void layOut();
     /// Which drawn pages no longer are what the job says.

@@ -133,7 +133,7 @@ void PageGrid::paintCell(QPainter& p, const PageCell& cell)
     const int place = placeOf(cell);
     const bool steppedBack = pulling_ && place >= 0 && selection_.contains(place); // it is in the hand
     const bool filtered =
-        filter_ && view_ != PageView::Singles && cell.reader >= 0 &&
+        filter_ && !isSingle() && cell.reader >= 0 &&
         (place < 0 || place >= document_.job().sequence.size() || document_.job().sequence.at(place).state != *filter_);
     p.save();
     if (steppedBack || filtered)
@@ -183,7 +183,7 @@ void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper
         p.drawRect(sheet.adjusted(-5.5, -5.5, 5.5, 5.5));
     }
     // The fold or the bound edge between two pages: a soft shade towards it.
-    if (view_ != PageView::Singles && cell.reader >= 0) {
+    if (!isSingle() && cell.reader >= 0) {
         const QRectF group = layout_.groups[std::size_t(cell.group)].area;
         const bool hasRight = paper.right() < group.right() - 1;
         const bool hasLeft = paper.left() > group.left() + 1;

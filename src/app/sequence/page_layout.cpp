@@ -1,7 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sequence/page_layout.h"
 
+#include "core/edit/bring_in.h"
+#include "core/file/links.h"
+
 #include <QCoreApplication>
+#include <QFileInfo>
 #include <algorithm>
 
 namespace hinge
@@ -116,6 +120,61 @@ void addSides(Rows& rows, const Job& job, const Book& book)
         }
 }
 
+/// The file a page came in: what is supplied, or the picture that is on it. Empty for one that was made here.
+LinkedFile fileOf(const SurfaceContent& content)
+{
+    if (content.supplied)
+        return *content.supplied;
+    for (const Item& item : content.items)
+        if (item.kind == ItemKind::Picture)
+            return item.file;
+    return {};
+}
+
+void addReceived(Rows& rows, const Job& job, const Plan& plan)
+{
+    struct Came {
+        LinkedFile file;
+        Length part; ///< from the left of what was drawn as one
+        int reader;
+    };
+    std::vector<Came> pages;
+    QStringList paths;
+    for (std::size_t i = 0; i < plan.pages.size(); ++i) {
+        const int place = plan.pages[i].place;
+        if (plan.pages[i].isBlank())
+            continue;
+        const SurfaceContent nothing;
+        const SurfaceContent& content =
+            place < job.sequence.size() ? job.on(job.sequence.at(place).surface()) : nothing;
+        const auto& part = content.placement.part;
+        pages.push_back({fileOf(content), part ? part->x : Length(), int(i)});
+        if (!paths.contains(pages.back().file.path) && !pages.back().file.path.isEmpty())
+            paths << pages.back().file.path;
+    }
+    paths = inNaturalOrder(paths) << QString(); // what was made here
+    QHash<QString, qsizetype> rank;
+    for (qsizetype i = 0; i < paths.size(); ++i)
+        rank.insert(paths[i], i);
+    std::ranges::stable_sort(
+        pages, {}, [&](const Came& page) { return std::tuple(rank.value(page.file.path), page.file.page, page.part); });
+    QString shown = QStringLiteral("?"); // no file is called so
+    for (const Came& page : pages) {
+        const bool afterPdf = shown.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive);
+        const bool isFirst = page.file.path != shown;
+        // Each PDF begins a row; pictures are files of one page each, and follow each other.
+        if (isFirst && (page.file.path.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive) ||
+                        page.file.path.isEmpty() || afterPdf))
+            rows.breakRow();
+        rows.begin(1, 1, true,
+                   !isFirst                   ? QString()
+                   : page.file.path.isEmpty() ? tr("made here")
+                                              : QFileInfo(shownPath(page.file.path)).fileName());
+        shown = page.file.path;
+        rows.add(page.reader, 0, 0);
+    }
+}
+
 } // namespace
 
 PageLayout layOutPages(const Job& job, const Plan& plan, PageView view, double width, double pageHeight,
@@ -132,6 +191,7 @@ PageLayout layOutPages(const Job& job, const Plan& plan, PageView view, double w
     switch (view) {
     case PageView::Spreads: addSpreads(rows, job, *plan.book); break;
     case PageView::Sides: addSides(rows, job, *plan.book); break;
+    case PageView::Received: addReceived(rows, job, plan); break;
     case PageView::Singles:
         for (std::size_t i = 0; i < plan.pages.size(); ++i)
             if (isShown(plan.pages[i])) {

@@ -13,9 +13,10 @@ namespace hinge
 
 /// How the pages are put side by side.
 enum class PageView {
-    Spreads, ///< two by two, as a reader meets them
-    Singles, ///< one after the other
-    Sides,   ///< as they lie on the sides of the sheets
+    Spreads,  ///< two by two, as a reader meets them
+    Singles,  ///< one after the other
+    Sides,    ///< as they lie on the sides of the sheets
+    Received, ///< by the files they came in; what was made here comes last
 };
 
 /// Where one page is drawn, in pixels of the whole scrolled drawing.

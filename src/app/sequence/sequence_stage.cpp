@@ -70,7 +70,9 @@ QLayout* SequenceStage::makeHead(Actions& actions)
                       {{tr("spreads"), tr("Two by two, as a reader meets them"), QStringLiteral("sequence.view.0")},
                        {tr("single pages"), tr("One after the other"), QStringLiteral("sequence.view.1")},
                        {tr("sheet sides"), tr("As they lie on both sides of the sheets before folding"),
-                        QStringLiteral("sequence.view.2")}},
+                        QStringLiteral("sequence.view.2")},
+                       {tr("as received"), tr("By the files they came in, each with the place it has now"),
+                        QStringLiteral("sequence.view.3")}},
                       0, [this](int i) { grid_->setView(PageView(i)); });
     head->addStretch(1);
     head = new QHBoxLayout;
