@@ -66,14 +66,14 @@ QLayout* SequenceStage::makeHead(Actions& actions)
     connect(bring, &QPushButton::clicked, actions.bringIn, &QAction::trigger);
     head->addWidget(bring);
     head->addSpacing(8);
-    views_ = addPills(head,
-                      {{tr("spreads"), tr("Two by two, as a reader meets them"), QStringLiteral("sequence.view.0")},
-                       {tr("single pages"), tr("One after the other"), QStringLiteral("sequence.view.1")},
-                       {tr("sheet sides"), tr("As they lie on both sides of the sheets before folding"),
-                        QStringLiteral("sequence.view.2")},
-                       {tr("as received"), tr("By the files they came in, each with the place it has now"),
-                        QStringLiteral("sequence.view.3")}},
-                      0, [this](int i) { grid_->setView(PageView(i)); });
+    views_ = addPills(
+        head,
+        {{tr("spreads"), tr("Two by two, as a reader meets them"), QStringLiteral("sequence.view.0")},
+         {tr("single"), tr("One page after the other"), QStringLiteral("sequence.view.1")},
+         {tr("sides"), tr("As they lie on both sides of the sheets before folding"), QStringLiteral("sequence.view.2")},
+         {tr("as received"), tr("By the files they came in, each with the place it has now"),
+          QStringLiteral("sequence.view.3")}},
+        0, [this](int i) { grid_->setView(PageView(i)); });
     head->addStretch(1);
     head = new QHBoxLayout;
     head->setSpacing(4);
@@ -97,7 +97,7 @@ QLayout* SequenceStage::makeHead(Actions& actions)
     size_->setSingleStep(20);
     size_->setPageStep(60);
     size_->setValue(150);
-    size_->setFixedWidth(110);
+    size_->setFixedWidth(96);
     size_->setMinimumHeight(24);
     connect(size_, &QSlider::valueChanged, grid_, &PageGrid::setPageHeight);
     head->addWidget(size_);
