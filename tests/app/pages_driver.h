@@ -26,8 +26,8 @@ protected:
     SequenceStage& stage() { return *find<SequenceStage>("sequenceStage"); }
     const std::vector<int>& taken() { return stage().selection().places(); }
 
-    /// Pages of A5, each with its number.
-    QString pdf(const char* name, int pages, QPageSize size = QPageSize(QPageSize::A5))
+    /// Pages of A5, each with its number, but for one that may be red all over.
+    QString pdf(const char* name, int pages, int red = 0, QPageSize size = QPageSize(QPageSize::A5))
     {
         const QString file = dir_->filePath(QString::fromLatin1(name));
         QPdfWriter writer(file);
@@ -39,6 +39,8 @@ protected:
         p.setFont(font);
         for (int i = 1; i <= pages; ++i) {
             p.drawText(QRect(0, 0, writer.width(), writer.height()), Qt::AlignCenter, QString::number(i));
+            if (i == red)
+                p.fillRect(0, 0, writer.width(), writer.height(), Qt::darkRed);
             if (i < pages)
                 writer.newPage();
         }

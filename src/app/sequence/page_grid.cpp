@@ -86,6 +86,14 @@ PageGrid::PageGrid(Document& document, PageSelection& selection, QWidget* parent
         }
         viewport()->update();
     });
+    comparing_.setSingleShot(true);
+    comparing_.setInterval(400);
+    connect(&pictures_, &PagePictures::looksDifferent, this, &PageGrid::noteDifferent);
+    connect(&comparing_, &QTimer::timeout, this, [this] {
+        const auto different = std::exchange(different_, {});
+        for (auto it = different.begin(); it != different.end(); ++it)
+            Q_EMIT lookDifferent(it.key(), {it.value().begin(), it.value().end()});
+    });
     connect(&selection_, &PageSelection::changed, this, [this] {
         if (selection_.current() >= 0)
             reveal(selection_.current());
@@ -270,6 +278,21 @@ bool PageGrid::isAwaited(const SurfaceId& surface)
         return false;
     const ShownPicture shown = pictures_.picture(*content.supplied);
     return shown.image.isNull() && !shown.failed && !document_.files().blocked().contains(content.supplied->path);
+}
+
+void PageGrid::noteDifferent(const LinkedFile& file)
+{
+    const Job& job = document_.job();
+    for (qsizetype place = 0; place < job.sequence.size(); ++place) {
+        const SurfaceContent& content = job.on(job.sequence.at(place).surface());
+        const bool supplies =
+            content.supplied && content.supplied->path == file.path && content.supplied->page == file.page;
+        if (supplies || std::ranges::any_of(content.items, [&](const Item& item) {
+                return item.kind == ItemKind::Picture && item.file.path == file.path && item.file.page == file.page;
+            }))
+            different_[file.path].insert(int(place));
+    }
+    comparing_.start();
 }
 
 QImage PageGrid::drawPage(const PageCell& cell)

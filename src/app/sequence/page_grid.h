@@ -8,7 +8,9 @@
 #include "app/sequence/page_selection.h"
 
 #include <QAbstractScrollArea>
+#include <QMap>
 #include <QTimer>
+#include <set>
 
 namespace hinge
 {
@@ -47,6 +49,8 @@ Q_SIGNALS:
     void moveRequested(int before);
     void filesDropped(const QStringList& paths, int before);
     void sizeRequested(int step);
+    /// A file was changed on disk, and these pages no longer look as they did.
+    void lookDifferent(const QString& file, const std::vector<int>& places);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -81,6 +85,7 @@ private:
     void wantPictures();
     /// Draws pages that wait for it, for as long as the window is not kept waiting.
     void drawSome();
+    void noteDifferent(const LinkedFile& file);
     /// The file of the page is still to be read: until then it is plain paper.
     [[nodiscard]] bool isAwaited(const SurfaceId& surface);
     [[nodiscard]] QImage drawPage(const PageCell& cell);
@@ -116,9 +121,11 @@ private:
     std::map<SurfaceId, Drawn> drawn_;
     std::vector<SurfaceId> waiting_; ///< to be drawn, nearest last
     QTimer drawing_;
-    QTimer scrolling_;  ///< while something is held at the edge
-    Job before_;        ///< what `drawn_` was drawn of
-    bool stale_ = true; ///< the job changed while the grid was not in view
+    QTimer comparing_;                       ///< until all pages of a file that changed were looked at
+    QMap<QString, std::set<int>> different_; ///< places, by the file
+    QTimer scrolling_;                       ///< while something is held at the edge
+    Job before_;                             ///< what `drawn_` was drawn of
+    bool stale_ = true;                      ///< the job changed while the grid was not in view
     std::optional<QPointF> pressed_;
     bool pulling_ = false;
     bool pickOnRelease_ = false; ///< one of several was pressed: alone if it is not pulled

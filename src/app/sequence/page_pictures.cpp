@@ -5,6 +5,7 @@
 #include "colour/press_profile.h"
 #include "core/file/links.h"
 
+#include <QPainter>
 #include <QThread>
 #include <cmath>
 
@@ -22,6 +23,27 @@ qint64 sizeOf(const ShownPicture& picture)
     for (const QImage& smaller : picture.smaller)
         bytes += smaller.sizeInBytes();
     return bytes;
+}
+
+/// Compared as small as a stamp, so that it does not matter how finely each was read.
+bool looksAlike(const QImage& a, const QImage& b)
+{
+    constexpr int side = 48;
+    constexpr int faintest = 10; // of 255
+    const auto stamp = [](const QImage& image) {
+        QImage white(image.size(), QImage::Format_RGB32);
+        white.fill(Qt::white);
+        QPainter(&white).drawImage(0, 0, image);
+        return white.scaled(side, side, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+            .convertToFormat(QImage::Format_RGB888);
+    };
+    const QImage one = stamp(a);
+    const QImage other = stamp(b);
+    for (int y = 0; y < side; ++y)
+        for (int i = 0; i < side * 3; ++i)
+            if (std::abs(one.constScanLine(y)[i] - other.constScanLine(y)[i]) > faintest)
+                return false;
+    return true;
 }
 
 } // namespace
@@ -68,6 +90,10 @@ bool PagePictures::isFine(const LinkedFile& file) const
 void PagePictures::want(const QList<LinkedFile>& files)
 {
     waiting_ = files;
+    // What was seen of a file that changed is looked at again, wherever it stands.
+    for (const Kept& kept : kept_)
+        if (!kept.before.isNull())
+            waiting_ << kept.file;
     readNext();
 }
 
@@ -75,6 +101,8 @@ void PagePictures::forget(const QString& path)
 {
     for (auto kept = kept_.begin(); kept != kept_.end(); ++kept)
         if (kept.key().startsWith(path + u'#')) {
+            if (kept->before.isNull())
+                kept->before = kept->picture.image;
             kept->ppi = 0;
             kept->picture.failed = false;
         }
@@ -110,9 +138,12 @@ void PagePictures::readNext()
                     reading_.remove(key);
                     Kept& kept = kept_[key];
                     bytes_ += sizeOf(shown) - sizeOf(kept.picture);
-                    kept = {shown, ppi, ++now_};
+                    const QImage before = kept.before;
+                    kept = {shown, file, {}, ppi, ++now_};
                     letGo();
                     Q_EMIT read(file);
+                    if (!before.isNull() && (shown.failed || !looksAlike(before, shown.image)))
+                        Q_EMIT looksDifferent(file);
                 }
                 readNext();
             });

@@ -28,7 +28,7 @@ public:
     void setFineness(double ppi);
     /// What is to be read, nearest first. Takes the place of what was wanted before and is not being read yet.
     void want(const QList<LinkedFile>& files);
-    /// A file has changed on disk.
+    /// A file has changed on disk: what was read of it is read again, and compared.
     void forget(const QString& path);
 
     /// What there is; asks for nothing.
@@ -38,10 +38,14 @@ public:
 Q_SIGNALS:
     /// A picture has come.
     void read(const hinge::LinkedFile& file);
+    /// A page of a file that changed no longer looks as it did.
+    void looksDifferent(const hinge::LinkedFile& file);
 
 private:
     struct Kept {
         ShownPicture picture;
+        LinkedFile file;
+        QImage before; ///< as it looked until its file changed; null when it did not
         double ppi = 0;
         quint64 used = 0; ///< when it was last asked for
     };

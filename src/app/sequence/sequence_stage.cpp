@@ -6,7 +6,10 @@
 #include "app/look/theme.h"
 #include "app/look/view_pills.h"
 
+#include "core/file/links.h"
+
 #include <QComboBox>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QSlider>
@@ -44,6 +47,11 @@ SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* pare
     connect(grid_, &PageGrid::moveRequested, &editor_, &SequenceEditor::moveTo);
     connect(grid_, &PageGrid::filesDropped, this, &SequenceStage::filesDropped);
     connect(grid_, &PageGrid::sizeRequested, this, &SequenceStage::resizePages);
+    connect(grid_, &PageGrid::lookDifferent, this, [this](const QString& file, const std::vector<int>& places) {
+        const QString name = QFileInfo(shownPath(file)).fileName();
+        say(places.size() == 1 ? tr("%1 was changed: page %2 looks different.").arg(name, pageSetText(places))
+                               : tr("%1 was changed: pages %2 look different.").arg(name, pageSetText(places)));
+    });
     connect(&editor_, &SequenceEditor::refused, this, &SequenceStage::say);
     connect(&selection_, &PageSelection::changed, this, [this] { say({}); });
     connect(&document_, &Document::changed, this, &SequenceStage::refresh);
