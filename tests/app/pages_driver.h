@@ -62,7 +62,7 @@ protected:
         QTRY_VERIFY(window_->isActiveWindow());
     }
     /// Drops files on the pages; `work` works in the dialog that comes, and ends it.
-    void bringIn(const QStringList& files, const std::function<void(BringInDialog&)>& work)
+    void bringIn(const QStringList& files, const std::function<void(BringInDialog&)>& work, QWidget* on = nullptr)
     {
         bool came = false;
         QTimer timer;
@@ -76,7 +76,7 @@ protected:
                 dialog->reject(); // a test that failed inside leaves it open
         });
         timer.start(20);
-        drop(*grid().viewport(), files);
+        drop(on ? *on : *grid().viewport(), files);
         QVERIFY(came);
         settle();
     }

@@ -81,6 +81,21 @@ private Q_SLOTS:
         QCOMPARE(order(), (std::vector<int>{1, 2}));
     }
 
+    void whatIsDroppedOnTheBriefMakesThePiece()
+    {
+        start(PieceKind::Booklet, 8);
+        window_->showStage(Stage::Brief);
+        bringIn(
+            {pdf("text.pdf", 11)},
+            [&](BringInDialog& dialog) {
+                QVERIFY(find<QCheckBox>("bringIn.setUp", &dialog)->isChecked());
+                press(dialog, "bringIn.take");
+            },
+            window_.get());
+        QCOMPARE(job().pages.count, 11);
+        QVERIFY(stage().isVisible());
+    }
+
     void nothingComesInWhenItIsCancelled()
     {
         start(PieceKind::Booklet, 8);

@@ -577,12 +577,15 @@ void MainWindow::dropEvent(QDropEvent* event)
 {
     // Anywhere in the window: a job opens, pages come in, anything else goes to the panel at work.
     QStringList pages;
+    // On the Brief of a piece with pages what comes in says what the piece is.
+    const bool isBriefOfPages =
+        stages_->current() == int(Stage::Brief) && hasStage(document_.job().kind, Stage::PageOrder);
     for (const QUrl& url : event->mimeData()->urls()) {
         const QString path = url.toLocalFile();
         if (path.endsWith(u'.' + jobFileSuffix()) || isPackedName(path)) {
             if (mayLeave())
                 openJob(path);
-        } else if (!path.isEmpty() && pagesAtWork()) {
+        } else if (!path.isEmpty() && (pagesAtWork() || isBriefOfPages)) {
             pages << path;
         } else if (!path.isEmpty()) {
             showStage(Stage::Flat);
