@@ -59,7 +59,14 @@ private Q_SLOTS:
              QDir(QStringLiteral(HINGE_SOURCE_DIR "/demo")).entryInfoList({QStringLiteral("*.hinge.json")})) {
             const Outcome text = hinge({QStringLiteral("plan"), file.filePath()});
             QVERIFY2(text.code == 0 && text.err.isEmpty(), qPrintable(text.err));
-            QVERIFY2(text.out.contains(QStringLiteral("FINDINGS\n  none")), qPrintable(text.out));
+            const QString told =
+                text.out.section(QStringLiteral("FINDINGS\n"), 1).section(QStringLiteral("\n\n"), 0, 0);
+            // The notebook is in work: some of its pages were not passed yet, two are empty. Nothing else is found.
+            for (const QString& line : told.split(u'\n', Qt::SkipEmptyParts))
+                QVERIFY2(line == QStringLiteral("  none") ||
+                             (file.fileName().startsWith(QStringLiteral("field-notebook")) &&
+                              line.startsWith(QStringLiteral("  warn: Page "))),
+                         qPrintable(text.out));
             for (const char* what : {"flat", "sheets"}) {
                 const Outcome done = hinge({QStringLiteral("export"), file.filePath(), QStringLiteral("--what"),
                                             QString::fromLatin1(what), QStringLiteral("--out"),
