@@ -181,6 +181,33 @@ private Q_SLOTS:
         QCOMPARE(window_->selection().surface(), SurfaceId(Face::Outside));
     }
 
+    void pagesThatWentWhileOutOfViewDoNoHarm()
+    {
+        fill(8);
+        click(0);
+        window_->showStage(Stage::Flat);
+        Job next = job();
+        removePages(next, {2, 3, 4, 5, 6, 7});
+        QVERIFY(window_->document().edit(QStringLiteral("fewer"), next));
+        window_->selection().setSurface(job().sequence.at(0).surface());
+        action("nextPage")->trigger();
+        QCOMPARE(taken(), (std::vector<int>{1}));
+        action("nextPage")->trigger(); // there is none
+        QCOMPARE(taken(), (std::vector<int>{1}));
+        action("undo")->trigger();
+        window_->showStage(Stage::PageOrder);
+        settle();
+        QVERIFY(grid().viewport()->rect().contains(grid().rectOf(1)));
+        // A page far down that was leafed to is in view when the pages are.
+        window_->showStage(Stage::Flat);
+        find<QSlider>("sequence.size")->setValue(400);
+        window_->selection().setSurface(job().sequence.at(6).surface());
+        action("nextPage")->trigger();
+        window_->showStage(Stage::PageOrder);
+        settle();
+        QVERIFY(grid().viewport()->rect().intersects(grid().rectOf(7)));
+    }
+
     void anEmptyPageCanBeBegun()
     {
         start(PieceKind::Booklet, 8);

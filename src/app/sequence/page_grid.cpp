@@ -153,6 +153,8 @@ void PageGrid::refresh()
     selection_.keepWithin(document_.plan().book ? document_.job().pages.count : 0);
     dropStale();
     layOut();
+    if (const int place = std::exchange(toReveal_, -1); place >= 0)
+        reveal(place);
     describeCurrent();
     viewport()->update();
 }
@@ -198,7 +200,9 @@ QPointF PageGrid::offset() const { return {0, double(verticalScrollBar()->value(
 
 int PageGrid::placeOf(const PageCell& cell) const
 {
-    return cell.reader < 0 ? -1 : document_.plan().pages[std::size_t(cell.reader)].place;
+    // Out of view the layout may be older than the plan.
+    const auto& pages = document_.plan().pages;
+    return cell.reader < 0 || cell.reader >= int(pages.size()) ? -1 : pages[std::size_t(cell.reader)].place;
 }
 
 const PageCell* PageGrid::cellOfPlace(int place) const
@@ -311,6 +315,10 @@ QImage PageGrid::drawPage(const PageCell& cell)
 
 void PageGrid::reveal(int place)
 {
+    if (stale_) {
+        toReveal_ = place;
+        return;
+    }
     const PageCell* cell = cellOfPlace(place);
     if (!cell)
         return;

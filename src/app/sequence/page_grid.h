@@ -127,6 +127,7 @@ private:
     Job before_;                             ///< what `drawn_` was drawn of
     bool stale_ = true;                      ///< the job changed while the grid was not in view
     std::optional<QPointF> pressed_;
+    int toReveal_ = -1; ///< once the grid is in view again
     bool pulling_ = false;
     bool pickOnRelease_ = false; ///< one of several was pressed: alone if it is not pulled
     QPointF pointer_;
