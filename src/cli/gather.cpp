@@ -11,37 +11,12 @@
 
 namespace hinge
 {
-namespace
-{
-
-/// Folders give way to the files in them; what they hold beside pages and pictures is junk that nobody named.
-QStringList filesOf(const QStringList& paths)
-{
-    static const QStringList taken{QStringLiteral("*.pdf"),  QStringLiteral("*.png"), QStringLiteral("*.jpg"),
-                                   QStringLiteral("*.jpeg"), QStringLiteral("*.tif"), QStringLiteral("*.tiff"),
-                                   QStringLiteral("*.svg")};
-    QStringList files;
-    for (const QString& path : paths) {
-        if (!QFileInfo(path).isDir()) {
-            files << path;
-            continue;
-        }
-        QStringList inside;
-        for (const QFileInfo& file : QDir(path).entryInfoList(taken, QDir::Files))
-            inside << file.filePath();
-        files << inNaturalOrder(inside);
-    }
-    return files;
-}
-
-} // namespace
-
 Result<QStringList> gather(const Gathering& wanted)
 {
     const QDir folder = QFileInfo(wanted.target).absoluteDir();
     QStringList told;
     std::vector<IncomingFile> files;
-    for (const QString& path : filesOf(wanted.paths)) {
+    for (const QString& path : filesIn(wanted.paths)) {
         const QString whole = QFileInfo(path).absoluteFilePath();
         FileFacts facts = readFileFacts(whole);
         if (!facts.error.isEmpty())

@@ -119,7 +119,7 @@ Rect paintedArea(const Job& job, const Item& item, const PlannedItem& placed)
 
 bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId& surface, Repaint& out) const
 {
-    const SurfaceContent& before = surfaces_.on(surface);
+    const SurfaceContent& before = before_.on(surface);
     const SurfaceContent& now = job.on(surface);
     const auto placesBefore = items_.find(surface);
     if (placesBefore == items_.end() || before.supplied != now.supplied || before.placement != now.placement ||
@@ -145,16 +145,20 @@ bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId
     return true;
 }
 
+bool printsAlike(const Job& a, const Job& b)
+{
+    return a.inks == b.inks && a.textStyles == b.textStyles && a.characterStyles == b.characterStyles &&
+           a.gridStart == b.gridStart && a.gridStep == b.gridStep && a.press.overprintBlack == b.press.overprintBlack &&
+           numbersAlike(a, b);
+}
+
 Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& layouts)
 {
     (void)layouts.refresh();
     Repaint out;
     out.everything = !any_ || layouts_ != layouts.revision() || flat_ != plan.paper.flat ||
-                     bleeds_ != plan.paper.bleeds || inks_ != job.inks || styles_ != job.textStyles ||
-                     characterStyles_ != job.characterStyles || grid_ != std::pair(job.gridStart, job.gridStep) ||
-                     overprintBlack_ != job.press.overprintBlack || pages_ != job.pages ||
-                     (job.pages.printed.place != NumberPlace::None && sequence_ != job.sequence);
-    if (!out.everything && items_ == plan.items && surfaces_ == job.surfaces)
+                     bleeds_ != plan.paper.bleeds || !printsAlike(before_, job);
+    if (!out.everything && items_ == plan.items && before_.surfaces == job.surfaces)
         return out;
     for (const auto& [surface, content] : job.surfaces)
         out.everything = out.everything || !findChanged(job, plan, surface, out);
@@ -162,15 +166,8 @@ Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& 
     layouts_ = layouts.revision();
     flat_ = plan.paper.flat;
     bleeds_ = plan.paper.bleeds;
-    inks_ = job.inks;
-    styles_ = job.textStyles;
-    characterStyles_ = job.characterStyles;
-    grid_ = {job.gridStart, job.gridStep};
-    overprintBlack_ = job.press.overprintBlack;
     items_ = plan.items;
-    surfaces_ = job.surfaces;
-    pages_ = job.pages;
-    sequence_ = job.sequence;
+    before_ = job;
     return out;
 }
 

@@ -41,6 +41,9 @@ struct Repaint {
     [[nodiscard]] bool any() const { return everything || !areas.empty(); }
 };
 
+/// True when nothing differs that all surfaces look by: inks, styles, the grid of lines, the numbers of pages.
+[[nodiscard]] bool printsAlike(const Job& a, const Job& b);
+
 /// All that decides what is printed; when it is the same, a painting of it can be kept.
 class PrintedState
 {
@@ -52,14 +55,7 @@ public:
 private:
     /// Of a surface whose items are the same ones in the same order. False when they are not.
     [[nodiscard]] bool findChanged(const Job& job, const Plan& plan, const SurfaceId& surface, Repaint& out) const;
-    Surfaces surfaces_;
-    Pages pages_; ///< these two say which numbers stand on the pages
-    Sequence sequence_;
-    std::vector<Ink> inks_;
-    std::vector<NamedStyle> styles_;
-    std::vector<NamedCharacterStyle> characterStyles_;
-    std::pair<Length, Length> grid_;
-    bool overprintBlack_ = true;
+    Job before_;
     Size flat_;
     std::array<Length, 4> bleeds_;
     std::map<SurfaceId, std::vector<PlannedItem>> items_;

@@ -13,6 +13,7 @@
 #include <QCheckBox>
 #include <QFileDialog>
 #include <QListView>
+#include <QMenu>
 #include <QPdfWriter>
 #include <QProgressBar>
 #include <QScrollBar>
@@ -61,8 +62,8 @@ protected:
         window_->activateWindow(); // keys of the pages count in an active window only
         QTRY_VERIFY(window_->isActiveWindow());
     }
-    /// Drops files on the pages; `work` works in the dialog that comes, and ends it.
-    void bringIn(const QStringList& files, const std::function<void(BringInDialog&)>& work, QWidget* on = nullptr)
+    /// `open` brings the dialog, `work` works in it and ends it.
+    void inBringIn(const std::function<void()>& open, const std::function<void(BringInDialog&)>& work)
     {
         bool came = false;
         QTimer timer;
@@ -76,9 +77,18 @@ protected:
                 dialog->reject(); // a test that failed inside leaves it open
         });
         timer.start(20);
-        drop(on ? *on : *grid().viewport(), files);
+        open();
         QVERIFY(came);
         settle();
+    }
+    /// Drops files on the pages, or elsewhere.
+    void bringIn(const QStringList& files, const std::function<void(BringInDialog&)>& work, QWidget* on = nullptr)
+    {
+        inBringIn([&] { drop(on ? *on : *grid().viewport(), files); }, work);
+    }
+    void bringInByKeys(const QStringList& files, const std::function<void(BringInDialog&)>& work)
+    {
+        inBringIn([&] { inFileDialog(files, [this] { shortcut("bringIn"); }); }, work);
     }
     static void take(QListView& list, int row)
     {
@@ -124,24 +134,6 @@ protected:
         });
         open();
         QCoreApplication::processEvents();
-    }
-    void bringInByKeys(const QStringList& files, const std::function<void(BringInDialog&)>& work)
-    {
-        bool came = false;
-        QTimer timer;
-        connect(&timer, &QTimer::timeout, this, [&] {
-            auto* dialog = window_->findChild<BringInDialog*>();
-            if (!dialog || dialog->isReading() || !dialog->isActiveWindow() || came)
-                return;
-            came = true;
-            work(*dialog);
-            if (dialog->isVisible())
-                dialog->reject(); // a test that failed inside leaves it open
-        });
-        timer.start(20);
-        inFileDialog(files, [this] { shortcut("bringIn"); });
-        QVERIFY(came);
-        settle();
     }
     void press(BringInDialog& dialog, const char* button)
     {

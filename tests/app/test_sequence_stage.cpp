@@ -208,6 +208,36 @@ private Q_SLOTS:
         QVERIFY(grid().viewport()->rect().intersects(grid().rectOf(7)));
     }
 
+    void pagesAreLeafedThroughWhereverTheyAre()
+    {
+        fill(8);
+        click(7);
+        action("pageBefore")->trigger();
+        QCOMPARE(taken(), (std::vector<int>{6}));
+        key(Qt::Key_Return);
+        action("nextPage")->trigger();
+        QCOMPARE(find<QLabel>("flat.face")->text(), QStringLiteral("page 8"));
+        // What is open on the Flat does not hold the Sequence back.
+        window_->showStage(Stage::PageOrder);
+        click(2);
+        action("nextPage")->trigger();
+        QCOMPARE(taken(), (std::vector<int>{3}));
+    }
+
+    void behindAPageMayLieABlank()
+    {
+        fill(6); // made up to 8, with blanks before the back
+        const auto& pages = plan().pages;
+        const auto blank = std::ranges::find_if(pages, &ReaderPage::isBlank);
+        QVERIFY(blank != pages.end());
+        const int last = std::prev(blank)->place;
+        const bool behindIsBlank = blank->number % 2 == 0;
+        window_->showStage(Stage::Flat);
+        window_->selection().setSurface(job().sequence.at(last).surface());
+        action("turnOver")->trigger();
+        QCOMPARE(window_->selection().surface() == job().sequence.at(last).surface(), behindIsBlank);
+    }
+
     void anEmptyPageCanBeBegun()
     {
         start(PieceKind::Booklet, 8);
@@ -273,8 +303,9 @@ private Q_SLOTS:
             press(dialog, "bringIn.take");
         });
         click(0);
-        stage().editor().putOnCover(CoverPanel::Front);
-        stage().editor().putOnCover(CoverPanel::InsideBack);
+        const auto put = [&](int panel) { find<QPushButton>("pages.cover")->menu()->actions().at(panel)->trigger(); };
+        put(0); // front
+        put(2); // inside back
         const auto& outside = job().on(Face::Outside).items;
         QCOMPARE(outside.size(), std::size_t(1));
         const Panel& front = plan().paper.face(Face::Outside)[std::size_t(plan().paper.front())];

@@ -167,6 +167,8 @@ private Q_SLOTS:
         job.pages.printed.fromEdge = len("3.5");
         job.pages.printed.fromSide = len("20");
         job.pages.printed.styleName = QStringLiteral("Folio");
+        QVERIFY(!validate(job)); // there is no such style
+        job.textStyles.push_back({QStringLiteral("Folio"), {}, {}});
         hidePageNumbers(job, {2}, true);
         const auto back = readJob(writeJob(job), QStringLiteral("job"));
         QVERIFY2(back, back ? "" : qPrintable(back.error().text()));
@@ -314,8 +316,32 @@ private Q_SLOTS:
         half(3, true);
         half(4, false);
         QVERIFY(!codesOf(testing::planned(job).findings).contains(QStringLiteral("pages.apart")));
+        swapPages(job, 3, 4); // they face each other, the wrong way round
+        QVERIFY(codesOf(testing::planned(job).findings).contains(QStringLiteral("pages.apart")));
+        swapPages(job, 3, 4);
         movePages(job, {4}, 0);
         QVERIFY(codesOf(testing::planned(job).findings).contains(QStringLiteral("pages.apart")));
+        // Half of a drawing is no cover.
+        Job wrapped = book();
+        beginSequence(wrapped);
+        wrapped.edit(wrapped.sequence.at(0).surface()) = job.on(job.sequence.at(0).surface());
+        QVERIFY(!putOnCover(wrapped, testing::planned(wrapped), 0, CoverPanel::Front));
+    }
+
+    void theCentreIsOneSheetOfPaper()
+    {
+        CHECK_PROPERTY("both pages of the centre lie side by side on the inner side of the innermost sheet", [] {
+            Job job = newPiece(PieceKind::Booklet);
+            job.pages.count = *rc::gen::inRange(4, 80);
+            job.rightToLeft = *rc::gen::arbitrary<bool>();
+            const Plan p = testing::planned(job);
+            const auto centre = centreSpread(job, *p.book);
+            RC_ASSERT(centre.has_value());
+            const BookSheet& inner = p.book->sheets.back();
+            RC_ASSERT(inner.at(1, 0, 0).page == centre->left);
+            RC_ASSERT(inner.at(1, 1, 0).page == centre->right);
+        });
+        QVERIFY(!centreSpread(book(), *testing::planned(book()).book));
     }
 
     void aPageGoesOntoPanelsOfTheCover()

@@ -48,9 +48,7 @@ public:
         p->setPen(t.ink);
         p->setFont(uiFont(type::label, QFont::Bold));
         p->drawText(QRectF(row.x() + 12, row.y() + 10, 94, 18), Qt::AlignLeft | Qt::AlignVCenter,
-                    rulesOf(document_.job().kind).binding == Binding::Stapled
-                        ? SheetsList::tr("sheet %1").arg(sheet.number)
-                        : SheetsList::tr("signature %1").arg(sheet.number));
+                    sheetName(document_.job().kind, sheet));
         p->setPen(t.ink2);
         p->setFont(uiFont(type::note));
         const QString creep = rulesOf(document_.job().kind).binding == Binding::Stapled

@@ -76,7 +76,8 @@ QPushButton:hover { border-color: @accent; }
 QPushButton:focus { border: 1px solid @accent; }
 QPushButton:pressed { background: @tint; }
 QPushButton:disabled { color: @ink2; background: @slip; }
-QPushButton::menu-indicator { image: url(:/hinge/app/caret-@mode.svg); width: 10px; height: 10px; subcontrol-position: right center; subcontrol-origin: padding; right: 6px; }
+QPushButton::menu-indicator { image: url(:/hinge/app/caret-@mode.svg); width: 10px; height: 10px;
+  subcontrol-position: right center; subcontrol-origin: padding; right: 6px; }
 QPushButton[leading="true"] { background: @accent; color: @onaccent; border-color: @accent; font-weight: 600; padding: 7px 18px; }
 QPushButton[leading="true"]:hover { background: @ink; border-color: @ink; color: @work; }
 QPushButton[leading="true"]:disabled { background: @line; border-color: @line; color: @ink2; }

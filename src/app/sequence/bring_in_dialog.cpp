@@ -13,7 +13,6 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QDirIterator>
 #include <QFileInfo>
 #include <QKeyEvent>
 #include <QLineEdit>
@@ -35,10 +34,11 @@ constexpr int pageRoom = 122; ///< a page is drawn within a square of this side
 class IncomingDelegate : public QStyledItemDelegate
 {
 public:
-    /// `page` tells the size that pages are to have.
-    IncomingDelegate(IncomingModel& model, PagePictures& pictures, Document& document, std::function<Size()> page,
-                     QObject* parent)
-        : QStyledItemDelegate(parent), model_(model), pictures_(pictures), document_(document), page_(std::move(page))
+    /// `coverSize` tells the size of pages that a cover would be wrapped about; nothing where none is.
+    IncomingDelegate(IncomingModel& model, PagePictures& pictures, Document& document,
+                     std::function<std::optional<Size>()> coverSize, QObject* parent)
+        : QStyledItemDelegate(parent), model_(model), pictures_(pictures), document_(document),
+          coverSize_(std::move(coverSize))
     {
     }
     QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return cellSize; }
@@ -118,7 +118,7 @@ private:
             return BringInDialog::tr("same as no. %1").arg(row.page.sameAs + 1);
         if (row.page.isPicture() || row.page.part)
             return {};
-        if (isCoverFor(page_(), row.page))
+        if (const auto size = coverSize_(); size && isCoverFor(*size, row.page))
             return BringInDialog::tr("the cover");
         if (!row.page.hasTrimBox)
             return BringInDialog::tr("no trim given");
@@ -128,19 +128,8 @@ private:
     IncomingModel& model_;
     PagePictures& pictures_;
     Document& document_;
-    std::function<Size()> page_;
+    std::function<std::optional<Size>()> coverSize_;
 };
-
-QStringList filesIn(const QString& path)
-{
-    if (!QFileInfo(path).isDir())
-        return {path};
-    QStringList files;
-    QDirIterator inside(path, QDir::Files, QDirIterator::Subdirectories);
-    while (inside.hasNext() && files.size() < limits::mostPages)
-        files << inside.next();
-    return inNaturalOrder(files);
-}
 
 } // namespace
 
@@ -152,8 +141,7 @@ BringInDialog::BringInDialog(Document& document, int before, Unlock unlock, QWid
     setAcceptDrops(true);
     resize(1060, 690);
     const Job& job = document_.job();
-    fresh_ =
-        std::ranges::all_of(job.sequence, [&](const SequencePage& page) { return job.on(page.surface()).isEmpty(); });
+    fresh_ = isEmptySequence(job);
     pictures_.setFolder(document_.folder());
     pictures_.setFineness(pageRoom * devicePixelRatioF() / std::max(1.0, job.page.h.toInches()));
 
@@ -171,7 +159,7 @@ BringInDialog::BringInDialog(Document& document, int before, Unlock unlock, QWid
     list_->setAccessibleName(tr("Pages that come in"));
     list_->setModel(&model_);
     list_->setItemDelegate(new IncomingDelegate(
-        model_, pictures_, document_, [this] { return offer() ? offer()->page : document_.job().page; }, list_));
+        model_, pictures_, document_, [this] { return coverSize(); }, list_));
     list_->setFlow(QListView::LeftToRight);
     list_->setWrapping(true);
     list_->setResizeMode(QListView::Adjust);
@@ -285,9 +273,7 @@ void BringInDialog::addPictureChoices(QVBoxLayout* column)
 
 void BringInDialog::addFiles(const QStringList& paths)
 {
-    QStringList all;
-    for (const QString& path : inNaturalOrder(paths))
-        all << filesIn(path);
+    const QStringList all = filesIn(inNaturalOrder(paths));
     for (const QString& path : all) {
         files_.push_back({document_.linkFor(path), {}});
         ++reading_;
@@ -366,6 +352,13 @@ void BringInDialog::wantPictures()
         if (list_->visualRect(model_.index(i, 0)).intersects(view))
             files << model_.rows()[std::size_t(i)].page.file;
     pictures_.want(files);
+}
+
+std::optional<Size> BringInDialog::coverSize() const
+{
+    if (const auto taken = offer())
+        return taken->hasCover ? std::optional(taken->page) : std::nullopt;
+    return takesCover(document_.job()) ? std::optional(document_.job().page) : std::nullopt;
 }
 
 int BringInDialog::before() const

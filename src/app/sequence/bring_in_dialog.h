@@ -51,6 +51,8 @@ private:
     QWidget* makeChoices();
     void addPictureChoices(QVBoxLayout* column);
     void readOne(std::size_t at, const QString& link);
+    /// Of the pages a cover would be wrapped about; nothing where none is.
+    [[nodiscard]] std::optional<Size> coverSize() const;
     void settle();
     void refresh();
     void wantPictures();

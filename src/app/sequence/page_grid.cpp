@@ -4,7 +4,6 @@
 #include "app/document/linked_files.h"
 #include "app/look/theme.h"
 #include "core/edit/sequence_edits.h"
-#include "core/piece/page_numbers.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -25,9 +24,13 @@ constexpr double edgeReach = 36; ///< from the edge of the view: what is held th
 /// What a page looks like beyond what stands on it.
 bool looksAlike(const Job& a, const Job& b)
 {
-    return a.inks == b.inks && a.textStyles == b.textStyles && a.characterStyles == b.characterStyles &&
-           a.gridStart == b.gridStart && a.gridStep == b.gridStep && a.page == b.page && a.zones == b.zones &&
-           numbersAlike(a, b) && a.stock == b.stock && a.fold == b.fold;
+    return printsAlike(a, b) && a.page == b.page && a.zones == b.zones && a.stock == b.stock && a.fold == b.fold;
+}
+
+bool shows(const SurfaceContent& content, const LinkedFile& file)
+{
+    return std::ranges::any_of(content.files(),
+                               [&](const LinkedFile& on) { return on.path == file.path && on.page == file.page; });
 }
 
 bool hasRunningText(const SurfaceContent& content)
@@ -76,13 +79,7 @@ PageGrid::PageGrid(Document& document, PageSelection& selection, QWidget* parent
     });
     connect(&pictures_, &PagePictures::read, this, [this](const LinkedFile& file) {
         for (auto& [surface, drawn] : drawn_) {
-            const SurfaceContent& content = document_.job().on(surface);
-            const bool shows =
-                (content.supplied && content.supplied->path == file.path && content.supplied->page == file.page) ||
-                std::ranges::any_of(content.items, [&](const Item& item) {
-                    return item.kind == ItemKind::Picture && item.file.path == file.path;
-                });
-            drawn.fresh = drawn.fresh && !shows;
+            drawn.fresh = drawn.fresh && !shows(document_.job().on(surface), file);
         }
         viewport()->update();
     });
@@ -243,12 +240,7 @@ void PageGrid::wantPictures()
     std::ranges::stable_sort(near, {}, [&](const PageCell* c) { return std::abs(c->paper.center().y() - middle); });
     QList<LinkedFile> files;
     for (const PageCell* cell : near) {
-        const SurfaceContent& content = document_.job().on(cell->surface);
-        if (content.supplied)
-            files << *content.supplied;
-        for (const Item& item : content.items)
-            if (item.kind == ItemKind::Picture)
-                files << item.file;
+        files << document_.job().on(cell->surface).files();
     }
     pictures_.want(files);
 }
@@ -288,12 +280,7 @@ void PageGrid::noteDifferent(const LinkedFile& file)
 {
     const Job& job = document_.job();
     for (qsizetype place = 0; place < job.sequence.size(); ++place) {
-        const SurfaceContent& content = job.on(job.sequence.at(place).surface());
-        const bool supplies =
-            content.supplied && content.supplied->path == file.path && content.supplied->page == file.page;
-        if (supplies || std::ranges::any_of(content.items, [&](const Item& item) {
-                return item.kind == ItemKind::Picture && item.file.path == file.path && item.file.page == file.page;
-            }))
+        if (shows(job.on(job.sequence.at(place).surface()), file))
             different_[file.path].insert(int(place));
     }
     comparing_.start();

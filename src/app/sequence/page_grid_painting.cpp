@@ -162,7 +162,7 @@ void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper
         p.restore();
     }
     const SurfaceContent& content = document_.job().on(cell.surface);
-    if (cell.reader >= 0 && !isBlank && !content.supplied && content.items.empty()) {
+    if (cell.reader >= 0 && !isBlank && !content.isFilled()) {
         // Its number stands where its contents will.
         p.setPen(QColor(0xC9, 0xCC, 0xCE));
         p.setFont(uiFont(std::clamp(int(sheet.height() * 0.2), 9, 40), QFont::DemiBold));

@@ -90,12 +90,9 @@ private:
 
 void addSpreads(Rows& rows, const Job& job, const Book& book)
 {
-    // Only what is folded in the middle and nested has one sheet of paper across its middle.
-    const bool stapled = rulesOf(job.kind).binding == Binding::Stapled;
-    const std::size_t centre = book.spreads.size() / 2;
-    for (std::size_t i = 0; i < book.spreads.size(); ++i) {
-        const Spread& spread = book.spreads[i];
-        const bool isCentre = stapled && i == centre && spread.left && spread.right;
+    const auto centre = centreSpread(job, book);
+    for (const Spread& spread : book.spreads) {
+        const bool isCentre = centre == spread;
         rows.begin(2, 1, true, isCentre ? tr("centre") : QString(), isCentre);
         if (spread.left)
             rows.add(spread.left - 1, 0, 0);
@@ -106,10 +103,9 @@ void addSpreads(Rows& rows, const Job& job, const Book& book)
 
 void addSides(Rows& rows, const Job& job, const Book& book)
 {
-    const bool stapled = rulesOf(job.kind).binding == Binding::Stapled;
     for (const BookSheet& sheet : book.sheets)
         for (int side = 0; side < 2; ++side) {
-            const QString name = (stapled ? tr("sheet %1") : tr("signature %1")).arg(sheet.number);
+            const QString name = sheetName(job.kind, sheet);
             rows.begin(sheet.columns, sheet.rows, true,
                        side == 0 ? tr("%1, outer side").arg(name) : tr("%1, inner side").arg(name));
             for (int row = 0; row < sheet.rows; ++row)
@@ -120,22 +116,11 @@ void addSides(Rows& rows, const Job& job, const Book& book)
         }
 }
 
-/// The file a page came in: what is supplied, or the picture that is on it. Empty for one that was made here.
-LinkedFile fileOf(const SurfaceContent& content)
-{
-    if (content.supplied)
-        return *content.supplied;
-    for (const Item& item : content.items)
-        if (item.kind == ItemKind::Picture)
-            return item.file;
-    return {};
-}
-
 void addReceived(Rows& rows, const Job& job, const Plan& plan)
 {
     struct Came {
-        LinkedFile file;
-        Length part; ///< from the left of what was drawn as one
+        LinkedFile file; ///< the first on it; empty for one that was made here
+        Length part;     ///< from the left of what was drawn as one
         int reader;
     };
     std::vector<Came> pages;
@@ -148,7 +133,7 @@ void addReceived(Rows& rows, const Job& job, const Plan& plan)
         const SurfaceContent& content =
             place < job.sequence.size() ? job.on(job.sequence.at(place).surface()) : nothing;
         const auto& part = content.placement.part;
-        pages.push_back({fileOf(content), part ? part->x : Length(), int(i)});
+        pages.push_back({content.files().value(0), part ? part->x : Length(), int(i)});
         if (!paths.contains(pages.back().file.path) && !pages.back().file.path.isEmpty())
             paths << pages.back().file.path;
     }

@@ -149,18 +149,15 @@ void MainWindow::openSurface(const SurfaceId& surface)
 
 void MainWindow::leafThrough(int by)
 {
-    const auto& pages = document_.plan().pages;
-    const ReaderPage* now = document_.plan().readerPage(selection_.surface());
-    int place = now ? now->place + by : by > 0 ? 0 : int(document_.job().pages.count) - 1;
-    if (pages.empty() || place < 0 || place >= document_.job().pages.count)
+    const int pages = document_.plan().book ? document_.job().pages.count : 0;
+    const ReaderPage* open = document_.plan().readerPage(selection_.surface());
+    const int now = pagesAtWork() ? sequence_->selection().current() : open ? open->place : by > 0 ? -1 : pages;
+    const int next = now + by;
+    if (next < 0 || next >= pages)
         return;
-    if (pagesAtWork()) {
-        place = std::clamp(sequence_->selection().current() + by, 0, document_.job().pages.count - 1);
-        sequence_->selection().setOne(place);
-        return;
-    }
-    openSurface(sequence_->editor().surfaceOf(place));
-    sequence_->selection().setOne(place);
+    sequence_->selection().setOne(next);
+    if (!pagesAtWork())
+        openSurface(sequence_->editor().surfaceOf(next));
 }
 
 void MainWindow::askForPages()
@@ -199,9 +196,11 @@ PaperCanvas& MainWindow::canvasAtWork()
 
 void MainWindow::turnOver()
 {
-    if (const ReaderPage* page = document_.plan().readerPage(selection_.surface())) {
-        // Behind a right-hand page of what is read from left to right lies the next one.
-        leafThrough((page->hand == Hand::Right) != document_.job().rightToLeft ? 1 : -1);
+    if (selection_.surface().component == Component::Text) {
+        // Behind some pages lies a blank, which there is nothing to see of.
+        const SurfaceId behind = surfaceBehind(document_.job(), document_.plan(), selection_.surface());
+        if (behind.page > 0)
+            openSurface(behind);
         return;
     }
     const Paper& paper = document_.plan().paper;

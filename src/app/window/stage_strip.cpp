@@ -112,7 +112,7 @@ QString pagesText(const Job& job, const Plan& plan)
     int passed = 0;
     int questions = 0;
     for (const SequencePage& page : job.sequence) {
-        filled += job.on(page.surface()).supplied || !job.on(page.surface()).items.empty() ? 1 : 0;
+        filled += job.on(page.surface()).isFilled() ? 1 : 0;
         passed += page.state == PageState::Passed ? 1 : 0;
         questions += page.state == PageState::Question ? 1 : 0;
     }

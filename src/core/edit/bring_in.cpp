@@ -10,6 +10,7 @@
 #include "core/units/page_sizes.h"
 
 #include <QCollator>
+#include <QDir>
 #include <QFileInfo>
 #include <algorithm>
 #include <map>
@@ -27,12 +28,6 @@ SizeKey keyOf(Size size)
 {
     const auto tenths = [](Length l) { return qint64(std::lround(l.toMm() * 5)); };
     return {tenths(size.w), tenths(size.h)};
-}
-
-bool isEmptySequence(const Job& job)
-{
-    return std::ranges::all_of(job.sequence,
-                               [&](const SequencePage& page) { return job.on(page.surface()).isEmpty(); });
 }
 
 Item pictureOn(const Paper& paper, Hand hand, const IncomingPage& page, const IncomingLie& lie)
@@ -82,6 +77,31 @@ QStringList inNaturalOrder(QStringList paths)
     collator.setCaseSensitivity(Qt::CaseInsensitive);
     std::ranges::stable_sort(paths, [&](const QString& a, const QString& b) { return collator.compare(a, b) < 0; });
     return paths;
+}
+
+bool isEmptySequence(const Job& job)
+{
+    return std::ranges::all_of(job.sequence,
+                               [&](const SequencePage& page) { return job.on(page.surface()).isEmpty(); });
+}
+
+QStringList filesIn(const QStringList& paths)
+{
+    static const QStringList taken{QStringLiteral("*.pdf"),  QStringLiteral("*.png"), QStringLiteral("*.jpg"),
+                                   QStringLiteral("*.jpeg"), QStringLiteral("*.tif"), QStringLiteral("*.tiff"),
+                                   QStringLiteral("*.svg")};
+    QStringList files;
+    for (const QString& path : paths) {
+        if (!QFileInfo(path).isDir()) {
+            files << path;
+            continue;
+        }
+        QStringList inside;
+        for (const QFileInfo& file : QDir(path).entryInfoList(taken, QDir::Files))
+            inside << file.filePath();
+        files << inNaturalOrder(inside);
+    }
+    return files;
 }
 
 std::vector<IncomingPage> pagesOf(const std::vector<IncomingFile>& files)
@@ -154,6 +174,8 @@ bool isCoverFor(Size page, const IncomingPage& incoming)
            trim.w > page.w * 2 + Length::mm(1) && trim.w < page.w * 4;
 }
 
+bool takesCover(const Job& job) { return rulesOf(job.kind).form == FlatForm::WrappedCover && hasOwnCover(job); }
+
 std::optional<IncomingOffer> offerFor(const Job& job, const std::vector<IncomingPage>& pages)
 {
     std::map<SizeKey, int> sizes;
@@ -224,7 +246,7 @@ namespace
 /// Takes covers out of the pile, and lays them on the faces of the cover.
 std::vector<IncomingPage> withoutCovers(Job& job, const std::vector<IncomingPage>& pages)
 {
-    if (rulesOf(job.kind).form != FlatForm::WrappedCover || !hasOwnCover(job))
+    if (!takesCover(job))
         return pages;
     std::vector<IncomingPage> left;
     std::size_t faces = 0;

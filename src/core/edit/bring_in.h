@@ -14,6 +14,13 @@ namespace hinge
 /// Paths as people count them: "page 2" before "page 10", whatever the case of their letters.
 [[nodiscard]] QStringList inNaturalOrder(QStringList paths);
 
+/// The files that paths stand for: folders give way to the pages and pictures in them, as people count them. What else
+/// is in a folder is junk that nobody named.
+[[nodiscard]] QStringList filesIn(const QStringList& paths);
+
+/// True while nothing stands on any page: what comes in then makes the piece.
+[[nodiscard]] bool isEmptySequence(const Job& job);
+
 /// A page that comes in, before it has a place.
 struct IncomingPage {
     LinkedFile file; ///< with the page of a PDF
@@ -49,6 +56,9 @@ struct IncomingFile {
 /// True of one that is drawn as back, spine and front of a cover for pages of this size, perhaps with flaps: as high as
 /// they are, and wider than two of them.
 [[nodiscard]] bool isCoverFor(Size page, const IncomingPage& incoming);
+
+/// True where a cover is wrapped about the pages, so that what is drawn as one goes onto it.
+[[nodiscard]] bool takesCover(const Job& job);
 
 /// What a pile of pages seems to be.
 struct IncomingOffer {

@@ -278,6 +278,8 @@ Result<void> putOnCover(Job& job, const Plan& plan, int place, CoverPanel panel)
     const SurfaceId from = place >= 0 && place < job.sequence.size() ? job.sequence.at(place).surface() : SurfaceId();
     if (from.component != Component::Text || !job.on(from).supplied)
         return problem({}, QStringLiteral("Nothing from a file stands on that page."));
+    if (job.on(from).placement.part)
+        return problem({}, QStringLiteral("Half of a drawing stands on that page; a cover takes a whole one."));
     const auto& outside = plan.paper.face(Face::Outside);
     const auto back = std::ranges::find(outside, Role::BackCover, &Panel::role);
     const bool atFront = panel == CoverPanel::Front || panel == CoverPanel::InsideFront;

@@ -342,6 +342,9 @@ Result<void> checkPages(const Job& job)
                              p.firstNumber, 0, 100000, {});
         !r)
         return r;
+    if (const QString& style = p.printed.styleName; !style.isEmpty() && !job.findTextStyle(style))
+        return problem(QStringLiteral("pages.printed.style"),
+                       QStringLiteral("The job has no style named “%1”.").arg(Problem::quoted(style)));
     const char* numbers = "The place of the page numbers";
     for (const auto& [field, what, value, most] :
          {std::tuple("pages.printed.fromEdge", numbers, p.printed.fromEdge, job.page.h),

@@ -59,6 +59,17 @@ const SurfaceContent& Surfaces::on(const SurfaceId& surface) const
     return it == data_->contents.end() ? nothing : *it->second;
 }
 
+QList<LinkedFile> SurfaceContent::files() const
+{
+    QList<LinkedFile> out;
+    if (supplied)
+        out << *supplied;
+    for (const Item& item : items)
+        if (item.kind == ItemKind::Picture)
+            out << item.file;
+    return out;
+}
+
 bool Surfaces::sameOn(const SurfaceId& surface, const Surfaces& there) const
 {
     const auto here = data_->contents.find(surface);

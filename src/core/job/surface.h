@@ -5,6 +5,7 @@
 #include "core/job/placement.h"
 
 #include <QHash>
+#include <QList>
 #include <QSharedDataPointer>
 #include <array>
 #include <map>
@@ -67,6 +68,10 @@ struct SurfaceContent {
     std::vector<Guide> guides;
     bool operator==(const SurfaceContent&) const = default;
     [[nodiscard]] bool isEmpty() const { return *this == SurfaceContent(); }
+    /// Something stands on it: more than columns, margins and guides.
+    [[nodiscard]] bool isFilled() const { return supplied || !items.empty(); }
+    /// The files it is printed from: what is supplied, then pictures in painting order.
+    [[nodiscard]] QList<LinkedFile> files() const;
 };
 
 /// A number no guide of the surface has yet.

@@ -231,6 +231,20 @@ int formsOf(const Job& job, const Book& book)
     return int(book.sheets.size()) * (job.pages.workStyle == WorkStyle::WorkAndTurn ? 1 : 2);
 }
 
+std::optional<Spread> centreSpread(const Job& job, const Book& book)
+{
+    if (rulesOf(job.kind).binding != Binding::Stapled || book.sheets.empty())
+        return std::nullopt;
+    // Where the pile is opened at the innermost fold, as many pages lie on either side.
+    return book.spreads[book.spreads.size() / 2];
+}
+
+QString sheetName(PieceKind kind, const BookSheet& sheet)
+{
+    return (rulesOf(kind).binding == Binding::Stapled ? QStringLiteral("sheet %1") : QStringLiteral("signature %1"))
+        .arg(sheet.number);
+}
+
 std::vector<ReaderPage> readerPages(const Job& job, const Book& book)
 {
     std::vector<ReaderPage> out;

@@ -101,6 +101,13 @@ struct Book {
 /// Printing forms for the text of a glued book: two a signature, one where both sides are printed from the same.
 [[nodiscard]] int formsOf(const Job& job, const Book& book);
 
+/// The two pages in the middle of what is nested and stapled: one piece of paper goes across both. Empty for anything
+/// else.
+[[nodiscard]] std::optional<Spread> centreSpread(const Job& job, const Book& book);
+
+/// "sheet 2" of what is nested, "signature 2" of what is gathered.
+[[nodiscard]] QString sheetName(PieceKind kind, const BookSheet& sheet);
+
 /// A page as a reader meets it.
 struct ReaderPage {
     int number = 0; ///< as in `BookSheet`: 1 is the first page of the text

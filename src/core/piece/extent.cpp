@@ -21,8 +21,7 @@ Extent extentOf(const Job& job)
 
 bool isBare(const Job& job)
 {
-    return std::ranges::all_of(
-        job.surfaces, [](const auto& surface) { return surface.second->items.empty() && !surface.second->supplied; });
+    return std::ranges::all_of(job.surfaces, [](const auto& surface) { return !surface.second->isFilled(); });
 }
 
 QString extentName(Extent extent)

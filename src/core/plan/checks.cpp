@@ -386,7 +386,7 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
             QStringLiteral("%1 has %2 bleed, %3 is wanted")
                 .arg(shownPath(file.path), shown(job, std::max(least, Length())), shown(job, job.zones.bleed)),
             QStringLiteral("Where the knife drifts outward a white edge would show.")));
-    const bool single = !job.on(otherFace(surface.face)).supplied && job.on(otherFace(surface.face)).items.empty();
+    const bool single = !job.on(otherFace(surface.face)).isFilled();
     const int wanted = single ? 1 : 2;
     const bool sameFile =
         job.on(otherFace(surface.face)).supplied && job.on(otherFace(surface.face)).supplied->path == file.path;

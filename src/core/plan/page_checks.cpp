@@ -22,25 +22,24 @@ Finding onPage(const Job& job, const char* code, const SurfaceId& surface, const
 /// What of a surface is printed from files, to tell two that are the same.
 QStringList filesOn(const SurfaceContent& content)
 {
-    QStringList files;
-    const auto name = [](const LinkedFile& file) {
-        return QStringLiteral("%1#%2").arg(file.path, QString::number(file.page));
-    };
-    if (content.supplied) {
-        const auto& part = content.placement.part;
-        files << name(*content.supplied) +
-                     (part ? QStringLiteral("@%1/%2").arg(part->x.count()).arg(part->y.count()) : QString());
-    }
-    for (const Item& item : content.items)
-        if (item.kind == ItemKind::Picture)
-            files << name(item.file);
-    return files;
+    QStringList names;
+    for (const LinkedFile& file : content.files())
+        names << QStringLiteral("%1#%2").arg(file.path, QString::number(file.page));
+    // Of what is supplied perhaps only a part.
+    if (const auto& part = content.placement.part; part && content.supplied)
+        names[0] += QStringLiteral("@%1/%2").arg(part->x.count()).arg(part->y.count());
+    return names;
 }
 
 } // namespace
 
 namespace
 {
+
+bool isSpread(const Book& book, int left, int right)
+{
+    return std::ranges::find(book.spreads, Spread{left, right}) != book.spreads.end();
+}
 
 /// Halves of one drawing that a reader would no longer see beside each other.
 void checkHalves(const Job& job, const Plan& plan, std::vector<Finding>& out)
@@ -55,10 +54,10 @@ void checkHalves(const Job& job, const Plan& plan, std::vector<Finding>& out)
         const auto [other, first] = halves.try_emplace(drawing, page.surface());
         if (first || job.on(other->second).placement.part == content.placement.part)
             continue;
-        const ReaderPage* left = plan.readerPage(other->second);
-        const ReaderPage* right = plan.readerPage(page.surface());
-        // An even page and the one after it face each other.
-        if (left && right && left->number / 2 != right->number / 2)
+        const bool isLeft = content.placement.part->x < job.on(other->second).placement.part->x;
+        const ReaderPage* left = plan.readerPage(isLeft ? page.surface() : other->second);
+        const ReaderPage* right = plan.readerPage(isLeft ? other->second : page.surface());
+        if (left && right && !isSpread(*plan.book, left->number, right->number))
             out.push_back(onPage(job, "pages.apart", page.surface(),
                                  QStringLiteral("%1 does not face the other half of its drawing, ") +
                                      surfaceName(other->second, job),
@@ -88,7 +87,7 @@ void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out)
     for (const SequencePage& page : job.sequence) {
         const SurfaceId surface = page.surface();
         const SurfaceContent& content = job.on(surface);
-        if (!content.supplied && content.items.empty()) {
+        if (!content.isFilled()) {
             out.push_back(onPage(job, "pages.empty", surface, QStringLiteral("%1 is still empty"),
                                  QStringLiteral("Nothing is printed on it. Bring its contents in, or take it out.")));
             continue;
