@@ -91,6 +91,8 @@ private:
     [[nodiscard]] QImage drawPage(const PageCell& cell);
     void paintCell(QPainter& painter, const PageCell& cell);
     void paintPaper(QPainter& painter, const PageCell& cell, const QRectF& paper);
+    /// The frame of a page that is taken, and where the keyboard is.
+    void paintTaken(QPainter& painter, const PageCell& cell);
     void paintUnder(QPainter& painter, const PageCell& cell, const QRectF& paper);
     void paintGap(QPainter& painter);
     void paintGhost(QPainter& painter);

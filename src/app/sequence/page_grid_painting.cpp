@@ -96,6 +96,9 @@ void PageGrid::paintEvent(QPaintEvent* event)
         if ((cell.surface.page > 0 || cell.reader < 0) && (drawn == drawn_.end() || !drawn->second.fresh))
             waiting.push_back(cell.surface);
     }
+    // Over the neighbours, which would hide a side of them.
+    for (std::size_t i = from; i < to; ++i)
+        paintTaken(p, layout_.cells[i]);
     if (!waiting.empty()) {
         std::ranges::reverse(waiting);
         waiting_ = std::move(waiting);
@@ -145,7 +148,6 @@ void PageGrid::paintCell(QPainter& p, const PageCell& cell)
 
 void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper)
 {
-    const Theme& t = Theme::of(this);
     const int place = placeOf(cell);
     const QRectF sheet = paper.toRect();
     paintPaperShadow(p, sheet, 3, 0.7, 10);
@@ -172,16 +174,6 @@ void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper
         p.setPen(QPen(QColor(0xC4, 0xBE, 0xB0), 1, Qt::DashLine));
         p.drawRect(sheet.adjusted(3.5, 3.5, -3.5, -3.5));
     }
-    if (place >= 0 && selection_.contains(place)) {
-        p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(t.accent, hasFocus() ? 3 : 2));
-        p.drawRect(sheet.adjusted(-2.5, -2.5, 2.5, 2.5));
-    }
-    if (place >= 0 && place == selection_.current() && hasFocus() && selection_.places().size() != 1) {
-        p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(t.ink, 1, Qt::DotLine));
-        p.drawRect(sheet.adjusted(-5.5, -5.5, 5.5, 5.5));
-    }
     // The fold or the bound edge between two pages: a soft shade towards it.
     if (!isSingle() && cell.reader >= 0) {
         const QRectF group = layout_.groups[std::size_t(cell.group)].area;
@@ -199,6 +191,23 @@ void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper
             shade(sheet.right(), sheet.right() - wide);
         if (hasLeft)
             shade(sheet.left(), sheet.left() + wide);
+    }
+}
+
+void PageGrid::paintTaken(QPainter& p, const PageCell& cell)
+{
+    const Theme& t = Theme::of(this);
+    const int place = placeOf(cell);
+    const QRectF sheet = shown(cell).toRect();
+    if (place >= 0 && selection_.contains(place)) {
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(t.accent, hasFocus() ? 3 : 2));
+        p.drawRect(sheet.adjusted(-2.5, -2.5, 2.5, 2.5));
+    }
+    if (place >= 0 && place == selection_.current() && hasFocus() && selection_.places().size() != 1) {
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(t.ink, 1, Qt::DotLine));
+        p.drawRect(sheet.adjusted(-5.5, -5.5, 5.5, 5.5));
     }
 }
 
