@@ -300,6 +300,21 @@ def mark():
         f"<path d='{wave2}' fill='none' stroke='#5f9aae' stroke-width='3.4' stroke-linecap='round'/></svg>\n")
 
 
+def badges():
+    """What members are known by: a small picture for each of the five watches. SVG, 20 mm."""
+    inside = {
+        "lamp": "<path d='M40 66 L45 42 H55 L60 66 Z' fill='#1d4a66'/><rect x='42' y='33' width='16' height='9' fill='#e8a33c'/><path d='M40 33 L50 24 L60 33 Z' fill='#1d4a66'/><path d='M34 38 L24 33 M66 38 L76 33' stroke='#e8a33c' stroke-width='4' stroke-linecap='round'/>",
+        "boat": "<path d='M22 58 H78 L68 74 H32 Z' fill='#1d4a66'/><path d='M48 24 V54 H26 Z' fill='#e8a33c'/><path d='M53 32 V54 H72 Z' fill='#5f9aae'/>",
+        "bell": "<path d='M30 64 Q38 58 38 44 Q38 28 50 28 Q62 28 62 44 Q62 58 70 64 Z' fill='#1d4a66'/><circle cx='50' cy='70' r='5' fill='#e8a33c'/><rect x='47' y='20' width='6' height='9' fill='#e8a33c'/>",
+        "star": "<path d='M50 20 L57 41 L79 41 L61 54 L68 76 L50 63 L32 76 L39 54 L21 41 L43 41 Z' fill='#e8a33c' stroke='#1d4a66' stroke-width='3' stroke-linejoin='round'/>",
+        "wave": "<path d='M20 42 q7.5 -9 15 0 t15 0 t15 0 t15 0 M20 56 q7.5 -9 15 0 t15 0 t15 0 t15 0' fill='none' stroke='#1d4a66' stroke-width='6' stroke-linecap='round'/><path d='M28 70 q5.5 -7 11 0 t11 0 t11 0 t11 0' fill='none' stroke='#5f9aae' stroke-width='6' stroke-linecap='round'/>",
+    }
+    for name, drawing in inside.items():
+        (OUT / f"badge-{name}.svg").write_text(
+            "<svg xmlns='http://www.w3.org/2000/svg' width='20mm' height='20mm' viewBox='0 0 100 100'>"
+            f"<circle cx='50' cy='50' r='48' fill='#f6f1e6'/>{drawing}</svg>\n")
+
+
 def swell():
     """Three swells for the foot of the outside, 200 x 46 mm with bleed all round."""
     w, h = 206, 46
@@ -361,6 +376,7 @@ if __name__ == "__main__":
     solstice()
     starfish()
     mark()
+    badges()
     swell()
     tide_curve()
     shore_map()

@@ -22,9 +22,9 @@ def side(line, panel, at, offset, holds, column=None):
     return s
 
 
-def linked(name):
-    data = (HERE / "pictures" / name).read_bytes()
-    return {"path": f"pictures/{name}", "bytes": len(data), "sha256": hashlib.sha256(data).hexdigest()}
+def linked(name, folder="pictures/"):
+    data = (HERE / folder / name).read_bytes()
+    return {"path": f"{folder}{name}", "bytes": len(data), "sha256": hashlib.sha256(data).hexdigest()}
 
 
 def frame(left, top, right, bottom):

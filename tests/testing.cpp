@@ -89,7 +89,10 @@ Gen<hinge::Job> anyPiece()
         job.leaf.cornerRadius = Length::mm(*gen::inRange(0, 9));
         job.leaf.postal = *gen::arbitrary<bool>();
         job.leaf.holes = *gen::inRange(0, 2);
-        job.leaf.firstNumber = *gen::inRange(0, 1000);
+        job.records.source = *gen::element(RecordSource::None, RecordSource::Series);
+        job.records.series.start = *gen::inRange(0, 1000);
+        job.records.series.digits = *gen::inRange(0, 6);
+        job.records.count = *gen::inRange(0, 5000);
         job.rightToLeft = *gen::arbitrary<bool>();
         job.faceInks = {FaceInks{4, *gen::inRange(0, 3)}, FaceInks{1, 0}};
         job.coatings = {*gen::element(Coating::None, Coating::MattFilm), Coating::None};

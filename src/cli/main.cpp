@@ -4,11 +4,13 @@
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
+#include "core/file/record_table.h"
 #include "core/piece/extent.h"
 #include "core/units/version.h"
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
 #include "typeset/content_checks.h"
+#include "typeset/record_survey.h"
 
 #include <CLI/CLI.hpp>
 #include <QFile>
@@ -63,7 +65,14 @@ Result<Loaded> load(const QString& path, bool outside)
         return tl::unexpected(unpacked.error());
     Loaded loaded{std::move(*job), std::move(*planned), {}, QFileInfo(path).absolutePath()};
     TextLayoutCache layouts(FontLibrary::installed());
-    loaded.findings = allFindings(loaded.job, loaded.plan, readAllFacts(loaded.job, loaded.folder), layouts);
+    FileFactsMap facts = readAllFacts(loaded.job, loaded.folder);
+    const RecordTable* table = tableOf(loaded.job, facts);
+    const Job first = filledFor(loaded.job, recordAt(loaded.job, table, 0));
+    for (const QString& file : linkedPaths(first))
+        if (!facts.contains(file))
+            facts.insert(file, readFileFacts(resolvedPath(file, loaded.folder)));
+    loaded.findings =
+        allFindings(loaded.job, first, loaded.plan, facts, layouts, surveyRecords(loaded.job, table, loaded.folder));
     return loaded;
 }
 
@@ -96,7 +105,8 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
         say(QStringLiteral("hinge: nothing was written. Settle what stops it, or add --despite-findings."));
         return exitFindings;
     }
-    if (const QString note = extentNote(extentOf(loaded->job)); !note.isEmpty() && kind != ExportKind::Pages)
+    if (const QString note = extentNote(extentOf(loaded->job));
+        !note.isEmpty() && kind != ExportKind::Pages && kind != ExportKind::Copies)
         say(QStringLiteral("note: ") + note);
     const auto done = exportPdf(loaded->job, kind, loaded->folder, target);
     if (!done)
@@ -129,7 +139,8 @@ int main(int argc, char** argv)
         "  hinge export leaflet.hinge.json --what flat --out flat.pdf  one page a face, for a printer who imposes\n"
         "  hinge export leaflet.hinge.json --what sheets --out s.pdf   the press sheet, front and back\n"
         "  hinge gather text.pdf plates/ --out notebook.hinge.json     a booklet of finished pages\n"
-        "  hinge export notebook.hinge.json --what pages --out p.pdf   its pages as they are read\n\n"
+        "  hinge export notebook.hinge.json --what pages --out p.pdf   its pages as they are read\n"
+        "  hinge export tickets.hinge.json --what copies --out c.pdf   every copy with its number\n\n"
         "Exit codes: 0 done; 1 the job or a file is at fault (see stderr); 2 called wrongly;\n"
         "3 a finding stops the export (--despite-findings writes all the same).");
 
@@ -153,7 +164,7 @@ int main(int argc, char** argv)
             "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back; pages: the "
             "pages of a booklet or book as they are read")
         ->required()
-        ->check(CLI::IsMember({"flat", "sheets", "pages"}));
+        ->check(CLI::IsMember({"flat", "sheets", "pages", "copies"}));
     exportCommand->add_option("--out", out, "the PDF to write; an existing file is replaced")->required();
     exportCommand->add_flag("--despite-findings", despite, "write even when a finding would stop it");
 
@@ -189,8 +200,9 @@ int main(int argc, char** argv)
     if (planCommand->parsed())
         return runPlan(path, json, outside);
     return runExport(path,
-                     what == "flat"    ? ExportKind::Flat
-                     : what == "pages" ? ExportKind::Pages
-                                       : ExportKind::Sheets,
+                     what == "flat"     ? ExportKind::Flat
+                     : what == "pages"  ? ExportKind::Pages
+                     : what == "copies" ? ExportKind::Copies
+                                        : ExportKind::Sheets,
                      QString::fromLocal8Bit(out.c_str()), despite, outside);
 }

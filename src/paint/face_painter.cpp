@@ -104,6 +104,16 @@ void addSmallerVersions(ShownPicture& picture)
     }
 }
 
+void tintPaper(QPainter& painter, const QRectF& area, const Stock& stock)
+{
+    if (stock.tint == whitePaper)
+        return;
+    painter.save();
+    painter.setCompositionMode(QPainter::CompositionMode_Multiply);
+    painter.fillRect(area, QColor::fromRgb(QRgb(stock.tint)));
+    painter.restore();
+}
+
 Rect paintedArea(const Job& job, const Item& item, const PlannedItem& placed)
 {
     Length over = Length::mm(1) + item.stroke.width;

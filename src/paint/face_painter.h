@@ -122,6 +122,10 @@ private:
     PictureSource& pictures_;
 };
 
+/// Shows the colour of the paper itself through what was painted on it as on white: inks are seen through. Nothing for
+/// white paper.
+void tintPaper(QPainter& painter, const QRectF& area, const Stock& stock);
+
 /// As far as an item may reach when it is painted: its frame, with stroke, shadow and overhanging letters.
 [[nodiscard]] Rect paintedArea(const Job& job, const Item& item, const PlannedItem& placed);
 

@@ -104,6 +104,7 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
         }
         painter.restore();
     }
+    tintPaper(painter, sheet, job.stock);
     if (!toTrim)
         paintMarks(painter, sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), pixel);
     painter.restore();

@@ -3,11 +3,13 @@
 
 #include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
+#include "core/file/record_table.h"
 #include "core/piece/page_numbers.h"
 #include "core/plan/sheet_marks.h"
 #include "pdf/face_form.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"
+#include "pdf/read_facts.h"
 
 #include <qpdf/QPDFPageDocumentHelper.hh>
 
@@ -82,10 +84,10 @@ void addFlatPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle&
     addPage(pdf, content, form, page.w.toPoints(), height, onPage(bleed), onPage(trimOf(paper)));
 }
 
-/// A page of the text as large as its bleed; without a form it is blank.
-void addTextPage(QPDF& pdf, const Paper& paper, const std::optional<QPDFObjectHandle>& form)
+/// A page as large as its bleed; without a form it is blank.
+void addBledPage(QPDF& pdf, const Paper& paper, Face face, const std::optional<QPDFObjectHandle>& form)
 {
-    const Rect bleed = bleedOf(paper);
+    const Rect bleed = bleedOf(paper, face);
     const double height = bleed.h.toPoints();
     const double left = (-bleed.x).toPoints();
     const double foot = (bleed.bottom() - paper.flat.h).toPoints();
@@ -103,15 +105,54 @@ Result<void> addTextPages(QPDF& pdf, const Job& job, const Plan& plan, FaceCompo
         const bool known = page.place >= 0 && page.place < job.sequence.size();
         const SurfaceId surface = known ? job.sequence.at(page.place).surface() : SurfaceId::ofPage(0);
         if (!known || (!job.on(surface).isFilled() && !printedNumber(job, page))) {
-            addTextPage(pdf, (*plan.textPages)[std::size_t(page.hand)], std::nullopt);
+            addBledPage(pdf, (*plan.textPages)[std::size_t(page.hand)], Face::Outside, std::nullopt);
             continue;
         }
         const auto form = composer.compose(surface);
         if (!form)
             return tl::unexpected(form.error());
-        addTextPage(pdf, plan.paperOf(surface), *form);
+        addBledPage(pdf, plan.paperOf(surface), Face::Outside, *form);
     }
     return {};
+}
+
+/// Every copy, front and back, each shared part composed once.
+Result<void> addCopies(QPDF& pdf, const Job& job, const Plan& plan, const RecordTable* table, FaceComposer& composer,
+                       ExportRun& run)
+{
+    const int count = recordCount(job, table);
+    for (int place = 0; place < count; ++place) {
+        run.reached(20 + int(30LL * place / count));
+        if (auto used = composer.useCopy(filledFor(job, recordAt(job, table, place))); !used)
+            return problem(used.error().where,
+                           QStringLiteral("Record %1: %2").arg(place + 1).arg(used.error().message));
+        for (const Face face : bothFaces) {
+            const auto form = composer.composeCopy(face);
+            if (!form)
+                return tl::unexpected(form.error());
+            addBledPage(pdf, plan.paper, face, *form);
+        }
+    }
+    return {};
+}
+
+/// The records of a job that takes them from a file.
+Result<std::shared_ptr<const RecordTable>> tableFor(const Job& job, const QString& jobFolder)
+{
+    if (job.records.source != RecordSource::File)
+        return std::shared_ptr<const RecordTable>();
+    FileFacts facts = readFileFacts(resolvedPath(job.records.file.path, jobFolder), job.records.reading);
+    if (!facts.table)
+        return problem(shownPath(job.records.file.path), facts.error);
+    return std::move(facts.table);
+}
+
+/// What is printed of a job whose copies differ: the flat as the first copy has it, sheets without what differs.
+Job printedJob(const Job& job, const RecordTable* table, ExportKind kind)
+{
+    if (!namesFields(job) || kind == ExportKind::Copies)
+        return job;
+    return kind == ExportKind::Sheets ? withoutRecord(job) : filledFor(job, recordAt(job, table, 0));
 }
 
 /// The matrix that lays a form on its place, y up. The form's origin is the lower left corner of the trim.
@@ -152,9 +193,15 @@ void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle
 
 } // namespace
 
-Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFolder, const QString& target,
+Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString& jobFolder, const QString& target,
                            const ExportProgress& progress)
 {
+    if (auto unpacked = unpackEmbedded(asDecided); !unpacked)
+        return tl::unexpected(unpacked.error());
+    const auto table = tableFor(asDecided, jobFolder);
+    if (!table)
+        return tl::unexpected(table.error());
+    const Job job = printedJob(asDecided, table->get(), kind);
     const auto planned = plan(job);
     if (!planned)
         return tl::unexpected(planned.error());
@@ -164,8 +211,9 @@ Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFo
     if (kind == ExportKind::Pages && !planned->book)
         return problem(QStringLiteral("kind"),
                        QStringLiteral("A %1 has no pages of its own; write its flat.").arg(kindName(job.kind)));
-    if (auto unpacked = unpackEmbedded(job); !unpacked)
-        return tl::unexpected(unpacked.error());
+    if (kind == ExportKind::Copies && recordCount(job, table->get()) == 0)
+        return problem(QStringLiteral("records"),
+                       QStringLiteral("All copies are alike: number them, or bring in data; or write the flat."));
     const auto press = pressProfileOf(job, jobFolder);
     if (!press)
         return tl::unexpected(press.error());
@@ -176,14 +224,27 @@ Result<Exported> exportPdf(const Job& job, ExportKind kind, const QString& jobFo
         pdf.emptyPDF();
         FaceComposer composer(pdf, job, *planned, jobFolder, run, large);
         run.reached(0);
+        if (kind == ExportKind::Copies) {
+            const int count = recordCount(job, table->get());
+            for (int place = 0; place < count; ++place) {
+                run.reached(int(10LL * place / count));
+                composer.collectCopy(filledFor(job, recordAt(job, table->get(), place)));
+            }
+            // What is laid out for all must be sound for one.
+            if (auto used = composer.useCopy(filledFor(job, recordAt(job, table->get(), 0))); !used)
+                return tl::unexpected(used.error());
+        }
         if (auto ready = composer.prepare(); !ready)
             return tl::unexpected(ready.error());
         if (kind == ExportKind::Pages)
             if (auto added = addTextPages(pdf, job, *planned, composer, run); !added)
                 return tl::unexpected(added.error());
+        if (kind == ExportKind::Copies)
+            if (auto added = addCopies(pdf, job, *planned, table->get(), composer, run); !added)
+                return tl::unexpected(added.error());
         int done = 10;
         for (const Face face : bothFaces) {
-            if (kind == ExportKind::Pages)
+            if (kind == ExportKind::Pages || kind == ExportKind::Copies)
                 break;
             run.reached(done);
             const auto form = composer.compose(face);

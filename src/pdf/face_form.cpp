@@ -4,6 +4,8 @@
 #include "core/job/outline_path.h"
 #include "core/job/picture_fit.h"
 #include "core/job/plates.h"
+#include "core/job/record_fill.h"
+#include "core/job/stories.h"
 #include "core/piece/page_numbers.h"
 #include "pdf/open_pdf.h"
 #include "pdf/pdf_name.h"
@@ -18,7 +20,8 @@ namespace hinge
 {
 FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run,
                            LargeStreams& large)
-    : pdf_(pdf), job_(job), plan_(plan), jobFolder_(std::move(jobFolder)), run_(run), large_(large), pages_(pdf, run)
+    : pdf_(pdf), raw_(job), job_(job), plan_(plan), jobFolder_(std::move(jobFolder)), run_(run), large_(large),
+      pages_(pdf, run)
 {
 }
 
@@ -39,15 +42,116 @@ Result<void> FaceComposer::prepare()
         for (const Item& item : content->items) {
             if (item.kind != ItemKind::Code)
                 continue;
-            auto code =
-                layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::installed());
-            if (!code)
-                return problem(item.name, code.error().message);
-            fonts_.collect(code->digits);
-            codes_.emplace(item.id, std::move(*code));
+            if (auto made = addCodeLayout(item); !made)
+                return made;
+            fonts_.collect(codes_.at(item.id).digits);
         }
     }
     return fonts_.embed(pdf_);
+}
+
+Result<void> FaceComposer::addCodeLayout(const Item& item)
+{
+    auto code = layOutCode(item.code, item.ink, plan_.findItem(item.id)->frame.size(), FontLibrary::installed());
+    if (!code)
+        return problem(item.name, code.error().message);
+    codes_.insert_or_assign(item.id, std::move(*code));
+    return {};
+}
+
+void FaceComposer::collectCopy(const Job& copy)
+{
+    for (const auto& [surface, content] : raw_.surfaces)
+        for (const Item& item : content->items) {
+            if (!namesFields(item))
+                continue;
+            const Item& own = *copy.findItem(item.id);
+            if (own.kind == ItemKind::Text) {
+                const StoryInput story = storyThrough(copy, plan_, own);
+                for (const TextLayout& layout : layOutStory(story.paragraphs, story.frames, FontLibrary::installed()))
+                    fonts_.collect(layout);
+            } else if (own.kind == ItemKind::Code) {
+                if (const auto code =
+                        layOutCode(own.code, own.ink, plan_.findItem(own.id)->frame.size(), FontLibrary::installed()))
+                    fonts_.collect(code->digits);
+            }
+        }
+}
+
+Result<void> FaceComposer::useCopy(const Job& copy)
+{
+    job_ = copy;
+    for (const auto& [surface, content] : raw_.surfaces)
+        for (const Item& item : content->items) {
+            if (!namesFields(item))
+                continue;
+            const Item& own = *job_.findItem(item.id);
+            if (own.kind == ItemKind::Text) {
+                const StoryInput story = storyThrough(job_, plan_, own);
+                auto layouts = layOutStory(story.paragraphs, story.frames, FontLibrary::installed());
+                for (std::size_t i = 0; i < layouts.size(); ++i)
+                    layouts_.insert_or_assign(story.items[qsizetype(i)], std::move(layouts[i]));
+            } else if (own.kind == ItemKind::Code) {
+                if (auto made = addCodeLayout(own); !made)
+                    return made;
+            }
+        }
+    return {};
+}
+
+Result<void> FaceComposer::addShared(Content& content, const SurfaceId& surface, std::size_t from, std::size_t to)
+{
+    const auto key = std::pair(surface, from);
+    auto kept = shared_.find(key);
+    if (kept == shared_.end()) {
+        Content inner;
+        const SurfaceContent& on = job_.on(surface);
+        if (from == 0 && on.supplied)
+            if (auto done = addSupplied(inner, surface, on); !done)
+                return done;
+        for (std::size_t i = from; i < to; ++i)
+            if (const PlannedItem& placed = *plan_.findItem(on.items[i].id); placed.shown)
+                if (auto done = addItem(inner, surface, on.items[i], placed); !done)
+                    return done;
+        if (to == on.items.size())
+            addNumber(inner, surface);
+        kept = shared_.emplace(key, pdf_.makeIndirectObject(formOf(inner, surface))).first;
+    }
+    content.operators += "q " + useObject(content, kept->second) + " Do Q\n";
+    return {};
+}
+
+/// A frame that text runs on into has no words of its own, but may show those of a field.
+bool FaceComposer::isOwn(const Item& item) const
+{
+    if (item.kind == ItemKind::Text)
+        for (const QString& id : chainOf(raw_, item))
+            if (namesFields(*raw_.findItem(id)))
+                return true;
+    return namesFields(item);
+}
+
+Result<QPDFObjectHandle> FaceComposer::composeCopy(const SurfaceId& surface)
+{
+    surface_ = surface;
+    Content content;
+    const auto& raw = raw_.on(surface).items;
+    const auto& items = job_.on(surface).items;
+    std::size_t from = 0;
+    for (std::size_t i = 0; i <= raw.size(); ++i) {
+        if (i < raw.size() && !isOwn(raw[i]))
+            continue;
+        // What is supplied lies below the first item, the number of a page over the last.
+        if (i > from || i == 0 || i == raw.size())
+            if (auto done = addShared(content, surface, from, i); !done)
+                return tl::unexpected(done.error());
+        if (i < raw.size())
+            if (const PlannedItem& placed = *plan_.findItem(items[i].id); placed.shown)
+                if (auto done = addItem(content, surface, items[i], placed); !done)
+                    return tl::unexpected(done.error());
+        from = i + 1;
+    }
+    return formOf(content, surface);
 }
 
 /// A spot ink is a separation with its process colour as a stand-in (ISO 32000-1, 8.6.6.4).

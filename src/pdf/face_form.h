@@ -23,6 +23,12 @@ public:
     /// Lays out all text and embeds fonts; call once, before composing.
     [[nodiscard]] Result<void> prepare();
     [[nodiscard]] Result<QPDFObjectHandle> compose(const SurfaceId& surface);
+    /// For copies that differ: before `prepare`, tells the letters that one of them needs beside those of the job.
+    void collectCopy(const Job& copy);
+    /// After it: what names fields is composed as this copy has it, until the next one is named. What all copies have
+    /// in common is composed once, as forms that all of them use.
+    [[nodiscard]] Result<void> useCopy(const Job& copy);
+    [[nodiscard]] Result<QPDFObjectHandle> composeCopy(const SurfaceId& surface);
     /// What keeps the file from being PDF/X-4, each with the name of the placed file it is about; empty when nothing
     /// does.
     [[nodiscard]] const QStringList& obstacles() const { return obstacles_; }
@@ -40,6 +46,10 @@ private:
     };
     [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const SurfaceContent& on);
     [[nodiscard]] QByteArray turnFor(const PlannedItem& placed) const;
+    /// Items side by side that are the same in all copies, as a form of their own, made once.
+    [[nodiscard]] Result<void> addShared(Content& content, const SurfaceId& surface, std::size_t from, std::size_t to);
+    [[nodiscard]] bool isOwn(const Item& item) const;
+    [[nodiscard]] Result<void> addCodeLayout(const Item& item);
     [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item,
                                        const PlannedItem& placed);
     /// The item without its shadow and opacity.
@@ -68,7 +78,8 @@ private:
     static QByteArray useObject(Content& content, const QPDFObjectHandle& object);
 
     QPDF& pdf_;
-    const Job& job_;
+    const Job& raw_; ///< with its fields as they are typed
+    Job job_;        ///< filled in for the copy at hand
     const Plan& plan_;
     SurfaceId surface_; ///< the one that is being composed
     QString jobFolder_;
@@ -81,7 +92,8 @@ private:
     std::map<QString, std::pair<QByteArray, QPDFObjectHandle>>
         spots_; ///< by ink: the name of its colour space, and that
     PageForms pages_;
-    std::map<QString, PictureObject> pictures_; ///< each picture stands in the file once
+    std::map<QString, PictureObject> pictures_;                            ///< each picture stands in the file once
+    std::map<std::pair<SurfaceId, std::size_t>, QPDFObjectHandle> shared_; ///< by the first item of each form
     QStringList obstacles_;
     bool transparent_ = false;
 };

@@ -3,6 +3,8 @@
 
 #include "colour/ink_coverage.h"
 #include "colour/press_profile.h"
+#include "core/file/read_limits.h"
+#include "core/file/record_table.h"
 #include "pdf/jpeg_file.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
@@ -162,7 +164,20 @@ QString fingerprint(QFile& file)
     return QString::fromLatin1(hash.result().toHex());
 }
 
-FileFacts factsOf(const QString& absolutePath)
+void readTable(const QString& path, QFile& file, const CsvReading& reading, FileFacts& facts)
+{
+    if (file.size() > limits::largestTable) {
+        facts.error = QStringLiteral("It is too large for a table of records.");
+        return;
+    }
+    auto table = RecordTable::read(file.peek(file.size()), QFileInfo(path).fileName(), reading);
+    if (table)
+        facts.table = std::move(*table);
+    else
+        facts.error = table.error().message;
+}
+
+FileFacts factsOf(const QString& absolutePath, const CsvReading& reading)
 {
     FileFacts facts;
     QFile file(absolutePath);
@@ -186,7 +201,9 @@ FileFacts factsOf(const QString& absolutePath)
         return facts;
     }
     facts.isSvg = looksLikeSvg(file.peek(1024));
-    if (looksLikeProfile(file.peek(128)))
+    if (isTableName(absolutePath))
+        readTable(absolutePath, file, reading, facts);
+    else if (looksLikeProfile(file.peek(128)))
         readProfile(file, facts);
     else if (facts.isSvg || looksLikePdf(file))
         readPdf(absolutePath, facts);
@@ -200,11 +217,11 @@ FileFacts factsOf(const QString& absolutePath)
 
 } // namespace
 
-FileFacts readFileFacts(const QString& absolutePath)
+FileFacts readFileFacts(const QString& absolutePath, const CsvReading& reading)
 {
     FileFacts facts;
     try {
-        return factsOf(absolutePath);
+        return factsOf(absolutePath, reading);
     } catch (const std::bad_alloc&) {
         facts.error = QStringLiteral("There is not enough memory to read this file.");
     } catch (const std::exception& e) {
@@ -226,7 +243,7 @@ FileFactsMap readAllFacts(const Job& job, const QString& jobFolder)
 {
     FileFactsMap map;
     for (const QString& path : linkedPaths(job))
-        map.insert(path, readFileFacts(resolvedPath(path, jobFolder)));
+        map.insert(path, readFileFacts(resolvedPath(path, jobFolder), job.records.reading));
     return map;
 }
 

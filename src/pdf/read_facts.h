@@ -8,8 +8,9 @@ namespace hinge
 {
 
 /// Reads what there is to know about a linked file: pages and boxes of a PDF (also whether its fonts
-/// are all in it), or the pixels of a picture. Never throws; what is wrong stands in `error`.
-[[nodiscard]] FileFacts readFileFacts(const QString& absolutePath);
+/// are all in it), the pixels of a picture, or the rows of a CSV file. Never throws; what is wrong stands in `error`.
+/// A CSV file is read as `reading` says.
+[[nodiscard]] FileFacts readFileFacts(const QString& absolutePath, const CsvReading& reading = {});
 
 /// The same for a picture of pixels, without its hash: only its head is read.
 [[nodiscard]] FileFacts readPixelFacts(const QString& absolutePath);

@@ -2,8 +2,11 @@
 #include "typeset/content_checks.h"
 
 #include "core/edit/new_items.h"
+#include "core/file/record_table.h"
+#include "core/job/stories.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/item_checks.h"
+#include "core/plan/record_checks.h"
 #include "typeset/code_symbol.h"
 #include "typeset/story_layout.h"
 
@@ -99,11 +102,59 @@ std::vector<Finding> checkText(const Job& job, const Plan& plan, TextLayoutCache
     return out;
 }
 
-std::vector<Finding> allFindings(const Job& job, const Plan& plan, const FileFactsMap& facts, TextLayoutCache& layouts)
+std::vector<Finding> checkLongestRecords(const Job& job, const Plan& plan, const FileFactsMap& facts,
+                                         TextLayoutCache& layouts)
+{
+    std::vector<Finding> out;
+    const RecordTable* table = tableOf(job, facts);
+    std::map<int, Job> copies; // of several texts the same record may be the longest
+    for (const auto& [surface, content] : job.surfaces) {
+        for (const Item& item : content->items) {
+            if (item.kind != ItemKind::Text || plan.findItem(item.id)->frame.isEmpty())
+                continue;
+            for (const int place : longestRecords(job, table, item)) {
+                auto copy = copies.find(place);
+                if (copy == copies.end())
+                    copy = copies.emplace(place, filledFor(job, recordAt(job, table, place))).first;
+                const QStringList chain = chainOf(job, item);
+                const Item& last = *copy->second.findItem(chain.last());
+                const TextLayout& layout = layouts.layout(copy->second, plan, last, place);
+                if (layout.fits())
+                    continue;
+                out.push_back(foundAt("records.over", Severity::Stop, job, surface, item,
+                                      QStringLiteral("%1 does not fit its frame, %2, filled in for record %3"),
+                                      QStringLiteral("%1 of %2 lines are left out there. Make the frame deeper or the "
+                                                     "type smaller.")
+                                          .arg(layout.linesOver)
+                                          .arg(layout.lines),
+                                      Remedy::None, {groupedNumber(place + 1)}));
+                break;
+            }
+        }
+    }
+    return out;
+}
+
+std::vector<Finding> allFindings(const Job& job, const Job& shown, const Plan& plan, const FileFactsMap& facts,
+                                 TextLayoutCache& layouts, const RecordSurvey& survey)
 {
     std::vector<Finding> all = plan.findings;
-    for (auto&& part : {checkFiles(job, plan, facts), checkText(job, plan, layouts)})
-        all.insert(all.end(), part.begin(), part.end());
+    const auto add = [&all](std::vector<Finding> part) {
+        all.insert(all.end(), std::make_move_iterator(part.begin()), std::make_move_iterator(part.end()));
+    };
+    add(checkFiles(shown, plan, facts));
+    add(checkText(shown, plan, layouts));
+    if (job.records.any()) {
+        // What all records have in common is told once for all of them.
+        std::erase_if(all, [&](const Finding& f) {
+            const Item* item = f.code.startsWith(QStringLiteral("file.")) || f.code == QStringLiteral("code.wrong")
+                                   ? job.findItem(f.itemId)
+                                   : nullptr;
+            return item && namesFields(*item) && !survey.isEmpty();
+        });
+        add(checkRecords(job, facts, survey));
+        add(checkLongestRecords(job, plan, facts, layouts));
+    }
     std::ranges::stable_sort(all, {}, &Finding::severity);
     return all;
 }

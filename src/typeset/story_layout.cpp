@@ -34,11 +34,12 @@ StoryInput storyThrough(const Job& job, const Plan& plan, const Item& through)
     return story;
 }
 
-const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, const Item& item)
+const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, const Item& item, int record)
 {
     StoryInput story = storyThrough(job, plan, item);
     const auto place = std::size_t(story.items.indexOf(item.id));
-    const auto it = entries_.find(story.items.first());
+    const std::pair key(story.items.first(), record);
+    const auto it = entries_.find(key);
     if (it != entries_.end() && it->second.story == story)
         return it->second.layouts[place];
     QStringList awaited;
@@ -49,9 +50,8 @@ const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, cons
     provisional_ = provisional_ || !awaited.isEmpty();
     MeasuredStory measured = it == entries_.end() ? MeasuredStory() : std::move(it->second.measured);
     auto layouts = layOutStory(measured, story.paragraphs, story.frames, fonts_, patience_);
-    const QString first = story.items.first();
     return entries_
-        .insert_or_assign(first, Entry{std::move(story), std::move(layouts), std::move(measured), std::move(awaited)})
+        .insert_or_assign(key, Entry{std::move(story), std::move(layouts), std::move(measured), std::move(awaited)})
         .first->second.layouts[place];
 }
 

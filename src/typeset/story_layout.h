@@ -40,7 +40,9 @@ public:
     [[nodiscard]] int revision() const { return revision_; }
     /// Lets go of what was laid out without patterns that are there by now. True when there was something.
     bool refresh();
-    const TextLayout& layout(const Job& job, const Plan& plan, const Item& item);
+    /// `record` tells copies of one text apart that are filled in differently, so that each is kept; -1 for the one
+    /// that is shown.
+    const TextLayout& layout(const Job& job, const Plan& plan, const Item& item, int record = -1);
     [[nodiscard]] const FontLibrary& fonts() const { return fonts_; }
 
 private:
@@ -54,7 +56,8 @@ private:
     Patience patience_;
     bool provisional_ = false;
     int revision_ = 0;
-    std::map<QString, Entry> entries_; ///< by the first frame of the text
+    std::map<std::pair<QString, int>, Entry>
+        entries_; ///< by the first frame of the text, and the record it is filled in for
 };
 
 } // namespace hinge

@@ -9,6 +9,7 @@
 #include "app/window/docket.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_strip.h"
+#include "core/edit/record_edits.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "paper_driver.h"
@@ -281,9 +282,9 @@ private Q_SLOTS:
         QCOMPARE(propose("exportSheets"), QStringLiteral("notes-cover-only-sheet.pdf"));
         Job ticket = newPiece(PieceKind::Leaf);
         ticket.title = QStringLiteral("Ticket");
-        ticket.leaf.firstNumber = 1;
+        useSeries(ticket);
         window_->document().start(ticket);
-        QCOMPARE(propose("exportSheets"), QStringLiteral("ticket-without-numbers-sheet.pdf"));
+        QCOMPARE(propose("exportSheets"), QStringLiteral("ticket-without-records-sheet.pdf"));
         ticket.title = QStringLiteral("Quay / day: 2 Ebbe");
         window_->document().start(ticket);
         QCOMPARE(propose("save"), QStringLiteral("quay-day-2-ebbe"));

@@ -4,6 +4,7 @@
 #include "core/edit/change_kind.h"
 #include "core/edit/changes.h"
 #include "core/edit/overrides.h"
+#include "core/edit/record_edits.h"
 #include "core/file/preset.h"
 #include "core/piece/extent.h"
 #include "core/plan/making_steps.h"
@@ -266,9 +267,9 @@ private Q_SLOTS:
         QCOMPARE(of(PieceKind::WireBook, false, 40), Extent::OuterSheetOnly);
         Job ticket = newPiece(PieceKind::Leaf);
         QCOMPARE(extentOf(ticket), Extent::Whole);
-        ticket.leaf.firstNumber = 1;
-        QCOMPARE(extentOf(ticket), Extent::WithoutNumbers);
-        for (const Extent extent : {Extent::CoverOnly, Extent::OuterSheetOnly, Extent::WithoutNumbers})
+        useSeries(ticket);
+        QCOMPARE(extentOf(ticket), Extent::WithoutRecords);
+        for (const Extent extent : {Extent::CoverOnly, Extent::OuterSheetOnly, Extent::WithoutRecords})
             QVERIFY(!extentName(extent).isEmpty() && !extentNote(extent).isEmpty());
         QVERIFY(isBare(ticket));
         QVERIFY(!isBare(filled()));
@@ -297,11 +298,12 @@ private Q_SLOTS:
                  qPrintable(steps(testing::a4Roll())));
         Job ticket = newPiece(PieceKind::Leaf);
         ticket.leaf.stub = len("40");
-        ticket.leaf.firstNumber = 1;
         ticket.quantity = 500;
+        useSeries(ticket);
         const QString made = steps(ticket);
-        // What is numbered is printed and perforated first.
-        QVERIFY(made.indexOf(QStringLiteral("Perforate 40 mm")) < made.indexOf(QStringLiteral("Number from 1 to 500")));
+        // The number is printed with the rest, before the knife and the perforation.
+        QVERIFY(made.contains(QStringLiteral("001 to 500")));
+        QVERIFY(made.indexOf(QStringLiteral("001 to 500")) < made.indexOf(QStringLiteral("Perforate 40 mm")));
         Job book = newPiece(PieceKind::Book);
         QVERIFY(steps(book).contains(QStringLiteral("Fold 10 signatures and gather them.")));
         QVERIFY(steps(newPiece(PieceKind::Booklet)).contains(QStringLiteral("Fold 4 sheets once and nest them.")));

@@ -6,6 +6,7 @@
 #include "app/fields/sentence.h"
 #include "app/look/flow_layout.h"
 #include "core/edit/change_kind.h"
+#include "core/edit/record_edits.h"
 #include "core/units/page_sizes.h"
 
 #include <QApplication>
@@ -91,7 +92,7 @@ void BriefSentence::write(bool atOnce)
             .arg(job.fold.atHead)
             .arg(job.leaf.stub > Length() ? 2 : 0) +
         QStringLiteral("/%1/%2/%3").arg(job.leaf.holes > 0).arg(job.fold.steps.size()).arg(job.fold.rows > 1) +
-        QStringLiteral("/%1").arg(bleedsByEdge(job));
+        QStringLiteral("/%1/%2").arg(bleedsByEdge(job)).arg(int(job.records.source));
     if (key == writtenFor_)
         return;
     // Nobody likes the field they are typing in to be taken away.
@@ -230,10 +231,6 @@ void BriefSentence::writeLeaf(Sentence& s)
     s.pick<bool>(
         "brief.postal", tr("Change the back"), [](Job& j) -> bool& { return j.leaf.postal; },
         {{tr("free"), false}, {tr("for stamp and address"), true}}, tr("A postcard keeps room for the post"));
-    s.words(tr("numbered from"));
-    s.number(
-        "brief.leafNumber", tr("Change the first number"), [](Job& j) -> int& { return j.leaf.firstNumber; },
-        tr("The first number; 0 for none"));
     s.words(tr("in pads of"));
     s.number(
         "brief.pad", tr("Change the pads"), [](Job& j) -> int& { return j.leaf.padSheets; },
@@ -311,6 +308,29 @@ void BriefSentence::writeZones(Sentence& s)
     }
 }
 
+void BriefSentence::writeRecords(Sentence& s)
+{
+    const auto is = [](RecordSource source) { return [source](const Job& j) { return j.records.source == source; }; };
+    s.choice("brief.records", tr("Change what the copies differ in"),
+             {{tr("all alike"), is(RecordSource::None), useNoRecords},
+              {tr("numbered"), is(RecordSource::Series), useSeries},
+              {tr("each with a row of data"), is(RecordSource::File),
+               [this](Job& j) {
+                   // A file it had before is taken again; else one is asked for once the choice is made.
+                   if (!j.records.file.path.isEmpty())
+                       j.records.source = RecordSource::File;
+                   else
+                       QMetaObject::invokeMethod(this, &BriefSentence::dataRequested, Qt::QueuedConnection);
+               }}},
+             tr("Numbers that run on from copy to copy, or a name and address on each"));
+    if (document_.job().records.source != RecordSource::Series)
+        return;
+    s.words(tr("from"));
+    s.text(
+        "brief.firstNumber", tr("Change the first number"), [](const Job& j) { return numberAt(j.records.series, 0); },
+        setFirstNumber, tr("The first number as it is printed, with its zeros and letters: 0001, A-0017"));
+}
+
 void BriefSentence::writeRun(Sentence& s)
 {
     s.words(tr("printed"));
@@ -345,10 +365,16 @@ void BriefSentence::writeRun(Sentence& s)
          {tr("an office printer"), Device::OfficePrinter}},
         tr("Says how far print and knife may miss: bleed and safe zone are judged by it"));
     s.words(tr("in"));
-    s.number(
-        "brief.quantity", tr("Change the number of copies"), [](Job& j) -> int& { return j.quantity; },
+    s.count(
+        "brief.quantity", tr("Change the number of copies"), [](const Job& j) { return j.quantity; },
+        [](Job& j, int count) -> Result<void> {
+            setQuantity(j, count);
+            return {};
+        },
         tr("Good copies the customer gets"));
-    s.words(tr("copies and"));
+    s.words(tr("copies,"));
+    writeRecords(s);
+    s.words(tr("and"));
     s.text(
         "brief.overs", tr("Change the overs"), [](const Job& j) { return percentText(j.overs); },
         [](Job& j, const QString& text) -> Result<void> {

@@ -24,6 +24,10 @@ public:
     QSize minimumSizeHint() const override;
     QSize sizeHint() const override { return minimumSizeHint(); }
 
+Q_SIGNALS:
+    /// A file of data is to be chosen.
+    void dataRequested();
+
 protected:
     void resizeEvent(QResizeEvent* event) override;
 
@@ -52,6 +56,8 @@ private:
     void writeLeaf(Sentence& s);
     void writeZones(Sentence& s);
     void writeRun(Sentence& s);
+    /// What the copies differ in.
+    void writeRecords(Sentence& s);
 
     Document& document_;
     StockStore& stocks_;

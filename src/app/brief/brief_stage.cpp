@@ -33,6 +33,7 @@ BriefStage::BriefStage(Document& document, FacePainter& painter, StockStore& sto
     column->setSpacing(4);
     shelf_ = new PieceShelf(document);
     sentence_ = new BriefSentence(document, stocks);
+    connect(sentence_, &BriefSentence::dataRequested, this, &BriefStage::dataRequested);
     column->addWidget(shelf_);
     column->addWidget(sentence_);
     column->addWidget(new ChangeBar(document));

@@ -23,6 +23,10 @@ class BriefStage : public QWidget
 public:
     BriefStage(Document& document, FacePainter& painter, StockStore& stocks, QWidget* parent = nullptr);
 
+Q_SIGNALS:
+    /// A file of data is to be chosen.
+    void dataRequested();
+
 protected:
     void resizeEvent(QResizeEvent* event) override;
 

@@ -199,7 +199,7 @@ void StandingPiece::setOpenness(double openness)
 
 void StandingPiece::paintEvent(QPaintEvent*)
 {
-    const Job& job = document_.job();
+    const Job& job = document_.shown();
     if (printed_.update(job, document_.plan(), painter_.layouts()).any())
         stale_ = true;
     if (stale_) {
@@ -207,11 +207,12 @@ void StandingPiece::paintEvent(QPaintEvent*)
         const double scale = std::min(4.0, 720 * devicePixelRatioF() / document_.plan().paper.flat.w.toMm());
         for (const Face face : bothFaces) {
             QImage image(int(flat.w.toMm() * scale), int(flat.h.toMm() * scale), QImage::Format_RGB32);
-            image.fill(QColor(0xFF, 0xFE, 0xFA));
+            image.fill(ZoneColours().paper);
             QPainter p(&image);
             p.setRenderHint(QPainter::Antialiasing);
             p.scale(scale, scale);
             painter_.paintContent(p, job, document_.plan(), face, true);
+            tintPaper(p, toMm(trimOf(document_.plan().paper)), job.stock);
             p.end();
             faces_[std::size_t(face)] = image;
         }

@@ -2,6 +2,7 @@
 #include "app/document/document.h"
 
 #include "app/document/linked_files.h"
+#include "app/document/record_view.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
@@ -89,10 +90,11 @@ QByteArray hashOf(const QString& path)
 } // namespace
 
 Document::Document(QObject* parent)
-    : QObject(parent), files_(std::make_unique<LinkedFiles>()),
+    : QObject(parent), files_(std::make_unique<LinkedFiles>()), records_(std::make_unique<RecordView>(*files_)),
       layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed(), Patience::DoesWithout))
 {
     connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
+    connect(records_.get(), &RecordView::changed, this, &Document::refreshFindings);
     connect(&history_, &QUndoStack::cleanChanged, this, &Document::fileStateChanged);
     patterns_.setInterval(100);
     connect(&patterns_, &QTimer::timeout, this, [this] {
@@ -302,14 +304,20 @@ void Document::adopt(Job job, Plan plan)
     job_ = std::move(job);
     plan_ = std::move(plan);
     (void)unpackEmbedded(job_); // what cannot be unpacked is found missing
+    files_->readTablesAs(job_.records.reading);
     files_->want(linkedPaths(job_));
     refreshFindings();
 }
 
+const Job& Document::shown() const { return records_->filledIn() ? *records_->filledIn() : job_; }
+
+const Job& Document::onSheets() const { return records_->unfilled() ? *records_->unfilled() : job_; }
+
 void Document::refreshFindings()
 {
     (void)layouts_->refresh();
-    findings_ = allFindings(job_, plan_, files_->facts(), *layouts_);
+    records_->update(job_, folder());
+    findings_ = allFindings(job_, shown(), plan_, files_->facts(), *layouts_, records_->survey());
     Q_EMIT changed();
     // Text that was set before the patterns of its language were there is set again when they are.
     if (layouts_->isProvisional() && !patterns_.isActive())

@@ -17,6 +17,7 @@ namespace hinge
 
 class JobStep;
 class LinkedFiles;
+class RecordView;
 class TextLayoutCache;
 
 /// The job that is open: its data, everything that follows from it, its history and its file.
@@ -33,6 +34,12 @@ public:
     [[nodiscard]] const Plan& plan() const { return plan_; }
     /// All findings, the ones that stop the piece first.
     [[nodiscard]] const std::vector<Finding>& findings() const { return findings_; }
+    /// The job as it is looked at: its fields are filled in for the record at hand. Paint from this; where all copies
+    /// are alike it is the job itself.
+    [[nodiscard]] const Job& shown() const;
+    /// The job as it lies on press sheets: without what copies differ in.
+    [[nodiscard]] const Job& onSheets() const;
+    [[nodiscard]] RecordView& records() const { return *records_; }
     [[nodiscard]] LinkedFiles& files() const { return *files_; }
     /// How the texts of the job are set.
     [[nodiscard]] TextLayoutCache& layouts() const { return *layouts_; }
@@ -109,6 +116,7 @@ private:
     Plan plan_;
     std::vector<Finding> findings_;
     std::unique_ptr<LinkedFiles> files_;
+    std::unique_ptr<RecordView> records_;
     std::unique_ptr<TextLayoutCache> layouts_;
     QTimer patterns_;          ///< looks whether patterns of hyphenation have come
     std::set<JobStep*> steps_; ///< all of the history: links in them follow when the job moves

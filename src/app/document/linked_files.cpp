@@ -4,6 +4,7 @@
 #include "app/document/background.h"
 #include "app/document/shown_file.h"
 #include "colour/press_profile.h"
+#include "core/file/record_table.h"
 #include "pdf/read_facts.h"
 
 namespace hinge
@@ -37,6 +38,7 @@ void LinkedFiles::setFolder(const QString& folder)
     if (!watcher_.files().isEmpty())
         watcher_.removePaths(watcher_.files());
     wanted_.clear();
+    forNow_.clear();
     pictures_.clear();
     ++generation_;
 }
@@ -58,11 +60,46 @@ void LinkedFiles::usePress(const QByteArray& icc)
     Q_EMIT picturesChanged();
 }
 
+void LinkedFiles::readTablesAs(const CsvReading& reading)
+{
+    if (reading == tables_)
+        return;
+    tables_ = reading;
+    for (const QString& path : QStringList(wanted_.begin(), wanted_.end()))
+        if (isTableName(path))
+            refresh(path);
+}
+
 void LinkedFiles::want(const QStringList& paths)
 {
     for (const QString& path : paths)
         if (!wanted_.contains(path))
             withFacts(path, {});
+}
+
+void LinkedFiles::wantForNow(const QStringList& paths)
+{
+    constexpr qsizetype kept = 40;
+    for (const QString& path : paths) {
+        if (wanted_.contains(path) && !forNow_.contains(path))
+            continue; // wanted for good
+        forNow_.removeOne(path);
+        forNow_ << path;
+    }
+    while (forNow_.size() > std::max(kept, paths.size()))
+        forget(forNow_.takeFirst());
+    want(paths);
+}
+
+void LinkedFiles::forget(const QString& path)
+{
+    wanted_.remove(path);
+    facts_.remove(path);
+    for (const QString& key : pictures_.keys())
+        if (key.startsWith(path + u'#'))
+            pictures_.remove(key);
+    if (const QString full = resolvedPath(path, folder_); watcher_.files().contains(full))
+        watcher_.removePath(full);
 }
 
 void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFacts&)> then)
@@ -80,7 +117,7 @@ void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFa
     watcher_.addPath(resolvedPath(path, folder_));
     ++reading_;
     inBackground(
-        this, [full = resolvedPath(path, folder_)] { return readFileFacts(full); },
+        this, [full = resolvedPath(path, folder_), reading = tables_] { return readFileFacts(full, reading); },
         [this, path, then = std::move(then), generation = generation_](const FileFacts& facts) {
             if (generation == generation_) {
                 facts_.insert(path, facts);
@@ -94,11 +131,7 @@ void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFa
 
 void LinkedFiles::refresh(const QString& path)
 {
-    wanted_.remove(path);
-    facts_.remove(path);
-    for (const QString& key : pictures_.keys())
-        if (key.startsWith(path + u'#'))
-            pictures_.remove(key);
+    forget(path);
     want({path});
     Q_EMIT refreshed(path);
     Q_EMIT picturesChanged();

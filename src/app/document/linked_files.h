@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/file/file_facts.h"
+#include "core/job/records.h"
 #include "paint/face_painter.h"
 #include "pdf/page_preview.h"
 
@@ -31,8 +32,12 @@ public:
     /// Files that are not to be read, as the job names them: it came from elsewhere, and nobody has allowed them.
     void setBlocked(const QSet<QString>& paths);
     [[nodiscard]] const QSet<QString>& blocked() const { return blocked_; }
+    /// How CSV files are read from now on; those that are known are read again when it changes.
+    void readTablesAs(const CsvReading& reading);
     /// Reads the facts of files that are not known yet.
     void want(const QStringList& paths);
+    /// Files of one record of many: the facts and images of those that were wanted long ago are let go.
+    void wantForNow(const QStringList& paths);
     [[nodiscard]] const FileFactsMap& facts() const { return facts_; }
     /// Calls back with the facts of one file, in the window's thread.
     void withFacts(const QString& path, std::function<void(const FileFacts&)> then);
@@ -52,12 +57,15 @@ Q_SIGNALS:
 
 private:
     void finished();
+    void forget(const QString& path);
 
     QString folder_;
+    CsvReading tables_; ///< how CSV files are read
     QByteArray press_;
     FileFactsMap facts_;
     QSet<QString> wanted_;
     QSet<QString> blocked_;
+    QStringList forNow_; ///< the last ones wanted at the end
     QHash<QString, ShownPicture> pictures_;
     std::shared_ptr<PageRenderer> pages_ = std::make_shared<PageRenderer>(); ///< shared with what is being read
     QFileSystemWatcher watcher_;

@@ -3,6 +3,7 @@
 
 #include "app/document/linked_files.h"
 #include "app/fields/drawer_parts.h"
+#include "app/fields/field_completion.h"
 #include "app/fields/fields.h"
 #include "app/fields/margin_fields.h"
 #include "app/flat/holds_square.h"
@@ -125,6 +126,7 @@ Drawer::Subject Drawer::subject() const
     now.items = selection_.items();
     now.outline = item->outline;
     now.fit = item->fit;
+    now.hasRecords = job.records.any();
     now.hasShadow = item->shadow.has_value();
     now.symbology = item->code.symbology;
     now.isContact = item->kind == ItemKind::Code && contactFrom(item->code.data).has_value();
@@ -420,7 +422,7 @@ QLabel* Drawer::aboutPicture(const QString& id)
     auto* about = note({});
     about->setObjectName(QStringLiteral("drawer.file"));
     const auto tell = [this, id, about] {
-        const Item* i = document_.job().findItem(id);
+        const Item* i = document_.shown().findItem(id); // with the file of the record at hand
         const PlannedItem* placed = document_.plan().findItem(id);
         if (!i || !placed)
             return;
@@ -462,6 +464,29 @@ JobField* Drawer::picturePage(const QString& id)
         });
 }
 
+void Drawer::buildPictureName(QVBoxLayout* column, const QString& id)
+{
+    auto* name = new JobField(
+        document_, tr("Change the file of the picture"),
+        [id](const Job& j) {
+            const Item* i = j.findItem(id);
+            return i ? shownPath(i->file.path) : QString();
+        },
+        [id](Job& j, const QString& text) -> Result<void> {
+            Item* i = j.findItem(id);
+            if (!i || text == shownPath(i->file.path))
+                return {};
+            if (text.trimmed().isEmpty())
+                return problem({}, tr("Type the name of a file, or a field that has it: portraits/{portrait}."));
+            i->file = {.path = text.trimmed(), .page = 1, .bytes = 0, .sha256 = {}};
+            return {};
+        });
+    new FieldCompletion(document_, *name); // goes with it
+    name->setToolTip(tr("A field in it gives each copy its own picture: portraits/{portrait}. Names count from the "
+                        "folder of the job."));
+    field(column, tr("file"), name, "drawer.pictureName");
+}
+
 void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
@@ -478,6 +503,8 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
     if (item.fit != PictureFit::Whole)
         column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
     column->addWidget(aboutPicture(id));
+    if (document_.job().records.any())
+        buildPictureName(column, id);
     auto* inks = new QPushButton(tr("Take inks from it"));
     inks->setObjectName(QStringLiteral("drawer.takeInks"));
     inks->setToolTip(tr("Propose a few inks of the job that go with this picture"));

@@ -59,6 +59,7 @@ private:
         // of an item
         Outline outline{};
         PictureFit fit{};
+        bool hasRecords = false;
         bool hasShadow = false;
         Symbology symbology{};
         bool isContact = false;
@@ -121,6 +122,8 @@ private:
     QLayout* baselineGrid(const QString& itemId, bool onGrid);
     JobField* pictureScale(const QString& itemId);
     /// Its file: where it is, how large, how fine it prints.
+    /// The name of its file, in which fields may stand.
+    void buildPictureName(QVBoxLayout* column, const QString& id);
     QLabel* aboutPicture(const QString& itemId);
     JobField* picturePage(const QString& itemId);
     void buildInks(QVBoxLayout* column, const QString& itemId);

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/drawer.h"
 
+#include "app/document/record_view.h"
 #include "app/fields/drawer_parts.h"
+#include "app/fields/field_completion.h"
 #include "app/flat/ink_card.h"
 #include "app/look/actions.h"
 #include "app/look/plain_text.h"
@@ -167,15 +169,18 @@ void Drawer::buildCode(QVBoxLayout* column, const Item& item)
             const Item* i = j.findItem(id);
             return i ? i->code.data : QString();
         },
-        [id](Job& j, const QString& text) -> Result<void> {
+        [this, id](Job& j, const QString& text) -> Result<void> {
             Item* i = j.findItem(id);
             if (!i)
                 return {};
             i->code.data = text;
-            const auto symbol = encode(i->code);
+            // What a field says is put in before it is judged.
+            const RecordView& records = document_.records();
+            const auto symbol = encode({i->code.symbology, filled(i->code.data, records.record(records.place()))});
             return symbol ? Result<void>{} : tl::unexpected(symbol.error());
         });
     says->setObjectName(QStringLiteral("drawer.codeData"));
+    new FieldCompletion(document_, *says); // goes with it
     says->setAccessibleName(tr("What the code says"));
     says->setPlaceholderText(tr("a link, a text, a number"));
     column->addWidget(says);

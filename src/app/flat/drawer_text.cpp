@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/drawer.h"
 
+#include "app/document/record_view.h"
 #include "app/fields/drawer_parts.h"
+#include "app/fields/field_completion.h"
 #include "app/fields/fields.h"
 #include "app/look/theme.h"
 #include "colour/screen_colour.h"
@@ -221,6 +223,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
             inWords_ = inWords_ || words_->hasFocus() || words_->textCursor().hasSelection() ||
                        words_->textCursor().position() > 0;
         });
+    new FieldCompletion(document_, *words_); // goes with it
     words_->setFixedHeight(108);
     words_->setToolTip(
         tr("A new line is a new paragraph; Shift+Enter only breaks the line; Esc goes back to the paper"));
@@ -242,7 +245,7 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
         // What does not fit shows in the last frame of the text.
         const QStringList chain = chainOf(document_.job(), id);
         const TextLayout& layout =
-            layouts_.layout(document_.job(), document_.plan(), *document_.job().findItem(chain.last()));
+            layouts_.layout(document_.shown(), document_.plan(), *document_.shown().findItem(chain.last()));
         label->setText(!layout.fits()      ? tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines)
                        : layout.lines == 1 ? tr("one line, fits")
                                            : tr("%1 lines, all fit").arg(layout.lines));
@@ -280,7 +283,9 @@ void Drawer::showOverset(const QString& itemId, const TextLayout& layout)
 {
     const Item* item = document_.job().findItem(itemId);
     QList<QTextEdit::ExtraSelection> marks;
-    if (words_ && item && !item->paragraphs.empty() && layout.overFrom) {
+    // Filled in, the words are others than those that are typed.
+    if (words_ && item && !item->paragraphs.empty() && layout.overFrom &&
+        (!document_.records().filledIn() || !namesFields(*item))) {
         QTextEdit::ExtraSelection over;
         over.cursor = QTextCursor(words_->document());
         const QTextBlock block = words_->document()->findBlockByNumber(layout.overFrom->paragraph);

@@ -50,7 +50,7 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& 
     connect(&document_, &Document::changed, this, [this, stale] {
         layOutPort();
         // Zones and marks are painted anew each time; what is printed only when it changed.
-        if (const Repaint repaint = printed_.update(document_.job(), document_.plan(), painter_.layouts());
+        if (const Repaint repaint = printed_.update(document_.shown(), document_.plan(), painter_.layouts());
             repaint.any()) {
             contentStale_ = contentStale_ || repaint.everything;
             if (const auto areas = repaint.areas.find(selection_.surface()); areas != repaint.areas.end())
@@ -207,7 +207,7 @@ void FaceCanvas::pickAt(QPointF px)
     const QPointF mm = port_.toMm(px);
     p.scale(port_.scale(), port_.scale());
     p.translate(-mm);
-    painter_.paintContent(p, document_.job(), document_.plan(), selection_.surface(), false);
+    painter_.paintContent(p, document_.shown(), document_.plan(), selection_.surface(), false);
     p.end();
     const QColor seen = spot.pixelColor(0, 0);
     if (seen.alpha() == 0)

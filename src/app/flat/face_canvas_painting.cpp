@@ -73,7 +73,7 @@ void FaceCanvas::refreshContent(const QRectF& visible)
     }
     c.translate(port_.toPixels(QPointF(0, 0)) - contentOrigin_);
     c.scale(port_.scale(), port_.scale());
-    painter_.paintContent(c, document_.job(), document_.plan(), selection_.surface(), isTrimmedView(), inkView());
+    painter_.paintContent(c, document_.shown(), document_.plan(), selection_.surface(), isTrimmedView(), inkView());
     contentStale_ = false;
     staleAreas_.clear();
 }
@@ -112,6 +112,8 @@ void FaceCanvas::paintPaper(QPainter& p)
         refreshContent(visible);
     if (!visible.isEmpty())
         p.drawImage(contentOrigin_, content_);
+    if (view_ != PaperView::Proof && view_ != PaperView::Plate)
+        tintPaper(p, (toBleed ? area : trim).toRect(), stockOf(document_.job(), selection_.surface()));
 
     p.save();
     p.translate(port_.toPixels(QPointF(0, 0)));
@@ -243,13 +245,13 @@ void FaceCanvas::paintTooMuch(QPainter& p)
     const QFont font = uiFont(type::note, QFont::DemiBold);
     const QFontMetricsF metrics(font);
     p.setFont(font);
-    const auto& items = document_.job().on(selection_.surface()).items;
+    const auto& items = document_.shown().on(selection_.surface()).items;
     const auto& places = document_.plan().itemsOn(selection_.surface());
     for (std::size_t i = 0; i < items.size(); ++i) {
         const QRectF frame = port_.toPixels(toMm(places[i].frame)).normalized();
         if (items[i].kind != ItemKind::Text || places[i].frame.isEmpty() || !frame.intersects(rect()))
             continue;
-        const int over = document_.layouts().layout(document_.job(), document_.plan(), items[i]).linesOver;
+        const int over = document_.layouts().layout(document_.shown(), document_.plan(), items[i]).linesOver;
         if (over == 0)
             continue;
         const QString words = over == 1 ? tr("1 line too many") : tr("%1 lines too many").arg(over);
@@ -366,18 +368,19 @@ void FaceCanvas::paintOtherFace(QPainter& p)
 {
     const Theme& t = Theme::of(this);
     const QRectF card = otherFaceCard();
-    const Job& job = document_.job();
+    const Job& job = document_.shown();
     paintPaperShadow(p, card, 4, 0.6, 14);
     if (cardStale_) {
         // At a whole multiple of the scale, so that it stays clean.
         card_ = QImage((card.size() * devicePixelRatioF() * 2).toSize(), QImage::Format_RGB32);
-        card_.fill(QColor(0xFF, 0xFE, 0xFA));
+        card_.fill(ZoneColours().paper);
         QPainter c(&card_);
         c.setRenderHint(QPainter::Antialiasing);
         const SurfaceId behind = surfaceBehind(job, document_.plan(), selection_.surface());
         const double perMm = card_.width() / document_.plan().paperOf(behind).flat.w.toMm();
         c.scale(perMm, perMm);
         painter_.paintContent(c, job, document_.plan(), behind, true);
+        tintPaper(c, toMm(trimOf(document_.plan().paperOf(behind))), stockOf(job, behind));
         cardStale_ = false;
     }
     p.setRenderHint(QPainter::SmoothPixmapTransform);

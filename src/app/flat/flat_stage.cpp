@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/flat_stage.h"
 
+#include "app/fields/record_bar.h"
 #include "app/look/actions.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
@@ -81,6 +82,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
         bar->addWidget(button);
         return button;
     };
+    bar->addWidget(new RecordBar(document_, QStringLiteral("flat")));
     QToolButton* back = leaf(actions.pageBefore);
     bar->addWidget(faceLabel);
     QToolButton* on = leaf(actions.nextPage);
@@ -155,14 +157,21 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
         hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8)));
         hint_->setToolTip(text);
     });
+    connect(&document_, &Document::changed, this, &FlatStage::arrangeHead);
     connect(canvas_, &FaceCanvas::filesDropped, &editor, &SurfaceEditor::placeFiles);
+}
+
+void FlatStage::arrangeHead()
+{
+    // In a small window the pills have a line of their own.
+    const int wanted = document_.job().records.any() ? 860 : 660;
+    const bool small = width() - drawer_->width() < wanted;
+    head_->setDirection(small ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
 }
 
 void FlatStage::resizeEvent(QResizeEvent* event)
 {
-    // In a small window the pills have a line of their own.
-    const bool small = width() - drawer_->width() < 660;
-    head_->setDirection(small ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
+    arrangeHead();
     QWidget::resizeEvent(event);
 }
 

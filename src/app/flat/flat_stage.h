@@ -29,6 +29,7 @@ protected:
 
 private:
     void setView(PaperView view);
+    void arrangeHead();
     Document& document_;
     Selection& selection_;
     FaceCanvas* canvas_ = nullptr;

@@ -191,6 +191,11 @@ void SurfaceEditor::addText(int panel)
     Q_EMIT toBeWritten();
 }
 
+void SurfaceEditor::addWords(int panel, const QString& words)
+{
+    add(tr("Add text"), words, newHeading(document_.job(), document_.plan(), selection_.surface(), panel, words));
+}
+
 void SurfaceEditor::addTint(int panel) { add(tr("Tint the panel"), tr("Tint"), newTint(document_.job(), panel)); }
 
 void SurfaceEditor::tintFace()

@@ -43,6 +43,7 @@ Actions::Actions(QWidget* window)
     makePlacing(window);
     nameRest(tr("Placing"));
     makePages(window);
+    makeRecords(window);
     nameRest(tr("Pages"));
     makeViews(window);
     nameRest(tr("Looking"));
@@ -67,6 +68,9 @@ void Actions::makeFiles(QWidget* window)
                       QKeySequence(tr("Ctrl+E")), tr("Write a PDF with one page a face"));
     exportPages = make(window, "exportPages", tr("Export the p&ages…"), QStringLiteral("file-output"),
                        QKeySequence(tr("Ctrl+Alt+E")), tr("Write a PDF of all pages in their order"));
+    exportCopies =
+        make(window, "exportCopies", tr("Export all &copies…"), QStringLiteral("file-output"),
+             QKeySequence(tr("Ctrl+Shift+Alt+E")), tr("Write a PDF of every copy with its number or its row of data"));
     exportSheets = make(window, "exportSheets", tr("Export the &press sheet…"), QStringLiteral("file-output"),
                         QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of the press sheet, front and back"));
     quit = make(window, "quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence(tr("Ctrl+Q")),
@@ -196,6 +200,18 @@ void Actions::makePages(QWidget* window)
     statePassed = here("statePassed", tr("Pa&ssed"), {}, QKeySequence(Qt::Key_P), tr("Looked at and found good"));
 }
 
+void Actions::makeRecords(QWidget* window)
+{
+    numberCopies = make(window, "numberCopies", tr("N&umber the copies"), QStringLiteral("hash"),
+                        QKeySequence(tr("Ctrl+Alt+N")), tr("Each copy gets the next number of a series"));
+    bringData = make(window, "bringData", tr("Bring in &data…"), QStringLiteral("table-2"),
+                     QKeySequence(tr("Ctrl+Alt+B")), tr("Each copy gets a row of a CSV file"));
+    nextRecord = make(window, "nextRecord", tr("Next re&cord"), QStringLiteral("chevron-right"),
+                      QKeySequence(tr("Ctrl+Alt+Right")), tr("Look at the piece for the next record"));
+    recordBefore = make(window, "recordBefore", tr("Record &before"), QStringLiteral("chevron-left"),
+                        QKeySequence(tr("Ctrl+Alt+Left")), tr("Look at the piece for the record before this one"));
+}
+
 void Actions::makeViews(QWidget* window)
 {
     turnOver = make(window, "turnOver", tr("&Turn over"), QStringLiteral("flip-horizontal-2"),
@@ -214,7 +230,8 @@ void Actions::makeViews(QWidget* window)
 
     stageBrief = make(window, "stageBrief", tr("&Brief"), {}, {}, tr("What it is: sizes, paper, folds"));
     // The window gives these their keys, by their place in the strip.
-    stageSequence = make(window, "stageSequence", tr("S&equence"), {}, {}, tr("The pages in their order"));
+    stageSequence = make(window, "stageSequence", tr("S&equence"), {}, {},
+                         tr("The pages in their order, or the copies and their records"));
     stageFlat = make(window, "stageFlat", tr("&Flat"), {}, {}, tr("Design faces and pages"));
     stageSheet = make(window, "stageSheet", tr("&Sheet"), {}, {}, tr("Lay the piece out on the press sheet"));
     stageRelease = make(window, "stageRelease", tr("&Release"), {}, {}, tr("Settle findings and write the files"));

@@ -16,7 +16,7 @@ struct Actions {
     void refreshIcons(const QWidget* window);
 
     QAction *newJob, *keepPreset, *stocks, *exportDocket, *open, *save, *saveAs, *exportFlat, *exportPages,
-        *exportSheets, *quit;
+        *exportCopies, *exportSheets, *quit;
     QAction *undo = nullptr, *redo = nullptr; // made by the history
     QAction *copy, *cut, *paste, *selectAll;
     QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns;
@@ -29,6 +29,7 @@ struct Actions {
     QAction *bringIn, *openPage, *insertPage, *turnPages, *reversePages, *swapPages, *movePagesBack, *movePagesOn,
         *stateNothing, *stateInWork, *stateQuestion, *statePassed;
     QAction *nextPage, *pageBefore;
+    QAction *numberCopies, *bringData, *nextRecord, *recordBefore;
     QAction *stageBrief, *stageSequence, *stageFlat, *stageSheet, *stageRelease;
     QAction *keys, *about;
 
@@ -38,6 +39,7 @@ private:
     void makeArranging(QWidget* window);
     void makePlacing(QWidget* window);
     void makePages(QWidget* window);
+    void makeRecords(QWidget* window);
     void makeViews(QWidget* window);
 };
 

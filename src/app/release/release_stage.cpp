@@ -93,7 +93,7 @@ public:
 protected:
     void paintEvent(QPaintEvent*) override
     {
-        const Job& job = document_.job();
+        const Job& job = kind_ == ExportKind::Sheets ? document_.onSheets() : document_.shown();
         const Plan& plan = document_.plan();
         QPainter p(this);
         p.setRenderHint(QPainter::Antialiasing);
@@ -101,21 +101,29 @@ protected:
         const SurfaceId first = job.sequence.isEmpty() ? SurfaceId::ofPage(0) : job.sequence.first().surface();
         const QSizeF page = kind_ == ExportKind::Flat    ? area.size()
                             : kind_ == ExportKind::Pages ? toMm(trimOf(plan.paperOf(first))).size()
-                                                         : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
+                            : kind_ == ExportKind::Copies
+                                ? toMm(trimOf(plan.paper)).size()
+                                : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
         const double scale = std::min((width() - 6) / page.width(), (height() - 6) / page.height());
         const QRectF shown(QPointF(1, (height() - page.height() * scale) / 2), page * scale);
         paintPaperShadow(p, shown, 3, 0.5, 14);
-        p.fillRect(shown, QColor(0xFF, 0xFE, 0xFA));
+        p.fillRect(shown, ZoneColours().paper);
         p.translate(shown.topLeft());
         p.scale(scale, scale);
         if (kind_ == ExportKind::Flat) {
             p.translate(-area.topLeft());
             p.setRenderHint(QPainter::SmoothPixmapTransform);
             faces_.paint(p, painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF());
+            tintPaper(p, area, job.stock);
             paintMarks(p, flatMarks(plan.paper, Face::Outside), 1 / scale);
+        } else if (kind_ == ExportKind::Copies) {
+            p.setRenderHint(QPainter::SmoothPixmapTransform);
+            faces_.paint(p, painter_, job, plan, Face::Outside, true, 1 / scale / devicePixelRatioF());
+            tintPaper(p, toMm(trimOf(plan.paper)), job.stock);
         } else if (kind_ == ExportKind::Pages) {
             p.setRenderHint(QPainter::SmoothPixmapTransform);
             faces_.paint(p, painter_, job, plan, first, true, 1 / scale / devicePixelRatioF());
+            tintPaper(p, toMm(trimOf(plan.paperOf(first))), textStockOf(job));
         } else {
             paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);
         }
@@ -359,6 +367,11 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
                      "imposes them."),
                   ExportKind::Pages, actions.exportPages, "release.pages");
     column->addWidget(pages_);
+    copies_ = offerFile(painter, tr("All copies"),
+                        tr("Every copy with its number or its row of data, front and back, one after the other. For a "
+                           "digital press, or a printer who imposes them."),
+                        ExportKind::Copies, actions.exportCopies, "release.copies");
+    column->addWidget(copies_);
     column->addWidget(
         offerFile(painter, tr("The press sheet"),
                   tr("Front and back as they lie on the sheet, with all marks. For plates or a digital press."),
@@ -422,6 +435,7 @@ void ReleaseStage::refresh()
     if (isBare(document_.job()))
         text += tr(" Nothing stands on it yet.");
     pages_->setVisible(document_.plan().book.has_value());
+    copies_->setVisible(document_.job().records.any());
     const QString extent = extentNote(extentOf(document_.job()));
     extent_->setText(extent);
     extent_->setVisible(!extent.isEmpty());

@@ -74,8 +74,9 @@ private:
     std::function<void()> fitChecks_; ///< makes their list as high as its rows
     std::vector<QWidget*> previews_;  ///< of the files
     FindingsList* list_ = nullptr;
-    QWidget* pages_ = nullptr; ///< the offer to write them
-    QLabel* extent_ = nullptr; ///< what the files leave out
+    QWidget* pages_ = nullptr;
+    QWidget* copies_ = nullptr; ///< the offer to write them
+    QLabel* extent_ = nullptr;  ///< what the files leave out
     QLabel* verdict_ = nullptr;
     QLabel* state_ = nullptr;
     QProgressBar* progress_ = nullptr;

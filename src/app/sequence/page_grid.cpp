@@ -296,7 +296,7 @@ QImage PageGrid::drawPage(const PageCell& cell)
     QPainter p(&image);
     p.setRenderHint(QPainter::Antialiasing);
     p.scale(size.width() / paper.flat.w.toMm(), size.height() / paper.flat.h.toMm());
-    painter_.paintContent(p, document_.job(), document_.plan(), cell.surface, true);
+    painter_.paintContent(p, document_.shown(), document_.plan(), cell.surface, true);
     return image;
 }
 

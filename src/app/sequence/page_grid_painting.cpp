@@ -163,6 +163,7 @@ void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper
         p.drawImage(sheet, drawn->second.image);
         p.restore();
     }
+    tintPaper(p, sheet, stockOf(document_.job(), cell.surface));
     const SurfaceContent& content = document_.job().on(cell.surface);
     if (cell.reader >= 0 && !isBlank && !content.isFilled()) {
         // Its number stands where its contents will.

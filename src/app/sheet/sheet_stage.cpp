@@ -141,7 +141,7 @@ void SheetCanvas::paintEvent(QPaintEvent*)
 {
     if (stale_) {
         const Theme& t = Theme::of(this);
-        const Job& job = document_.job();
+        const Job& job = document_.onSheets();
         const double ratio = devicePixelRatioF();
         picture_ = QImage(size() * ratio, QImage::Format_ARGB32_Premultiplied);
         picture_.setDevicePixelRatio(ratio);

@@ -10,7 +10,7 @@
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/release/release_stage.h"
-#include "app/sequence/sequence_stage.h"
+#include "app/sequence/order_stage.h"
 #include "app/sheet/sheet_stage.h"
 #include "app/window/docket.h"
 #include "app/window/stage_stack.h"
@@ -20,8 +20,7 @@
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
-#include "core/piece/extent.h"
-#include "paint/docket_page.h"
+#include "core/file/record_table.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -61,28 +60,6 @@ bool isForWords(const QAction* action)
     return false;
 }
 
-/// How a file for the printer is spoken of.
-struct FileWords {
-    QString write;
-    QString allTheSame;
-    QString ending;
-};
-FileWords wordsFor(ExportKind kind)
-{
-    switch (kind) {
-    case ExportKind::Flat:
-        return {MainWindow::tr("Write the flat"), MainWindow::tr("Write the flat all the same"),
-                QStringLiteral("-flat.pdf")};
-    case ExportKind::Sheets:
-        return {MainWindow::tr("Write the press sheet"), MainWindow::tr("Write the press sheet all the same"),
-                QStringLiteral("-sheet.pdf")};
-    case ExportKind::Pages:
-        return {MainWindow::tr("Write the pages"), MainWindow::tr("Write the pages all the same"),
-                QStringLiteral("-pages.pdf")};
-    }
-    return {};
-}
-
 } // namespace
 
 MainWindow::MainWindow()
@@ -99,9 +76,12 @@ MainWindow::MainWindow()
     sheet_ = new SheetStage(document_, painter_);
     auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
     stages_ = new StageStack;
-    sequence_ = new SequenceStage(document_, actions_);
-    stages_->add(new BriefStage(document_, painter_, stocks_));
-    stages_->add(sequence_);
+    order_ = new OrderStage(document_, actions_);
+    sequence_ = &order_->pages();
+    auto* brief = new BriefStage(document_, painter_, stocks_);
+    connect(brief, &BriefStage::dataRequested, this, &MainWindow::askForData);
+    stages_->add(brief);
+    stages_->add(order_);
     stages_->add(flat_);
     stages_->add(sheet_);
     stages_->add(release);
@@ -249,6 +229,7 @@ void MainWindow::refreshPress()
     painter_.usePress(icc);
     document_.files().usePress(icc);
     sequence_->grid().usePress(icc);
+    order_->records().grid().usePress(icc);
 }
 
 void MainWindow::buildMenus()
@@ -259,7 +240,8 @@ void MainWindow::buildMenus()
     file->addSeparator();
     file->addActions({actions_.save, actions_.saveAs});
     file->addSeparator();
-    file->addActions({actions_.exportFlat, actions_.exportPages, actions_.exportSheets, actions_.exportDocket});
+    file->addActions({actions_.exportFlat, actions_.exportPages, actions_.exportCopies, actions_.exportSheets,
+                      actions_.exportDocket});
     file->addSeparator();
     file->addAction(actions_.stocks);
     file->addSeparator();
@@ -319,6 +301,8 @@ void MainWindow::buildMenus()
     pages->addActions({actions_.insertPage, actions_.turnPages, actions_.reversePages, actions_.swapPages,
                        actions_.movePagesBack, actions_.movePagesOn});
     pages->addSeparator();
+    pages->addActions({actions_.numberCopies, actions_.bringData, actions_.recordBefore, actions_.nextRecord});
+    pages->addSeparator();
     pages->addActions({actions_.stateNothing, actions_.stateInWork, actions_.stateQuestion, actions_.statePassed});
 
     QMenu* help = menuBar()->addMenu(tr("&Help"));
@@ -333,18 +317,20 @@ void MainWindow::numberStages()
     int number = 0;
     for (const Stage stage : allStages) {
         QAction* action = stages[std::size_t(stage)];
-        const bool shown = hasStage(document_.job().kind, stage);
+        const bool shown = hasStage(document_.job(), stage);
         action->setVisible(shown);
         action->setShortcut(shown ? QKeySequence(Qt::CTRL | Qt::Key(Qt::Key_1 + number++)) : QKeySequence());
     }
-    const bool pages = hasStage(document_.job().kind, Stage::PageOrder);
+    const bool pages = hasPages(document_.job().kind);
+    for (QAction* action : {actions_.nextRecord, actions_.recordBefore, actions_.exportCopies})
+        action->setEnabled(document_.job().records.any());
     for (QAction* action : {actions_.bringIn, actions_.nextPage, actions_.pageBefore, actions_.exportPages})
         action->setEnabled(pages);
 }
 
 void MainWindow::showStage(Stage stage)
 {
-    if (!hasStage(document_.job().kind, stage))
+    if (!hasStage(document_.job(), stage))
         stage = Stage::Brief;
     strip_->setCurrent(stage);
     enter(stage);
@@ -359,7 +345,7 @@ void MainWindow::enter(Stage stage)
     if (isThere)
         return;
     if (stage == Stage::PageOrder)
-        sequence_->setFocus(Qt::OtherFocusReason);
+        order_->setFocus(Qt::OtherFocusReason);
     else if (stage == Stage::Flat)
         flat_->setFocus(Qt::OtherFocusReason);
     else if (stage == Stage::Sheet)
@@ -405,70 +391,6 @@ void MainWindow::refreshTitle()
     setWindowModified(document_.isDirty());
 }
 
-void MainWindow::askExport(ExportKind kind)
-{
-    if (!mayRelease(kind))
-        return;
-    const FileWords words = wordsFor(kind);
-    const QString extent =
-        kind == ExportKind::Pages ? QString() : extentName(extentOf(document_.job())).replace(u' ', u'-');
-    const QString part = extent.isEmpty() ? QString() : u'-' + extent;
-    QString path =
-        askWhereToWrite(this, words.write, ownFolder(), document_.fileStem() + part + words.ending, tr("PDF (*.pdf)"));
-    if (path.isEmpty())
-        return;
-    if (!path.endsWith(QStringLiteral(".pdf"), Qt::CaseInsensitive))
-        path += QStringLiteral(".pdf");
-    showStage(Stage::Release);
-    exportTo(kind, path);
-}
-
-bool MainWindow::mayRelease(ExportKind kind)
-{
-    std::vector<Finding> stops;
-    std::ranges::copy_if(document_.findings(), std::back_inserter(stops),
-                         [](const Finding& f) { return f.severity == Severity::Stop; });
-    if (stops.empty())
-        return true;
-    QMessageBox box(this);
-    box.setObjectName(QStringLiteral("stopsDialog"));
-    box.setTextFormat(Qt::PlainText);
-    const QString first = stops.front().message;
-    box.setText(stops.size() == 1
-                    ? tr("This stops the piece: %1.").arg(first)
-                    : tr("This stops the piece: %1, and %2 more.").arg(first, QString::number(stops.size() - 1)));
-    box.setInformativeText(stops.front().reason);
-    QPushButton* show = box.addButton(tr("Show it"), QMessageBox::AcceptRole);
-    QPushButton* write = box.addButton(wordsFor(kind).allTheSame, QMessageBox::DestructiveRole);
-    box.addButton(QMessageBox::Cancel);
-    box.setDefaultButton(show);
-    box.exec();
-    if (box.clickedButton() == show)
-        showFinding(stops.front());
-    return box.clickedButton() == write;
-}
-
-void MainWindow::askDocket()
-{
-    const QString path =
-        askWhereToWrite(this, tr("Write the docket"), ownFolder(), document_.fileStem() + QStringLiteral("-docket.pdf"),
-                        tr("PDF (*.pdf);;HTML (*.html)"));
-    if (!path.isEmpty())
-        writeDocket(path);
-}
-
-bool MainWindow::writeDocket(const QString& path)
-{
-    const bool html = path.endsWith(QStringLiteral(".html"), Qt::CaseInsensitive) ||
-                      path.endsWith(QStringLiteral(".htm"), Qt::CaseInsensitive);
-    const auto written =
-        html ? writeDocketHtml(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path)
-             : writeDocketPdf(document_.job(), document_.plan(), document_.findings(), uiFont(type::body), path);
-    if (!written)
-        tell(tr("Not written"), written.error().text());
-    return written.has_value();
-}
-
 void MainWindow::askPreset()
 {
     QDialog dialog(this);
@@ -502,19 +424,10 @@ void MainWindow::askPreset()
         tell(tr("Not kept"), kept.error().text());
 }
 
-bool MainWindow::exportTo(ExportKind kind, const QString& target)
-{
-    if (!document_.files().blocked().isEmpty()) {
-        tell(tr("Not written"), tr("The job uses files outside its folder that you have not allowed: %1. Place them "
-                                   "again, or open the job once more.")
-                                    .arg(Problem::quoted(*document_.files().blocked().begin())));
-        return false;
-    }
-    return exporter_.start(document_.job(), kind, document_.folder(), target);
-}
-
 void MainWindow::showFinding(const Finding& finding)
 {
+    if (finding.code.startsWith(QStringLiteral("records.")) && finding.itemId.isEmpty())
+        return showRecords();
     if (!finding.surface) {
         showStage(finding.code.startsWith(QStringLiteral("sheet.")) ? Stage::Sheet : Stage::Brief);
         return;
@@ -578,13 +491,14 @@ void MainWindow::dropEvent(QDropEvent* event)
     // Anywhere in the window: a job opens, pages come in, anything else goes to the panel at work.
     QStringList pages;
     // On the Brief of a piece with pages what comes in says what the piece is.
-    const bool isBriefOfPages =
-        stages_->current() == int(Stage::Brief) && hasStage(document_.job().kind, Stage::PageOrder);
+    const bool isBriefOfPages = stages_->current() == int(Stage::Brief) && hasPages(document_.job().kind);
     for (const QUrl& url : event->mimeData()->urls()) {
         const QString path = url.toLocalFile();
         if (path.endsWith(u'.' + jobFileSuffix()) || isPackedName(path)) {
             if (mayLeave())
                 openJob(path);
+        } else if (isTableName(path)) {
+            bringData(path);
         } else if (!path.isEmpty() && (pagesAtWork() || isBriefOfPages)) {
             pages << path;
         } else if (!path.isEmpty()) {

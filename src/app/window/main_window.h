@@ -24,6 +24,7 @@ class FlatStage;
 class PaperCanvas;
 class SheetStage;
 class ReleaseStage;
+class OrderStage;
 class SequenceStage;
 class StageStack;
 class StageStrip;
@@ -80,7 +81,10 @@ private:
     void connectPages();
     void connectViews();
     template <class What>
-    void on(QAction* action, What what);
+    void on(QAction* action, What what)
+    {
+        connect(action, &QAction::triggered, this, what);
+    }
     /// The panel that fresh items go to; brings the Flat into view.
     [[nodiscard]] int panelAtWork();
     [[nodiscard]] PaperCanvas& canvasAtWork();
@@ -90,11 +94,19 @@ private:
     void numberStages();
     /// Keys and menu entries that are about whatever is taken go to the pages while those are in view.
     [[nodiscard]] bool pagesAtWork() const;
+    [[nodiscard]] bool recordsAtWork() const;
     /// Brings a page, or a face of the cover, onto the Flat.
     void openSurface(const SurfaceId& surface);
     /// The page a reader meets so many pages later.
     void leafThrough(int by);
+    void connectRecords();
     void askForPages();
+    void askForData();
+    void bringData(const QString& path);
+    /// Brings the records into view.
+    void showRecords();
+    /// A text that names a field, on the panel at work.
+    void putOnPiece(const QString& field);
     void bringIn(const QStringList& paths, int before);
     /// Brings a stage into view, and the keyboard with it.
     void enter(Stage stage);
@@ -146,7 +158,8 @@ private:
     StageStrip* strip_ = nullptr;
     StageStack* stages_ = nullptr;
     FlatStage* flat_ = nullptr;
-    SequenceStage* sequence_ = nullptr;
+    OrderStage* order_ = nullptr;
+    SequenceStage* sequence_ = nullptr; ///< of the stage before
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QStringList lossAccepted_; ///< lost files the user knows of

@@ -6,11 +6,12 @@
 #include "app/dialogs/press_dialog.h"
 #include "app/dialogs/stock_dialog.h"
 #include "app/document/linked_files.h"
+#include "app/document/record_view.h"
 #include "app/flat/flat_stage.h"
 #include "app/look/ask_file.h"
 #include "app/look/theme.h"
 #include "app/sequence/bring_in_dialog.h"
-#include "app/sequence/sequence_stage.h"
+#include "app/sequence/order_stage.h"
 #include "app/sheet/sheet_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_stack.h"
@@ -21,18 +22,13 @@
 namespace hinge
 {
 
-template <class What>
-void MainWindow::on(QAction* action, What what)
-{
-    connect(action, &QAction::triggered, this, what);
-}
-
 void MainWindow::connectActions()
 {
     connectFiles();
     connectEditing();
     connectPlacing();
     connectPages();
+    connectRecords();
     connectViews();
     on(actions_.keys, [this] { KeysDialog(actions(), this).exec(); });
     on(actions_.about, [this] { showAbout(); });
@@ -58,6 +54,7 @@ void MainWindow::connectFiles()
     on(actions_.saveAs, [this] { saveAs(); });
     on(actions_.exportFlat, [this] { askExport(ExportKind::Flat); });
     on(actions_.exportPages, [this] { askExport(ExportKind::Pages); });
+    on(actions_.exportCopies, [this] { askExport(ExportKind::Copies); });
     on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
     on(actions_.exportDocket, [this] { askDocket(); });
     on(actions_.keepPreset, [this] { askPreset(); });
@@ -134,11 +131,13 @@ void MainWindow::connectPlacing()
 bool MainWindow::isSettled() const
 {
     const auto* dialog = findChild<BringInDialog*>();
-    return document_.files().isIdle() && (!pagesAtWork() || sequence_->grid().isIdle()) &&
-           (!dialog || !dialog->isReading());
+    return document_.files().isIdle() && (stages_->current() != int(Stage::PageOrder) || order_->isIdle()) &&
+           !document_.records().isSurveying() && (!dialog || !dialog->isReading());
 }
 
-bool MainWindow::pagesAtWork() const { return stages_->current() == int(Stage::PageOrder); }
+bool MainWindow::pagesAtWork() const { return stages_->current() == int(Stage::PageOrder) && order_->showsPages(); }
+
+bool MainWindow::recordsAtWork() const { return stages_->current() == int(Stage::PageOrder) && !order_->showsPages(); }
 
 void MainWindow::openSurface(const SurfaceId& surface)
 {
@@ -213,10 +212,20 @@ void MainWindow::turnOver()
 
 void MainWindow::connectViews()
 {
-    on(actions_.turnOver, [this] { turnOver(); });
+    on(actions_.turnOver, [this] { recordsAtWork() ? order_->records().turnOver() : turnOver(); });
     on(actions_.nextView, [this] { flat_->nextView(); });
-    on(actions_.zoomIn, [this] { pagesAtWork() ? sequence_->resizePages(1) : canvasAtWork().zoomIn(); });
-    on(actions_.zoomOut, [this] { pagesAtWork() ? sequence_->resizePages(-1) : canvasAtWork().zoomOut(); });
+    const auto zoom = [this](int step) {
+        if (pagesAtWork())
+            sequence_->resizePages(step);
+        else if (recordsAtWork())
+            order_->records().resizePieces(step);
+        else if (step > 0)
+            canvasAtWork().zoomIn();
+        else
+            canvasAtWork().zoomOut();
+    };
+    on(actions_.zoomIn, [zoom] { zoom(1); });
+    on(actions_.zoomOut, [zoom] { zoom(-1); });
     on(actions_.zoomFit, [this] { canvasAtWork().zoomToFit(); });
     connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
         QSettings().setValue(darkKey, dark);

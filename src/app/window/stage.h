@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/job/kind_rules.h"
+#include "core/job/job.h"
 
 #include <QString>
 #include <array>
@@ -14,10 +14,10 @@ enum class Stage { Brief, PageOrder, Flat, Sheet, Release };
 inline constexpr std::array<Stage, 5> allStages{Stage::Brief, Stage::PageOrder, Stage::Flat, Stage::Sheet,
                                                 Stage::Release};
 
-/// Only what has pages has an order of them.
-[[nodiscard]] inline bool hasStage(PieceKind kind, Stage stage)
+/// Only what has pages, or copies that differ, has an order of them.
+[[nodiscard]] inline bool hasStage(const Job& job, Stage stage)
 {
-    return stage != Stage::PageOrder || rulesOf(kind).hasPages();
+    return stage != Stage::PageOrder || hasPages(job.kind) || job.records.any();
 }
 
 /// "brief": for object names and the command line.

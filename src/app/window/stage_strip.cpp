@@ -226,7 +226,7 @@ void StageStrip::refresh()
              .arg(size.isEmpty() ? formatSize(told, job.unit) : QString(size).remove(tr(" landscape")), what)
              .arg(textStockOf(job).grammage));
     if (isShown(Stage::PageOrder))
-        note(Stage::PageOrder, pagesText(job, plan));
+        note(Stage::PageOrder, hasPages(job.kind) ? pagesText(job, plan) : recordsText(job.records));
     const int panels = int(plan.paper.face(Face::Outside).size());
     note(Stage::Flat, hasOwnCover(job) ? tr("the cover, 2 faces")
                       : panels == 1    ? tr("2 faces")

@@ -35,7 +35,7 @@ protected:
 private:
     void place();
     void refresh();
-    [[nodiscard]] bool isShown(Stage stage) const { return hasStage(document_.job().kind, stage); }
+    [[nodiscard]] bool isShown(Stage stage) const { return hasStage(document_.job(), stage); }
 
     Document& document_;
     Stage current_ = Stage::Brief;

@@ -34,6 +34,7 @@ QString remedyText(Remedy remedy)
     case Remedy::WidenSafe: return QStringLiteral("Keep clear of the drift");
     case Remedy::WidenBleed: return QStringLiteral("Bleed as far as that");
     case Remedy::LayGround: return QStringLiteral("Put a bare ground under it");
+    case Remedy::CountRecords: return QStringLiteral("Make one of each record");
     }
     return {};
 }
@@ -131,6 +132,10 @@ Job settled(Job job, const Finding& finding)
         job.zones.foldClearance = std::max({job.zones.foldClearance, driftOf(job.press.device).folder, Length::mm(3)});
         break;
     case Remedy::WidenBleed: job.zones.bleed = std::max(job.zones.bleed, driftOf(job.press.device).knife); break;
+    case Remedy::CountRecords:
+        job.records.count = finding.count;
+        job.quantity = finding.count;
+        break;
     case Remedy::LayGround: (void)layGroundUnderCode(job, finding.itemId); break;
     case Remedy::PullToBleed:
         if (Item* item = job.findItem(finding.itemId)) {

@@ -7,10 +7,13 @@
 #include <QString>
 #include <QStringList>
 #include <array>
+#include <memory>
 #include <vector>
 
 namespace hinge
 {
+
+class RecordTable;
 
 /// What is known of one page of a PDF. Boxes as ISO 32000-1, 14.11.2, after any rotation.
 struct PageFacts {
@@ -56,6 +59,8 @@ struct FileFacts {
     /// all else.
     QString profileName;
     int profileInkLimit = 0;
+    /// A CSV file: its rows; nullptr for all else.
+    std::shared_ptr<const RecordTable> table;
     bool isSvg = false;
     /// It can only be opened with a password.
     bool isLocked = false;

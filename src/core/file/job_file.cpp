@@ -6,6 +6,7 @@
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
 #include "core/file/read_limits.h"
+#include "core/file/records_file.h"
 #include "core/file/save_file.h"
 #include "core/file/stock_library.h"
 
@@ -166,6 +167,8 @@ public:
             sequence.append(pageToJson(job, page));
         if (!sequence.isEmpty())
             o[QStringLiteral("sequence")] = sequence;
+        if (job.records != Records())
+            o[QStringLiteral("records")] = recordsToJson(job.records);
         return keptBeside(job.extra, o);
     }
 
@@ -279,7 +282,6 @@ private:
         o[QStringLiteral("holeEdge")] = length(l.holeEdge);
         o[QStringLiteral("cornerRadius")] = length(l.cornerRadius);
         o[QStringLiteral("postal")] = l.postal;
-        o[QStringLiteral("firstNumber")] = l.firstNumber;
         o[QStringLiteral("padSheets")] = l.padSheets;
         return keptBeside(l.extra, o);
     }
@@ -320,8 +322,9 @@ void readPages(JsonReader& r, Pages& pages)
     pages.extra = r.takeLeftOver();
 }
 
-void readLeaf(JsonReader& r, Leaf& leaf)
+void readLeaf(JsonReader& r, Leaf& leaf, int& firstNumber)
 {
+    r.read("firstNumber", firstNumber); // of jobs saved before records were
     r.read("stub", leaf.stub);
     r.read("holes", leaf.holes);
     r.read("holeDiameter", leaf.holeDiameter);
@@ -329,7 +332,6 @@ void readLeaf(JsonReader& r, Leaf& leaf)
     r.read("holeEdge", leaf.holeEdge);
     r.read("cornerRadius", leaf.cornerRadius);
     r.read("postal", leaf.postal);
-    r.read("firstNumber", leaf.firstNumber);
     r.read("padSheets", leaf.padSheets);
     leaf.extra = r.takeLeftOver();
 }
@@ -391,7 +393,8 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
     job.pages.bindingClearance =
         newPiece(job.kind).pages.bindingClearance; // a staple asks for less than a wire or glue
     r.readObject("pages", [&](JsonReader& o) { readPages(o, job.pages); });
-    r.readObject("leaf", [&](JsonReader& o) { readLeaf(o, job.leaf); });
+    int firstNumber = 0;
+    r.readObject("leaf", [&](JsonReader& o) { readLeaf(o, job.leaf, firstNumber); });
     r.read("rightToLeft", job.rightToLeft);
     r.readObject("prints", [&](JsonReader& prints) {
         for (std::size_t i = 0; i < 2; ++i)
@@ -452,6 +455,12 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         page.extra = o.takeLeftOver();
         job.sequence.push_back(page);
     });
+    if (firstNumber > 0) {
+        job.records.source = RecordSource::Series;
+        job.records.series.start = firstNumber;
+        job.records.count = job.quantity;
+    }
+    r.readObject("records", [&](JsonReader& o) { readRecords(o, job.records); });
     job.extra = r.takeLeftOver();
 }
 

@@ -2,6 +2,7 @@
 #include "core/file/links.h"
 
 #include "core/file/embedded_files.h"
+#include "core/job/record_fill.h"
 
 #include <QDir>
 #include <QRegularExpression>
@@ -51,6 +52,8 @@ QString resolvedPath(const QString& path, const QString& jobFolder)
 void forEachLink(Job& job, const std::function<void(LinkedFile&)>& visit)
 {
     job.surfaces.editEach([&](SurfaceContent& content) { visitLinksOn(content, visit); });
+    if (job.records.source == RecordSource::File)
+        visit(job.records.file);
     if (!job.press.profile.path.isEmpty())
         visit(job.press.profile);
 }
@@ -68,22 +71,36 @@ QStringList linkedPaths(const Job& job)
     QStringList paths;
     QSet<QString> seen;
     const auto add = [&](const LinkedFile& link) {
-        if (!seen.contains(link.path)) {
+        // One that a field names is a file only once the field is filled in.
+        if (!seen.contains(link.path) && !isNamedByField(job, link)) {
             seen.insert(link.path);
             paths << link.path;
         }
     };
     for (const auto& [surface, content] : job.surfaces)
         visitLinksOn(*content, add);
+    if (job.records.source == RecordSource::File)
+        add(job.records.file);
     if (!job.press.profile.path.isEmpty())
         add(job.press.profile);
     return paths;
 }
 
+QStringList pathsNamedByField(const Job& job)
+{
+    QStringList out;
+    for (const auto& [surface, content] : job.surfaces)
+        visitLinksOn(*content, [&](const LinkedFile& link) {
+            if (isNamedByField(job, link) && !out.contains(link.path))
+                out << link.path;
+        });
+    return out;
+}
+
 QStringList pathsOutside(const Job& job)
 {
     QStringList out;
-    for (const QString& path : linkedPaths(job)) {
+    for (const QString& path : linkedPaths(job) + pathsNamedByField(job)) {
         const QString clean = QDir::cleanPath(path);
         if (!isEmbedded(path) &&
             (QDir::isAbsolutePath(clean) || clean == QStringLiteral("..") || clean.startsWith(QStringLiteral("../"))))

@@ -9,7 +9,7 @@
 namespace hinge
 {
 
-/// The files a job uses, wherever it names them: pictures, supplied faces, the press profile.
+/// The files a job uses, wherever it names them: pictures, supplied faces, records, the press profile.
 
 /// Where an embedded file is named in the job: "embedded:" with the hash and the name.
 [[nodiscard]] QString embeddedPath(const EmbeddedFile& file);
@@ -27,11 +27,13 @@ namespace hinge
 /// Embedded files that the job names but does not hold, or holds damaged: it would be saved without them.
 [[nodiscard]] QStringList lostFiles(const Job& job);
 
-/// Every link of a job, outside face first, the press profile last.
+/// Every link of a job: what stands on its surfaces, outside face first, the records, the press profile last.
 void forEachLink(Job& job, const std::function<void(LinkedFile&)>& visit);
 /// Those to a file of this path.
 void forEachLink(Job& job, const QString& path, const std::function<void(LinkedFile&)>& visit);
-/// The paths of the job's files as they stand in it, each once.
+/// The paths of the job's files as they stand in it, each once; without those that a field of the data names.
 [[nodiscard]] QStringList linkedPaths(const Job& job);
+/// Those: with the field between braces, each once.
+[[nodiscard]] QStringList pathsNamedByField(const Job& job);
 
 } // namespace hinge

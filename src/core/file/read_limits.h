@@ -48,4 +48,11 @@ inline constexpr qint64 harmlessUnfolding = 1LL << 20;
 /// A text file that is placed, in bytes.
 inline constexpr qint64 largestText = 4LL << 20;
 
+/// A CSV file, in bytes and in rows; a row of it, in bytes; how many rows may be wrong before the file is not taken for
+/// a table.
+inline constexpr qint64 largestTable = 512LL << 20;
+inline constexpr int mostRows = 10'000'000;
+inline constexpr qint64 longestRow = 1LL << 20;
+inline constexpr int mostWrongRows = 1000;
+
 } // namespace hinge::limits

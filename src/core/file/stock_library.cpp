@@ -15,7 +15,7 @@ namespace
 {
 
 constexpr Word<Grain> grainNames[] = {{"along height", Grain::AlongHeight}, {"along width", Grain::AlongWidth}};
-constexpr const char* columnNames[] = {"name", "grammage", "bulk", "caliper", "coated", "photo"};
+constexpr const char* columnNames[] = {"name", "grammage", "bulk", "caliper", "coated", "photo", "tint"};
 
 /// The rows of a table, as text.
 std::vector<QStringList> tableRows(const QByteArray& csv)
@@ -75,6 +75,12 @@ Result<Stock> stockFrom(const QStringList& row, const QMap<QString, int>& column
     };
     stock.coated = yes("coated");
     stock.photo = yes("photo");
+    if (const QString tint = cell("tint"); !tint.isEmpty()) {
+        const auto read = parseTint(tint);
+        if (!read)
+            return problem(where, read.error().message);
+        stock.tint = *read;
+    }
     return stock;
 }
 
@@ -91,6 +97,8 @@ QJsonObject stockToJson(const Stock& stock, Unit unit)
     o[QStringLiteral("coated")] = stock.coated;
     if (stock.photo)
         o[QStringLiteral("photo")] = true;
+    if (stock.tint != whitePaper)
+        o[QStringLiteral("tint")] = tintText(stock.tint);
     o[QStringLiteral("grain")] = wordFor(grainNames, stock.grain);
     return keptBeside(stock.extra, o);
 }
@@ -103,6 +111,14 @@ void readStock(JsonReader& reader, Stock& stock)
     reader.read("caliper", stock.measuredCaliper);
     reader.read("coated", stock.coated);
     reader.read("photo", stock.photo);
+    QString tint;
+    reader.read("tint", tint);
+    if (!tint.isEmpty()) {
+        if (const auto read = parseTint(tint))
+            stock.tint = *read;
+        else
+            reader.fail("tint", read.error().message);
+    }
     readWord(reader, "grain", stock.grain, grainNames);
     stock.extra = reader.takeLeftOver();
 }
@@ -145,7 +161,7 @@ QByteArray writeStocksCsv(const std::vector<Stock>& stocks)
     for (const Stock& s : stocks)
         out += quoted(s.name) + ',' + QByteArray::number(s.grammage) + ',' + QByteArray::number(s.bulkMilli / 1000.0) +
                ',' + (s.measuredCaliper ? quoted(exactText(*s.measuredCaliper, Unit::Mm)) : QByteArray()) + ',' +
-               (s.coated ? "yes" : "no") + (s.photo ? ",yes" : ",no") + "\r\n";
+               (s.coated ? "yes" : "no") + (s.photo ? ",yes" : ",no") + ',' + tintText(s.tint).toLatin1() + "\r\n";
     return out;
 }
 

@@ -290,6 +290,8 @@ Result<void> checkStock(const QString& field, const Stock& stock, Unit unit)
                             limits::thinnestBulk, limits::thickestBulk, QStringLiteral("cm³/g"));
         !r)
         return r;
+    if (stock.tint < 0 || stock.tint > whitePaper)
+        return problem(field + QStringLiteral(".tint"), QStringLiteral("The tint is no colour."));
     if (stock.measuredCaliper)
         return checkLength(field + QStringLiteral(".caliper"), QStringLiteral("The caliper"), *stock.measuredCaliper,
                            Length::micrometres(10), Length::mm(3), unit);
@@ -384,10 +386,6 @@ Result<void> checkLeaf(const Job& job)
     if (l.cornerRadius < Length() || l.cornerRadius * 2 > std::min(job.flat.w, job.flat.h))
         return problem(QStringLiteral("leaf.cornerRadius"),
                        QStringLiteral("The corner radius must lie between 0 and half the shorter side."));
-    if (auto r = checkNumber(QStringLiteral("leaf.firstNumber"), QStringLiteral("The first number"), l.firstNumber, 0,
-                             100'000'000, {});
-        !r)
-        return r;
     return checkNumber(QStringLiteral("leaf.padSheets"), QStringLiteral("The leaves of a pad"), l.padSheets, 0, 500,
                        {});
 }
@@ -441,6 +439,7 @@ Result<void> checkMeasures(const Job& job)
         !ok(size(QStringLiteral("page.width"), QStringLiteral("The page width"), job.page.w)) ||
         !ok(size(QStringLiteral("page.height"), QStringLiteral("The page height"), job.page.h)) ||
         !ok(checkStock(QStringLiteral("stock"), job.stock, job.unit)) || !ok(checkKind(job)) ||
+        !ok(checkSeries(job.records)) ||
         !ok(zone(QStringLiteral("zones.bleed"), QStringLiteral("The bleed"), job.zones.bleed)) ||
         !ok(zone(QStringLiteral("zones.safe"), QStringLiteral("The safe zone"), job.zones.safe)) ||
         !ok(zone(QStringLiteral("zones.foldClearance"), QStringLiteral("The fold clearance"),

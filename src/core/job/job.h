@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/job/kind_rules.h"
+#include "core/job/records.h"
 #include "core/job/sequence.h"
 #include "core/job/surface.h"
 #include "core/paper/fold.h"
@@ -119,7 +120,6 @@ struct Leaf {
     Length holeEdge = Length::mm(12);  ///< from the left edge to the middle of a hole
     Length cornerRadius;               ///< 0 for square corners
     bool postal = false;               ///< the back is written to and stamped
-    int firstNumber = 0;               ///< of a numbered run; 0 for none
     int padSheets = 0;                 ///< glued into pads of so many; 0 for none
     QJsonObject extra{};
     bool operator==(const Leaf&) const = default;
@@ -231,6 +231,7 @@ struct Job {
     Surfaces surfaces;
     /// Empty as long as nothing is known of any page; then it has `pages.count` of them.
     Sequence sequence;
+    Records records;
     QJsonObject extra{};
 
     bool operator==(const Job&) const = default;
@@ -267,6 +268,11 @@ struct Job {
 void setOwnCover(Job& job, bool own);
 /// The stock of the pages.
 [[nodiscard]] const Stock& textStockOf(const Job& job);
+/// The stock a surface is printed on.
+[[nodiscard]] inline const Stock& stockOf(const Job& job, const SurfaceId& surface)
+{
+    return surface.component == Component::Text ? textStockOf(job) : job.stock;
+}
 /// "4/4", "4/1 + 1 spot".
 [[nodiscard]] QString inksText(const std::array<FaceInks, 2>& inks);
 /// Reads "4/4", "4/1", "5/4" (what goes beyond four, or beyond one, is spots), "1/0".

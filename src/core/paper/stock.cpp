@@ -112,6 +112,18 @@ Result<Length> caliperOfPagesPerInch(const QString& pages)
     return Length::inches(2).part(count);
 }
 
+QString tintText(int tint) { return u'#' + QString::number(tint, 16).rightJustified(6, u'0'); }
+
+Result<int> parseTint(const QString& text)
+{
+    bool ok = false;
+    const int tint = text.mid(1).toInt(&ok, 16);
+    if (!ok || text.size() != 7 || text[0] != u'#' || tint < 0)
+        return problem(QStringLiteral("tint"),
+                       QStringLiteral("“%1” is no tint; write it as #rrggbb.").arg(Problem::quoted(text)));
+    return tint;
+}
+
 Result<int> parseGrammage(const QString& text)
 {
     static const struct {

@@ -15,6 +15,8 @@ namespace hinge
 /// Which way the fibres run in the flat piece as it is read. Paper folds cleanly along its grain.
 enum class Grain { AlongHeight, AlongWidth };
 
+inline constexpr int whitePaper = 0xFFFFFF;
+
 /// The paper a component is printed on.
 struct Stock {
     QString name;
@@ -28,6 +30,8 @@ struct Stock {
     /// Made for photographs: a thick layer that breaks at a fold, whatever the paper weighs.
     bool photo = false;
     Grain grain = Grain::AlongHeight;
+    /// The colour of the paper itself, as sRGB (IEC 61966-2-1) 0xRRGGBB.
+    int tint = whitePaper;
     /// Keys of the job file this version does not know; kept for saving.
     QJsonObject extra{};
 
@@ -65,6 +69,10 @@ void setGrammage(Stock& stock, int grammage);
 inline constexpr int heaviestUnscored = 170; // g/m2
 /// True when it should be scored before it is folded.
 [[nodiscard]] bool wantsScore(const Stock& stock);
+
+/// "#rrggbb", sRGB; and back. Refuses what is no colour.
+[[nodiscard]] QString tintText(int tint);
+[[nodiscard]] Result<int> parseTint(const QString& text);
 
 /// Reads a grammage: "135", "135 g", or pounds with their basis, "100 lb text", "80# cover", "20 lb bond".
 /// A pound is weighed per 500 sheets of the basis size, which differs by sort: text 1.480, cover 2.704,

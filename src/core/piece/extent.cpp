@@ -10,10 +10,8 @@ namespace hinge
 
 Extent extentOf(const Job& job)
 {
-    if (rulesOf(job.kind).form == FlatForm::CutLeaf)
-        return job.leaf.firstNumber > 0 ? Extent::WithoutNumbers : Extent::Whole;
     if (!hasPages(job.kind))
-        return Extent::Whole;
+        return job.records.any() ? Extent::WithoutRecords : Extent::Whole;
     if (hasOwnCover(job))
         return Extent::CoverOnly;
     return madeUpPages(job) > rulesOf(job.kind).pagesOnFlat ? Extent::OuterSheetOnly : Extent::Whole;
@@ -30,7 +28,7 @@ QString extentName(Extent extent)
     case Extent::Whole: return {};
     case Extent::CoverOnly: return QStringLiteral("cover only");
     case Extent::OuterSheetOnly: return QStringLiteral("outer sheet only");
-    case Extent::WithoutNumbers: return QStringLiteral("without numbers");
+    case Extent::WithoutRecords: return QStringLiteral("without records");
     }
     return {};
 }
@@ -45,9 +43,9 @@ QString extentNote(Extent extent)
     case Extent::OuterSheetOnly:
         return QStringLiteral("Flat and press sheet hold the outer sheet only, as it stands on the Flat: all pages are "
                               "written as a file of their own.");
-    case Extent::WithoutNumbers:
-        return QStringLiteral(
-            "The files are without numbers: every copy is the same, and numbers cannot be written yet.");
+    case Extent::WithoutRecords:
+        return QStringLiteral("The flat is written for the first record, press sheets without what differs: all copies "
+                              "are written as a file of their own.");
     }
     return {};
 }

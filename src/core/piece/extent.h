@@ -11,7 +11,7 @@ enum class Extent {
     Whole,          ///< all of it
     CoverOnly,      ///< the cover; the pages of the text have no content
     OuterSheetOnly, ///< of a piece with pages on one stock the outermost sheet or leaf alone
-    WithoutNumbers, ///< every copy the same, though they are to be numbered
+    WithoutRecords, ///< every copy the same, though each has a number or a row of data of its own
 };
 
 /// What the files for a piece hold of it.
@@ -19,7 +19,7 @@ enum class Extent {
 /// True when neither face has anything on it.
 [[nodiscard]] bool isBare(const Job& job);
 
-/// "cover only", "outer sheet only", "without numbers"; empty for all of it.
+/// "cover only", "outer sheet only", "without records"; empty for all of it.
 [[nodiscard]] QString extentName(Extent extent);
 /// The same as a sentence that says what is missing; empty for all of it.
 [[nodiscard]] QString extentNote(Extent extent);

@@ -52,12 +52,14 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
     const auto shown = [&](Length l) { return formatLength(l, job.unit); };
     const Count count = countOf(job);
     const Closing& closing = plan.paper.closing;
-    add(QStringLiteral("Closes flat"),
-        closing.spare ? QStringLiteral("%1 to spare at the tightest fold").arg(shown(*closing.spare))
-                      : QStringLiteral("no panel lies inside a fold"),
-        {"fold."});
-    add(QStringLiteral("Paper folds cleanly"), QStringLiteral("%1 g/m², grain along the folds").arg(job.stock.grammage),
-        {"grain.", "stock."});
+    if (rulesOf(job.kind).bends()) {
+        add(QStringLiteral("Closes flat"),
+            closing.spare ? QStringLiteral("%1 to spare at the tightest fold").arg(shown(*closing.spare))
+                          : QStringLiteral("no panel lies inside a fold"),
+            {"fold."});
+        add(QStringLiteral("Paper folds cleanly"),
+            QStringLiteral("%1 g/m², grain along the folds").arg(job.stock.grammage), {"grain.", "stock."});
+    }
     if (plan.book || rulesOf(job.kind).isCoverAlone())
         add(QStringLiteral("Pages and binding agree"),
             plan.book ? QStringLiteral("%1 pages, none made up").arg(plan.book->pages)
@@ -85,6 +87,9 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
     if (count.codes > 0)
         add(QStringLiteral("Codes can be read"),
             QStringLiteral("%1 with modules wide enough and blank paper around").arg(count.codes), {"code."});
+    if (job.records.any())
+        add(QStringLiteral("Every copy has its record"),
+            QStringLiteral("%1, each is whole and there once").arg(recordsText(job.records)), {"records."});
     add(QStringLiteral("Fits the press sheet"),
         QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet.up()), {"sheet.", "size."});
     return points;

@@ -473,6 +473,14 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
                     QStringLiteral("Common practice is 300 ppi at the printed size; below 150 the pixels show.")));
         }
     }
+    if (const LinkedFile& data = job.records.file;
+        job.records.source == RecordSource::File && facts.contains(data.path)) {
+        const FileFacts& known = facts[data.path];
+        if (checkFile(job, data, known, Face::Outside, {}, out) && !known.table)
+            out.push_back(fileFinding(QStringLiteral("file.noTable"), Severity::Stop, Face::Outside, {},
+                                      QStringLiteral("%1 is no table of records").arg(shownPath(data.path)),
+                                      QStringLiteral("Bring in a CSV file.")));
+    }
     if (const LinkedFile& profile = job.press.profile; !profile.path.isEmpty() && facts.contains(profile.path)) {
         const FileFacts& known = facts[profile.path];
         if (checkFile(job, profile, known, Face::Outside, {}, out) && known.profileName.isEmpty())

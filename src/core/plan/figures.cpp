@@ -487,11 +487,10 @@ void addRun(Figures& f, const Job& job, const Plan& plan)
                                 QStringLiteral("%1 cuts").arg(sheet.cuts));
         cuts.working = QStringLiteral("each trim line of a block once");
     }
-    if (rulesOf(job.kind).form == FlatForm::CutLeaf && job.leaf.firstNumber > 0)
-        f.text(runGroup, QStringLiteral("numbers"), QStringLiteral("Numbers"),
-               QStringLiteral("%1 to %2")
-                   .arg(groupedNumber(job.leaf.firstNumber),
-                        groupedNumber(qint64(job.leaf.firstNumber) + job.quantity - 1)));
+    if (job.records.any())
+        f.text(runGroup, QStringLiteral("records"),
+               job.records.source == RecordSource::Series ? QStringLiteral("Numbers") : QStringLiteral("Data"),
+               recordsText(job.records));
     if (rulesOf(job.kind).form == FlatForm::CutLeaf && job.leaf.padSheets > 0) {
         const int pads = (job.quantity + job.leaf.padSheets - 1) / job.leaf.padSheets;
         f.number(runGroup, QStringLiteral("pads"), QStringLiteral("Pads"), pads, groupedNumber(pads)).working =

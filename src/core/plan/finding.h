@@ -31,6 +31,7 @@ enum class Remedy {
     WidenSafe,     ///< keep live matter clear of the drift of press, knife and folder
     WidenBleed,    ///< bleed as far as print and knife may miss
     LayGround,     ///< put a bare ground below a code
+    CountRecords,  ///< make as many pieces as there are records: `Finding::count`
 };
 
 /// Something the checks noticed.
@@ -47,6 +48,7 @@ struct Finding {
     QString itemId;
     ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed` and `Remedy::CloseGap`
     Length target{};                ///< for `Remedy::CloseGap`: where the side belongs, on the face
+    int count = 0;                  ///< for `Remedy::CountRecords`
     Remedy remedy = Remedy::None;
     bool operator==(const Finding&) const = default;
 };

@@ -22,6 +22,8 @@ QStringList makingSteps(const Job& job, const Plan& plan)
                      .arg(run.up)
                      .arg(groupedNumber(run.sheets), sheet, groupedNumber(run.overs), inksText(job.faceInks));
     }
+    if (job.records.any())
+        steps << QStringLiteral("Each piece has a record of its own: %1.").arg(recordsText(job.records));
     for (const Face face : bothFaces)
         if (job.coatings[std::size_t(face)] != Coating::None)
             steps << QStringLiteral("Lay %1 over the %2.")
@@ -43,10 +45,6 @@ QStringList makingSteps(const Job& job, const Plan& plan)
                               formatLength(job.leaf.holePitch, job.unit));
         if (job.leaf.cornerRadius > Length())
             steps << QStringLiteral("Round the corners to %1.").arg(formatLength(job.leaf.cornerRadius, job.unit));
-        if (job.leaf.firstNumber > 0)
-            steps << QStringLiteral("Number from %1 to %2.")
-                         .arg(groupedNumber(job.leaf.firstNumber),
-                              groupedNumber(qint64(job.leaf.firstNumber) + job.quantity - 1));
         if (job.leaf.padSheets > 0)
             steps << QStringLiteral("Glue into pads of %1.").arg(job.leaf.padSheets);
     }

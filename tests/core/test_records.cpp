@@ -1,0 +1,560 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Numbers that run on and rows of CSV files: read, counted, filled in, and what is wrong with them.
+#include "core/edit/record_edits.h"
+#include "core/edit/remedies.h"
+#include "core/file/csv_rows.h"
+#include "core/file/job_file.h"
+#include "core/file/links.h"
+#include "core/plan/record_checks.h"
+#include "testing.h"
+
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QStringEncoder>
+#include <QTemporaryDir>
+
+using namespace hinge;
+
+class TestRecords : public QObject
+{
+    Q_OBJECT
+
+    static std::shared_ptr<const RecordTable> table(const QByteArray& csv, const CsvReading& reading = {})
+    {
+        auto read = RecordTable::read(csv, QStringLiteral("t.csv"), reading);
+        if (!read)
+            qFatal("not read: %s", qPrintable(read.error().text()));
+        return *read;
+    }
+    static QString refused(const QByteArray& csv, const CsvReading& reading = {})
+    {
+        const auto read = RecordTable::read(csv, QStringLiteral("t.csv"), reading);
+        return read ? QStringLiteral("read") : read.error().message;
+    }
+    static QStringList row(const QByteArray& csv, int place) { return table(csv)->record(place).values; }
+
+    static Item words(const char* id, const char* text)
+    {
+        Item item;
+        item.id = QString::fromLatin1(id);
+        item.name = item.id;
+        item.kind = ItemKind::Text;
+        item.paragraphs = {{QString::fromUtf8(text), {}}};
+        for (const ItemSide side : allSides)
+            item.side(side) = holdOn(PaperLine::Safe, 0, endOf(side));
+        return item;
+    }
+    static Item code(const char* id, const char* data)
+    {
+        Item item = words(id, "");
+        item.kind = ItemKind::Code;
+        item.paragraphs.clear();
+        item.code = {Symbology::Code128, QString::fromUtf8(data)};
+        item.ink = QStringLiteral("Black");
+        return item;
+    }
+    static Item photo(const char* id, const char* path)
+    {
+        Item item = words(id, "");
+        item.kind = ItemKind::Picture;
+        item.paragraphs.clear();
+        item.file.path = QString::fromUtf8(path);
+        return item;
+    }
+    static Job card(std::initializer_list<Item> items)
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.edit(Face::Outside).items = items;
+        return job;
+    }
+    /// A card with the rows of a file, and what is found of them.
+    static std::vector<Finding> findings(Job job, const QByteArray& csv, const RecordSurvey& survey = {},
+                                         const std::function<void(Job&)>& change = {})
+    {
+        const auto rows = table(csv, job.records.reading);
+        useTable(job, {.path = QStringLiteral("t.csv"), .page = 1, .bytes = 0, .sha256 = {}}, *rows);
+        if (change)
+            change(job);
+        FileFacts facts;
+        facts.table = rows;
+        return checkRecords(job, {{QStringLiteral("t.csv"), facts}}, survey);
+    }
+    static QStringList codes(const std::vector<Finding>& findings)
+    {
+        QStringList out;
+        for (const Finding& f : findings)
+            out << f.code;
+        return out;
+    }
+
+private Q_SLOTS:
+    /// Against a plain loop.
+    void aSeriesCounts()
+    {
+        CHECK_PROPERTY([](int start, int step, int digits, int count) {
+            Series s{QStringLiteral("A-"), std::abs(start) % 100000, step % 50, std::abs(digits) % 9,
+                     QStringLiteral(" m")};
+            RC_PRE(s.step != 0);
+            qint64 number = s.start;
+            for (int i = 0; i < std::abs(count) % 300 && number >= 0; ++i, number += s.step) {
+                QString plain = QString::number(number);
+                while (plain.size() < s.digits)
+                    plain = u'0' + plain;
+                RC_ASSERT(numberAt(s, i) == QStringLiteral("A-") + plain + QStringLiteral(" m"));
+            }
+        });
+        Records records;
+        records.source = RecordSource::Series;
+        records.series = {QString(), 3, -1, 0, QString()};
+        records.count = 4; // 3, 2, 1, 0
+        QVERIFY(checkSeries(records));
+        QCOMPARE(recordsText(records), QStringLiteral("3 to 0"));
+        records.count = 5;
+        QVERIFY(!checkSeries(records)); // below nothing
+        records.series.step = 0;
+        QVERIFY(!checkSeries(records));
+        records.series = {QString(), 999'999'999'999'990, 1, 0, QString()};
+        records.count = 10;
+        QVERIFY(checkSeries(records));
+        records.count = 11;
+        QVERIFY(!checkSeries(records));
+    }
+
+    void theFirstNumberIsTypedAsItIsPrinted()
+    {
+        const auto typed = [](const char* text, Series before = {}) -> std::optional<Series> {
+            Job job = newPiece(PieceKind::Leaf);
+            useSeries(job);
+            job.records.series = before;
+            return setFirstNumber(job, QString::fromUtf8(text)) ? std::optional(job.records.series) : std::nullopt;
+        };
+        QCOMPARE(typed("17"), std::optional(Series{{}, 17, 1, 0, {}}));
+        QCOMPARE(typed(" 0017 "), std::optional(Series{{}, 17, 1, 4, {}}));
+        QCOMPARE(typed("A-0017"), std::optional(Series{QStringLiteral("A-"), 17, 1, 4, {}}));
+        QCOMPARE(typed("2026/001 c"), std::optional(Series{QStringLiteral("2026/"), 1, 1, 3, QStringLiteral(" c")}));
+        // Digits behind the number that were there before are no number.
+        QCOMPARE(typed("9 m2", {{}, 8, 1, 0, QStringLiteral(" m2")}),
+                 std::optional(Series{{}, 9, 1, 0, QStringLiteral(" m2")}));
+        QVERIFY(!typed("none"));
+        QVERIFY(!typed(""));
+        QVERIFY(!typed("12345678901234567890"));
+        QCOMPARE(typed("0"), std::optional(Series{{}, 0, 1, 0, {}}));
+    }
+
+    void piecesAndRecordsStayOneToOne()
+    {
+        Job job = newPiece(PieceKind::Leaf);
+        job.quantity = 480;
+        useSeries(job);
+        QCOMPARE(numberAt(job.records.series, 0), QStringLiteral("001"));
+        QCOMPARE(job.records.count, 480);
+        setQuantity(job, 500);
+        QCOMPARE(job.records.count, 500);
+        setRecordCount(job, 250);
+        QCOMPARE(job.quantity, 250);
+        job.quantity = 750; // three of each, as typed elsewhere
+        setRecordCount(job, 240);
+        QCOMPARE(job.quantity, 750);
+        setQuantity(job, 720);
+        QCOMPARE(job.records.count, 240);
+        const auto rows = table("name\nAda\nBram\n");
+        useTable(job, {.path = QStringLiteral("t.csv"), .page = 1, .bytes = 0, .sha256 = {}}, *rows);
+        QCOMPARE(job.quantity, 2);
+        QCOMPARE(recordsText(job.records), QStringLiteral("2 rows of t.csv"));
+        setQuantity(job, 4); // two of each: a file has as many rows as it has
+        QCOMPARE(job.records.count, 2);
+        useNoRecords(job);
+        QVERIFY(recordsText(job.records).isEmpty());
+        useSeries(job);
+        QCOMPARE(job.records.count, 4);
+    }
+
+    /// The examples of RFC 4180, section 2, by their numbers there.
+    void csvAsTheStandardHasIt()
+    {
+        const QStringList abc{QStringLiteral("aaa"), QStringLiteral("bbb"), QStringLiteral("ccc")};
+        const QStringList xyz{QStringLiteral("zzz"), QStringLiteral("yyy"), QStringLiteral("xxx")};
+        const CsvReading bare{{}, 0, false};
+        for (const char* text : {"aaa,bbb,ccc\r\nzzz,yyy,xxx\r\n",            // 1
+                                 "aaa,bbb,ccc\r\nzzz,yyy,xxx",                // 2
+                                 "\"aaa\",\"bbb\",\"ccc\"\r\nzzz,yyy,xxx"}) { // 5
+            const auto read = table(text, bare);
+            QCOMPARE(read->count(), 2);
+            QCOMPARE(read->record(0).values, abc);
+            QCOMPARE(read->record(1).values, xyz);
+        }
+        const auto named = table("field_name,field_name2,field_name3\r\naaa,bbb,ccc\r\nzzz,yyy,xxx\r\n"); // 3
+        QCOMPARE(named->fields(), (QStringList{QStringLiteral("field_name"), QStringLiteral("field_name2"),
+                                               QStringLiteral("field_name3")}));
+        QCOMPARE(named->record(1).values, xyz);
+        QCOMPARE(table("a,b\r\n x , y \r\n")->record(0).values, // 4: spaces belong to a field
+                 (QStringList{QStringLiteral(" x "), QStringLiteral(" y ")}));
+        const auto broken = table("\"aaa\",\"b\r\nbb\",\"ccc\"\r\nzzz,yyy,xxx", bare); // 6
+        QCOMPARE(broken->record(0).values[1], QStringLiteral("b\r\nbb"));
+        QCOMPARE(broken->record(1).values, xyz);
+        QCOMPARE(broken->lineOf(1), 3);
+        QCOMPARE(table("\"aaa\",\"b\"\"bb\",\"ccc\"", bare)->record(0).values[1], QStringLiteral("b\"bb")); // 7
+    }
+
+    void csvAsItComes()
+    {
+        // A mark of the encoding is no letter of the first name.
+        const auto marked = table("\xEF\xBB\xBFname;town\nKäthe;Höfn\n");
+        QCOMPARE(marked->fields().first(), QStringLiteral("name"));
+        QCOMPARE(marked->reading().separator, ';');
+        QCOMPARE(marked->reading().encoding, QStringLiteral("UTF-8"));
+        QCOMPARE(marked->record(0).values, (QStringList{QStringLiteral("Käthe"), QStringLiteral("Höfn")}));
+        QCOMPARE(table("a\tb\n1,5\t2,5\n")->reading().separator, '\t');
+        QCOMPARE(table("a|b\n1|2\n")->reading().separator, '|');
+        QCOMPARE(table("only\none\ntwo\n")->count(), 2);
+        // Commas within values do not make them the separator.
+        QCOMPARE(table("name;since\n\"Ames, jr.\";1998\n\"Holm, sr., of here\";2001\n")->reading().separator, ';');
+        for (const auto& [encoding, named] : {std::pair("UTF-16LE", "UTF-16LE"), {"UTF-16BE", "UTF-16BE"}}) {
+            QStringEncoder encode(encoding, QStringEncoder::Flag::WriteBom);
+            const auto wide = table(encode(QStringLiteral("name,town\nKäthe,Höfn\n")));
+            QCOMPARE(wide->reading().encoding, QString::fromLatin1(named));
+            QCOMPARE(wide->record(0).values.last(), QStringLiteral("Höfn"));
+        }
+        // What spreadsheets of western Europe save without being asked.
+        QStringEncoder western("windows-1252");
+        const QByteArray old = western(QStringLiteral("name,price\nKäthe,5 €\nSøgaard,“6”\n"));
+        QCOMPARE(table(old)->reading().encoding, QStringLiteral("windows-1252"));
+        QCOMPARE(table(old)->record(0).values, (QStringList{QStringLiteral("Käthe"), QStringLiteral("5 €")}));
+        QCOMPARE(table(old)->unknownLetters(), 0);
+        // Read as something else the letters are wrong, and that is counted.
+        QVERIFY(table(old, {QStringLiteral("UTF-8"), 0, true})->unknownLetters() > 0);
+        QCOMPARE(table("a,b\n1,2\n", {{}, ';', true})->fields(), QStringList{QStringLiteral("a,b")});
+        // Names that cannot stand between braces, that are missing, or that are there twice.
+        QCOMPARE(table("a {x},,name,Name\n1,2,3,4\n")->fields(),
+                 (QStringList{QStringLiteral("a (x)"), QStringLiteral("column 2"), QStringLiteral("name"),
+                              QStringLiteral("Name 2")}));
+        QCOMPARE(table("1,2\n3,4\n", {{}, 0, false})->fields().last(), QStringLiteral("column 2"));
+        // Old line ends, blank lines, spaces about quotes.
+        QCOMPARE(table("a,b\r1,2\r\r3,4\r")->count(), 2);
+        QCOMPARE(row("a,b\n 1, \"x, y\" \n", 0).last(), QStringLiteral("x, y"));
+        QCOMPARE(row("a,b,c\n1,2\n", 0), (QStringList{QStringLiteral("1"), QStringLiteral("2"), QString()}));
+        QVERIFY(table("a,b\n1,2\n")->record(1).fields.isEmpty());
+        QVERIFY(table("a,b\n1,2\n")->record(-1).fields.isEmpty());
+    }
+
+    void rubbishIsRefusedInWords()
+    {
+        QVERIFY(refused("").contains(QStringLiteral("no rows")));
+        QVERIFY(refused("name,since\n").contains(QStringLiteral("no rows")));
+        QVERIFY(refused(QByteArray("a,b\n1,\0\x01\n", 9)).contains(QStringLiteral("no text")));
+        QVERIFY(refused("a\n1\n", {QStringLiteral("klingon"), 0, true}).contains(QStringLiteral("klingon")));
+        QByteArray wrong("a,b\n");
+        for (int i = 0; i < 1200; ++i)
+            wrong += "x\"y,1\n";
+        QVERIFY(refused(wrong).contains(QStringLiteral("More than 1000 rows are wrong, the first in line 2")));
+        QVERIFY(refused("a\n\"open").contains(QStringLiteral("line 2")));
+        QCOMPARE(RecordTable::read("a\n1\n", QStringLiteral("t.csv"), {}, [] { return false; }).error().message,
+                 QStringLiteral("Reading was stopped."));
+    }
+
+    void aWrongQuoteInRow70000HurtsThatRowAlone()
+    {
+        QByteArray csv("number,name\n");
+        for (int i = 1; i <= 100000; ++i)
+            csv += QByteArray::number(i) +
+                   (i == 70000 ? ",\"Ada\" Thwaite\"\n" : ",\"Ada, " + QByteArray::number(i) + "\"\n");
+        const auto read = table(csv);
+        QCOMPARE(read->count(), 99999);
+        QCOMPARE(read->leftOut(), 1);
+        QCOMPARE(read->problems().front().line, 70001); // below the line of names
+        QCOMPARE(read->record(69998).values.first(), QStringLiteral("69999"));
+        QCOMPARE(read->record(69999).values.first(), QStringLiteral("70001"));
+        QCOMPARE(read->record(99998).values.last(), QStringLiteral("Ada, 100000"));
+        QCOMPARE(read->lineOf(69999), 70002);
+        // One that is never closed takes the rest of the file for its value: only its own line is lost, too.
+        csv.replace(",\"Ada\" Thwaite\"\n", ",\"Ada\n");
+        const auto open = table(csv);
+        QCOMPARE(open->leftOut(), 1);
+        QCOMPARE(open->count(), 99999);
+        QCOMPARE(open->problems().front().line, 70001);
+    }
+
+    /// Against Python's reader, which is nobody's of this program.
+    void readAsAnotherReaderDoes()
+    {
+        const QByteArray script =
+            "import csv, json, random, sys\n"
+            "random.seed(int(sys.argv[1]))\n"
+            "letters = ['a', 'B', 'ä', '€', ',', ';', '\\t', '\"', ' ', '\\n', '\\r\\n', '1', '|', 'x' * 40, '']\n"
+            "rows = [[''.join(random.choice(letters) for _ in range(random.randrange(6))) + 'z' for _ in range(5)]"
+            " for _ in range(200)]\n"
+            "rows.insert(0, ['one', 'two', 'three', 'four', 'five'])\n"
+            "sep = sys.argv[2]\n"
+            "with open(sys.argv[3], 'w', newline='', encoding='utf-8') as f:\n"
+            "    csv.writer(f, delimiter=sep, lineterminator=random.choice(['\\n', '\\r\\n']),"
+            " quoting=random.choice([csv.QUOTE_ALL, csv.QUOTE_MINIMAL])).writerows(rows)\n"
+            "with open(sys.argv[3], newline='', encoding='utf-8') as f:\n"
+            "    print(json.dumps(list(csv.reader(f, delimiter=sep))))\n";
+        const QTemporaryDir dir;
+        const QString file = dir.filePath(QStringLiteral("t.csv"));
+        for (int seed = 0; seed < 12; ++seed) {
+            const QString separator = QString::fromLatin1(";,\t|").mid(seed % 4, 1);
+            const auto theirs = QJsonDocument::fromJson(testing::run(QStringLiteral("python3"),
+                                                                     {QStringLiteral("-c"), QString::fromUtf8(script),
+                                                                      QString::number(seed), separator, file}))
+                                    .array();
+            QCOMPARE(theirs.size(), 201);
+            QFile csv(file);
+            QVERIFY(csv.open(QIODevice::ReadOnly));
+            const auto ours = table(csv.readAll(), {QStringLiteral("UTF-8"), separator[0].toLatin1(), true});
+            QCOMPARE(ours->count(), 200);
+            QCOMPARE(ours->leftOut(), 0);
+            for (int i = 0; i < 200; ++i)
+                QCOMPARE(QJsonArray::fromStringList(ours->record(i).values), theirs[i + 1].toArray());
+        }
+    }
+
+    void whatIsKnownOfColumns()
+    {
+        const auto read = table("no,name,seat\nA-007,Ada,1\nA-003,,2\nA-004,Bram the elder,2\nA-003,Cilla,x\n");
+        const auto& columns = read->columns();
+        QCOMPARE(columns[0].doubled, std::optional(std::pair(1, 3)));
+        QCOMPARE(columns[0].doubles, 1);
+        QVERIFY(columns[0].numbers);
+        QCOMPARE(columns[0].numbers->leastText, QStringLiteral("A-003"));
+        QCOMPARE(columns[0].numbers->greatestText, QStringLiteral("A-007"));
+        QCOMPARE(columns[0].numbers->missing, 2);
+        QCOMPARE(columns[0].numbers->firstMissing, QStringLiteral("A-005"));
+        QCOMPARE(columns[1].longest, 2);
+        QCOMPARE(columns[1].empty, 1);
+        QCOMPARE(columns[1].firstEmpty, 1);
+        QVERIFY(!columns[1].numbers && !columns[2].numbers);
+        QVERIFY(!read->twins());
+        QCOMPARE(table("a,b\n1,2\n3,4\n1,2\n")->twins(), std::optional(std::pair(0, 2)));
+        // Counted by tens none is missing.
+        QCOMPARE(table("n\n10\n20\n30\n50\n")->columns()[0].numbers->missing, 1);
+        // Long in letters, not in bytes.
+        QCOMPARE(table("n\nääää\nabcde\n")->columns()[0].longest, 1);
+    }
+
+    void fieldsAreFilledIn()
+    {
+        const Record ada{0,
+                         {QStringLiteral("number"), QStringLiteral("Name"), QStringLiteral("note")},
+                         {QStringLiteral("0017"), QStringLiteral("Ada"), QString()}};
+        QCOMPARE(filled(QStringLiteral("No. {number}, { name }!"), ada), QStringLiteral("No. 0017, Ada!"));
+        QCOMPARE(filled(QStringLiteral("{seat} {} {number} {"), ada), QStringLiteral("{seat} {} 0017 {"));
+        QCOMPARE(fieldsIn(QStringLiteral("a {b} {{c}} {d\ne}")),
+                 (std::vector<FieldUse>{{QStringLiteral("b"), 2, 3}, {QStringLiteral("c"), 7, 3}}));
+        // Looks go with the letters they were given to.
+        Item item = words("t", "No. {number} for {name}.");
+        item.paragraphs[0].spans = {{0, 3, QStringLiteral("Cabin Bold"), {}},
+                                    {4, 8, QStringLiteral("Cabin Italic"), {}},
+                                    {17, 7, QStringLiteral("Cabin SemiBold"), {}}};
+        fillItem(item, ada);
+        QCOMPARE(item.paragraphs[0].text, QStringLiteral("No. 0017 for Ada."));
+        QCOMPARE(item.paragraphs[0].spans[1].start, 4);
+        QCOMPARE(item.paragraphs[0].spans[1].length, 4);
+        QCOMPARE(item.paragraphs[0].spans[2].start, 13);
+        QCOMPARE(item.paragraphs[0].spans[2].length, 4); // "Ada."
+        // A line that would be empty is left out, but a text does not vanish.
+        Item lines = words("l", "{name}");
+        lines.paragraphs.push_back({QStringLiteral(" {note} "), {}});
+        lines.paragraphs.push_back({QStringLiteral("{note} town"), {}});
+        fillItem(lines, ada);
+        QCOMPARE(lines.paragraphs.size(), std::size_t(2));
+        QCOMPARE(lines.paragraphs[1].text, QStringLiteral(" town"));
+        Item alone = words("a", "{note}");
+        alone.paragraphs[0].spans = {{0, 6, QStringLiteral("Cabin Bold"), {}}};
+        fillItem(alone, ada);
+        QCOMPARE(alone.paragraphs.size(), std::size_t(1));
+        QVERIFY(alone.paragraphs[0].text.isEmpty() && alone.paragraphs[0].spans.empty());
+        // A break in a value breaks the line.
+        Item address = words("b", "{street}");
+        fillItem(address, {0, {QStringLiteral("street")}, {QStringLiteral("North steps\r\nSkerrowby")}});
+        QCOMPARE(address.paragraphs[0].text, QStringLiteral("North steps\u2028Skerrowby"));
+        Item bars = code("c", "SKW{number}");
+        fillItem(bars, ada);
+        QCOMPARE(bars.code.data, QStringLiteral("SKW0017"));
+    }
+
+    void picturesOfARecordStayInTheirFolder()
+    {
+        const auto pathFor = [](const char* value) {
+            Item item = photo("p", "portraits/{photo}");
+            fillItem(item, {0, {QStringLiteral("photo")}, {QString::fromUtf8(value)}});
+            return item.file.path;
+        };
+        QCOMPARE(pathFor("ada.jpg"), QStringLiteral("portraits/ada.jpg"));
+        QCOMPARE(pathFor("year/ada.jpg"), QStringLiteral("portraits/year/ada.jpg"));
+        for (const char* out : {"../ada.jpg", "/etc/passwd", "year/../../ada.jpg", "..", "", "a\\b.jpg"})
+            QCOMPARE(pathFor(out), QStringLiteral("portraits/{photo}"));
+        Job job = card({photo("p", "/elsewhere/{photo}"), photo("q", "plain.jpg")});
+        QCOMPARE(linkedPaths(job), (QStringList{QStringLiteral("/elsewhere/{photo}"), QStringLiteral("plain.jpg")}));
+        useSeries(job);
+        QCOMPARE(linkedPaths(job), QStringList{QStringLiteral("plain.jpg")});
+        // Somebody else's job must not look there without being asked.
+        QCOMPARE(pathsOutside(job), QStringList{QStringLiteral("/elsewhere/{photo}")});
+        // Saved elsewhere, the names follow.
+        int seen = 0;
+        forEachLink(job, [&](LinkedFile&) { ++seen; });
+        QCOMPARE(seen, 2);
+    }
+
+    void oneCopyAndNone()
+    {
+        Job job = card({words("t", "No. {number}"), words("u", "Boat"), code("c", "{number}"), code("d", "SKW")});
+        job.quantity = 20;
+        useSeries(job);
+        QVERIFY(namesFields(job));
+        const Job third = filledFor(job, recordAt(job, nullptr, 2));
+        QCOMPARE(third.findItem(QStringLiteral("t"))->paragraphs[0].text, QStringLiteral("No. 03"));
+        QCOMPARE(third.findItem(QStringLiteral("c"))->code.data, QStringLiteral("03"));
+        // What names no field is shared with the job, and the plan is the same.
+        QCOMPARE(testing::planned(third).items, testing::planned(job).items);
+        QVERIFY(filledFor(job, recordAt(job, nullptr, 20)) == job);
+        const Job none = withoutRecord(job);
+        QCOMPARE(testing::planned(none).items, testing::planned(job).items);
+        QCOMPARE(none.findItem(QStringLiteral("t"))->paragraphs[0].text, QStringLiteral("No. "));
+        const Item& bars = *none.findItem(QStringLiteral("c"));
+        QVERIFY(bars.kind == ItemKind::Shape && bars.ink.isEmpty() && bars.stroke.width == Length());
+        QCOMPARE(none.findItem(QStringLiteral("d"))->kind, ItemKind::Code);
+        useNoRecords(job);
+        QVERIFY(!namesFields(job)); // braces are letters
+    }
+
+    void theJobFileKeepsThem()
+    {
+        Job job = card({words("t", "{name}")});
+        job.records.source = RecordSource::File;
+        job.records.series = {QStringLiteral("A-"), 17, -2, 4, QStringLiteral(" m")};
+        job.records.file = {
+            .path = QStringLiteral("data/t.csv"), .page = 1, .bytes = 7, .sha256 = QStringLiteral("ab")};
+        job.records.reading = {QStringLiteral("windows-1252"), '\t', false};
+        job.records.count = 3;
+        const auto back = readJob(writeJob(job), QStringLiteral("j"));
+        QVERIFY2(back, qPrintable(back ? QString() : back.error().text()));
+        QVERIFY(back->records == job.records);
+        QVERIFY(linkedPaths(*back).contains(QStringLiteral("data/t.csv")));
+        // Keys of later versions stay.
+        QJsonObject o = QJsonDocument::fromJson(writeJob(job)).object();
+        QJsonObject records = o[QStringLiteral("records")].toObject();
+        records[QStringLiteral("colour")] = 7;
+        o[QStringLiteral("records")] = records;
+        const auto kept = readJob(QJsonDocument(o).toJson(), QStringLiteral("j"));
+        QVERIFY(writeJob(*kept).contains("\"colour\": 7"));
+        // A job of before there were records.
+        const auto old = readJob("{\"format\":1,\"kind\":\"leaf\",\"quantity\":500,\"leaf\":{\"firstNumber\":17}}",
+                                 QStringLiteral("old"));
+        QVERIFY(old);
+        QCOMPARE(recordsText(old->records), QStringLiteral("17 to 516"));
+        QVERIFY(!writeJob(*old).contains("firstNumber\": 17"));
+        for (const char* wrong : {"{\"source\":\"both\"}", "{\"source\":\"series\",\"series\":{\"step\":0}}",
+                                  "{\"csv\":{\"separator\":\"x\"}}", "{\"count\":-1}"})
+            QVERIFY2(!readJob(QByteArray("{\"format\":1,\"records\":") + wrong + '}', QStringLiteral("j")), wrong);
+    }
+
+    void whatIsWrongWithRecordsIsFound()
+    {
+        const Job plain = card({words("t", "{name}")});
+        QVERIFY(codes(findings(plain, "name\nAda\nBram\n")).isEmpty());
+        QCOMPARE(codes(findings(card({words("t", "{seat}")}), "name\nAda\nBram\n")),
+                 (QStringList{QStringLiteral("records.field"), QStringLiteral("records.unused")}));
+        QCOMPARE(codes(findings(card({words("t", "Boat")}), "name\nAda\n")),
+                 QStringList{QStringLiteral("records.unused")});
+        QVERIFY(codes(findings(plain, "NAME\nAda\n")).isEmpty()); // small and capital letters are the same
+
+        const auto quantity = [](int pieces) { return [pieces](Job& job) { job.quantity = pieces; }; };
+        const QByteArray three("name\nAda\nBram\nCilla\n");
+        QVERIFY(codes(findings(plain, three, {}, quantity(6))).isEmpty()); // two of each
+        const auto few = findings(plain, three, {}, quantity(2));
+        QCOMPARE(codes(few), QStringList{QStringLiteral("records.count")});
+        Job job = plain;
+        QCOMPARE(settled(job, few.front()).quantity, 3);
+        QVERIFY(findings(plain, three, {}, quantity(7)).front().reason.contains(QStringLiteral("first 1 records")));
+        const auto grew = findings(plain, three, {}, [](Job& j) { j.records.count = 2; });
+        QCOMPARE(codes(grew), QStringList{QStringLiteral("records.changed")});
+        QCOMPARE(settled(job, grew.front()).records.count, 3);
+
+        const auto wrong = findings(plain, "name\nAda\n\"Br\"am\nCilla\n");
+        QCOMPARE(codes(wrong), QStringList{QStringLiteral("records.wrongRow")});
+        QVERIFY(wrong.front().severity == Severity::Stop && wrong.front().message.contains(QStringLiteral("Line 3")));
+        QCOMPARE(codes(findings(plain, "name,since\nAda,1\nBram\nCilla,2\n")),
+                 QStringList{QStringLiteral("records.ragged")});
+        QCOMPARE(codes(findings(plain, "name,since\nAda,1\nBram,2\nAda,1\n")),
+                 QStringList{QStringLiteral("records.twins")});
+        QCOMPARE(codes(findings(plain, "name,x\nAda,1\n,2\nBram,3\n")), QStringList{QStringLiteral("records.empty")});
+        // The same name twice is no mistake, the same number is.
+        QVERIFY(codes(findings(plain, "name,x\nAda,1\nAda,2\n")).isEmpty());
+        QByteArray numbers("number,name\n");
+        for (int i = 1; i <= 40; ++i)
+            numbers += "A-" + QByteArray::number(i == 17 ? 16 : 100 + i) + ",N" + QByteArray::number(i) + "\n";
+        const Job numbered = card({words("t", "{number}")});
+        numbers.replace("A-16,", "A-116,");
+        const auto twice = findings(numbered, numbers);
+        QCOMPARE(codes(twice), (QStringList{QStringLiteral("records.double"), QStringLiteral("records.gap")}));
+        QVERIFY2(twice[0].message.contains(QStringLiteral("A-116")), qPrintable(twice[0].message));
+        QVERIFY(twice[0].reason.contains(QStringLiteral("row 16 (line 17)")));
+        QVERIFY2(twice[1].reason.contains(QStringLiteral("A-117")), qPrintable(twice[1].reason));
+        // Nobody prints that column, nobody minds.
+        QVERIFY(codes(findings(card({words("t", "{name}")}), numbers)).isEmpty());
+        // Numbers that were never meant to run on.
+        QVERIFY(codes(findings(numbered, "number\n3\n900\n77\n")).isEmpty());
+        Job misread = plain;
+        misread.records.reading.encoding = QStringLiteral("UTF-8");
+        QCOMPARE(codes(findings(misread, "name\nK\xE4the\n")), QStringList{QStringLiteral("records.letters")});
+
+        const Job pictured = card({photo("p", "{photo}"), code("c", "{photo}")});
+        const auto seen = findings(pictured, "photo\na.jpg\nb.jpg\n",
+                                   {{{QStringLiteral("p"), 1, 1, QStringLiteral("b.jpg")}},
+                                    {{QStringLiteral("c"), 2, 0, QStringLiteral("Too long.")}}});
+        QCOMPARE(codes(seen), (QStringList{QStringLiteral("records.picture"), QStringLiteral("records.code")}));
+        QVERIFY(seen[0].message.contains(QStringLiteral("row 2 (line 3)")) && seen[0].severity == Severity::Stop);
+        QVERIFY(codes(findings(card({}), "photo\na\n", {{{QStringLiteral("gone"), 1, 0, {}}}, {}})) ==
+                QStringList{QStringLiteral("records.unused")});
+    }
+
+    void theLongestRecords()
+    {
+        Job job = card({words("t", "{name} {town}")});
+        const auto rows = table("name,town,note\nAda,Skerrowby\nBartholomew,X\nCy,Y,very very long\n");
+        useTable(job, {.path = QStringLiteral("t.csv"), .page = 1, .bytes = 0, .sha256 = {}}, *rows);
+        const Item& item = job.on(Face::Outside).items[0];
+        QCOMPARE(longestRecords(job, rows.get(), item), (std::vector<int>{0, 1}));
+        QVERIFY(longestRecords(job, rows.get(), words("u", "plain")).empty());
+        QVERIFY(longestRecords(job, nullptr, item).empty());
+        job.quantity = 1200;
+        useSeries(job);
+        QCOMPARE(longestRecords(job, nullptr, words("n", "{number}")), (std::vector<int>{0, 1199}));
+    }
+
+    void anyTextIsReadWithoutHarm()
+    {
+        CHECK_PROPERTY([](const std::string& noise) {
+            const QByteArray bytes = QByteArray::fromStdString(noise);
+            const auto read = RecordTable::read(bytes, QStringLiteral("t.csv"));
+            if (!read)
+                return;
+            for (int i = 0; i < (*read)->count(); ++i)
+                RC_ASSERT((*read)->record(i).values.size() == (*read)->fields().size());
+        });
+        // Every row read on its own is the row that was met on the way.
+        CHECK_PROPERTY([](const std::vector<std::string>& parts) {
+            QByteArray csv("a,b\n");
+            for (const std::string& part : parts)
+                csv += QByteArray::fromStdString(part).replace('\0', "") + (part.size() % 3 == 0 ? "\n" : ",\"");
+            std::vector<CsvRow> rows;
+            readCsvRows(
+                csv, ',',
+                [&](const CsvPlace&, const CsvRow& found) {
+                    rows.push_back(found);
+                    return true;
+                },
+                [](const CsvPlace&, const QString&) { return true; });
+            const auto read = RecordTable::read(csv, QStringLiteral("t.csv"), {QStringLiteral("UTF-8"), ',', true});
+            RC_PRE(read.has_value());
+            RC_ASSERT((*read)->count() == int(rows.size()) - 1);
+            for (int i = 0; i < (*read)->count(); ++i)
+                RC_ASSERT((*read)->record(i).values.first().toUtf8() ==
+                          QString::fromUtf8(rows[std::size_t(i) + 1][0]).toUtf8());
+        });
+    }
+};
+
+HINGE_TEST(TestRecords)
+#include "test_records.moc"
