@@ -10,10 +10,10 @@ shot gallery --show gallery --theme light
 shot stocks --show stocks --theme light
 shot brief-booklet --job demo/field-notebook.hinge.json --show sheets --theme light
 shot brief-cover --job demo/tide-almanac-cover.hinge.json --theme dark
-shot brief-card --job demo/solstice-card.hinge.json --theme light
 shot sequence --job demo/field-notebook.hinge.json --stage sequence --theme light
 shot sequence-sheets --job demo/field-notebook.hinge.json --stage sequence --show sequence.view.2 --theme dark
 shot bring-in --job demo/field-notebook.hinge.json --stage sequence --show bring-in:demo/pictures --theme light
+shot records --job demo/member-card.hinge.json --stage sequence --theme light
 shot flat-page --job demo/field-notebook.hinge.json --show page.31 --theme light
 shot flat-outside --stage flat --theme light --item evening
 shot flat-inside --stage flat --theme light --face inside --item tower

@@ -58,7 +58,7 @@ void FacePainter::paintPicture(const Work& w)
         paintStandIn(painter, toMm(w.placed.frame), shown.failed);
     } else {
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
-        const QRectF area = toMm(pictureArea(w.placed.frame, w.item.fit, w.item.crop, shown.ratio));
+        const QRectF area = toMm(pictureArea(w.placed.fitted, w.item.fit, w.item.crop, shown.ratio));
         // The smallest version that still has a pixel for every pixel of the screen.
         const double wanted = area.width() * std::hypot(painter.transform().m11(), painter.transform().m12()) *
                               painter.device()->devicePixelRatioF();
@@ -68,7 +68,14 @@ void FacePainter::paintPicture(const Work& w)
                 best = &smaller;
         const double part = double(best->width()) / shown.image.width();
         const QRectF trim(shown.trim.topLeft() * part, shown.trim.size() * part);
-        painter.drawImage(area, colour_.of(*best, w.view), trim);
+        if (w.item.fit == PictureFit::Panel) {
+            // The page goes on beyond its trim as far as the frame lets it show.
+            const double perPixel = area.width() / trim.width();
+            const QRectF whole(area.topLeft() - trim.topLeft() * perPixel, QSizeF(best->size()) * perPixel);
+            painter.drawImage(whole, colour_.of(*best, w.view));
+        } else {
+            painter.drawImage(area, colour_.of(*best, w.view), trim);
+        }
     }
     painter.restore();
 }

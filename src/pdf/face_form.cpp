@@ -262,13 +262,15 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
         if (!page)
             return tl::unexpected(page.error());
         const QSizeF size = page->boxes.uprightTrim();
-        const Rect area = pictureArea(placed.frame, item.fit, item.crop, size.width() / size.height());
+        const Rect area = pictureArea(placed.fitted, item.fit, item.crop, size.width() / size.height());
         const double scale = area.w.toPoints() / size.width();
         const double x = area.x.toPoints();
         const double y = (paper().flat.h - area.bottom()).toPoints();
         // The trim of the page is the picture; its bleed would show beyond a frame that it lies in whole.
-        content.operators += rectangle(area) + "W n\n" + concatenated({scale, 0, 0, scale, x, y}) +
-                             concatenated(page->boxes.toUprightTrim()) + useObject(content, page->form) + " Do\n";
+        if (item.fit != PictureFit::Panel)
+            content.operators += rectangle(area) + "W n\n";
+        content.operators += concatenated({scale, 0, 0, scale, x, y}) + concatenated(page->boxes.toUprightTrim()) +
+                             useObject(content, page->form) + " Do\n";
     } else {
         auto picture = pictures_.find(file);
         if (picture == pictures_.end()) {
@@ -278,7 +280,7 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
             picture = pictures_.emplace(file, *made).first;
             transparent_ = transparent_ || made->object.getDict().hasKey("/SMask");
         }
-        const Rect area = pictureArea(placed.frame, item.fit, item.crop, picture->second.ratio);
+        const Rect area = pictureArea(placed.fitted, item.fit, item.crop, picture->second.ratio);
         content.operators += pdfNumbers(area.w.toPoints(), 0, 0, area.h.toPoints(), area.x.toPoints(),
                                         (paper().flat.h - area.bottom()).toPoints()) +
                              "cm ";

@@ -50,12 +50,24 @@ PageFacts PageBoxes::facts() const
     const QSizeF size = uprightTrim();
     f.trim = {Length::nearestPoints(size.width()), Length::nearestPoints(size.height())};
     f.hasTrimBox = hasTrimBox;
-    // Left, top, right, bottom of the page as it lies in the file; turning the page moves them round.
-    const std::array<double, 4> sides{trim.left() - bleed.left(), bleed.bottom() - trim.bottom(),
-                                      bleed.right() - trim.right(), trim.top() - bleed.top()};
-    const std::size_t quarterTurns = std::size_t(rotate / 90);
-    for (std::size_t i = 0; i < 4; ++i)
-        f.bleed[(i + quarterTurns) % 4] = Length::nearestPoints(sides[i] * userUnit);
+    // How far a box reaches beyond the trim: left, top, right, bottom of the page as it lies in the file; turning the
+    // page moves them round.
+    const auto beyond = [this](const QRectF& box) {
+        const std::array<double, 4> sides{trim.left() - box.left(), box.bottom() - trim.bottom(),
+                                          box.right() - trim.right(), trim.top() - box.top()};
+        const std::size_t quarterTurns = std::size_t(rotate / 90);
+        std::array<Length, 4> out;
+        for (std::size_t i = 0; i < 4; ++i)
+            out[(i + quarterTurns) % 4] = Length::nearestPoints(sides[i] * userUnit);
+        return out;
+    };
+    const auto seen = [&](const QRectF& box) {
+        const auto by = beyond(box);
+        return Rect::fromEdges(-by[0], -by[1], f.trim.w + by[2], f.trim.h + by[3]);
+    };
+    f.bleed = beyond(bleed);
+    f.crop = seen(crop);
+    f.media = seen(media);
     return f;
 }
 
@@ -69,6 +81,7 @@ PageBoxes readPageBoxes(QPDFPageObjectHelper page)
     QRectF crop = boxOf(page, "/CropBox").intersected(boxes.media);
     if (crop.isEmpty())
         crop = boxes.media;
+    boxes.crop = crop;
     const QRectF trim = boxOf(page, "/TrimBox").intersected(boxes.media);
     boxes.hasTrimBox = !trim.isEmpty();
     boxes.trim = boxes.hasTrimBox ? trim : crop;

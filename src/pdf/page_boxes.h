@@ -14,6 +14,7 @@ namespace hinge
 /// up: inherited, put in order when written backwards, and kept within the MediaBox.
 struct PageBoxes {
     QRectF media; ///< x, y of the lower left corner; empty when the page has none that can be used
+    QRectF crop;  ///< CropBox, else MediaBox
     QRectF trim;  ///< TrimBox, else CropBox, else MediaBox
     /// BleedBox within the MediaBox, at least the trim. Without one, of a page with a TrimBox all that its CropBox
     /// shows.

@@ -8,6 +8,8 @@
 #include "pdf/jpeg_file.h"
 #include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
+#include "pdf/page_gutters.h"
+#include "pdf/page_preview.h"
 #include "pdf/page_resources.h"
 #include "pdf/pixel_file.h"
 #include "pdf/svg_page.h"
@@ -32,6 +34,22 @@ bool looksLikePdf(QFile& file)
     return head.contains("%PDF-");
 }
 
+/// Of what may be the faces of a leaflet: a page wider than a panel, one of two at most.
+void readGutters(const QString& path, FileFacts& facts)
+{
+    constexpr Length widestPanel = Length::mm(160);
+    constexpr double ppi = 100; // a quarter of a millimetre a pixel
+    if (facts.isSvg || facts.pages.size() > 2)
+        return;
+    for (std::size_t i = 0; i < facts.pages.size(); ++i) {
+        PageFacts& page = facts.pages[i];
+        if (!page.isUsable || page.trim.w <= widestPanel || page.trim.w > Length::mm(1200))
+            continue;
+        if (const auto shown = renderPagePreview(path, int(i) + 1, ppi))
+            page.gutters = guttersOf(shown->image, shown->trim, page.trim.w);
+    }
+}
+
 void readPdf(const QString& path, FileFacts& facts)
 {
     facts.isPdf = true;
@@ -47,6 +65,7 @@ void readPdf(const QString& path, FileFacts& facts)
             PageFacts& about = facts.pages.emplace_back(readPageBoxes(QPDFPageObjectHelper(page)).facts());
             about.missingFonts = fonts.missingIn(page);
         }
+        readGutters(path, facts);
     } catch (const std::exception& e) {
         facts.error =
             QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()).left(120));

@@ -2,6 +2,9 @@
 // Pages in the real window: brought in from files, a piece made of them, and files that change.
 #include "pages_driver.h"
 
+#include "core/edit/bring_in.h"
+#include "pdf/read_facts.h"
+
 class TestBringingIn : public PagesDriver
 {
     Q_OBJECT
@@ -230,6 +233,35 @@ private Q_SLOTS:
         QCOMPARE(read.size(), qsizetype(33)); // one form feed a page
         QVERIFY(read[0].contains("Water at Skerrowby"));
         QVERIFY(read[23].contains("Week 22"));
+    }
+
+    void aFileThatVanishesTakesNothingWithIt()
+    {
+        start(PieceKind::Booklet, 8);
+        const QString gone = pdf("gone.pdf", 40);
+        const QString stays = pdf("stays.pdf", 4);
+        bringIn({gone, stays}, [&](BringInDialog& dialog) { press(dialog, "bringIn.take"); });
+        // While its small pictures are still to be made.
+        Job again = newPiece(PieceKind::Booklet);
+        (void)hinge::bringIn(again, pagesOf({{gone, readFileFacts(gone)}, {stays, readFileFacts(stays)}}));
+        window_->document().start(again);
+        window_->showStage(Stage::PageOrder);
+        QVERIFY(QFile::remove(gone));
+        settle();
+        QCOMPARE(job().sequence.size(), qsizetype(44));
+        QTRY_VERIFY_WITH_TIMEOUT(testing::hasFinding(window_->document().findings(), "file.unreadable"), 5000);
+        // The good ones are drawn.
+        key(Qt::Key_End);
+        settle();
+        const QImage last = grid().viewport()->grab(grid().rectOf(43).adjusted(8, 8, -8, -8)).toImage();
+        bool dark = false;
+        for (int y = 0; y < last.height(); ++y)
+            for (int x = 0; x < last.width(); ++x)
+                dark = dark || last.pixelColor(x, y).lightness() < 80;
+        QVERIFY(dark);
+        // It comes back: its pages are what they were.
+        (void)pdf("gone.pdf", 40);
+        QTRY_VERIFY_WITH_TIMEOUT(!testing::hasFinding(window_->document().findings(), "file.unreadable"), 5000);
     }
 
     void aThousandPagesScroll()

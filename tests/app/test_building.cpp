@@ -6,7 +6,10 @@
 #include "app/flat/face_canvas.h"
 #include "app/look/theme.h"
 #include "core/file/job_file.h"
+#include "core/file/record_table.h"
 #include "pdf/export_pdf.h"
+#include "pdf/read_facts.h"
+#include "users.h"
 #include "window_driver.h"
 
 #include <QAbstractItemView>
@@ -26,123 +29,11 @@
 using namespace hinge;
 using testing::len;
 
-namespace
-{
-
-/// What one does to a control: with the mouse, or with keys.
-class User
-{
-public:
-    explicit User(QWidget& window) : window_(window) {}
-    virtual ~User() = default;
-    User(const User&) = delete;
-    User& operator=(const User&) = delete;
-    virtual void press(QWidget* button) = 0;
-    virtual void enter(QWidget* field) = 0; ///< puts the caret in, with all that is there selected
-    virtual void pick(QComboBox* box, int index) = 0;
-
-    void fill(QWidget* field, const QString& text)
-    {
-        enter(field);
-        QGuiApplication::clipboard()->setText(text);
-        QTest::keyClick(field, Qt::Key_V, Qt::ControlModifier);
-        if (qobject_cast<QLineEdit*>(field))
-            QTest::keyClick(field, Qt::Key_Return);
-    }
-
-protected:
-    QWidget& window_;
-};
-
-class MouseUser : public User
-{
-public:
-    using User::User;
-    void press(QWidget* button) override { QTest::mouseClick(button, Qt::LeftButton, {}, reachable(button)); }
-    void enter(QWidget* field) override
-    {
-        QWidget* at = field;
-        if (auto* words = qobject_cast<QPlainTextEdit*>(field))
-            at = words->viewport();
-        QTest::mouseClick(at, Qt::LeftButton, {}, at == field ? reachable(field) : QPoint(8, 8));
-        QTest::keyClick(field, Qt::Key_A, Qt::ControlModifier);
-    }
-    void pick(QComboBox* box, int index) override
-    {
-        QTest::mouseClick(box, Qt::LeftButton, {}, reachable(box));
-        QTRY_VERIFY(box->view()->isVisible());
-        QTest::qWait(QApplication::doubleClickInterval() + 10);
-        const QModelIndex at = box->model()->index(index, 0);
-        box->view()->scrollTo(at);
-        QTest::mouseMove(box->view()->viewport(), box->view()->visualRect(at).center());
-        QTest::mouseClick(box->view()->viewport(), Qt::LeftButton, {}, box->view()->visualRect(at).center());
-        QTRY_VERIFY(!box->view()->isVisible());
-    }
-
-private:
-    /// A point of the control that lies open to the mouse, once it is scrolled into view.
-    QPoint reachable(QWidget* w)
-    {
-        for (QWidget* up = w->parentWidget(); up; up = up->parentWidget())
-            if (auto* area = qobject_cast<QScrollArea*>(up))
-                area->ensureWidgetVisible(w);
-        QCoreApplication::processEvents();
-        const QPoint middle = w->rect().center();
-        QWidget* top = w->window();
-        QWidget* there = top->childAt(w->mapTo(top, middle));
-        if (there != w && !w->isAncestorOf(there))
-            qFatal("%s cannot be reached with the mouse", qPrintable(w->objectName()));
-        return middle;
-    }
-};
-
-class KeyUser : public User
-{
-public:
-    using User::User;
-    void press(QWidget* button) override
-    {
-        walkTo(button);
-        QTest::keyClick(button, Qt::Key_Space);
-    }
-    void enter(QWidget* field) override
-    {
-        walkTo(field);
-        QTest::keyClick(field, Qt::Key_A, Qt::ControlModifier);
-    }
-    void pick(QComboBox* box, int index) override
-    {
-        walkTo(box);
-        QTest::keyClick(box, Qt::Key_Down, Qt::AltModifier);
-        QTRY_VERIFY(box->view()->isVisible());
-        QTest::keyClick(box->view(), Qt::Key_Home);
-        for (int i = 0; i < index; ++i)
-            QTest::keyClick(box->view(), Qt::Key_Down);
-        QTest::keyClick(box->view(), Qt::Key_Return);
-        QTRY_VERIFY(!box->view()->isVisible());
-    }
-
-private:
-    /// Tab by tab, as far as it takes.
-    void walkTo(QWidget* w)
-    {
-        constexpr int far = 300;
-        for (int i = 0; i < far; ++i) {
-            QWidget* focus = w->window()->focusWidget();
-            if (focus == w)
-                return;
-            QTest::keyClick(focus ? focus : w->window(), Qt::Key_Tab);
-        }
-        qFatal("%s cannot be reached with the keyboard", qPrintable(w->objectName()));
-    }
-};
-
-} // namespace
-
 class TestBuilding : public testing::WindowDriver
 {
     Q_OBJECT
 
+    Record firstRecord_; ///< of the piece that is built
     std::unique_ptr<User> user_;
     bool byMouse_ = false;
 
@@ -269,6 +160,16 @@ class TestBuilding : public testing::WindowDriver
     }
     QString item_() { return window_->selection().item(); }
 
+    void bringData(const QString& file)
+    {
+        if (byMouse_)
+            placePicture(file); // dropped like one, it is taken for what it is
+        else
+            openByKeys("bringData", file);
+        QTRY_COMPARE_WITH_TIMEOUT(job().records.source, RecordSource::File, 5000);
+        settle();
+        shortcut("stageFlat");
+    }
     void placePicture(const QString& file)
     {
         if (byMouse_) {
@@ -284,19 +185,24 @@ class TestBuilding : public testing::WindowDriver
             QDropEvent drop(at, Qt::CopyAction, &data, Qt::LeftButton, {});
             QCoreApplication::sendEvent(&canvas(), &drop);
         } else {
-            inDialog([&](QDialog& dialog) {
-                auto* name = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
-                name->setFocus();
-                QTest::keyClicks(name, file);
-                // A list of completions takes the first Enter.
-                for (int i = 0; i < 3 && dialog.isVisible(); ++i)
-                    QTest::keyClick(name, Qt::Key_Return);
-                if (dialog.isVisible())
-                    qFatal("%s is not taken by the file dialog", qPrintable(file));
-            });
-            run("placePicture");
+            openByKeys("placePicture", file);
         }
         settle();
+    }
+    /// Types the name of a file into the dialog that an action brings.
+    void openByKeys(const char* action, const QString& file)
+    {
+        inDialog([&](QDialog& dialog) {
+            auto* name = dialog.findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+            name->setFocus();
+            QTest::keyClicks(name, file);
+            // A list of completions takes the first Enter.
+            for (int i = 0; i < 3 && dialog.isVisible(); ++i)
+                QTest::keyClick(name, Qt::Key_Return);
+            if (dialog.isVisible())
+                qFatal("%s is not taken by the file dialog", qPrintable(file));
+        });
+        run(action);
     }
 
     /// Puts the caret into a paragraph of the text in hand.
@@ -402,7 +308,10 @@ class TestBuilding : public testing::WindowDriver
                      {std::max(Length(), place.frame.x) + Length::mm(1), place.frame.y + place.frame.h.part(2)}) %
                  int(panels.size()));
         switch (want.kind) {
-        case ItemKind::Picture: placePicture(pictures.filePath(want.file.path)); break;
+        case ItemKind::Picture:
+            // Of a picture that each copy has its own of, one to begin with.
+            placePicture(pictures.filePath(filled(want.file.path, firstRecord_).replace(u'{', u'x')));
+            break;
         case ItemKind::Text: run("addText"); break;
         case ItemKind::Shape: run("addTint"); break;
         case ItemKind::Code:
@@ -433,6 +342,8 @@ class TestBuilding : public testing::WindowDriver
             const QStringList fits{QStringLiteral("covers the frame"), QStringLiteral("shown whole"),
                                    QStringLiteral("to a scale")};
             pickUnless("drawer.fit", fits[int(want.fit)]);
+            if (isNamedByField(wanted, want.file))
+                user_->fill(find<QLineEdit>("drawer.pictureName"), pictures.filePath(want.file.path));
         }
         look(want);
         const auto measure = [&](const char* field, Length now, Length then) {
@@ -556,6 +467,11 @@ private Q_SLOTS:
         else
             shortcut("stageFlat");
         QCoreApplication::processEvents();
+        const FileFactsMap facts = readAllFacts(*wanted, folder.path());
+        firstRecord_ = recordAt(*wanted, tableOf(*wanted, facts), 0);
+        if (wanted->records.source == RecordSource::File)
+            bringData(folder.filePath(wanted->records.file.path));
+        QCOMPARE(job().records.source, wanted->records.source);
         for (const Face face : bothFaces) // pages are made from files: test_bringing_in.cpp
             for (const Item& item : wanted->on(face).items) {
                 build(*wanted, wantedPlan, item, folder);
@@ -583,9 +499,11 @@ private Q_SLOTS:
         for (const Face face : bothFaces)
             for (const Item& item : wanted->on(face).items)
                 if (!item.paragraphs.empty() && item.textRun == TextRun::Across)
-                    QVERIFY2(
-                        read.contains(item.paragraphs.front().text.section(QChar(0x2028), 0, 0).simplified().left(12)),
-                        qPrintable(item.name));
+                    QVERIFY2(read.contains(filled(item.paragraphs.front().text, firstRecord_)
+                                               .section(QChar(0x2028), 0, 0)
+                                               .simplified()
+                                               .left(12)),
+                             qPrintable(item.name));
     }
 };
 

@@ -380,6 +380,10 @@ private Q_SLOTS:
         find<QPushButton>("drawer.standIn")->click();
         QVERIFY(item().paragraphs.size() > 3);
         QVERIFY(!testing::hasFinding(window_->document().findings(), "text.over"));
+        // They must not reach print.
+        QVERIFY(testing::hasFinding(window_->document().findings(), "text.standIn"));
+        find<QPlainTextEdit>("drawer.words")->setPlainText(QStringLiteral("High water at noon"));
+        QVERIFY(!testing::hasFinding(window_->document().findings(), "text.standIn"));
     }
 
     void baselineGridAndColumnsOfAText()

@@ -294,6 +294,12 @@ private Q_SLOTS:
         QVERIFY(!job().embedded.front().bytes.contains("/Encrypt"));
         waitForFiles();
         QVERIFY(window_->document().files().facts().value(item.file.path).error.isEmpty());
+        // Another file of the same sender opens with the same password, unasked.
+        const QString second = dir_->filePath(QStringLiteral("second.pdf"));
+        QVERIFY(QFile::copy(locked, second));
+        drop(second, at(150, 100));
+        QTRY_COMPARE_WITH_TIMEOUT(job().on(Face::Outside).items.size(), std::size_t(2), 8000);
+        QCOMPARE(asked.size(), 2);
     }
 
     void paperIsZoomedAndMoved()

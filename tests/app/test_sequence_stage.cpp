@@ -94,6 +94,45 @@ private Q_SLOTS:
         QCOMPARE(job().on(job().sequence.first().surface()).placement.turn, Turn::Quarter);
     }
 
+    void theOrderOfNowLiesBesideWhatWasReceived()
+    {
+        fill(8);
+        key(Qt::Key_Home);
+        key(Qt::Key_Right, Qt::ControlModifier);
+        QCOMPARE(order(), (std::vector<int>{2, 1, 3, 4, 5, 6, 7, 8}));
+        QTest::mouseClick(find<QPushButton>("sequence.beside"), Qt::LeftButton);
+        auto& received = *find<PageGrid>("receivedGrid");
+        QVERIFY(received.isVisible() && grid().isVisible());
+        QTRY_VERIFY_WITH_TIMEOUT(received.isIdle(), 20000);
+        // The first page of the file comes first there, though it is the second by now.
+        QVERIFY(received.rectOf(1).left() < received.rectOf(0).left() ||
+                received.rectOf(1).top() < received.rectOf(0).top());
+        // What is taken in one is taken in the other, and what is done is done to both.
+        QTest::mouseClick(received.viewport(), Qt::LeftButton, {}, received.rectOf(1).center());
+        QCOMPARE(taken(), (std::vector<int>{1}));
+        QTest::keyClick(&received, Qt::Key_Delete);
+        QCOMPARE(order(), (std::vector<int>{2, 3, 4, 5, 6, 7, 8}));
+        action("undo")->trigger();
+        // Twice the same view is of no use.
+        QTest::mouseClick(find<QPushButton>("sequence.view.3"), Qt::LeftButton);
+        QVERIFY(!received.isVisible());
+        QTest::mouseClick(find<QPushButton>("sequence.beside"), Qt::LeftButton);
+        QVERIFY(received.isVisible() && grid().view() == PageView::Spreads);
+    }
+
+    void pagesAreCopiedElsewhere()
+    {
+        fill(8);
+        type("pages.set", QStringLiteral("2-3"));
+        type("pages.copyTo", QStringLiteral("1"));
+        QCOMPARE(order(), (std::vector<int>{2, 3, 1, 2, 3, 4, 5, 6, 7, 8}));
+        QCOMPARE(taken(), (std::vector<int>{0, 1}));
+        type("pages.copyTo", QStringLiteral("12")); // there is no such place
+        QCOMPARE(job().pages.count, 10);
+        action("undo")->trigger();
+        QCOMPARE(order(), (std::vector<int>{1, 2, 3, 4, 5, 6, 7, 8}));
+    }
+
     void statesAreFollowed()
     {
         fill(8);

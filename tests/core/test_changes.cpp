@@ -5,6 +5,7 @@
 #include "core/edit/changes.h"
 #include "core/edit/overrides.h"
 #include "core/edit/record_edits.h"
+#include "core/edit/sequence_edits.h"
 #include "core/file/preset.h"
 #include "core/piece/extent.h"
 #include "core/plan/making_steps.h"
@@ -288,6 +289,14 @@ private Q_SLOTS:
         const Job started = startFrom(*back);
         QVERIFY(started.customer.isEmpty() && started.on(Face::Outside).items.empty());
         QCOMPARE(started.fold.tuckAllowance, job.fold.tuckAllowance);
+        Job list = newPiece(PieceKind::Booklet);
+        list.records.source = RecordSource::File;
+        list.records.file.path = QStringLiteral("members.csv");
+        beginSequence(list);
+        const Job kept = presetFrom(list, QStringLiteral("List"), {}).job;
+        QVERIFY(kept.records == Records() && kept.sequence.isEmpty() && kept.pages.count == list.pages.count);
+        list.records.source = RecordSource::Series;
+        QCOMPARE(presetFrom(list, QStringLiteral("List"), {}).job.records.source, RecordSource::Series);
         QCOMPARE(presetFileName(QStringLiteral("5 × 7 in: Ours/new")), QStringLiteral("5-7-in-ours-new.hinge.json"));
     }
 

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/edit/record_edits.h"
 #include "core/piece/opening.h"
 #include "core/piece/reading.h"
 #include "core/plan/check_list.h"
@@ -138,8 +139,9 @@ private Q_SLOTS:
         static const QRegularExpression named(
             QStringLiteral("found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|"
                            "picture|ink)\\.[A-Za-z]+)\"\\)"));
-        for (const char* source : {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "core/plan/sliver_checks.cpp",
-                                   "typeset/content_checks.cpp"}) {
+        for (const char* source :
+             {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "core/plan/sliver_checks.cpp",
+              "core/plan/record_checks.cpp", "core/plan/gutter_check.cpp", "typeset/content_checks.cpp"}) {
             QFile file(QStringLiteral(HINGE_SOURCE_DIR "/src/") + QLatin1String(source));
             QVERIFY(file.open(QIODevice::ReadOnly));
             const QString text = QString::fromUtf8(file.readAll());
@@ -160,6 +162,7 @@ private Q_SLOTS:
         symbol.ink = QStringLiteral("Black");
         symbol.sides = sidesFillingSafeArea(2);
         job.edit(Face::Outside).items = {symbol};
+        useSeries(job);
         const Plan plan = testing::planned(job);
         for (const CheckedPoint& p : checkList(job, plan, {}))
             QVERIFY(!p.trouble && !p.detail.isEmpty());

@@ -139,6 +139,18 @@ private Q_SLOTS:
         QVERIFY(&job.on(job.sequence[0].surface()) == &job.on(job.sequence[1].surface()));
     }
 
+    void copiesStandWhereverTheyAreWanted()
+    {
+        Job job = filled(4);
+        copyPages(job, {2, 1}, 0);
+        QCOMPARE(order(job), (std::vector<int>{2, 3, 1, 2, 3, 4}));
+        copyPages(job, {0}, 99);
+        QCOMPARE(order(job), (std::vector<int>{2, 3, 1, 2, 3, 4, 2}));
+        copyPages(job, {77}, 0);
+        QCOMPARE(order(job).size(), std::size_t(7));
+        QVERIFY(validate(job));
+    }
+
     void setsOfPagesAreReadAsPeopleTypeThem()
     {
         const auto read = [](const char* text) { return parsePageSet(QString::fromUtf8(text), 12); };

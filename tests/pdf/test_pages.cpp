@@ -116,6 +116,38 @@ private Q_SLOTS:
         near(file, 5, {25.4, 184.6});
     }
 
+    void anotherBoxMayMeasureThePage()
+    {
+        // The trim is 10 mm too small all round; what the page shows is 2 mm less than its sheet.
+        const QString file = artwork("boxes.pdf", {0, 0, 148 * mm, 210 * mm}, {10 * mm, 10 * mm, 128 * mm, 190 * mm}, 4,
+                                     " /CropBox [5.6693 5.6693 413.8583 589.6063]");
+        const std::vector<IncomingPage> pages = pagesOf({{file, readFileFacts(file)}});
+        const auto size = [&](PageBox box) { return measuredBy(pages, box).front().trim; };
+        QVERIFY(sameTrim(size(PageBox::Trim), {len("128"), len("190")}));
+        QVERIFY(sameTrim(size(PageBox::Crop), {len("144"), len("206")}));
+        QVERIFY(sameTrim(size(PageBox::Media), {len("148"), len("210")}));
+        QVERIFY(!measuredBy(pages, PageBox::Trim).front().part);
+        Job job = newPiece(PieceKind::Booklet);
+        job.page = {len("148"), len("210")};
+        (void)bringIn(job, measuredBy(pages, PageBox::Media));
+        const QString out = exported(job, ExportKind::Pages, "boxes-out.pdf", dir_.path());
+        // Its black inch stands in the corner of the trim, 10 mm from that of the sheet.
+        near(out, 2, {10 + 25.4, 210 - 10 - 25.4});
+        // Two pages beside each other on one sheet are parted where that says, too.
+        const QString spread =
+            artwork("spread.pdf", {0, 0, 296 * mm, 210 * mm}, {10 * mm, 10 * mm, 276 * mm, 190 * mm}, 1);
+        const auto halves = takenApart(measuredBy(pagesOf({{spread, readFileFacts(spread)}}), PageBox::Media),
+                                       {len("148"), len("210")}, false);
+        QCOMPARE(halves.size(), std::size_t(2));
+        QVERIFY(std::abs(halves[1].part->x.toMm() - 138) < 0.01 && std::abs(halves[0].part->x.toMm() + 10) < 0.01);
+        // A turned page has its boxes turned with it.
+        const QString turned =
+            artwork("turned.pdf", {0, 0, 210 * mm, 148 * mm}, {10 * mm, 20 * mm, 190 * mm, 118 * mm}, 1, " /Rotate 90");
+        const PageFacts facts = readFileFacts(turned).pages.front();
+        QVERIFY(sameTrim(facts.media.size(), {len("148"), len("210")}));
+        QVERIFY(std::abs(facts.media.x.toMm() + 20) < 0.01 && std::abs(facts.media.y.toMm() + 10) < 0.01);
+    }
+
     void aFileThatStaysOpenShowsWhatIsOnItsPages()
     {
         const QString file = dir_.filePath(QStringLiteral("kept.pdf"));

@@ -1,10 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Prints how fast the program is, against what is wanted. Measures, never judges: no test depends on it.
 #include "app/document/linked_files.h"
+#include "app/document/record_view.h"
 #include "app/look/theme.h"
+#include "app/sequence/record_stage.h"
 #include "app/sequence/sequence_stage.h"
 #include "app/window/main_window.h"
 #include "colour/press_profile.h"
+#include "core/edit/record_edits.h"
 #include "core/file/job_file.h"
 #include "pdf/export_pdf.h"
 #include "pdf/picture_preview.h"
@@ -146,6 +149,60 @@ void measurePages(MainWindow& window, int pages)
               QStringLiteral("under 400"));
 }
 
+/// Cards for a hundred thousand rows: read, seen, leafed and scrolled through; and two thousand copies written.
+void measureRecords(MainWindow& window)
+{
+    constexpr int rows = 100'000;
+    const QTemporaryDir dir;
+    const QString file = dir.filePath(QStringLiteral("members.csv"));
+    QFile csv(file);
+    if (!csv.open(QIODevice::WriteOnly))
+        return;
+    csv.write("number,name,town\n");
+    for (int i = 1; i <= rows; ++i)
+        csv.write("M-" + QByteArray::number(i).rightJustified(6, '0') + ",\"Member " + QByteArray::number(i * 7) +
+                  ", of old\",Skerrowby\n");
+    csv.close();
+    Document& document = window.document();
+    auto& stage = *window.findChild<RecordStage*>();
+    const auto settle = [&] {
+        do
+            QApplication::processEvents();
+        while (!document.files().isIdle() || !stage.grid().isIdle() || document.records().isSurveying());
+    };
+    const auto job = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/boat-tickets.hinge.json"));
+    document.start(*job);
+    window.showStage(Stage::PageOrder);
+    settle();
+    print(QStringLiteral("100,000 rows of a table read"), median(3, [&] { (void)readFileFacts(file); }),
+          QStringLiteral("under 2000"));
+    Job next = document.job();
+    const FileFacts facts = readFileFacts(file);
+    useTable(next, {.path = file, .page = 1, .bytes = facts.bytes, .sha256 = facts.sha256}, *facts.table);
+    (void)document.edit(QStringLiteral("speed"), next);
+    settle();
+    print(QStringLiteral("100,000 records, another one looked at"),
+          median(41,
+                 [&] {
+                     document.records().show((document.records().place() + 49'999) % rows);
+                     QApplication::processEvents();
+                 }),
+          QStringLiteral("under 16"));
+    QScrollBar* bar = stage.grid().verticalScrollBar();
+    print(QStringLiteral("100,000 records scrolled, a step of 60 pixels"),
+          median(301,
+                 [&] {
+                     bar->setValue(bar->value() + 60);
+                     QApplication::processEvents();
+                 }),
+          QStringLiteral("under 16"));
+    settle();
+    const QString out = dir.filePath(QStringLiteral("copies.pdf"));
+    print(QStringLiteral("2,000 numbered tickets written, copy by copy"),
+          median(3, [&] { (void)exportPdf(*job, ExportKind::Copies, QStringLiteral(HINGE_SOURCE_DIR "/demo"), out); }),
+          QStringLiteral("no goal"));
+}
+
 } // namespace
 
 int main(int argc, char** argv)
@@ -208,6 +265,7 @@ int main(int argc, char** argv)
 
     for (const int pages : {1000, 2000})
         measurePages(window, pages);
+    measureRecords(window);
 
     // Crowded faces, every tenth item a text.
     for (const auto& [count, wanted] : {std::pair(500, "under 8"), std::pair(5000, "under 16")}) {

@@ -5,6 +5,7 @@
 
 #include "core/job/job.h"
 
+#include <QPainter>
 #include <QPushButton>
 #include <QTableView>
 #include <cmath>
@@ -37,14 +38,15 @@ QVariant StockTableModel::headerData(int section, Qt::Orientation orientation, i
                  {tr("Caliper"), tr("Thickness of one sheet: typed, or grammage × bulk")},
                  {tr("Pages per inch"), tr("Two pages a leaf; sets the caliper")},
                  {tr("Coated"), tr("Whether its surface is coated")},
-                 {tr("Photo"), tr("Photo paper: it wants a score before it is folded")}};
+                 {tr("Photo"), tr("Photo paper: it wants a score before it is folded")},
+                 {tr("Tint"), tr("The colour of the paper itself: white, natural, cream, kraft … or #rrggbb")}};
     if (role == Qt::DisplayRole)
         return heads[section].name;
     if (role == Qt::ToolTipRole)
         return heads[section].tip;
     if (role == Qt::TextAlignmentRole)
-        return section == Name || section == Coated || section == Photo ? int(Qt::AlignLeft | Qt::AlignVCenter)
-                                                                        : int(Qt::AlignRight | Qt::AlignVCenter);
+        return section == Name || section >= Coated ? int(Qt::AlignLeft | Qt::AlignVCenter)
+                                                    : int(Qt::AlignRight | Qt::AlignVCenter);
     return {};
 }
 
@@ -59,6 +61,14 @@ QVariant StockTableModel::data(const QModelIndex& index, int role) const
         return s.coated ? Qt::Checked : Qt::Unchecked;
     if (role == Qt::CheckStateRole && index.column() == Photo)
         return s.photo ? Qt::Checked : Qt::Unchecked;
+    if (role == Qt::DecorationRole && index.column() == Tint) {
+        QPixmap swatch(14, 14);
+        swatch.fill(QColor::fromRgb(QRgb(s.tint)));
+        QPainter p(&swatch);
+        p.setPen(QColor(0, 0, 0, 90));
+        p.drawRect(0, 0, 13, 13);
+        return swatch;
+    }
     if (role == Qt::FontRole && index.column() == Caliper && s.measuredCaliper) {
         QFont font;
         font.setBold(true);
@@ -77,6 +87,7 @@ QVariant StockTableModel::data(const QModelIndex& index, int role) const
                                2);
     case Caliper: return formatThickness(s.caliper(), Unit::Mm);
     case PagesPerInch: return QString::number(s.pagesPerInch(), 'f', 0);
+    case Tint: return tintName(s.tint);
     default: return {};
     }
 }
@@ -143,6 +154,15 @@ bool StockTableModel::setData(const QModelIndex& index, const QVariant& value, i
             return false;
         }
         s.measuredCaliper = *caliper;
+        break;
+    }
+    case Tint: {
+        const auto tint = parseTint(text);
+        if (!tint) {
+            Q_EMIT refused(tint.error().message);
+            return false;
+        }
+        s.tint = *tint;
         break;
     }
     case Coated:

@@ -16,7 +16,7 @@ class StockTableModel : public QAbstractTableModel
     Q_OBJECT
 
 public:
-    enum Column { Name, Grammage, Bulk, Caliper, PagesPerInch, Coated, Photo, columnTotal };
+    enum Column { Name, Grammage, Bulk, Caliper, PagesPerInch, Coated, Photo, Tint, columnTotal };
     StockTableModel(StockStore& store, Unit unit, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
     int columnCount(const QModelIndex& parent = {}) const override;

@@ -7,6 +7,8 @@
 #include "core/file/record_table.h"
 #include "pdf/read_facts.h"
 
+#include <QFileInfo>
+
 namespace hinge
 {
 
@@ -20,6 +22,12 @@ LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent), press_(shippedPress
         settle_.start();
     };
     connect(&watcher_, &QFileSystemWatcher::fileChanged, this, touched);
+    // A file that is not there is not watched, but the folder it was in is: it may come back.
+    connect(&watcher_, &QFileSystemWatcher::directoryChanged, this, [this, touched] {
+        for (const QString& path : wanted_)
+            if (const QString full = resolvedPath(path, folder_); facts_.value(path).missing && QFileInfo::exists(full))
+                touched(full);
+    });
     connect(&settle_, &QTimer::timeout, this, [this] {
         const QSet<QString> now = std::exchange(touched_, {});
         for (const QString& path : QStringList(wanted_.begin(), wanted_.end()))
@@ -35,8 +43,8 @@ void LinkedFiles::setFolder(const QString& folder)
         return;
     folder_ = folder;
     facts_.clear();
-    if (!watcher_.files().isEmpty())
-        watcher_.removePaths(watcher_.files());
+    if (const QStringList watched = watcher_.files() + watcher_.directories(); !watched.isEmpty())
+        watcher_.removePaths(watched);
     wanted_.clear();
     forNow_.clear();
     pictures_.clear();
@@ -121,6 +129,8 @@ void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFa
         [this, path, then = std::move(then), generation = generation_](const FileFacts& facts) {
             if (generation == generation_) {
                 facts_.insert(path, facts);
+                if (facts.missing)
+                    watcher_.addPath(QFileInfo(resolvedPath(path, folder_)).absolutePath());
                 if (then)
                     then(facts);
                 Q_EMIT factsChanged();

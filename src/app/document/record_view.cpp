@@ -32,6 +32,7 @@ RecordView::RecordView(LinkedFiles& files, QObject* parent) : QObject(parent), f
     later_.setSingleShot(true);
     later_.setInterval(surveyDelay);
     connect(&later_, &QTimer::timeout, this, &RecordView::goThrough);
+    connect(&files_, &LinkedFiles::refreshed, this, &RecordView::surveyAgain);
 }
 
 RecordView::~RecordView() { *stop_ = true; }

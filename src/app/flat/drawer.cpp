@@ -437,7 +437,7 @@ QLabel* Drawer::aboutPicture(const QString& id)
                          .arg(facts.pixelWidth)
                          .arg(facts.pixelHeight)
                          .arg(colourName(facts.colour))
-                         .arg(std::lround(effectivePpi(*i, placed->frame, facts)));
+                         .arg(std::lround(effectivePpi(*i, placed->fitted, facts)));
         about->setText(lines.join(u'\n'));
     };
     connect(&document_, &Document::changed, about, tell);
@@ -495,12 +495,13 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
         tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
         {{tr("covers the frame"), PictureFit::Fill},
          {tr("shown whole"), PictureFit::Whole},
-         {tr("to a scale"), PictureFit::Own}},
+         {tr("to a scale"), PictureFit::Own},
+         {tr("covers the panel"), PictureFit::Panel}},
         "drawer.fit");
     column->addWidget(fit);
     if (item.fit == PictureFit::Own)
         field(column, tr("Scale, %"), pictureScale(id), "drawer.scale");
-    if (item.fit != PictureFit::Whole)
+    if (item.fit == PictureFit::Fill || item.fit == PictureFit::Own)
         column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
     column->addWidget(aboutPicture(id));
     if (document_.job().records.any())

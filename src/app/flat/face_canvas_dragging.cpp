@@ -35,7 +35,8 @@ void FaceCanvas::dragSeveral(QPointF px)
 bool FaceCanvas::beginPictureDrag(QPointF px)
 {
     const Item* item = document_.job().findItem(itemAt(px));
-    if (!item || item->kind != ItemKind::Picture || item->fit == PictureFit::Whole || item->locked)
+    if (!item || item->kind != ItemKind::Picture || item->fit == PictureFit::Whole || item->fit == PictureFit::Panel ||
+        item->locked)
         return false;
     selection_.setItem(selection_.surface(), item->id);
     dragsPicture_ = true;

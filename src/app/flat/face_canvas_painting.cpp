@@ -296,7 +296,7 @@ void FaceCanvas::paintSelection(QPainter& p)
         // What is cropped shows paler around the frame.
         const ShownPicture shown = document_.files().picture(item->file);
         if (!shown.image.isNull()) {
-            const QRectF area = port_.toPixels(toMm(pictureArea(placed->frame, item->fit, item->crop, shown.ratio)));
+            const QRectF area = port_.toPixels(toMm(pictureArea(placed->fitted, item->fit, item->crop, shown.ratio)));
             p.save();
             p.setClipRegion(QRegion(rect()).subtracted(QRegion(frame.toAlignedRect())));
             p.setOpacity(0.35);

@@ -3,10 +3,12 @@
 
 #include "app/document/linked_files.h"
 #include "core/edit/new_items.h"
+#include "core/edit/supplied_faces.h"
 #include "core/file/content_file.h"
 #include "core/file/embedded_files.h"
 #include "core/file/links.h"
 #include "core/file/read_limits.h"
+#include "core/file/record_table.h"
 #include "core/file/save_file.h"
 #include "core/job/stories.h"
 #include "pdf/open_pdf.h"
@@ -70,18 +72,28 @@ Result<QString> SurfaceEditor::readWords(const QString& path)
 Result<QString> SurfaceEditor::unlocked(const QString& path)
 {
     const QString name = QFileInfo(path).fileName();
+    for (const QString& known : passwords_)
+        if (const auto open = unlockedPdf(path, known))
+            return unpackBytes(name, *open);
     for (bool again = false;; again = true) {
         const std::optional<QString> password = askPassword_ ? askPassword_(name, again) : std::nullopt;
         if (!password)
             return problem(name, tr("It is locked by a password."));
-        if (const auto open = unlockedPdf(path, *password))
+        if (const auto open = unlockedPdf(path, *password)) {
+            passwords_ << *password;
             return unpackBytes(name, *open);
+        }
     }
 }
 
 void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int> column,
                               const std::function<void()>& then)
 {
+    if (isTableName(path)) {
+        Q_EMIT tableGiven(path);
+        then();
+        return;
+    }
     if (path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive)) {
         const auto words = readWords(path);
         if (words)
@@ -109,7 +121,11 @@ void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int>
             Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
             return;
         }
-        if (facts.isPdf && !facts.isSvg && sameTrim(facts.pages.front().trim, document_.plan().paperOf(surface).flat)) {
+        const bool fillsPage = surface.component == Component::Text && facts.isPdf &&
+                               sameTrim(facts.pages.front().trim, document_.plan().paperOf(surface).flat);
+        const bool givesFaces =
+            surface.component == Component::Flat && facesFrom(document_.plan(), facts) != FacesFrom::None;
+        if (facts.isPdf && !facts.isSvg && (fillsPage || givesFaces)) {
             takeSupplied(link);
             return;
         }
@@ -165,12 +181,12 @@ void SurfaceEditor::takeSupplied(const QString& path, int page)
             return;
         }
         Job job = document_.job();
-        // Of a finished two-page file the second page is the inside.
-        const int wanted = facts.pages.size() == 2 && page == 1 && surface == Face::Inside ? 2 : page;
-        job.edit(surface).supplied = LinkedFile{link, wanted, facts.bytes, facts.sha256};
-        // A finished two-page file is both faces of the leaflet.
-        if (facts.pages.size() == 2 && page == 1 && surface == Face::Outside)
-            job.edit(Face::Inside).supplied = LinkedFile{link, 2, facts.bytes, facts.sha256};
+        const bool isFace = surface.component == Component::Flat;
+        FacesFrom how = isFace && page == 1 ? facesFrom(document_.plan(), facts) : FacesFrom::None;
+        // Of another size, two pages are two faces all the same: a finding tells the size.
+        if (how == FacesFrom::None && isFace && page == 1 && facts.pages.size() == 2)
+            how = FacesFrom::TwoPages;
+        takeFaces(job, document_.plan(), {link, page, facts.bytes, facts.sha256}, how, surface);
         completeEmbedded(job); // an opened copy
         if (const auto done = document_.edit(tr("Take supplied artwork"), std::move(job)); !done)
             Q_EMIT refused(done.error().message);

@@ -71,6 +71,8 @@ public:
 Q_SIGNALS:
     /// A file could not be placed; `message` says why.
     void refused(const QString& message);
+    /// A table of data was among the files: it goes to no panel.
+    void tableGiven(const QString& path);
     /// What was added and selected waits for what it says.
     void toBeWritten();
 
@@ -94,6 +96,7 @@ private:
     Document& document_;
     Selection& selection_;
     AskPassword askPassword_;
+    QStringList passwords_; ///< that opened a file; several of one sender often share theirs
     AlignTo alignTo_ = AlignTo::EachOther;
 };
 

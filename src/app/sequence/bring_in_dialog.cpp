@@ -212,7 +212,14 @@ QWidget* BringInDialog::makeChoices()
     outer->addWidget(apart_);
     fit_ = new QComboBox;
     fit_->addItems({tr("at their true size"), tr("scaled to the page")});
-    addCells(outer, {{tr("placed"), fit_, "bringIn.fit", tr("By their trim, which lies in the middle of the page")}});
+    box_ = new QComboBox;
+    box_->addItems({tr("their trim"), tr("their crop box"), tr("their media box")});
+    connect(box_, &QComboBox::currentIndexChanged, this, &BringInDialog::settle);
+    addCells(outer,
+             {{tr("placed"), fit_, "bringIn.fit", tr("They lie in the middle of the page")},
+              {tr("pages measure"), box_, "bringIn.box",
+               tr("The box of a PDF page that says how large it is: the trim where there is one. For files whose "
+                  "trim is wrong, what they show, or all of their sheet.")}});
 
     addPictureChoices(outer);
 
@@ -309,7 +316,7 @@ void BringInDialog::settle()
 {
     if (reading_ > 0)
         return;
-    std::vector<IncomingPage> pages = pagesOf(files_);
+    std::vector<IncomingPage> pages = measuredBy(pagesOf(files_), PageBox(box_->currentIndex()));
     if (apart_->isChecked()) {
         // In a job that is made up from them, two pages side by side are known by the size of most.
         const auto offered = setUp_->isChecked() ? offerFor(document_.job(), pages) : std::nullopt;

@@ -74,6 +74,7 @@ private:
     QLabel* offerText_ = nullptr;
     QCheckBox* apart_ = nullptr;
     QComboBox* fit_ = nullptr;
+    QComboBox* box_ = nullptr;
     QWidget* pictureChoices_ = nullptr;
     QComboBox* area_ = nullptr;
     QCheckBox* grow_ = nullptr;

@@ -53,6 +53,6 @@ void OrderStage::show(bool pages)
 
 bool OrderStage::showsPages() const { return stack_->currentIndex() == 0; }
 
-bool OrderStage::isIdle() const { return showsPages() ? pages_->grid().isIdle() : records_->grid().isIdle(); }
+bool OrderStage::isIdle() const { return showsPages() ? pages_->isIdle() : records_->grid().isIdle(); }
 
 } // namespace hinge

@@ -191,15 +191,22 @@ void PageDrawer::addOrder(QVBoxLayout* column, Actions& actions)
 {
     column->addSpacing(4);
     column->addWidget(section(tr("Order")));
-    moveTo_ = fieldFor("pages.moveTo", [this](const QString& text) -> Result<void> {
-        bool ok = false;
-        const int before = text.trimmed().toInt(&ok);
-        if (!ok || before < 1 || before > document_.job().pages.count + 1)
-            return problem({}, tr("There are places 1 to %1.").arg(document_.job().pages.count + 1));
-        editor_.moveTo(before - 1);
-        return {};
-    });
-    addCells(column, {{tr("move before page"), moveTo_, "pages.moveTo", tr("They keep their own order")}});
+    const auto placeField = [this](const char* name, void (SequenceEditor::*take)(int)) {
+        return fieldFor(name, [this, take](const QString& text) -> Result<void> {
+            bool ok = false;
+            const int before = text.trimmed().toInt(&ok);
+            if (!ok || before < 1 || before > document_.job().pages.count + 1)
+                return problem({}, tr("There are places 1 to %1.").arg(document_.job().pages.count + 1));
+            (editor_.*take)(before - 1);
+            return {};
+        });
+    };
+    moveTo_ = placeField("pages.moveTo", &SequenceEditor::moveTo);
+    copyTo_ = placeField("pages.copyTo", &SequenceEditor::copyTo);
+    addCells(column,
+             {{tr("move before"), moveTo_, "pages.moveTo", tr("The page they come before; they keep their order")},
+              {tr("copy before"), copyTo_, "pages.copyTo",
+               tr("The page copies of them come before; they themselves stay")}});
     auto* grid = new QGridLayout;
     grid->setSpacing(6);
     const auto add = [&](QAction* action, int row, int at) {
@@ -370,9 +377,11 @@ void PageDrawer::refresh()
     question_->setVisible(asks);
     if (asks && !question_->hasFocus())
         question_->setText(job.sequence.at(places.front()).question);
-    moveTo_->setEnabled(any);
-    if (!moveTo_->hasFocus())
-        moveTo_->clear();
+    for (QLineEdit* field : {moveTo_, copyTo_}) {
+        field->setEnabled(any);
+        if (!field->hasFocus())
+            field->clear();
+    }
     cover_->setVisible(hasOwnCover(job));
     cover_->setEnabled(places.size() == 1);
     refreshLie();

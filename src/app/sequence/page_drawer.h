@@ -58,6 +58,7 @@ private:
     QLineEdit* down_ = nullptr;
     QLineEdit* scale_ = nullptr;
     QLineEdit* moveTo_ = nullptr;
+    QLineEdit* copyTo_ = nullptr;
     QWidget* cover_ = nullptr;
     QWidget* numbers_ = nullptr; ///< how they look, once they are printed
     QCheckBox* hides_ = nullptr;

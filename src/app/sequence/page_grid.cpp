@@ -27,6 +27,13 @@ bool looksAlike(const Job& a, const Job& b)
     return printsAlike(a, b) && a.page == b.page && a.zones == b.zones && a.stock == b.stock && a.fold == b.fold;
 }
 
+/// The same pages in the same order, as far along as before: they lie where they lay.
+bool liesAlike(const Job& a, const Job& b)
+{
+    return looksAlike(a, b) && a.sequence == b.sequence && a.pages == b.pages && a.kind == b.kind &&
+           a.rightToLeft == b.rightToLeft && a.cover == b.cover && a.press == b.press && a.unit == b.unit;
+}
+
 bool shows(const SurfaceContent& content, const LinkedFile& file)
 {
     return std::ranges::any_of(content.files(),
@@ -148,12 +155,29 @@ void PageGrid::refresh()
     pictures_.setFolder(document_.folder());
     pictures_.setBlocked(document_.files().blocked());
     selection_.keepWithin(document_.plan().book ? document_.job().pages.count : 0);
+    const bool stands = !layout_.cells.empty() && view_ != PageView::Received && liesAlike(document_.job(), before_);
     dropStale();
-    layOut();
+    if (stands) {
+        wantPictures();
+        updateStale();
+    } else {
+        layOut();
+        viewport()->update();
+    }
     if (const int place = std::exchange(toReveal_, -1); place >= 0)
         reveal(place);
     describeCurrent();
-    viewport()->update();
+}
+
+void PageGrid::updateStale()
+{
+    const double top = verticalScrollBar()->value();
+    const auto [from, to] = cellsBetween(top, top + viewport()->height());
+    for (std::size_t i = from; i < to; ++i) {
+        const auto drawn = drawn_.find(layout_.cells[i].surface);
+        if (drawn == drawn_.end() || !drawn->second.fresh)
+            viewport()->update(layout_.cells[i].paper.translated(-offset()).toAlignedRect().adjusted(-8, -8, 8, 28));
+    }
 }
 
 void PageGrid::dropStale()

@@ -80,6 +80,8 @@ private:
     [[nodiscard]] bool isSingle() const { return view_ == PageView::Singles || view_ == PageView::Received; }
     void refresh();
     void layOut();
+    /// Has those in view painted again that no longer are what the job says.
+    void updateStale();
     /// Which drawn pages no longer are what the job says.
     void dropStale();
     void wantPictures();

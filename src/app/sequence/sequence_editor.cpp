@@ -88,6 +88,13 @@ void SequenceEditor::moveTo(int before)
         tr("Move %1").arg(taken()), [&](Job& job) { movePages(job, places, before); }, after);
 }
 
+void SequenceEditor::copyTo(int before)
+{
+    const auto places = selection_.places();
+    change(
+        tr("Copy %1").arg(taken()), [&](Job& job) { copyPages(job, places, before); }, range(before, places.size()));
+}
+
 void SequenceEditor::nudge(int by)
 {
     if (selection_.isEmpty())

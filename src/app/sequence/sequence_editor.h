@@ -22,6 +22,8 @@ public:
     void duplicate();
     void remove();
     void moveTo(int before);
+    /// Copies of the pages taken come before this place.
+    void copyTo(int before);
     /// One place earlier or later.
     void nudge(int by);
     /// Only of two pages.

@@ -13,13 +13,14 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QSlider>
+#include <QSplitter>
 #include <QVBoxLayout>
 
 namespace hinge
 {
 
 SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* parent)
-    : QWidget(parent), document_(document), editor_(document, selection_)
+    : QWidget(parent), document_(document), editor_(document, selection_), actions_(actions)
 {
     setObjectName(QStringLiteral("sequenceStage"));
     auto* row = new QHBoxLayout(this);
@@ -29,7 +30,10 @@ SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* pare
     middle->setSpacing(4);
     grid_ = new PageGrid(document_, selection_);
     middle->addLayout(makeHead(actions));
-    middle->addWidget(grid_, 1);
+    grids_ = new QSplitter(Qt::Horizontal);
+    grids_->setChildrenCollapsible(false);
+    grids_->addWidget(grid_);
+    middle->addWidget(grids_, 1);
     told_ = plainLabel();
     told_->setObjectName(QStringLiteral("sequence.told"));
     told_->setProperty("role", QStringLiteral("note"));
@@ -41,12 +45,7 @@ SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* pare
     row->addWidget(drawer_);
     setFocusProxy(grid_);
     connectActions(actions);
-    connect(grid_, &PageGrid::openRequested, this, [this](const SurfaceId& surface, int place) {
-        Q_EMIT openRequested(place < 0 ? surface : editor_.surfaceOf(place));
-    });
-    connect(grid_, &PageGrid::moveRequested, &editor_, &SequenceEditor::moveTo);
-    connect(grid_, &PageGrid::filesDropped, this, &SequenceStage::filesDropped);
-    connect(grid_, &PageGrid::sizeRequested, this, &SequenceStage::resizePages);
+    connectGrid(*grid_);
     connect(grid_, &PageGrid::lookDifferent, this, [this](const QString& file, const std::vector<int>& places) {
         const QString name = QFileInfo(shownPath(file)).fileName();
         say(places.size() == 1 ? tr("%1 was changed: page %2 looks different.").arg(name, pageSetText(places))
@@ -56,6 +55,70 @@ SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* pare
     connect(&selection_, &PageSelection::changed, this, [this] { say({}); });
     connect(&document_, &Document::changed, this, &SequenceStage::refresh);
     refresh();
+}
+
+void SequenceStage::connectGrid(PageGrid& grid)
+{
+    connect(&grid, &PageGrid::openRequested, this, [this](const SurfaceId& surface, int place) {
+        Q_EMIT openRequested(place < 0 ? surface : editor_.surfaceOf(place));
+    });
+    connect(&grid, &PageGrid::moveRequested, &editor_, &SequenceEditor::moveTo);
+    connect(&grid, &PageGrid::filesDropped, this, &SequenceStage::filesDropped);
+    connect(&grid, &PageGrid::sizeRequested, this, &SequenceStage::resizePages);
+    // Their keys count while the keyboard is on the pages.
+    for (QAction* action : {actions_.openPage, actions_.insertPage, actions_.turnPages, actions_.reversePages,
+                            actions_.swapPages, actions_.movePagesBack, actions_.movePagesOn, actions_.stateNothing,
+                            actions_.stateInWork, actions_.stateQuestion, actions_.statePassed})
+        grid.addAction(action);
+    grid.setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(&grid, &QWidget::customContextMenuRequested, this, [this, &grid](QPoint at) {
+        QMenu menu;
+        menu.addActions({actions_.openPage, actions_.insertPage});
+        menu.addSeparator();
+        menu.addActions({actions_.duplicate, actions_.remove});
+        menu.addSeparator();
+        menu.addActions({actions_.turnPages, actions_.reversePages, actions_.swapPages});
+        menu.addSeparator();
+        menu.addActions({actions_.stateNothing, actions_.stateInWork, actions_.stateQuestion, actions_.statePassed});
+        menu.exec(grid.mapToGlobal(at));
+    });
+}
+
+void SequenceStage::layReceivedBeside(bool on)
+{
+    beside_->setChecked(on);
+    if (on && !received_) {
+        received_ = new PageGrid(document_, selection_);
+        received_->setObjectName(QStringLiteral("receivedGrid"));
+        received_->setAccessibleName(tr("The pages as they were received"));
+        received_->setView(PageView::Received);
+        received_->setPageHeight(size_->value());
+        if (!press_.isEmpty())
+            received_->usePress(press_);
+        connectGrid(*received_);
+        connect(size_, &QSlider::valueChanged, received_, &PageGrid::setPageHeight);
+        grids_->addWidget(received_);
+        grids_->setStretchFactor(0, 3);
+        grids_->setStretchFactor(1, 2);
+    }
+    if (received_)
+        received_->setVisible(on);
+    // Twice the same view would be of no use.
+    if (on && grid_->view() == PageView::Received)
+        setView(PageView::Spreads);
+}
+
+bool SequenceStage::isIdle() const
+{
+    return grid_->isIdle() && (!received_ || !received_->isVisible() || received_->isIdle());
+}
+
+void SequenceStage::usePress(const QByteArray& icc)
+{
+    press_ = icc;
+    grid_->usePress(icc);
+    if (received_)
+        received_->usePress(icc);
 }
 
 QLayout* SequenceStage::makeHead(Actions& actions)
@@ -81,7 +144,15 @@ QLayout* SequenceStage::makeHead(Actions& actions)
          {tr("sides"), tr("As they lie on both sides of the sheets before folding"), QStringLiteral("sequence.view.2")},
          {tr("as received"), tr("By the files they came in, each with the place it has now"),
           QStringLiteral("sequence.view.3")}},
-        0, [this](int i) { grid_->setView(PageView(i)); });
+        0, [this](int i) { setView(PageView(i)); });
+    beside_ = new QPushButton(tr("received beside"));
+    beside_->setObjectName(QStringLiteral("sequence.beside"));
+    beside_->setProperty("pill", true);
+    beside_->setCheckable(true);
+    beside_->setToolTip(tr("Lays the pages as they were received beside the order they are in now"));
+    connect(beside_, &QPushButton::clicked, this, &SequenceStage::layReceivedBeside);
+    head->addSpacing(4);
+    head->addWidget(beside_);
     head->addStretch(1);
     head = new QHBoxLayout;
     head->setSpacing(4);
@@ -116,18 +187,14 @@ QLayout* SequenceStage::makeHead(Actions& actions)
 void SequenceStage::resizeEvent(QResizeEvent* event)
 {
     // In a small window filter and size have a line of their own.
-    const bool small = width() - drawer_->width() < 680;
+    const bool small = width() - drawer_->width() < 800;
     head_->setDirection(small ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
     QWidget::resizeEvent(event);
 }
 
 void SequenceStage::connectActions(Actions& actions)
 {
-    const auto on = [this](QAction* action, auto what) {
-        // Their keys count while the keyboard is on the pages.
-        grid_->addAction(action);
-        connect(action, &QAction::triggered, this, what);
-    };
+    const auto on = [this](QAction* action, auto what) { connect(action, &QAction::triggered, this, what); };
     on(actions.openPage, [this] {
         if (!selection_.isEmpty())
             Q_EMIT openRequested(editor_.surfaceOf(selection_.places().front()));
@@ -142,18 +209,6 @@ void SequenceStage::connectActions(Actions& actions)
     on(actions.stateInWork, [this] { setState(PageState::InWork); });
     on(actions.stateQuestion, [this] { setState(PageState::Question); });
     on(actions.statePassed, [this] { setState(PageState::Passed); });
-    grid_->setContextMenuPolicy(Qt::CustomContextMenu);
-    connect(grid_, &QWidget::customContextMenuRequested, this, [this, &actions](QPoint at) {
-        QMenu menu;
-        menu.addActions({actions.openPage, actions.insertPage});
-        menu.addSeparator();
-        menu.addActions({actions.duplicate, actions.remove});
-        menu.addSeparator();
-        menu.addActions({actions.turnPages, actions.reversePages, actions.swapPages});
-        menu.addSeparator();
-        menu.addActions({actions.stateNothing, actions.stateInWork, actions.stateQuestion, actions.statePassed});
-        menu.exec(grid_->mapToGlobal(at));
-    });
 }
 
 void SequenceStage::setState(PageState state)
@@ -167,6 +222,8 @@ void SequenceStage::setView(PageView view)
 {
     views_[std::size_t(view)]->setChecked(true);
     grid_->setView(view);
+    if (view == PageView::Received && beside_->isChecked())
+        layReceivedBeside(false);
 }
 
 void SequenceStage::resizePages(int step) { size_->setValue(size_->value() + step * 30); }

@@ -7,6 +7,7 @@
 class QBoxLayout;
 class QComboBox;
 class QSlider;
+class QSplitter;
 
 namespace hinge
 {
@@ -24,6 +25,11 @@ public:
     [[nodiscard]] SequenceEditor& editor() { return editor_; }
     [[nodiscard]] PageSelection& selection() { return selection_; }
     void setView(PageView view);
+    /// Lays the pages as they were received beside the order they are in now.
+    void layReceivedBeside(bool on);
+    /// Nothing is being read or drawn any more.
+    [[nodiscard]] bool isIdle() const;
+    void usePress(const QByteArray& icc);
     void setState(PageState state);
     /// Larger (1) or smaller (-1).
     void resizePages(int step);
@@ -38,6 +44,7 @@ protected:
 private:
     QLayout* makeHead(Actions& actions);
     void connectActions(Actions& actions);
+    void connectGrid(PageGrid& grid);
     void refresh();
     /// Tells something below the pages; with nothing to say, what an empty piece waits for.
     void say(const QString& text);
@@ -46,6 +53,11 @@ private:
     PageSelection selection_;
     SequenceEditor editor_;
     PageGrid* grid_ = nullptr;
+    PageGrid* received_ = nullptr; ///< beside it; made when first asked for
+    QSplitter* grids_ = nullptr;
+    QPushButton* beside_ = nullptr;
+    Actions& actions_;
+    QByteArray press_;
     PageDrawer* drawer_ = nullptr;
     QComboBox* filter_ = nullptr;
     QSlider* size_ = nullptr;

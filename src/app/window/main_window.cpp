@@ -228,7 +228,7 @@ void MainWindow::refreshPress()
     const QByteArray icc = profile ? profile->icc : shippedPressProfile().icc;
     painter_.usePress(icc);
     document_.files().usePress(icc);
-    sequence_->grid().usePress(icc);
+    sequence_->usePress(icc);
     order_->records().grid().usePress(icc);
 }
 

@@ -15,9 +15,11 @@
 #include "app/sheet/sheet_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_stack.h"
+#include "core/file/record_table.h"
 #include "core/units/version.h"
 
 #include <QSettings>
+#include <algorithm>
 
 namespace hinge
 {
@@ -170,6 +172,8 @@ void MainWindow::askForPages()
 
 void MainWindow::bringIn(const QStringList& paths, int before)
 {
+    if (const auto table = std::ranges::find_if(paths, isTableName); table != paths.end())
+        return bringData(*table);
     BringInDialog dialog(
         document_, before, [this](const QString& path) { return editor_.unlocked(path); }, this);
     dialog.addFiles(paths);

@@ -137,17 +137,33 @@ std::vector<IncomingPage> pagesOf(const std::vector<IncomingFile>& files)
             page.trim = facts.trim;
             page.bleed = facts.bleed;
             page.hasTrimBox = facts.hasTrimBox;
+            page.crop = facts.crop;
+            page.media = facts.media;
             add(std::move(page));
         }
     }
     return out;
 }
 
+std::vector<IncomingPage> measuredBy(std::vector<IncomingPage> pages, PageBox box)
+{
+    for (IncomingPage& page : pages) {
+        const Rect whole{{}, {}, page.trim.w, page.trim.h};
+        const Rect& by = box == PageBox::Crop ? page.crop : page.media;
+        if (box == PageBox::Trim || page.isPicture() || by.isEmpty() || by == whole)
+            continue;
+        page.part = by;
+        page.trim = by.size();
+        page.bleed = {};
+    }
+    return pages;
+}
+
 std::vector<IncomingPage> takenApart(const std::vector<IncomingPage>& pages, Size page, bool rightToLeft)
 {
     std::vector<IncomingPage> out;
     for (const IncomingPage& spread : pages) {
-        if (spread.isPicture() || spread.part || !sameTrim(spread.trim, {page.w * 2, page.h})) {
+        if (spread.isPicture() || !sameTrim(spread.trim, {page.w * 2, page.h})) {
             out.push_back(spread);
             continue;
         }
@@ -155,7 +171,8 @@ std::vector<IncomingPage> takenApart(const std::vector<IncomingPage>& pages, Siz
         std::array<IncomingPage, 2> halves{spread, spread};
         for (IncomingPage& h : halves) {
             const bool left = &h == &halves[0];
-            h.part = Rect{left ? Length() : half, {}, left ? half : spread.trim.w - half, spread.trim.h};
+            const Rect from = spread.part.value_or(Rect{{}, {}, spread.trim.w, spread.trim.h});
+            h.part = Rect{from.x + (left ? Length() : half), from.y, left ? half : from.w - half, from.h};
             h.trim = h.part->size();
             h.bleed[left ? 2 : 0] = {}; // the other page begins there
             h.sameAs = -1;
@@ -170,8 +187,8 @@ std::vector<IncomingPage> takenApart(const std::vector<IncomingPage>& pages, Siz
 bool isCoverFor(Size page, const IncomingPage& incoming)
 {
     const Size trim = incoming.trim;
-    return !incoming.isPicture() && !incoming.part && abs(trim.h - page.h) <= pageTolerance &&
-           trim.w > page.w * 2 + Length::mm(1) && trim.w < page.w * 4;
+    return !incoming.isPicture() && abs(trim.h - page.h) <= pageTolerance && trim.w > page.w * 2 + Length::mm(1) &&
+           trim.w < page.w * 4;
 }
 
 bool takesCover(const Job& job) { return rulesOf(job.kind).form == FlatForm::WrappedCover && hasOwnCover(job); }

@@ -28,6 +28,8 @@ struct IncomingPage {
     Size trim{};
     std::array<Length, 4> bleed{}; ///< left, head, right, foot; 0 where there is none
     bool hasTrimBox = false;
+    Rect crop{}; ///< PDF: its other boxes, from the head-left corner of its trim
+    Rect media{};
     QSizeF pixels{};            ///< pictures: as they stand; empty for pages
     std::optional<Rect> part{}; ///< of a page that is taken apart
     /// The place in the list of an earlier one that is the very same: the same file and page, or files that are alike.
@@ -48,6 +50,16 @@ struct IncomingFile {
 
 /// What comes in of files that can be used, in their order: every page of a PDF, every picture. Same ones are told.
 [[nodiscard]] std::vector<IncomingPage> pagesOf(const std::vector<IncomingFile>& files);
+
+/// Which box of a PDF page says how large it is (ISO 32000-1, 14.11.2).
+enum class PageBox {
+    Trim, ///< where there is one, else the CropBox, else the MediaBox
+    Crop,
+    Media,
+};
+/// Pages of files taken by another box than their trim, for files whose trim is wrong: what lies beyond it is then part
+/// of the page, and no bleed is left.
+[[nodiscard]] std::vector<IncomingPage> measuredBy(std::vector<IncomingPage> pages, PageBox box);
 
 /// Pages drawn two beside each other are taken apart where each half is a page of this size: the left half comes first,
 /// or the right one where it is read from right to left. All others stay as they are.

@@ -162,28 +162,50 @@ void movePages(Job& job, const std::vector<int>& places, int before)
     job.sequence = kept;
 }
 
+namespace
+{
+
+/// What stands on a page, on another one that is to come into the sequence.
+SequencePage copyOf(Job& job, const SequencePage& original, FreshIds& ids)
+{
+    SequencePage copy = ids.page();
+    copy.state = original.state;
+    copy.question = original.question;
+    job.surfaces.share(original.surface(), copy.surface());
+    // Items have names of their own wherever they stand.
+    if (!job.on(copy.surface()).items.empty()) {
+        auto& items = job.edit(copy.surface()).items;
+        QHash<QString, QString> now;
+        for (Item& item : items)
+            item.id = now[item.id] = freshItemId();
+        for (Item& item : items)
+            item.next = now.value(item.next); // a text that ran on to another page ends here
+    }
+    return copy;
+}
+
+} // namespace
+
 void duplicatePages(Job& job, const std::vector<int>& places)
 {
     beginSequence(job);
     FreshIds ids(job);
     const std::vector<int> copied = sound(job, places);
-    for (auto place = copied.rbegin(); place != copied.rend(); ++place) {
-        const SequencePage original = job.sequence.at(*place);
-        SequencePage copy = ids.page();
-        copy.state = original.state;
-        copy.question = original.question;
-        job.surfaces.share(original.surface(), copy.surface());
-        // Items have names of their own wherever they stand.
-        if (!job.on(copy.surface()).items.empty()) {
-            auto& items = job.edit(copy.surface()).items;
-            QHash<QString, QString> now;
-            for (Item& item : items)
-                item.id = now[item.id] = freshItemId();
-            for (Item& item : items)
-                item.next = now.value(item.next); // a text that ran on to another page ends here
-        }
-        job.sequence.insert(*place + 1, copy);
-    }
+    for (auto place = copied.rbegin(); place != copied.rend(); ++place)
+        job.sequence.insert(*place + 1, copyOf(job, SequencePage(job.sequence.at(*place)), ids));
+    countFollows(job);
+}
+
+void copyPages(Job& job, const std::vector<int>& places, int before)
+{
+    beginSequence(job);
+    FreshIds ids(job);
+    QList<SequencePage> copies;
+    for (const int place : sound(job, places))
+        copies << copyOf(job, SequencePage(job.sequence.at(place)), ids);
+    const qsizetype at = std::clamp<qsizetype>(before, 0, job.sequence.size());
+    for (qsizetype i = 0; i < copies.size(); ++i)
+        job.sequence.insert(at + i, copies[i]);
     countFollows(job);
 }
 

@@ -26,6 +26,8 @@ void removePages(Job& job, const std::vector<int>& places);
 void movePages(Job& job, const std::vector<int>& places, int before);
 /// Puts a copy of each right behind it.
 void duplicatePages(Job& job, const std::vector<int>& places);
+/// Puts copies of them, in their order, before the page that stands at `before`.
+void copyPages(Job& job, const std::vector<int>& places, int before);
 void swapPages(Job& job, int one, int other);
 /// The pages at these places change ends: the first comes to the last place, and so on.
 void reversePages(Job& job, const std::vector<int>& places);

@@ -22,8 +22,10 @@ constexpr Word<VerticalAlign> verticalWords[] = {
 constexpr Word<TextRun> runWords[] = {{"across", TextRun::Across}, {"down", TextRun::Down}, {"up", TextRun::Up}};
 constexpr Word<Symbology> symbologyWords[] = {
     {"qr", Symbology::Qr}, {"ean-13", Symbology::Ean13}, {"code 128", Symbology::Code128}};
-constexpr Word<PictureFit> fitWords[] = {
-    {"fill", PictureFit::Fill}, {"whole", PictureFit::Whole}, {"own scale", PictureFit::Own}};
+constexpr Word<PictureFit> fitWords[] = {{"fill", PictureFit::Fill},
+                                         {"whole", PictureFit::Whole},
+                                         {"own scale", PictureFit::Own},
+                                         {"panel", PictureFit::Panel}};
 constexpr Word<Align> alignWords[] = {
     {"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
 constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed},

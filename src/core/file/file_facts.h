@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/units/length.h"
+#include "core/paper/cut_tree.h"
 
 #include <QHash>
 #include <QString>
@@ -21,7 +21,13 @@ struct PageFacts {
     /// How far print reaches beyond the trim: left, top, right, bottom.
     std::array<Length, 4> bleed;
     bool hasTrimBox = false;
+    /// The CropBox and the MediaBox, from the head-left corner of the trim.
+    Rect crop{};
+    Rect media{};
     bool isUsable = true; ///< false when nobody can tell how large it is
+    /// Strips from head to foot in which nothing changes from left to right, such as the gaps between columns of text:
+    /// from and to, from the left trim. Only of wide pages of files with one or two.
+    std::vector<std::pair<Length, Length>> gutters{};
     /// Fonts that it uses but that are not in the file.
     QStringList missingFonts{};
 };

@@ -16,6 +16,11 @@ Preset presetFrom(const Job& job, const QString& name, const QString& descriptio
     preset.job.title.clear();
     preset.job.customer.clear();
     preset.job.surfaces = {};
+    preset.job.sequence = {};
+    // Numbers are a set-up; a table of names is somebody's data.
+    if (preset.job.records.source == RecordSource::File)
+        preset.job.records = {};
+    preset.job.records.file = {};
     return preset;
 }
 

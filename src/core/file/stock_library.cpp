@@ -161,7 +161,7 @@ QByteArray writeStocksCsv(const std::vector<Stock>& stocks)
     for (const Stock& s : stocks)
         out += quoted(s.name) + ',' + QByteArray::number(s.grammage) + ',' + QByteArray::number(s.bulkMilli / 1000.0) +
                ',' + (s.measuredCaliper ? quoted(exactText(*s.measuredCaliper, Unit::Mm)) : QByteArray()) + ',' +
-               (s.coated ? "yes" : "no") + (s.photo ? ",yes" : ",no") + ',' + tintText(s.tint).toLatin1() + "\r\n";
+               (s.coated ? "yes" : "no") + (s.photo ? ",yes" : ",no") + ',' + tintName(s.tint).toLatin1() + "\r\n";
     return out;
 }
 

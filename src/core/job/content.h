@@ -189,6 +189,7 @@ enum class PictureFit {
     Fill,  ///< covers the frame; what is over is cropped
     Whole, ///< lies in the frame whole, centred
     Own,   ///< at a scale of its own
+    Panel, ///< covers its panel, whatever the frame: a page drawn for the panel, whose bleed goes on beyond it
 };
 
 /// The part of a picture that shows in its frame.

@@ -190,7 +190,10 @@ Result<void> validateSequence(const Job& job)
             return found;
         if (abs(place.shift.x) > limits::largestSide || abs(place.shift.y) > limits::largestSide)
             return problem(where, QStringLiteral("A page is shifted further than any piece is wide."));
-        if (place.part && (place.part->isEmpty() || place.part->x < Length() || place.part->y < Length()))
+        // Measured by another box than its trim, a page begins before that.
+        if (place.part &&
+            (place.part->isEmpty() || place.part->x < -limits::largestSide || place.part->y < -limits::largestSide ||
+             place.part->right() <= Length() || place.part->bottom() <= Length()))
             return problem(where, QStringLiteral("The part that is taken of a page has no size, or lies off it."));
     }
     return {};

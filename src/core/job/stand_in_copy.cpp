@@ -4,9 +4,12 @@
 namespace hinge
 {
 
-QStringList standInCopy()
+namespace
 {
-    const QStringList once{
+
+const QStringList& paragraphs()
+{
+    static const QStringList once{
         QStringLiteral("These words stand in for the copy to come. They are about as long as a paragraph wants to be, "
                        "so that columns and frames show how much they hold."),
         QStringLiteral("Nobody should print them."),
@@ -17,10 +20,19 @@ QStringList standInCopy()
             "Others go on for a while, with a comma here and there, because sentences of one length look tidier than "
             "any real text ever does, and a layout that only works for tidy text does not work."),
         QStringLiteral("Replace them before the piece goes to the printer.")};
+    return once;
+}
+
+} // namespace
+
+QStringList standInCopy()
+{
     QStringList all;
     for (int i = 0; i < 12; ++i)
-        all += once;
+        all += paragraphs();
     return all;
 }
+
+bool isStandIn(const QString& paragraph) { return paragraphs().contains(paragraph); }
 
 } // namespace hinge

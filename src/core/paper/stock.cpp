@@ -112,15 +112,40 @@ Result<Length> caliperOfPagesPerInch(const QString& pages)
     return Length::inches(2).part(count);
 }
 
+namespace
+{
+
+/// Usual tints of uncoated papers, as they look beside white; from memory, for the screen only.
+constexpr std::pair<const char*, int> tints[] = {{"white", whitePaper}, {"natural", 0xF8F2E2}, {"cream", 0xF6E9C6},
+                                                 {"yellow", 0xFBE68C},  {"rose", 0xF4CDCB},    {"green", 0xD2E7C8},
+                                                 {"blue", 0xCADEEC},    {"grey", 0xD9D7D2},    {"kraft", 0xCBA980}};
+
+} // namespace
+
 QString tintText(int tint) { return u'#' + QString::number(tint, 16).rightJustified(6, u'0'); }
+
+QString tintName(int tint)
+{
+    for (const auto& [name, value] : tints)
+        if (value == tint)
+            return QString::fromLatin1(name);
+    return tintText(tint);
+}
 
 Result<int> parseTint(const QString& text)
 {
+    const QString said = text.trimmed().toLower();
+    QStringList names;
+    for (const auto& [name, value] : tints) {
+        if (said == QLatin1String(name))
+            return value;
+        names << QString::fromLatin1(name);
+    }
     bool ok = false;
-    const int tint = text.mid(1).toInt(&ok, 16);
-    if (!ok || text.size() != 7 || text[0] != u'#' || tint < 0)
-        return problem(QStringLiteral("tint"),
-                       QStringLiteral("“%1” is no tint; write it as #rrggbb.").arg(Problem::quoted(text)));
+    const int tint = said.mid(1).toInt(&ok, 16);
+    if (!ok || said.size() != 7 || said[0] != u'#' || tint < 0)
+        return problem(QStringLiteral("tint"), QStringLiteral("“%1” is no tint: %2, or #rrggbb.")
+                                                   .arg(Problem::quoted(text), names.join(QStringLiteral(", "))));
     return tint;
 }
 

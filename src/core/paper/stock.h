@@ -70,8 +70,11 @@ inline constexpr int heaviestUnscored = 170; // g/m2
 /// True when it should be scored before it is folded.
 [[nodiscard]] bool wantsScore(const Stock& stock);
 
-/// "#rrggbb", sRGB; and back. Refuses what is no colour.
+/// "#rrggbb", sRGB.
 [[nodiscard]] QString tintText(int tint);
+/// "white", "cream", or as `tintText` where it has no name.
+[[nodiscard]] QString tintName(int tint);
+/// Reads either. Refuses what is no colour.
 [[nodiscard]] Result<int> parseTint(const QString& text);
 
 /// Reads a grammage: "135", "135 g", or pounds with their basis, "100 lb text", "80# cover", "20 lb bond".

@@ -13,6 +13,8 @@ struct PlannedItem {
     /// In coordinates of the surface: from the head-left corner of its trim. May be empty when its sides have crossed;
     /// then a finding says so.
     Rect frame;
+    /// What a picture is fitted to: its frame, or its panel (`PictureFit::Panel`).
+    Rect fitted;
     /// What of it is printed: the frame within the bleed of the face.
     Rect printed;
     /// It is printed at all: it has a size (a line may have none across itself), and lies within the bleed.

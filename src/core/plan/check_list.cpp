@@ -70,12 +70,12 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         {"bleed.", "supplied.bleed", "item.", "sliver"});
     add(QStringLiteral("Live matter is safe"),
         QStringLiteral("%1 from the knife, %2 from folds").arg(shown(job.zones.safe), shown(job.zones.foldClearance)),
-        {"text.unsafe", "text.acrossFold", "safe.", "area.", "whole.", "spine.tight"});
+        {"text.unsafe", "text.acrossFold", "safe.", "area.", "whole.", "spine.tight", "supplied.gutters"});
     add(QStringLiteral("Text is whole"),
         count.texts == 0   ? QStringLiteral("no text")
         : count.texts == 1 ? QStringLiteral("the text fits, every letter has its glyph")
                            : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
-        {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd"});
+        {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd", "text.standIn"});
     add(QStringLiteral("Files are there"),
         count.files == 0   ? QStringLiteral("no files")
         : count.files == 1 ? QStringLiteral("one file, unchanged, fonts inside")

@@ -5,6 +5,7 @@
 #include "core/job/picture_fit.h"
 #include "core/plan/file_state.h"
 #include "core/plan/finding_parts.h"
+#include "core/plan/gutter_check.h"
 #include "core/plan/item_checks.h"
 #include "core/plan/page_checks.h"
 #include "core/plan/sheet_marks.h"
@@ -351,9 +352,12 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
         return;
     }
     const Size flat = plan.paper.flat;
-    if (!sameTrim(page.trim, flat)) {
-        const bool turned = sameTrim(page.trim.turned(), flat);
-        const auto spine = turned ? std::nullopt : spineMeant(job, plan, page.trim);
+    // Of a page that has both faces, the part that is this one.
+    const auto& part = job.on(surface).placement.part;
+    const Size trim = part ? part->size() : page.trim;
+    if (!sameTrim(trim, flat)) {
+        const bool turned = sameTrim(trim.turned(), flat);
+        const auto spine = turned ? std::nullopt : spineMeant(job, plan, trim);
         if (spine) {
             const Length off = *spine - spineOf(job);
             const QString explained = whatExplains(job, *spine);
@@ -369,17 +373,19 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
         out.push_back(fileFinding(
             QStringLiteral("supplied.size"), Severity::Stop, surface, {},
             QStringLiteral("%1 is %2, the flat is %3")
-                .arg(shownPath(file.path), formatSize(page.trim, job.unit), formatSize(flat, job.unit)),
-            turned
-                ? QStringLiteral("The page is turned by 90 degrees.")
-                : QStringLiteral("%1Folds and cuts would fall in the wrong places.").arg(meantSize(job, page.trim))));
+                .arg(shownPath(file.path), formatSize(trim, job.unit), formatSize(flat, job.unit)),
+            turned ? QStringLiteral("The page is turned by 90 degrees.")
+                   : QStringLiteral("%1Folds and cuts would fall in the wrong places.").arg(meantSize(job, trim))));
     } else if (!page.hasTrimBox) {
         out.push_back(
             fileFinding(QStringLiteral("supplied.noTrimBox"), Severity::Warn, surface, {},
                         QStringLiteral("%1 has no trim box; its page edge is taken").arg(shownPath(file.path)),
                         QStringLiteral("Without a trim box nobody can tell page edge from bleed.")));
     }
-    const Length least = *std::ranges::min_element(page.bleed);
+    if (rulesOf(job.kind).isFolded())
+        checkGutters(job, plan, surface.face, page, out);
+    // Two faces that touch on their page have no bleed between them.
+    const Length least = part ? Length() : *std::ranges::min_element(page.bleed);
     if (least + sizeTolerance < job.zones.bleed)
         out.push_back(fileFinding(
             QStringLiteral("supplied.bleed"), Severity::Warn, surface, {},
@@ -463,7 +469,7 @@ std::vector<Finding> checkFiles(const Job& job, const Plan& plan, const FileFact
                                                    QString::number(job.press.inkLimit), surfaceName(surface, job)),
                                           QStringLiteral("So much ink does not dry; it sets off on the next sheet. "
                                                          "Convert the picture anew for this press.")));
-            const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, known);
+            const double ppi = effectivePpi(item, plan.findItem(item.id)->fitted, known);
             if (const FileState fineness = finenessOf(ppi); fineness != FileState::Fine)
                 out.push_back(fileFinding(
                     fineness == FileState::Poor ? QStringLiteral("picture.poor") : QStringLiteral("picture.coarse"),

@@ -29,7 +29,7 @@ double coarsestPpi(const Job& job, const Plan& plan, const QString& path, const 
     for (const auto& [surface, content] : job.surfaces)
         for (const Item& item : content->items)
             if (item.kind == ItemKind::Picture && item.file.path == path)
-                if (const double ppi = effectivePpi(item, plan.findItem(item.id)->frame, facts);
+                if (const double ppi = effectivePpi(item, plan.findItem(item.id)->fitted, facts);
                     ppi > 0 && (least == 0 || ppi < least))
                     least = ppi;
     return least;

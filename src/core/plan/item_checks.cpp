@@ -2,6 +2,7 @@
 #include "core/plan/item_checks.h"
 
 #include "core/job/plates.h"
+#include "core/job/stand_in_copy.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/sliver_checks.h"
 
@@ -205,6 +206,18 @@ void checkSmallType(const Job& job, const SurfaceId& surface, std::vector<Findin
     }
 }
 
+/// Words that only show how much a frame holds.
+void checkStandIns(const Job& job, std::vector<Finding>& out)
+{
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
+            if (std::ranges::any_of(item.paragraphs, [](const Paragraph& p) { return isStandIn(p.text); }))
+                out.push_back(foundAt("text.standIn", Severity::Warn, job, surface, item,
+                                      QStringLiteral("%1 still has dummy copy, %2"),
+                                      QStringLiteral("It is there to show how much the frame holds. Put the real words "
+                                                     "in its place.")));
+}
+
 /// More ink than the paper takes.
 void checkInks(const Job& job, std::vector<Finding>& out)
 {
@@ -391,6 +404,7 @@ void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
         checkWordless(job, surface, runOnInto, out);
         checkDoubled(job, plan, surface, out);
     }
+    checkStandIns(job, out);
     checkInks(job, out);
     checkOddLooks(job, out);
 }

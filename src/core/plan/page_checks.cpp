@@ -19,16 +19,29 @@ Finding onPage(const Job& job, const char* code, const SurfaceId& surface, const
     return f;
 }
 
-/// What of a surface is printed from files, to tell two that are the same.
-QStringList filesOn(const SurfaceContent& content)
+/// A page of a file, or a part of it, to tell two that are the same.
+struct PrintedFrom {
+    QString path;
+    int page = 1;
+    Point part{};
+    bool operator==(const PrintedFrom&) const = default;
+};
+size_t qHash(const PrintedFrom& from, size_t seed)
 {
-    QStringList names;
-    for (const LinkedFile& file : content.files())
-        names << QStringLiteral("%1#%2").arg(file.path, QString::number(file.page));
-    // Of what is supplied perhaps only a part.
-    if (const auto& part = content.placement.part; part && content.supplied)
-        names[0] += QStringLiteral("@%1/%2").arg(part->x.count()).arg(part->y.count());
-    return names;
+    return qHashMulti(seed, from.path, from.page, from.part.x.count(), from.part.y.count());
+}
+
+/// Visits what of a surface is printed from files.
+template <class Visit>
+void visitFilesOn(const SurfaceContent& content, const Visit& visit)
+{
+    if (content.supplied) {
+        const auto& part = content.placement.part; // perhaps only this of it
+        visit({content.supplied->path, content.supplied->page, part ? Point{part->x, part->y} : Point{}});
+    }
+    for (const Item& item : content.items)
+        if (item.kind == ItemKind::Picture)
+            visit({item.file.path, item.file.page, {}});
 }
 
 } // namespace
@@ -83,7 +96,8 @@ void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out)
     checkHalves(job, plan, out);
     const bool statesAreUsed =
         std::ranges::any_of(job.sequence, [](const SequencePage& page) { return page.state == PageState::Passed; });
-    std::map<QString, SurfaceId> seen;
+    QHash<PrintedFrom, SurfaceId> seen;
+    seen.reserve(job.sequence.size());
     for (const SequencePage& page : job.sequence) {
         const SurfaceId surface = page.surface();
         const SurfaceContent& content = job.on(surface);
@@ -99,14 +113,16 @@ void checkSequence(const Job& job, const Plan& plan, std::vector<Finding>& out)
         else if (statesAreUsed && page.state != PageState::Passed)
             out.push_back(onPage(job, "pages.unpassed", surface, QStringLiteral("%1 was not passed yet"),
                                  QStringLiteral("Others were looked at and found good; look at this one, too.")));
-        for (const QString& file : filesOn(content)) {
-            const auto [first, fresh] = seen.try_emplace(file, surface);
-            if (!fresh && first->second != surface)
-                out.push_back(onPage(job, "pages.twice", surface,
-                                     QStringLiteral("%1 is printed from the same page or picture as ") +
-                                         surfaceName(first->second, job),
-                                     QStringLiteral("One may have been brought in for another by mistake.")));
-        }
+        visitFilesOn(content, [&](const PrintedFrom& file) {
+            const auto first = seen.constFind(file);
+            if (first == seen.constEnd())
+                seen.insert(file, surface);
+            else if (*first != surface)
+                out.push_back(
+                    onPage(job, "pages.twice", surface,
+                           QStringLiteral("%1 is printed from the same page or picture as ") + surfaceName(*first, job),
+                           QStringLiteral("One may have been brought in for another by mistake.")));
+        });
     }
 }
 
@@ -134,12 +150,15 @@ void checkPageFit(const Job& job, const Plan& plan, const SurfaceId& surface, co
         const Panel& panel = plan.panelsOf(surface).front();
         const bool cut = panel.edge(edge) == EdgeFate::Knife;
         const auto& part = placement.part;
-        const bool ends = part && !(side == 0   ? part->x <= Length()
-                                    : side == 1 ? part->y <= Length()
-                                    : side == 2 ? part->right() >= page.trim.w
-                                                : part->bottom() >= page.trim.h);
+        // How far the part goes beyond the trim: so much of the bleed is used up; below 0 it ends within the page.
+        const Length beyond = !part       ? Length()
+                              : side == 0 ? -part->x
+                              : side == 1 ? -part->y
+                              : side == 2 ? part->right() - page.trim.w
+                                          : part->bottom() - page.trim.h;
+        const Length left = beyond < Length() ? Length() : page.bleed[std::size_t(side)] - beyond;
         if (cut)
-            least = std::min(least, ends ? Length() : std::max(Length(), page.bleed[std::size_t(side)]));
+            least = std::min(least, std::max(Length(), left));
     }
     if (least + sizeTolerance < job.zones.bleed)
         out.push_back(

@@ -181,7 +181,10 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
         const bool shown =
             !isVoid(item, frame) && (flat ? bleed.overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
         plan.byId.insert(item.id, {surface, out.size()});
-        out.push_back({item.id, surface, frame, printed, shown, headDown});
+        const Rect fitted = item.fit == PictureFit::Panel
+                                ? plan.panelsOf(surface)[std::size_t(item.side(ItemSide::Left).panel)].area
+                                : frame;
+        out.push_back({item.id, surface, frame, fitted, printed, shown, headDown});
     }
 }
 
