@@ -8,7 +8,10 @@
 #include <QPageSize>
 #include <QPainter>
 #include <QPdfWriter>
+#include <QRegularExpression>
 #include <QSvgRenderer>
+#include <QXmlStreamReader>
+#include <optional>
 #include <qpdf/Buffer.hh>
 #include <qpdf/Pl_Buffer.hh>
 #include <qpdf/QPDF.hh>
@@ -94,6 +97,39 @@ QByteArray corrected(const QByteArray& made, QSizeF points)
     return QByteArray(reinterpret_cast<const char*>(buffer->getBuffer()), qsizetype(buffer->getSize()));
 }
 
+/// A length of the drawing in points; nothing for a share, and where none is said. A number alone is in pixels, 96 to
+/// the inch (CSS Values and Units 3, 5.2).
+std::optional<double> pointsOf(const QString& length)
+{
+    static const QRegularExpression shape(
+        QStringLiteral("^\\s*([0-9.]+(?:[eE][-+]?[0-9]+)?)\\s*(mm|cm|in|pt|pc|px)?\\s*$"));
+    const auto match = shape.match(length);
+    bool ok = false;
+    const double value = match.captured(1).toDouble(&ok);
+    if (!ok || value <= 0)
+        return std::nullopt;
+    static const QHash<QString, double> units{{QStringLiteral("mm"), 72 / 25.4},
+                                              {QStringLiteral("cm"), 72 / 2.54},
+                                              {QStringLiteral("in"), 72},
+                                              {QStringLiteral("pt"), 1},
+                                              {QStringLiteral("pc"), 12},
+                                              {QStringLiteral("px"), 0.75},
+                                              {QString(), 0.75}};
+    return value * units.value(match.captured(2));
+}
+
+/// The size a drawing says it has. The renderer takes real units for 90 to the inch, and rounds to whole ones.
+QSizeF sizeOf(const QByteArray& svg, const QSvgRenderer& renderer)
+{
+    const QSizeF rendered = renderer.defaultSize() * 72.0 / 96;
+    QXmlStreamReader reader(svg);
+    if (!reader.readNextStartElement())
+        return rendered;
+    const auto width = pointsOf(reader.attributes().value(QStringLiteral("width")).toString());
+    const auto height = pointsOf(reader.attributes().value(QStringLiteral("height")).toString());
+    return width && height ? QSizeF(*width, *height) : rendered;
+}
+
 } // namespace
 
 bool looksLikeSvg(const QByteArray& head)
@@ -113,7 +149,7 @@ Result<QByteArray> pageFromSvg(const QString& path)
     if (auto sound = checkSvg(svg, path); !sound)
         return tl::unexpected(sound.error());
     QSvgRenderer renderer(svg);
-    const QSizeF points = renderer.defaultSize() * 72.0 / 96;
+    const QSizeF points = sizeOf(svg, renderer);
     if (!renderer.isValid() || points.isEmpty())
         return problem(
             path,

@@ -12,8 +12,8 @@
 #include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QScrollArea>
-#include <QTextBlock>
 #include <QTest>
+#include <QTextBlock>
 
 /// Two who do the same in the window: one with the mouse, the other with keys alone.
 /// What one does to a control: with the mouse, or with keys.

@@ -148,6 +148,28 @@ private Q_SLOTS:
         QVERIFY(std::abs(facts.media.x.toMm() + 20) < 0.01 && std::abs(facts.media.y.toMm() + 10) < 0.01);
     }
 
+    void drawingsAreAsLargeAsTheySay()
+    {
+        const auto size = [&](const QByteArray& sides) {
+            QFile file(path("sized.svg"));
+            if (!file.open(QIODevice::WriteOnly))
+                qFatal("not written");
+            file.write("<?xml version='1.0'?>\n<svg xmlns='http://www.w3.org/2000/svg' " + sides +
+                       " viewBox='0 0 10 10'><rect width='10' height='10'/></svg>");
+            file.close();
+            return readFileFacts(file.fileName()).pages.front().trim;
+        };
+        // CSS Values and Units 3, 5.2: an inch is 96 pixels, 72 points, 6 picas, 25.4 mm.
+        for (const auto& [sides, w, h] : {std::tuple("width='20mm' height='1in'", 20.0, 25.4),
+                                          {"width='3.5cm' height='36pt'", 35.0, 12.7},
+                                          {"width='3pc' height=' 48px '", 12.7, 12.7},
+                                          {"width='96' height='192'", 25.4, 50.8}}) {
+            const Size is = size(sides);
+            QVERIFY2(std::abs(is.w.toMm() - w) < 0.01 && std::abs(is.h.toMm() - h) < 0.01, sides);
+        }
+        QVERIFY(size("width='100%' height='100%'").w > Length());
+    }
+
     void aFileThatStaysOpenShowsWhatIsOnItsPages()
     {
         const QString file = dir_.filePath(QStringLiteral("kept.pdf"));

@@ -482,9 +482,9 @@ void Drawer::buildPictureName(QVBoxLayout* column, const QString& id)
             return {};
         });
     new FieldCompletion(document_, *name); // goes with it
-    name->setToolTip(tr("A field in it gives each copy its own picture: portraits/{portrait}. Names count from the "
-                        "folder of the job."));
-    field(column, tr("file"), name, "drawer.pictureName");
+    addCells(column, {{tr("its file, or a field that names it"), name, "drawer.pictureName",
+                       tr("A field in it gives each copy its own picture: portraits/{portrait}. Names count from the "
+                          "folder of the job.")}});
 }
 
 void Drawer::buildPicture(QVBoxLayout* column, const Item& item)

@@ -215,9 +215,9 @@ QWidget* BringInDialog::makeChoices()
     box_ = new QComboBox;
     box_->addItems({tr("their trim"), tr("their crop box"), tr("their media box")});
     connect(box_, &QComboBox::currentIndexChanged, this, &BringInDialog::settle);
+    addCells(outer, {{tr("placed"), fit_, "bringIn.fit", tr("They lie in the middle of the page")}});
     addCells(outer,
-             {{tr("placed"), fit_, "bringIn.fit", tr("They lie in the middle of the page")},
-              {tr("pages measure"), box_, "bringIn.box",
+             {{tr("as large as"), box_, "bringIn.box",
                tr("The box of a PDF page that says how large it is: the trim where there is one. For files whose "
                   "trim is wrong, what they show, or all of their sheet.")}});
 
