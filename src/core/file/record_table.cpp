@@ -140,6 +140,8 @@ std::optional<NumberParts> partsOf(const QByteArray& value)
     return NumberParts{value.left(start), value.mid(start, end - start).toLongLong(), value.mid(end)};
 }
 
+} // namespace
+
 /// Learns about one column, value after value.
 class ColumnReader
 {
@@ -226,8 +228,6 @@ private:
     qint64 greatest_ = 0;
     QByteArray before_, behind_, leastText_, greatestText_;
 };
-
-} // namespace
 
 /// Reads a file into a table.
 class TableReader
