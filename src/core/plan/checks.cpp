@@ -353,8 +353,8 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
     }
     const Size flat = plan.paper.flat;
     // Of a page that has both faces, the part that is this one.
-    const auto& part = job.on(surface).placement.part;
-    const Size trim = part ? part->size() : page.trim;
+    const auto& taken = job.on(surface).placement.part;
+    const Size trim = taken ? taken->size() : page.trim;
     if (!sameTrim(trim, flat)) {
         const bool turned = sameTrim(trim.turned(), flat);
         const auto spine = turned ? std::nullopt : spineMeant(job, plan, trim);
@@ -385,7 +385,7 @@ void checkSupplied(const Job& job, const Plan& plan, const SurfaceId& surface, c
     if (rulesOf(job.kind).isFolded())
         checkGutters(job, plan, surface.face, page, out);
     // Two faces that touch on their page have no bleed between them.
-    const Length least = part ? Length() : *std::ranges::min_element(page.bleed);
+    const Length least = taken ? Length() : *std::ranges::min_element(page.bleed);
     if (least + sizeTolerance < job.zones.bleed)
         out.push_back(fileFinding(
             QStringLiteral("supplied.bleed"), Severity::Warn, surface, {},
