@@ -443,6 +443,7 @@ private Q_SLOTS:
                                  QStringLiteral("old"));
         QVERIFY(old);
         QCOMPARE(recordsText(old->records), QStringLiteral("17 to 516"));
+        QVERIFY(old->inks == newLeaflet().inks); // so that something can be written on it
         QVERIFY(!writeJob(*old).contains("firstNumber\": 17"));
         for (const char* wrong : {"{\"source\":\"both\"}", "{\"source\":\"series\",\"series\":{\"step\":0}}",
                                   "{\"csv\":{\"separator\":\"x\"}}", "{\"count\":-1}"})

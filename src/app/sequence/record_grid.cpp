@@ -22,7 +22,7 @@ namespace
 {
 
 constexpr int gap = 18;
-constexpr int captionHeight = 24;
+constexpr int underHeight = 24;
 constexpr int drawnAtMost = 400;
 constexpr int slice = 8; ///< milliseconds of drawing between events
 
@@ -99,9 +99,9 @@ void RecordGrid::layOut()
     const QSize piece = pieceSize();
     columns_ = std::max(1, (viewport()->width() - gap) / (piece.width() + gap));
     const int rows = (document_.records().count() + columns_ - 1) / columns_;
-    const int height = gap + rows * (piece.height() + captionHeight + gap);
+    const int height = gap + rows * (piece.height() + underHeight + gap);
     verticalScrollBar()->setPageStep(viewport()->height());
-    verticalScrollBar()->setSingleStep((piece.height() + captionHeight + gap) / 3);
+    verticalScrollBar()->setSingleStep((piece.height() + underHeight + gap) / 3);
     verticalScrollBar()->setRange(0, std::max(0, height - viewport()->height()));
 }
 
@@ -111,7 +111,7 @@ QRectF RecordGrid::paperOf(int place) const
     const int used = columns_ * (piece.width() + gap) - gap;
     const int left = std::max(gap, (viewport()->width() - used) / 2);
     return {double(left + (place % columns_) * (piece.width() + gap)),
-            double(gap + (place / columns_) * (piece.height() + captionHeight + gap) - verticalScrollBar()->value()),
+            double(gap + (place / columns_) * (piece.height() + underHeight + gap) - verticalScrollBar()->value()),
             double(piece.width()), double(piece.height())};
 }
 
@@ -123,7 +123,7 @@ QRect RecordGrid::rectOf(int place) const
 
 std::pair<int, int> RecordGrid::placesInView() const
 {
-    const int step = pieceSize().height() + captionHeight + gap;
+    const int step = pieceSize().height() + underHeight + gap;
     const int count = document_.records().count();
     const int first = std::max(0, (verticalScrollBar()->value() - gap) / step) * columns_;
     const int rows = viewport()->height() / step + 2;
@@ -134,14 +134,14 @@ int RecordGrid::placeAt(QPointF at) const
 {
     const auto [from, to] = placesInView();
     for (int place = from; place < to; ++place)
-        if (paperOf(place).adjusted(0, 0, 0, captionHeight).contains(at))
+        if (paperOf(place).adjusted(0, 0, 0, underHeight).contains(at))
             return place;
     return -1;
 }
 
 void RecordGrid::reveal(int place)
 {
-    const int step = pieceSize().height() + captionHeight + gap;
+    const int step = pieceSize().height() + underHeight + gap;
     const int top = (place / columns_) * step;
     const int value = verticalScrollBar()->value();
     if (top < value)
@@ -226,7 +226,7 @@ void RecordGrid::paintPiece(QPainter& p, int place)
     p.setPen(taken ? t.ink : t.ink2);
     const QFont font = uiFont(type::label, taken ? QFont::DemiBold : QFont::Medium);
     p.setFont(font);
-    const QRectF under(paper.left() - gap / 2.0, paper.bottom() + 4, paper.width() + gap, captionHeight - 4);
+    const QRectF under(paper.left() - gap / 2.0, paper.bottom() + 4, paper.width() + gap, underHeight - 4);
     p.drawText(under, Qt::AlignHCenter | Qt::AlignVCenter,
                QFontMetricsF(font).elidedText(caption(place), Qt::ElideRight, under.width()));
 }
@@ -242,7 +242,7 @@ void RecordGrid::paintEvent(QPaintEvent* event)
     for (int place = from; place < to; ++place) {
         const auto drawn = drawn_.find(place);
         waits = waits || drawn == drawn_.end() || drawn->second.revision != revision_;
-        if (paperOf(place).adjusted(-8, -8, 8, captionHeight + 8).intersects(event->rect()))
+        if (paperOf(place).adjusted(-8, -8, 8, underHeight + 8).intersects(event->rect()))
             paintPiece(p, place);
     }
     if (waits && !drawing_.isActive())
@@ -295,7 +295,7 @@ void RecordGrid::mouseDoubleClickEvent(QMouseEvent* event)
 void RecordGrid::keyPressEvent(QKeyEvent* event)
 {
     RecordView& records = document_.records();
-    const int page = std::max(1, viewport()->height() / (pieceSize().height() + captionHeight + gap)) * columns_;
+    const int page = std::max(1, viewport()->height() / (pieceSize().height() + underHeight + gap)) * columns_;
     switch (event->key()) {
     case Qt::Key_Left: return records.show(records.place() - 1);
     case Qt::Key_Right: return records.show(records.place() + 1);

@@ -430,6 +430,8 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         o.read("overprintBlack", job.press.overprintBlack);
         job.press.extra = o.takeLeftOver();
     });
+    if (!r.has("inks"))
+        job.inks = newLeaflet().inks; // a job that says nothing of them has the usual ones
     r.readArray("inks", [&](JsonReader& o) { readInk(o, job.inks.emplace_back()); });
     r.readArray("textStyles", [&](JsonReader& o) { readNamedStyle(o, job.textStyles.emplace_back()); });
     r.readArray("characterStyles", [&](JsonReader& o) { readCharacterStyle(o, job.characterStyles.emplace_back()); });
