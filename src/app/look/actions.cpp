@@ -207,9 +207,9 @@ void Actions::makeRecords(QWidget* window)
     bringData = make(window, "bringData", tr("Bring in &data…"), QStringLiteral("table-2"),
                      QKeySequence(tr("Ctrl+Alt+B")), tr("Each copy gets a row of a CSV file"));
     nextRecord = make(window, "nextRecord", tr("Next re&cord"), QStringLiteral("chevron-right"),
-                      QKeySequence(tr("Ctrl+Alt+Right")), tr("Look at the piece for the next record"));
+                      QKeySequence(tr("Ctrl+Shift+PgDown")), tr("Look at the piece for the next record"));
     recordBefore = make(window, "recordBefore", tr("Record &before"), QStringLiteral("chevron-left"),
-                        QKeySequence(tr("Ctrl+Alt+Left")), tr("Look at the piece for the record before this one"));
+                        QKeySequence(tr("Ctrl+Shift+PgUp")), tr("Look at the piece for the record before this one"));
 }
 
 void Actions::makeViews(QWidget* window)
