@@ -143,6 +143,11 @@ private Q_SLOTS:
         // All pages were seen; this one alone has changed.
         const auto told = [&] { return find<QLabel>("sequence.told")->text(); };
         QTRY_COMPARE_WITH_TIMEOUT(told(), QStringLiteral("text.pdf was changed: page 1 looks different."), 10000);
+        // One with pages more, of another size.
+        (void)pdf("text.pdf", 10, 0, QPageSize(QPageSize::A6));
+        QTRY_VERIFY_WITH_TIMEOUT(told().startsWith(QStringLiteral("text.pdf was changed: 10 pages, 2 more than before; "
+                                                                  "pages 1, 2, 3, 4, 5, 6, 7, 8 have another size")),
+                                 10000);
     }
 
     void theNotebookIsMadeFromFiles_data()

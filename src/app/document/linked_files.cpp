@@ -47,6 +47,7 @@ void LinkedFiles::setFolder(const QString& folder)
         watcher_.removePaths(watched);
     wanted_.clear();
     forNow_.clear();
+    before_.clear();
     pictures_.clear();
     ++generation_;
 }
@@ -134,6 +135,8 @@ void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFa
                 if (then)
                     then(facts);
                 Q_EMIT factsChanged();
+                if (const auto before = before_.constFind(path); before != before_.constEnd())
+                    Q_EMIT readAgain(path, before_.take(path), facts);
             }
             finished();
         });
@@ -141,6 +144,8 @@ void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFa
 
 void LinkedFiles::refresh(const QString& path)
 {
+    if (const auto known = facts_.constFind(path); known != facts_.constEnd())
+        before_.insert(path, *known);
     forget(path);
     want({path});
     Q_EMIT refreshed(path);

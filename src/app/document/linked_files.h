@@ -53,6 +53,8 @@ Q_SIGNALS:
     void picturesChanged();
     /// A file is read again: it was changed on disk, taken anew, or allowed.
     void refreshed(const QString& path);
+    /// It was: what was known of it before, and what is known now.
+    void readAgain(const QString& path, const hinge::FileFacts& before, const hinge::FileFacts& now);
     void idle();
 
 private:
@@ -70,7 +72,8 @@ private:
     std::shared_ptr<PageRenderer> pages_ = std::make_shared<PageRenderer>(); ///< shared with what is being read
     QFileSystemWatcher watcher_;
     QTimer settle_;
-    QSet<QString> touched_; ///< changed on disk, not yet read again
+    QHash<QString, FileFacts> before_; ///< of files that are being read again
+    QSet<QString> touched_;            ///< changed on disk, not yet read again
     int reading_ = 0;
     /// Results of an earlier folder are thrown away.
     int generation_ = 0;

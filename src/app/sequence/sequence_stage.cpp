@@ -6,6 +6,8 @@
 #include "app/look/theme.h"
 #include "app/look/view_pills.h"
 
+#include "app/document/linked_files.h"
+#include "core/edit/bring_in.h"
 #include "core/file/links.h"
 
 #include <QComboBox>
@@ -48,9 +50,20 @@ SequenceStage::SequenceStage(Document& document, Actions& actions, QWidget* pare
     connectGrid(*grid_);
     connect(grid_, &PageGrid::lookDifferent, this, [this](const QString& file, const std::vector<int>& places) {
         const QString name = QFileInfo(shownPath(file)).fileName();
+        const QString other = changed_.value(file);
+        if (!other.isEmpty())
+            return say(places.size() == 1
+                           ? tr("%1 was changed: %2; page %3 looks different.").arg(name, other, pageSetText(places))
+                           : tr("%1 was changed: %2; pages %3 look different.").arg(name, other, pageSetText(places)));
         say(places.size() == 1 ? tr("%1 was changed: page %2 looks different.").arg(name, pageSetText(places))
                                : tr("%1 was changed: pages %2 look different.").arg(name, pageSetText(places)));
     });
+    connect(&document_.files(), &LinkedFiles::readAgain, this,
+            [this](const QString& file, const FileFacts& before, const FileFacts& now) {
+                changed_.insert(file, changeText(before, now));
+                if (!changed_.value(file).isEmpty())
+                    say(tr("%1 was changed: %2.").arg(QFileInfo(shownPath(file)).fileName(), changed_.value(file)));
+            });
     connect(&editor_, &SequenceEditor::refused, this, &SequenceStage::say);
     connect(&selection_, &PageSelection::changed, this, [this] { say({}); });
     connect(&document_, &Document::changed, this, &SequenceStage::refresh);

@@ -58,6 +58,7 @@ private:
     QPushButton* beside_ = nullptr;
     Actions& actions_;
     QByteArray press_;
+    QHash<QString, QString> changed_; ///< what the newer version of a file has otherwise
     PageDrawer* drawer_ = nullptr;
     QComboBox* filter_ = nullptr;
     QSlider* size_ = nullptr;

@@ -145,6 +145,33 @@ std::vector<IncomingPage> pagesOf(const std::vector<IncomingFile>& files)
     return out;
 }
 
+QString changeText(const FileFacts& before, const FileFacts& now)
+{
+    if (!isUsable(before) || !isUsable(now) || before.isPdf != now.isPdf)
+        return {};
+    QStringList parts;
+    const int by = int(now.pages.size()) - int(before.pages.size());
+    if (by != 0)
+        parts << (now.pages.size() == 1 ? QStringLiteral("1 page, %1 fewer than before").arg(-by)
+                  : by > 0              ? QStringLiteral("%1 pages, %2 more than before").arg(now.pages.size()).arg(by)
+                           : QStringLiteral("%1 pages, %2 fewer than before").arg(now.pages.size()).arg(-by));
+    QStringList resized;
+    for (std::size_t i = 0; i < std::min(before.pages.size(), now.pages.size()); ++i)
+        if (!sameTrim(before.pages[i].trim, now.pages[i].trim))
+            resized << QString::number(i + 1);
+    if (resized.size() == 1)
+        parts << QStringLiteral("page %1 has another size").arg(resized.first());
+    else if (!resized.isEmpty())
+        parts << QStringLiteral("pages %1 have another size").arg(resized.mid(0, 12).join(QStringLiteral(", ")));
+    if (now.pixelWidth != before.pixelWidth || now.pixelHeight != before.pixelHeight)
+        parts << QStringLiteral("%1 × %2 pixels, before %3 × %4")
+                     .arg(now.pixelWidth)
+                     .arg(now.pixelHeight)
+                     .arg(before.pixelWidth)
+                     .arg(before.pixelHeight);
+    return parts.join(QStringLiteral("; "));
+}
+
 std::vector<IncomingPage> measuredBy(std::vector<IncomingPage> pages, PageBox box)
 {
     for (IncomingPage& page : pages) {

@@ -90,6 +90,10 @@ struct IncomingOffer {
 /// The job as the offer says: kind, size of a page and count.
 void takeOffer(Job& job, const IncomingOffer& offer);
 
+/// What a newer version of a file has other than the one before: "10 pages, 2 more than before; page 3 has another
+/// size". Empty when pages and sizes are the same.
+[[nodiscard]] QString changeText(const FileFacts& before, const FileFacts& now);
+
 /// How what comes in lies on its page.
 struct IncomingLie {
     /// Pictures fill the page out to the bleed, else within the safe area.
