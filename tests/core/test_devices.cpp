@@ -2,6 +2,7 @@
 // What prints, cuts and folds a job, and what its drift asks of bleed, safe zone and score.
 #include "content_items.h"
 #include "core/edit/remedies.h"
+#include "core/file/stock_library.h"
 
 using namespace hinge;
 using testing::len;
@@ -24,6 +25,29 @@ class TestDevices : public QObject
     }
 
 private Q_SLOTS:
+    void paperHasAColourOfItsOwn()
+    {
+        QCOMPARE(parseTint(QStringLiteral("white")).value_or(-1), whitePaper);
+        QCOMPARE(parseTint(QStringLiteral(" Kraft ")).value_or(-1), 0xCBA980);
+        QCOMPARE(parseTint(QStringLiteral("#0A0b0c")).value_or(-1), 0x0A0B0C);
+        for (const char* wrong : {"", "snow", "#fff", "#12345g", "ffffff", "#-12345"})
+            QVERIFY2(!parseTint(QString::fromLatin1(wrong)), wrong);
+        QCOMPARE(tintName(0xF6E9C6), QStringLiteral("cream"));
+        QCOMPARE(tintName(0x00000F), QStringLiteral("#00000f"));
+        Stock stock = shippedStocks().front();
+        QCOMPARE(stock.tint, whitePaper);
+        for (const int tint : {whitePaper, 0xCBA980, 0x010203}) {
+            stock.tint = tint;
+            const auto json = readStocksJson(writeStocksJson({stock}), QStringLiteral("s"));
+            const auto csv = readStocksCsv(writeStocksCsv({stock}), QStringLiteral("s"));
+            QVERIFY(json && csv);
+            QCOMPARE(json->front().tint, tint);
+            QCOMPARE(csv->front().tint, tint);
+        }
+        QVERIFY(!readStocksCsv("name,grammage,tint\nA,90,snow\n", QStringLiteral("s")));
+        QVERIFY(
+            !readStocksJson("{\"stocks\":[{\"name\":\"A\",\"grammage\":90,\"tint\":\"#12\"}]}", QStringLiteral("s")));
+    }
     void driftGrowsFromPressToOfficePrinter()
     {
         // Common practice, no source: 1.5 mm for press and knife together, 2 to 3 mm in small shops, 4 to 5 mm at home.

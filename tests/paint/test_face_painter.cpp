@@ -68,6 +68,25 @@ class TestFacePainter : public QObject
     }
 
 private Q_SLOTS:
+    void inksAreSeenThroughTheColourOfThePaper()
+    {
+        QImage image(4, 1, QImage::Format_ARGB32_Premultiplied);
+        image.fill(Qt::white);
+        image.setPixelColor(1, 0, Qt::black);
+        image.setPixelColor(2, 0, QColor(255, 128, 0));
+        const QImage before = image;
+        Stock stock;
+        QPainter p(&image);
+        tintPaper(p, QRectF(0, 0, 4, 1), stock);
+        QCOMPARE(image, before); // on white paper nothing changes
+        stock.tint = 0xCBA980;
+        tintPaper(p, QRectF(0, 0, 3, 1), stock);
+        p.end();
+        QCOMPARE(image.pixelColor(0, 0), QColor(0xCB, 0xA9, 0x80));
+        QCOMPARE(image.pixelColor(1, 0), QColor(Qt::black));
+        QVERIFY(std::abs(image.pixelColor(2, 0).green() - 0xA9 / 2) <= 1 && image.pixelColor(2, 0).blue() == 0);
+        QCOMPARE(image.pixelColor(3, 0), QColor(Qt::white)); // beside the paper
+    }
     void aRepaintIsDueWhenAnythingPrintedChanged()
     {
         Job job = testing::a4Roll();
