@@ -309,8 +309,9 @@ def badges():
         "star": "<path d='M50 20 L57 41 L79 41 L61 54 L68 76 L50 63 L32 76 L39 54 L21 41 L43 41 Z' fill='#e8a33c' stroke='#1d4a66' stroke-width='3' stroke-linejoin='round'/>",
         "wave": "<path d='M20 42 q7.5 -9 15 0 t15 0 t15 0 t15 0 M20 56 q7.5 -9 15 0 t15 0 t15 0 t15 0' fill='none' stroke='#1d4a66' stroke-width='6' stroke-linecap='round'/><path d='M28 70 q5.5 -7 11 0 t11 0 t11 0 t11 0' fill='none' stroke='#5f9aae' stroke-width='6' stroke-linecap='round'/>",
     }
+    (OUT / "badges").mkdir(exist_ok=True)
     for name, drawing in inside.items():
-        (OUT / f"badge-{name}.svg").write_text(
+        (OUT / "badges" / f"{name}.svg").write_text(
             "<svg xmlns='http://www.w3.org/2000/svg' width='20mm' height='20mm' viewBox='0 0 100 100'>"
             f"<circle cx='50' cy='50' r='48' fill='#f6f1e6'/>{drawing}</svg>\n")
 

@@ -153,7 +153,7 @@ piece("boat-tickets", "18", "Boat tickets",
 piece("member-card", "19", "Member card",
       outside=[
           tint("ground", "Ground", "Deep water", 100, panel_bleed(1)),
-          {**picture("badge", "Badge", "badge-lamp.svg", box(1, 58, 6, 78, 26), "whole"), "file": {"path": "pictures/badge-{watch}.svg"}},
+          {**picture("badge", "Badge", "badges/lamp.svg", box(1, 58, 6, 78, 26), "whole"), "file": {"path": "pictures/badges/{watch}.svg"}},
           picture("swell", "Swell", "swell.pdf", frame(hold("bleed", 1, "start"), free(1, "end", -17), hold("bleed", 1, "end"), hold("bleed", 1, "end"))),
           text("title", "Title", box(1, 6, 7, 56, 34),
                para("Member", "Vollkorn Bold", 19, 22, "left", "Bare stock", 1),

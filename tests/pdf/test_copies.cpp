@@ -48,10 +48,11 @@ class TestCopies : public ExportReader
     QString memberFolder() const
     {
         const QString folder = path("members");
-        QDir().mkpath(folder + QStringLiteral("/pictures"));
-        for (const QString& name : QDir(demoFolder_ + QStringLiteral("/pictures")).entryList(QDir::Files))
-            QFile::copy(demoFolder_ + QStringLiteral("/pictures/") + name,
-                        folder + QStringLiteral("/pictures/") + name);
+        for (const QString& part : {QStringLiteral("/pictures/"), QStringLiteral("/pictures/badges/")}) {
+            QDir().mkpath(folder + part);
+            for (const QString& name : QDir(demoFolder_ + part).entryList(QDir::Files))
+                QFile::copy(demoFolder_ + part + name, folder + part + name);
+        }
         QFile::remove(folder + QStringLiteral("/members.csv"));
         QFile::copy(demoFolder_ + QStringLiteral("/members.csv"), folder + QStringLiteral("/members.csv"));
         return folder;
@@ -177,10 +178,10 @@ private Q_SLOTS:
         QCOMPARE(seen.pictures.size(), std::size_t(1));
         QCOMPARE(seen.pictures[0].count, 2);
         QCOMPARE(seen.pictures[0].first, 48);
-        QCOMPARE(seen.pictures[0].what, QStringLiteral("pictures/badge-kite.svg"));
+        QCOMPARE(seen.pictures[0].what, QStringLiteral("pictures/badges/kite.svg"));
         QVERIFY(seen.codes.empty());
         // Files nobody allowed are not looked for.
-        QVERIFY(surveyRecords(job, table, folder, {QStringLiteral("pictures/badge-{watch}.svg")}).isEmpty());
+        QVERIFY(surveyRecords(job, table, folder, {QStringLiteral("pictures/badges/{watch}.svg")}).isEmpty());
         int asked = 0;
         QVERIFY(surveyRecords(job, table, folder, {}, [&] { return ++asked > 1; }).isEmpty());
         // Codes that say what theirs cannot.
