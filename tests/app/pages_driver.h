@@ -86,10 +86,6 @@ protected:
     {
         inBringIn([&] { drop(on ? *on : *grid().viewport(), files); }, work);
     }
-    void bringInByKeys(const QStringList& files, const std::function<void(BringInDialog&)>& work)
-    {
-        inBringIn([&] { inFileDialog(files, [this] { shortcut("bringIn"); }); }, work);
-    }
     static void take(QListView& list, int row)
     {
         list.selectionModel()->setCurrentIndex(list.model()->index(row, 0), QItemSelectionModel::ClearAndSelect);

@@ -186,7 +186,9 @@ private Q_SLOTS:
         const auto bring = [&](const QStringList& files, const auto& work) {
             if (mouse)
                 return bringIn(files, work);
-            bringInByKeys(files, work);
+            // A folder has a dialog of its own.
+            const char* asks = QFileInfo(files.first()).isDir() ? "bringInFolder" : "bringIn";
+            inBringIn([&] { inFileDialog(files, [&] { shortcut(asks); }); }, work);
         };
         bring({text}, [&](BringInDialog& dialog) {
             QCOMPARE(find<QLabel>("bringIn.offer", &dialog)->text(),
@@ -195,10 +197,7 @@ private Q_SLOTS:
         });
         QCOMPARE(job().pages.count, 24);
         QCOMPARE(nameOfSize(job().page), QStringLiteral("A5"));
-        QStringList pictures;
-        for (const QString& name : QDir(plates).entryList({QStringLiteral("*.jpg")}, QDir::Files))
-            pictures << plates + u'/' + name;
-        bring(mouse ? QStringList{plates} : pictures, [&](BringInDialog& dialog) {
+        bring({plates}, [&](BringInDialog& dialog) {
             if (mouse) { // dropped among pages; they belong behind the last
                 auto* before = find<QLineEdit>("bringIn.before", &dialog);
                 QTest::mouseClick(before, Qt::LeftButton);

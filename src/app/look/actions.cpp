@@ -169,6 +169,9 @@ void Actions::makePages(QWidget* window)
 {
     bringIn = make(window, "bringIn", tr("&Bring in pages…"), QStringLiteral("import"), QKeySequence(tr("Ctrl+B")),
                    tr("Finished pages and pictures from files, in their order"));
+    bringInFolder =
+        make(window, "bringInFolder", tr("Bring in a &folder…"), QStringLiteral("folder-open"),
+             QKeySequence(tr("Ctrl+Shift+B")), tr("All pages and pictures of a folder, as people count them"));
     nextPage = make(window, "nextPage", tr("&Next page"), QStringLiteral("chevron-right"),
                     QKeySequence(tr("Ctrl+PgDown")), tr("Work on the page a reader meets next"));
     pageBefore = make(window, "pageBefore", tr("&Page before"), QStringLiteral("chevron-left"),

@@ -26,8 +26,8 @@ struct Actions {
     QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press, *takeSupplied,
         *dropSupplied;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *darkTheme;
-    QAction *bringIn, *openPage, *insertPage, *turnPages, *reversePages, *swapPages, *movePagesBack, *movePagesOn,
-        *stateNothing, *stateInWork, *stateQuestion, *statePassed;
+    QAction *bringIn, *bringInFolder, *openPage, *insertPage, *turnPages, *reversePages, *swapPages, *movePagesBack,
+        *movePagesOn, *stateNothing, *stateInWork, *stateQuestion, *statePassed;
     QAction *nextPage, *pageBefore;
     QAction *numberCopies, *bringData, *nextRecord, *recordBefore;
     QAction *stageBrief, *stageSequence, *stageFlat, *stageSheet, *stageRelease;

@@ -42,6 +42,13 @@ QStringList askForFiles(QWidget* parent, const QString& title, const QString& fi
     return paths;
 }
 
+QString askForFolder(QWidget* parent, const QString& title)
+{
+    QString path = QFileDialog::getExistingDirectory(parent, title, lastFolder());
+    rememberFolderOf(path);
+    return path;
+}
+
 QString askWhereToWrite(QWidget* parent, const QString& title, const QString& folder, const QString& name,
                         const QString& filter, QString* chosen)
 {

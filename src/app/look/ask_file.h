@@ -15,6 +15,8 @@ namespace hinge
 [[nodiscard]] QString askForFile(QWidget* parent, const QString& title, const QString& filter);
 /// Asks for any number of files to read.
 [[nodiscard]] QStringList askForFiles(QWidget* parent, const QString& title, const QString& filter);
+/// Asks for a folder; empty when none was chosen.
+[[nodiscard]] QString askForFolder(QWidget* parent, const QString& title);
 /// Asks where to write a file; proposes `name` in `folder`, or where the last file was when `folder` is empty. `chosen`
 /// is the filter to begin with, and then the one that was chosen.
 [[nodiscard]] QString askWhereToWrite(QWidget* parent, const QString& title, const QString& folder, const QString& name,

@@ -294,7 +294,7 @@ void MainWindow::buildMenus()
     panel->addActions({actions_.takeSupplied, actions_.dropSupplied});
 
     QMenu* pages = menuBar()->addMenu(tr("Pa&ges"));
-    pages->addAction(actions_.bringIn);
+    pages->addActions({actions_.bringIn, actions_.bringInFolder});
     pages->addSeparator();
     pages->addActions({actions_.openPage, actions_.pageBefore, actions_.nextPage});
     pages->addSeparator();
@@ -324,7 +324,8 @@ void MainWindow::numberStages()
     const bool pages = hasPages(document_.job().kind);
     for (QAction* action : {actions_.nextRecord, actions_.recordBefore, actions_.exportCopies})
         action->setEnabled(document_.job().records.any());
-    for (QAction* action : {actions_.bringIn, actions_.nextPage, actions_.pageBefore, actions_.exportPages})
+    for (QAction* action :
+         {actions_.bringIn, actions_.bringInFolder, actions_.nextPage, actions_.pageBefore, actions_.exportPages})
         action->setEnabled(pages);
 }
 

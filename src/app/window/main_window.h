@@ -101,6 +101,9 @@ private:
     void leafThrough(int by);
     void connectRecords();
     void askForPages();
+    void askForFolderOfPages();
+    /// Behind the pages taken, or at the end.
+    void bringInBehind(const QStringList& paths);
     void askForData();
     void bringData(const QString& path);
     /// Brings the records into view.

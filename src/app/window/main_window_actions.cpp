@@ -166,6 +166,17 @@ void MainWindow::askForPages()
     const QStringList paths =
         askForFiles(this, tr("Bring in pages"),
                     tr("Pages and pictures (*.pdf *.svg *.jpg *.jpeg *.png *.tif *.tiff);;All files (*)"));
+    bringInBehind(paths);
+}
+
+void MainWindow::askForFolderOfPages()
+{
+    const QString folder = hinge::askForFolder(this, tr("Bring in a folder"));
+    bringInBehind(folder.isEmpty() ? QStringList() : QStringList{folder});
+}
+
+void MainWindow::bringInBehind(const QStringList& paths)
+{
     if (!paths.isEmpty())
         bringIn(paths, sequence_->selection().isEmpty() ? -1 : sequence_->selection().places().back() + 1);
 }
@@ -186,6 +197,7 @@ void MainWindow::bringIn(const QStringList& paths, int before)
 void MainWindow::connectPages()
 {
     on(actions_.bringIn, [this] { askForPages(); });
+    on(actions_.bringInFolder, [this] { askForFolderOfPages(); });
     on(actions_.nextPage, [this] { leafThrough(1); });
     on(actions_.pageBefore, [this] { leafThrough(-1); });
 }
