@@ -328,6 +328,8 @@ private Q_SLOTS:
         QCOMPARE(table("a,b\n1,2\n3,4\n1,2\n")->twins(), std::optional(std::pair(0, 2)));
         // Counted by tens none is missing.
         QCOMPARE(table("n\n10\n20\n30\n50\n")->columns()[0].numbers->missing, 1);
+        QCOMPARE(table("n\n100000\n100001\n100003\n")->columns()[0].numbers->firstMissing, QStringLiteral("100002"));
+        QVERIFY(!table("n\n1234567890123456\n1234567890123457\n")->columns()[0].numbers); // nobody counts so far
         // Long in letters, not in bytes.
         QCOMPARE(table("n\nääää\nabcde\n")->columns()[0].longest, 1);
     }

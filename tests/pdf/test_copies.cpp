@@ -184,6 +184,17 @@ private Q_SLOTS:
         QVERIFY(surveyRecords(job, table, folder, {QStringLiteral("pictures/badges/{watch}.svg")}).isEmpty());
         int asked = 0;
         QVERIFY(surveyRecords(job, table, folder, {}, [&] { return ++asked > 1; }).isEmpty());
+        // A square code holds much, but not everything.
+        Job wordy = job;
+        wordy.findItem(QStringLiteral("who"))->code.data = QStringLiteral("{name}");
+        QVERIFY(csv.open(QIODevice::Append));
+        csv.write("M-051," + QByteArray(8000, 'x') + ",2020,star\r\nM-052,Ada,2020,star\r\n");
+        csv.close();
+        const FileFactsMap longer = readAllFacts(wordy, folder);
+        const RecordSurvey full = surveyRecords(wordy, tableOf(wordy, longer), folder);
+        QCOMPARE(full.codes.size(), std::size_t(1));
+        QCOMPARE(full.codes[0].count, 1);
+        QCOMPARE(full.codes[0].first, 50);
         // Codes that say what theirs cannot.
         job.findItem(QStringLiteral("who"))->code = {Symbology::Ean13, QStringLiteral("{number}")};
         const RecordSurvey wrong = surveyRecords(job, table, folder);

@@ -127,10 +127,15 @@ private Q_SLOTS:
         QVERIFY(sameTrim(size(PageBox::Crop), {len("144"), len("206")}));
         QVERIFY(sameTrim(size(PageBox::Media), {len("148"), len("210")}));
         QVERIFY(!measuredBy(pages, PageBox::Trim).front().part);
+        // Nothing is left to bleed, and that is told.
+        QVERIFY(pages.front().usableBleed() > Length());
+        QCOMPARE(measuredBy(pages, PageBox::Media).front().usableBleed(), Length());
         Job job = newPiece(PieceKind::Booklet);
         job.page = {len("148"), len("210")};
         (void)bringIn(job, measuredBy(pages, PageBox::Media));
         const QString out = exported(job, ExportKind::Pages, "boxes-out.pdf", dir_.path());
+        QVERIFY(
+            testing::hasFinding(checkFiles(job, testing::planned(job), {{file, readFileFacts(file)}}), "pages.bleed"));
         // Its black inch stands in the corner of the trim, 10 mm from that of the sheet.
         near(out, 2, {10 + 25.4, 210 - 10 - 25.4});
         // Two pages beside each other on one sheet are parted where that says, too.

@@ -238,6 +238,9 @@ private Q_SLOTS:
         const auto seen = foldsInGutters(plan, Face::Outside, page);
         // Too narrow, too wide, and one that is 7 mm off.
         QCOMPARE(seen, (std::vector<FoldInGutter>{{len("197"), len("-7")}}));
+        page.gutters.push_back({len("198"), len("202")}); // of two the nearer one
+        QCOMPARE(foldsInGutters(plan, Face::Outside, page), (std::vector<FoldInGutter>{{len("197"), len("3")}}));
+        page.gutters.pop_back();
         QCOMPARE(foldsInGutters(plan, Face::Outside, page, len("-7")), (std::vector<FoldInGutter>{{len("197"), {}}}));
     }
 };
