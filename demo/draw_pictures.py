@@ -302,12 +302,24 @@ def mark():
 
 def badges():
     """What members are known by: a small picture for each of the five watches. SVG, 20 mm."""
+    dark, lamp, pale = "#1d4a66", "#e8a33c", "#5f9aae"
+    wave = "q7.5 -9 15 0 t15 0 t15 0 t15 0"
     inside = {
-        "lamp": "<path d='M40 66 L45 42 H55 L60 66 Z' fill='#1d4a66'/><rect x='42' y='33' width='16' height='9' fill='#e8a33c'/><path d='M40 33 L50 24 L60 33 Z' fill='#1d4a66'/><path d='M34 38 L24 33 M66 38 L76 33' stroke='#e8a33c' stroke-width='4' stroke-linecap='round'/>",
-        "boat": "<path d='M22 58 H78 L68 74 H32 Z' fill='#1d4a66'/><path d='M48 24 V54 H26 Z' fill='#e8a33c'/><path d='M53 32 V54 H72 Z' fill='#5f9aae'/>",
-        "bell": "<path d='M30 64 Q38 58 38 44 Q38 28 50 28 Q62 28 62 44 Q62 58 70 64 Z' fill='#1d4a66'/><circle cx='50' cy='70' r='5' fill='#e8a33c'/><rect x='47' y='20' width='6' height='9' fill='#e8a33c'/>",
-        "star": "<path d='M50 20 L57 41 L79 41 L61 54 L68 76 L50 63 L32 76 L39 54 L21 41 L43 41 Z' fill='#e8a33c' stroke='#1d4a66' stroke-width='3' stroke-linejoin='round'/>",
-        "wave": "<path d='M20 42 q7.5 -9 15 0 t15 0 t15 0 t15 0 M20 56 q7.5 -9 15 0 t15 0 t15 0 t15 0' fill='none' stroke='#1d4a66' stroke-width='6' stroke-linecap='round'/><path d='M28 70 q5.5 -7 11 0 t11 0 t11 0 t11 0' fill='none' stroke='#5f9aae' stroke-width='6' stroke-linecap='round'/>",
+        "lamp": f"<path d='M40 66 L45 42 H55 L60 66 Z' fill='{dark}'/>"
+                f"<rect x='42' y='33' width='16' height='9' fill='{lamp}'/>"
+                f"<path d='M40 33 L50 24 L60 33 Z' fill='{dark}'/>"
+                f"<path d='M34 38 L24 33 M66 38 L76 33' stroke='{lamp}' stroke-width='4' stroke-linecap='round'/>",
+        "boat": f"<path d='M22 58 H78 L68 74 H32 Z' fill='{dark}'/><path d='M48 24 V54 H26 Z' fill='{lamp}'/>"
+                f"<path d='M53 32 V54 H72 Z' fill='{pale}'/>",
+        "bell": f"<path d='M30 64 Q38 58 38 44 Q38 28 50 28 Q62 28 62 44 Q62 58 70 64 Z' fill='{dark}'/>"
+                f"<circle cx='50' cy='70' r='5' fill='{lamp}'/>"
+                f"<rect x='47' y='20' width='6' height='9' fill='{lamp}'/>",
+        "star": "<path d='M50 20 L57 41 L79 41 L61 54 L68 76 L50 63 L32 76 L39 54 L21 41 L43 41 Z' "
+                f"fill='{lamp}' stroke='{dark}' stroke-width='3' stroke-linejoin='round'/>",
+        "wave": f"<path d='M20 42 {wave} M20 56 {wave}' fill='none' stroke='{dark}' stroke-width='6' "
+                "stroke-linecap='round'/>"
+                f"<path d='M28 70 q5.5 -7 11 0 t11 0 t11 0 t11 0' fill='none' stroke='{pale}' stroke-width='6' "
+                "stroke-linecap='round'/>",
     }
     (OUT / "badges").mkdir(exist_ok=True)
     for name, drawing in inside.items():

@@ -6,7 +6,8 @@ import csv
 import glob
 import json
 
-from parts import (HERE, INKS, body, box, code, frame, free, hold, linked, panel_bleed, para, picture, safe_box, shape, stroke, text, tint, whole_face, write)
+from parts import (HERE, INKS, body, box, code, frame, free, hold, linked, panel_bleed,
+                   para, picture, safe_box, shape, stroke, text, tint, whole_face, write)
 
 
 def piece(name, preset, title, outside=(), inside=(), **changes):
@@ -115,10 +116,12 @@ piece("solstice-card", "12", "Solstice card",
 
 # Made-up members of a made-up observatory; some with letters and signs that a file must bring whole.
 FIRST = ("Ada", "Bram", "Cilla", "Dov", "Edda", "Finn", "Gro", "Håkon", "Ines", "Jory", "Käthe", "Lorne")
-LAST = ("Thwaite", "Oskar-Lund", "Saltmarsh", "O’Fair", "Brück", "Nettle", "Søgaard", "Quill", "Ames, jr.", "Varr", "Holm", "Eyre")
+LAST = ("Thwaite", "Oskar-Lund", "Saltmarsh", "O’Fair", "Brück", "Nettle",
+        "Søgaard", "Quill", "Ames, jr.", "Varr", "Holm", "Eyre")
 WATCHES = ("lamp", "boat", "bell", "star", "wave")
 MEMBERS = [("number", "name", "since", "watch")] + [
-    (f"M-{i + 1:03}", f"{FIRST[i % 12]} {LAST[(i * 5 + i // 12) % 12]}", str(1998 + i * 7 % 26), WATCHES[i * 3 % 5]) for i in range(48)]
+    (f"M-{i + 1:03}", f"{FIRST[i % 12]} {LAST[(i * 5 + i // 12) % 12]}",
+     str(1998 + i * 7 % 26), WATCHES[i * 3 % 5]) for i in range(48)]
 
 
 def table(name, rows):
@@ -137,9 +140,13 @@ piece("boat-tickets", "18", "Boat tickets",
           text("title", "Title", box(1, 8, 8, 76, 40),
                para("To the skerries", "Vollkorn Bold", 21, 25, "left", "Deep water", 2),
                para("One crossing, there and back, on any day the flag is down. Boats leave from the north steps.", "Cabin Regular", 9.5, 13, "left", "Deep water")),
-          text("number", "Number", box(1, 8, 48, 60, 56), para("No. {number}", "Cabin SemiBold", 11, 14, "left", "Deep water")),
+          text("number", "Number", box(1, 8, 48, 60, 56),
+               para("No. {number}", "Cabin SemiBold", 11, 14, "left", "Deep water")),
           code("check", "Check code", "code 128", "{number}", box(2, 5.5, 34, -5.5, 50), "Deep water"),
-          text("stub", "Stub", box(2, 5.5, 8, -5.5, 32), para("Boat", "Vollkorn SemiBold", 15, 18, "left", "Deep water", 1), para("No. {number}", "Cabin SemiBold", 11, 14, "left", "Deep water", 1), para("keep for the way back", "Cabin Regular", 8, 11, "left", "Deep water")),
+          text("stub", "Stub", box(2, 5.5, 8, -5.5, 32),
+               para("Boat", "Vollkorn SemiBold", 15, 18, "left", "Deep water", 1),
+               para("No. {number}", "Cabin SemiBold", 11, 14, "left", "Deep water", 1),
+               para("keep for the way back", "Cabin Regular", 8, 11, "left", "Deep water")),
       ],
       inside=[
           text("rules", "Rules", box(2, 8, 8, -8, -8),
@@ -147,13 +154,16 @@ piece("boat-tickets", "18", "Boat tickets",
                {**para("Life jackets hang on the left. Children under eight sit with the boatman. When the bell rings the boat leaves within a quarter of an hour, with or without you.",
                        "Cabin Regular", 9, 12.5, "left", "Black"), "hyphenation": "en-GB"}),
       ],
-      quantity=2000, records={"source": "series", "count": 2000, "series": {"digits": 4, "prefix": "", "start": 1, "step": 1, "suffix": ""}})
+      quantity=2000,
+      records={"source": "series", "count": 2000,
+               "series": {"digits": 4, "prefix": "", "start": 1, "step": 1, "suffix": ""}})
 
 # --- member card ---------------------------------------------------------------------------------
 piece("member-card", "19", "Member card",
       outside=[
           tint("ground", "Ground", "Deep water", 100, panel_bleed(1)),
-          {**picture("badge", "Badge", "badges/lamp.svg", box(1, 58, 6, 78, 26), "whole"), "file": {"path": "pictures/badges/{watch}.svg"}},
+          {**picture("badge", "Badge", "badges/lamp.svg", box(1, 58, 6, 78, 26), "whole"),
+           "file": {"path": "pictures/badges/{watch}.svg"}},
           picture("swell", "Swell", "swell.pdf", frame(hold("bleed", 1, "start"), free(1, "end", -17), hold("bleed", 1, "end"), hold("bleed", 1, "end"))),
           text("title", "Title", box(1, 6, 7, 56, 34),
                para("Member", "Vollkorn Bold", 19, 22, "left", "Bare stock", 1),
@@ -168,7 +178,8 @@ piece("member-card", "19", "Member card",
                para("Found? Please hand it in at the north steps.", "Cabin SemiBold", 8, 11, "left", "Deep water")),
           code("who", "Member code", "qr", "SKERROWBY MEMBER {number}", box(1, -28, 16, -6, 38), "Deep water"),
       ],
-      quantity=len(MEMBERS) - 1, records={"source": "file", "count": len(MEMBERS) - 1, "file": table("members.csv", MEMBERS)})
+      quantity=len(MEMBERS) - 1,
+      records={"source": "file", "count": len(MEMBERS) - 1, "file": table("members.csv", MEMBERS)})
 
 # --- postcard ------------------------------------------------------------------------------------
 piece("postcard", "14", "Postcard, low water",

@@ -74,20 +74,30 @@ private:
 
 } // namespace
 
+std::vector<Item> surveyedItems(const Job& job)
+{
+    std::vector<Item> out;
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
+            if ((item.kind == ItemKind::Picture || item.kind == ItemKind::Code) && namesFields(item))
+                out.push_back(item);
+    return out;
+}
+
 RecordSurvey surveyRecords(const Job& job, const RecordTable* table, const QString& jobFolder,
                            const QSet<QString>& without, const std::function<bool()>& goesOn)
 {
     std::vector<PictureSurvey> pictures;
     std::vector<CodeSurvey> codes;
-    for (const auto& [surface, content] : job.surfaces)
-        for (const Item& item : content->items) {
-            if (!namesFields(item) || without.contains(item.file.path))
-                continue;
-            if (item.kind == ItemKind::Picture)
-                pictures.emplace_back(item, jobFolder);
-            if (item.kind == ItemKind::Code)
-                codes.emplace_back(item);
-        }
+    const std::vector<Item> items = surveyedItems(job);
+    for (const Item& item : items) {
+        if (without.contains(item.file.path))
+            continue;
+        if (item.kind == ItemKind::Picture)
+            pictures.emplace_back(item, jobFolder);
+        else
+            codes.emplace_back(item);
+    }
     const int count = pictures.empty() && codes.empty() ? 0 : recordCount(job, table);
     for (int place = 0; place < count; ++place) {
         if (goesOn && place % 64 == 0 && !goesOn())

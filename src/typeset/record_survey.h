@@ -7,6 +7,9 @@
 namespace hinge
 {
 
+/// The pictures and codes that name fields: those that there is something to tell of.
+[[nodiscard]] std::vector<Item> surveyedItems(const Job& job);
+
 /// Goes through all records: whether every picture that a field names is there, and every code can be made. Takes
 /// seconds for a hundred thousand, so it is for a worker thread; `goesOn` is asked between records, and what was found
 /// so far is given back when it says no. Items in `without` are left alone.

@@ -370,6 +370,10 @@ private Q_SLOTS:
         Item address = words("b", "{street}");
         fillItem(address, {0, {QStringLiteral("street")}, {QStringLiteral("North steps\r\nSkerrowby")}});
         QCOMPARE(address.paragraphs[0].text, QStringLiteral("North steps\u2028Skerrowby"));
+        // In a code it stays what it is: a contact has a line for each of its parts.
+        Item contact = code("k", "{card}");
+        fillItem(contact, {0, {QStringLiteral("card")}, {QStringLiteral("BEGIN\r\nEND")}});
+        QCOMPARE(contact.code.data, QStringLiteral("BEGIN\r\nEND"));
         Item bars = code("c", "SKW{number}");
         fillItem(bars, ada);
         QCOMPARE(bars.code.data, QStringLiteral("SKW0017"));
@@ -384,8 +388,23 @@ private Q_SLOTS:
         };
         QCOMPARE(pathFor("ada.jpg"), QStringLiteral("portraits/ada.jpg"));
         QCOMPARE(pathFor("year/ada.jpg"), QStringLiteral("portraits/year/ada.jpg"));
-        for (const char* out : {"../ada.jpg", "/etc/passwd", "year/../../ada.jpg", "..", "", "a\\b.jpg"})
+        for (const char* out : {"../ada.jpg", "year/../../ada.jpg", "..", "", "a\\b.jpg"})
             QCOMPARE(pathFor(out), QStringLiteral("portraits/{photo}"));
+        QCOMPARE(pathFor("/etc/passwd"), QStringLiteral("portraits//etc/passwd")); // below it all the same
+        // Nor do two values that are harmless alone.
+        const auto joined = [](const char* path, const char* a, const char* b) {
+            Item item = photo("p", path);
+            fillItem(item,
+                     {0, {QStringLiteral("a"), QStringLiteral("b")}, {QString::fromUtf8(a), QString::fromUtf8(b)}});
+            return item.file.path;
+        };
+        QCOMPARE(joined("{a}/{b}.png", "north", "ada"), QStringLiteral("north/ada.png"));
+        QCOMPARE(joined("{a}{b}/mark.png", ".", "."), QStringLiteral("{a}{b}/mark.png"));
+        QCOMPARE(joined("faces/{a}/{b}.png", "..", "ada"), QStringLiteral("faces/{a}/{b}.png"));
+        QCOMPARE(joined("{a}etc/{b}", "/", "passwd"), QStringLiteral("{a}etc/{b}"));
+        QCOMPARE(joined("/away/{a}/{b}", "x", "y"), QStringLiteral("/away/x/y"));
+        QCOMPARE(joined("../{a}.png", "x", ""), QStringLiteral("../x.png"));
+        QCOMPARE(joined("../{a}", "../x", ""), QStringLiteral("../{a}"));
         Job job = card({photo("p", "/elsewhere/{photo}"), photo("q", "plain.jpg")});
         QCOMPARE(linkedPaths(job), (QStringList{QStringLiteral("/elsewhere/{photo}"), QStringLiteral("plain.jpg")}));
         useSeries(job);
@@ -416,6 +435,11 @@ private Q_SLOTS:
         const Item& bars = *none.findItem(QStringLiteral("c"));
         QVERIFY(bars.kind == ItemKind::Shape && bars.ink.isEmpty() && bars.stroke.width == Length());
         QCOMPARE(none.findItem(QStringLiteral("d"))->kind, ItemKind::Code);
+        // A picture that names no field is the same in all copies, hash and all.
+        job.edit(Face::Outside).items.push_back(photo("plain", "mark.svg"));
+        job.findItem(QStringLiteral("plain"))->file.sha256 = QStringLiteral("ab");
+        for (const Job& copy : {withoutRecord(job), filledFor(job, recordAt(job, nullptr, 1))})
+            QVERIFY(*copy.findItem(QStringLiteral("plain")) == *job.findItem(QStringLiteral("plain")));
         useNoRecords(job);
         QVERIFY(!namesFields(job)); // braces are letters
     }

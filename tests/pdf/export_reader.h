@@ -131,6 +131,19 @@ protected:
             "0.2 0 0 0 k " + QByteArray::number(media.left()) + ' ' + QByteArray::number(media.top()) + ' ' +
             QByteArray::number(media.width()) + ' ' + QByteArray::number(media.height()) + " re f 0 0 0 1 k " +
             QByteArray::number(trim.left()) + ' ' + QByteArray::number(trim.top()) + " 72 72 re f\n";
+        const RawPage page{"/MediaBox " + rect(media) + " /TrimBox " + rect(trim) + " /BleedBox " + rect(media) + extra,
+                           content};
+        return rawPdf(name, QList<RawPage>(pages, page));
+    }
+
+    /// A page as it stands in a file: its boxes and what else is said of it, and its contents.
+    struct RawPage {
+        QByteArray keys;
+        QByteArray content;
+    };
+    /// A PDF of such pages, written by hand: no library has tidied it.
+    QString rawPdf(const char* name, const QList<RawPage>& pages) const
+    {
         QByteArray pdf = "%PDF-1.4\n";
         QList<qsizetype> offsets;
         const auto object = [&](const QByteArray& body) {
@@ -139,13 +152,15 @@ protected:
         };
         object("<< /Type /Catalog /Pages 2 0 R >>");
         QByteArray kids;
-        for (int i = 0; i < pages; ++i)
-            kids += QByteArray::number(4 + i) + " 0 R ";
-        object("<< /Type /Pages /Kids [" + kids + "] /Count " + QByteArray::number(pages) + " >>");
-        object("<< /Length " + QByteArray::number(content.size()) + " >>\nstream\n" + content + "endstream");
-        for (int i = 0; i < pages; ++i)
-            object("<< /Type /Page /Parent 2 0 R /MediaBox " + rect(media) + " /TrimBox " + rect(trim) + " /BleedBox " +
-                   rect(media) + extra + " /Contents 3 0 R /Resources << >> >>");
+        for (int i = 0; i < pages.size(); ++i)
+            kids += QByteArray::number(3 + i * 2) + " 0 R ";
+        object("<< /Type /Pages /Kids [" + kids + "] /Count " + QByteArray::number(pages.size()) + " >>");
+        for (const RawPage& page : pages) {
+            object("<< /Type /Page /Parent 2 0 R " + page.keys + " /Contents " +
+                   QByteArray::number(offsets.size() + 2) + " 0 R /Resources << >> >>");
+            object("<< /Length " + QByteArray::number(page.content.size()) + " >>\nstream\n" + page.content +
+                   "endstream");
+        }
         const qsizetype xref = pdf.size();
         pdf += "xref\n0 " + QByteArray::number(offsets.size() + 1) + "\n0000000000 65535 f \n";
         for (const qsizetype o : offsets)

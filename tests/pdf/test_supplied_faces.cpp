@@ -16,43 +16,22 @@ class TestSuppliedFaces : public ExportReader
     struct Sheet {
         QSizeF trim;
         QList<QRectF> black;
-        QByteArray ground = "0 0 0 0 k";
     };
     QString pdfOf(const char* name, const QList<Sheet>& sheets) const
     {
         const auto n = [](double v) { return QByteArray::number(v * mm, 'f', 4) + ' '; };
-        QByteArray pdf = "%PDF-1.4\n";
-        QList<qsizetype> offsets;
-        const auto object = [&](const QByteArray& body) {
-            offsets << pdf.size();
-            pdf += QByteArray::number(offsets.size()) + " 0 obj\n" + body + "\nendobj\n";
-        };
-        object("<< /Type /Catalog /Pages 2 0 R >>");
-        QByteArray kids;
-        for (int i = 0; i < sheets.size(); ++i)
-            kids += QByteArray::number(3 + i * 2) + " 0 R ";
-        object("<< /Type /Pages /Kids [" + kids + "] /Count " + QByteArray::number(sheets.size()) + " >>");
+        QList<RawPage> pages;
         for (const Sheet& s : sheets) {
             const double w = s.trim.width() + 6;
             const double h = s.trim.height() + 6;
-            object("<< /Type /Page /Parent 2 0 R /MediaBox [0 0 " + n(w) + n(h) + "] /BleedBox [0 0 " + n(w) + n(h) +
-                   "] /TrimBox [" + n(3) + n(3) + n(w - 3) + n(h - 3) + "] /Contents " +
-                   QByteArray::number(offsets.size() + 2) + " 0 R /Resources << >> >>");
-            QByteArray content = s.ground + " 0 0 " + n(w) + n(h) + "re f 0 0 0 1 k\n";
+            QByteArray content = "0 0 0 1 k\n";
             for (const QRectF& r : s.black)
                 content += n(r.x() + 3) + n(h - 3 - r.bottom()) + n(r.width()) + n(r.height()) + "re f\n";
-            object("<< /Length " + QByteArray::number(content.size()) + " >>\nstream\n" + content + "endstream");
+            pages << RawPage{"/MediaBox [0 0 " + n(w) + n(h) + "] /BleedBox [0 0 " + n(w) + n(h) + "] /TrimBox [" +
+                                 n(3) + n(3) + n(w - 3) + n(h - 3) + "]",
+                             content};
         }
-        const qsizetype xref = pdf.size();
-        pdf += "xref\n0 " + QByteArray::number(offsets.size() + 1) + "\n0000000000 65535 f \n";
-        for (const qsizetype at : offsets)
-            pdf += QByteArray::number(at).rightJustified(10, '0') + " 00000 n \n";
-        pdf += "trailer\n<< /Root 1 0 R /Size " + QByteArray::number(offsets.size() + 1) + " >>\nstartxref\n" +
-               QByteArray::number(xref) + "\n%%EOF\n";
-        QFile file(path(name));
-        if (!file.open(QIODevice::WriteOnly) || file.write(pdf) != pdf.size())
-            qFatal("not written");
-        return file.fileName();
+        return rawPdf(name, pages);
     }
     static LinkedFile linked(const QString& file) { return {.path = file, .page = 1, .bytes = 0, .sha256 = {}}; }
     /// Lines of text as rows of black words of any length in columns, from head to foot.

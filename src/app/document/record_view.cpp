@@ -15,16 +15,6 @@ namespace
 
 constexpr int surveyDelay = 300; ///< milliseconds
 
-std::vector<Item> surveyedItems(const Job& job)
-{
-    std::vector<Item> out;
-    for (const auto& [surface, content] : job.surfaces)
-        for (const Item& item : content->items)
-            if ((item.kind == ItemKind::Picture || item.kind == ItemKind::Code) && namesFields(item))
-                out.push_back(item);
-    return out;
-}
-
 } // namespace
 
 RecordView::RecordView(LinkedFiles& files, QObject* parent) : QObject(parent), files_(files)

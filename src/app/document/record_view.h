@@ -35,7 +35,8 @@ public:
     [[nodiscard]] int place() const { return place_; }
     /// Looks at another record; the nearest there is.
     void show(int place);
-    [[nodiscard]] const RecordTable* table() const { return table_.get(); }
+    /// Shared, for work in other threads; null where there is none.
+    [[nodiscard]] const std::shared_ptr<const RecordTable>& table() const { return table_; }
     [[nodiscard]] Record record(int place) const { return recordAt(job_, table_.get(), place); }
     [[nodiscard]] QStringList fields() const { return recordFields(job_, table_.get()); }
     [[nodiscard]] const RecordSurvey& survey() const { return survey_; }

@@ -2,6 +2,8 @@
 #pragma once
 
 #include "app/look/plain_text.h"
+#include "app/look/scrolled.h"
+#include "app/look/slip.h"
 
 #include <QGridLayout>
 #include <QVBoxLayout>
@@ -25,6 +27,32 @@ namespace hinge
     auto* label = plainLabel(text.toUpper());
     label->setProperty("role", QStringLiteral("section"));
     return label;
+}
+
+/// What stands at the head of a drawer at the right of a stage, and the column that goes on below it.
+struct SlipHead {
+    QLabel* title;
+    QLabel* about;
+    QVBoxLayout* column;
+};
+/// Makes a widget a drawer: a slip of the usual width whose column scrolls. `prefix` begins the object names.
+[[nodiscard]] inline SlipHead makeSlip(QWidget& drawer, const QString& prefix)
+{
+    drawer.setFixedWidth(246);
+    auto* outer = new QVBoxLayout(&drawer);
+    outer->setContentsMargins(0, 0, 0, 0);
+    auto* slip = new Slip;
+    outer->addWidget(slip);
+    QVBoxLayout* column = scrolledColumn(slip, {18, 16, 18, 16});
+    column->setSpacing(6);
+    auto* title = plainLabel();
+    title->setObjectName(prefix + QStringLiteral(".title"));
+    title->setProperty("role", QStringLiteral("title"));
+    column->addWidget(title);
+    auto* about = note({});
+    about->setObjectName(prefix + QStringLiteral(".about"));
+    column->addWidget(about);
+    return {title, about, column};
 }
 
 /// A field with the label above it and its object name.

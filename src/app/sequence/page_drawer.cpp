@@ -5,8 +5,6 @@
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
 #include "app/look/actions.h"
-#include "app/look/scrolled.h"
-#include "app/look/slip.h"
 #include "app/sequence/page_grid.h"
 #include "core/file/links.h"
 #include "core/units/length_text.h"
@@ -63,20 +61,10 @@ PageDrawer::PageDrawer(Document& document, PageSelection& selection, SequenceEdi
     : QWidget(parent), document_(document), selection_(selection), editor_(editor)
 {
     setObjectName(QStringLiteral("pageDrawer"));
-    setFixedWidth(246);
-    auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 0, 0, 0);
-    auto* slip = new Slip;
-    outer->addWidget(slip);
-    QVBoxLayout* column = scrolledColumn(slip, {18, 16, 18, 16});
-    column->setSpacing(6);
-    title_ = plainLabel();
-    title_->setObjectName(QStringLiteral("pages.title"));
-    title_->setProperty("role", QStringLiteral("title"));
-    column->addWidget(title_);
-    about_ = note({});
-    about_->setObjectName(QStringLiteral("pages.about"));
-    column->addWidget(about_);
+    const SlipHead head = makeSlip(*this, QStringLiteral("pages"));
+    title_ = head.title;
+    about_ = head.about;
+    QVBoxLayout* column = head.column;
     addSet(column);
     addStates(column);
     addLie(column);

@@ -5,8 +5,6 @@
 #include "app/document/record_view.h"
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
-#include "app/look/scrolled.h"
-#include "app/look/slip.h"
 #include "app/look/theme.h"
 #include "core/edit/record_edits.h"
 #include "core/file/links.h"
@@ -85,10 +83,7 @@ bool FieldsModel::isUsed(int row) const { return used_.contains(field(row), Qt::
 void FieldsModel::refresh()
 {
     const Record now = document_.records().record(document_.records().place());
-    QStringList used;
-    for (const auto& [surface, content] : document_.job().surfaces)
-        for (const Item& item : content->items)
-            used << fieldsOf(item);
+    const QStringList used = fieldsOf(document_.job());
     if (now.fields != record_.fields) {
         beginResetModel();
         record_ = now;
@@ -106,20 +101,10 @@ RecordDrawer::RecordDrawer(Document& document, QWidget* parent)
     : QWidget(parent), document_(document), fields_(document)
 {
     setObjectName(QStringLiteral("recordDrawer"));
-    setFixedWidth(246);
-    auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 0, 0, 0);
-    auto* slip = new Slip;
-    outer->addWidget(slip);
-    QVBoxLayout* column = scrolledColumn(slip, {18, 16, 18, 16});
-    column->setSpacing(6);
-    title_ = plainLabel();
-    title_->setObjectName(QStringLiteral("records.title"));
-    title_->setProperty("role", QStringLiteral("title"));
-    column->addWidget(title_);
-    about_ = note({});
-    about_->setObjectName(QStringLiteral("records.about"));
-    column->addWidget(about_);
+    const SlipHead head = makeSlip(*this, QStringLiteral("records"));
+    title_ = head.title;
+    about_ = head.about;
+    QVBoxLayout* column = head.column;
     series_ = makeSeries();
     column->addWidget(series_);
     file_ = makeFile();
@@ -313,7 +298,7 @@ void RecordDrawer::refreshFile()
     name_->setText(
         name_->fontMetrics().elidedText(QFileInfo(shownPath(job.records.file.path)).fileName(), Qt::ElideMiddle, 140));
     name_->setToolTip(plainTip(shownPath(job.records.file.path)));
-    const RecordTable* table = document_.records().table();
+    const auto& table = document_.records().table();
     const FileFacts facts = document_.files().facts().value(job.records.file.path);
     readAs_->setText(table ? tr("%1 rows of %2 fields, %3, parted by a %4")
                                  .arg(groupedNumber(table->count()))
@@ -344,10 +329,10 @@ void RecordDrawer::refresh()
         refreshFile();
     }
     const int count = records.count();
-    each_->setVisible(count > 0 && job.quantity != count);
-    if (count > 0)
-        each_->setText(job.quantity % count == 0 ? tr("each record %1 times").arg(job.quantity / count)
-                                                 : tr("not a multiple of %1 records").arg(groupedNumber(count)));
+    const auto times = timesEach(job, records.table().get());
+    each_->setVisible(count > 0 && times != 1);
+    each_->setText(times ? tr("each record %1 times").arg(*times)
+                         : tr("not a multiple of %1 records").arg(groupedNumber(count)));
     fields_.refresh();
     putOn_->setEnabled(fields_.rowCount() > 0);
     list_->setFixedHeight(std::clamp(fields_.rowCount(), 1, 6) * 40 + 2);

@@ -68,7 +68,7 @@ void RecordGrid::refresh()
     const Job& job = document_.job();
     pictures_.setFolder(document_.folder());
     pictures_.setBlocked(document_.files().blocked());
-    const auto table = document_.files().facts().value(job.records.file.path).table;
+    const auto table = document_.records().table();
     const bool sameLook = printsAlike(before_, job) && before_.surfaces == job.surfaces &&
                           before_.records == job.records && table == table_ && before_.stock == job.stock &&
                           before_.flat == job.flat && before_.zones == job.zones && before_.kind == job.kind;

@@ -2,7 +2,6 @@
 #include "app/sequence/record_stage.h"
 
 #include "app/document/background.h"
-#include "app/document/linked_files.h"
 #include "app/document/record_view.h"
 #include "app/fields/record_bar.h"
 #include "app/look/plain_text.h"
@@ -110,8 +109,9 @@ void RecordStage::findNext()
     finding_ = true;
     inBackground(
         this,
-        [job = document_.job(), table = document_.files().facts().value(document_.job().records.file.path).table,
-         behind = document_.records().place(), words] { return nextWith(job, table.get(), behind, words); },
+        [job = document_.job(), table = document_.records().table(), behind = document_.records().place(), words] {
+            return nextWith(job, table.get(), behind, words);
+        },
         [this, words](int place) {
             finding_ = false;
             if (place >= 0)

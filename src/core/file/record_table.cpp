@@ -398,6 +398,12 @@ int recordCount(const Job& job, const RecordTable* table)
     return 0;
 }
 
+std::optional<int> timesEach(const Job& job, const RecordTable* table)
+{
+    const int count = recordCount(job, table);
+    return count > 0 && job.quantity % count == 0 ? std::optional(job.quantity / count) : std::nullopt;
+}
+
 Record recordAt(const Job& job, const RecordTable* table, int place)
 {
     if (place < 0 || place >= recordCount(job, table))

@@ -93,6 +93,8 @@ private:
 [[nodiscard]] const RecordTable* tableOf(const Job& job, const FileFactsMap& facts);
 /// How many records a job has: of a file as many as are in it now, where that is known.
 [[nodiscard]] int recordCount(const Job& job, const RecordTable* table);
+/// How often each record is printed; nothing when some would be printed more often than others.
+[[nodiscard]] std::optional<int> timesEach(const Job& job, const RecordTable* table);
 /// The record of a place, from 0; a series needs no table. Without fields when there is none.
 [[nodiscard]] Record recordAt(const Job& job, const RecordTable* table, int place);
 /// The names that can stand between braces.

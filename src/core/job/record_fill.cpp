@@ -31,7 +31,7 @@ std::vector<Filling> fillingsOf(const QString& text, const Record& record)
     std::vector<Filling> out;
     for (FieldUse& use : fieldsIn(text))
         if (auto value = record.find(use.name))
-            out.push_back({std::move(use), onLines(std::move(*value))});
+            out.push_back({std::move(use), std::move(*value)});
     return out;
 }
 
@@ -71,7 +71,9 @@ void fillText(Item& item, const Record& record)
 {
     std::vector<Paragraph> out;
     for (Paragraph& p : item.paragraphs) {
-        const auto fillings = fillingsOf(p.text, record);
+        auto fillings = fillingsOf(p.text, record);
+        for (Filling& f : fillings)
+            f.value = onLines(std::move(f.value));
         if (saysNothing(p.text, fillings) && item.paragraphs.size() > 1)
             continue;
         for (CharacterStyle& span : p.spans) {
@@ -88,20 +90,36 @@ void fillText(Item& item, const Record& record)
     item.paragraphs = std::move(out);
 }
 
-/// A row of data names files beside or below the ones meant, not others.
-bool staysBelow(const QString& value)
+/// A row of data names files in the folder that the user named, or below it, not others, whatever its values come to
+/// when they stand beside each other.
+bool staysInFolder(const QString& path, const QString& folder)
 {
-    const QString clean = QDir::cleanPath(value);
-    return !value.trimmed().isEmpty() && !QDir::isAbsolutePath(clean) && clean != QStringLiteral("..") &&
-           !clean.startsWith(QStringLiteral("../")) && !clean.contains(u'\\');
+    QString below = QDir::cleanPath(path);
+    if (folder.isEmpty() ? QDir::isAbsolutePath(below) : below == QDir::cleanPath(folder))
+        return false;
+    if (!folder.isEmpty()) {
+        const QString from = QDir::cleanPath(folder);
+        const QString start = from.endsWith(u'/') ? from : from + u'/';
+        if (!below.startsWith(start))
+            return false;
+        below = below.mid(start.size());
+    }
+    return below != QStringLiteral(".") && below != QStringLiteral("..") && !below.startsWith(QStringLiteral("../")) &&
+           !path.contains(u'\\');
 }
 
 void fillPicture(Item& item, const Record& record)
 {
-    for (const FieldUse& use : fieldsIn(item.file.path))
-        if (const auto value = record.find(use.name); !value || !staysBelow(*value))
-            return;
-    item.file = {.path = filled(item.file.path, record), .page = item.file.page, .bytes = 0, .sha256 = {}};
+    const QString& typed = item.file.path;
+    const auto fillings = fillingsOf(typed, record);
+    if (fillings.empty() || fillings.size() < fieldsIn(typed).size() ||
+        std::ranges::any_of(fillings, [](const Filling& f) { return f.value.trimmed().isEmpty(); }))
+        return;
+    // What stands before the first field, as far as it names folders.
+    const QString folder = typed.left(typed.lastIndexOf(u'/', fillings.front().use.start) + 1);
+    const QString path = withFillings(typed, fillings);
+    if (staysInFolder(path, folder))
+        item.file = {.path = path, .page = item.file.page, .bytes = 0, .sha256 = {}};
 }
 
 } // namespace
@@ -158,7 +176,9 @@ Job withoutRecord(const Job& job)
             continue;
         auto& items = out.edit(surface).items;
         for (Item& item : items) {
-            if (item.kind != ItemKind::Text && namesFields(item)) {
+            if (!namesFields(item))
+                continue;
+            if (item.kind != ItemKind::Text) {
                 Item empty;
                 empty.id = item.id;
                 empty.name = item.name;
@@ -171,6 +191,17 @@ Job withoutRecord(const Job& job)
             fillItem(item, nothing);
         }
     }
+    return out;
+}
+
+QStringList fieldsOf(const Job& job)
+{
+    QStringList out;
+    for (const auto& [surface, content] : job.surfaces)
+        for (const Item& item : content->items)
+            for (const QString& field : fieldsOf(item))
+                if (!out.contains(field, Qt::CaseInsensitive))
+                    out << field;
     return out;
 }
 

@@ -25,21 +25,24 @@ struct FieldUse {
 /// The fields a text names, in order: whatever stands between braces on one line.
 [[nodiscard]] std::vector<FieldUse> fieldsIn(const QString& text);
 
-/// A text with its fields filled in. Names that are no fields stay as they are typed.
+/// A text with its fields filled in, letter by letter as the values are. Names that are no fields stay as they are
+/// typed.
 [[nodiscard]] QString filled(const QString& text, const Record& record);
 
 /// True when the words, the code, or the file name of an item name fields.
 [[nodiscard]] bool namesFields(const Item& item);
 /// Every field an item names, each once.
 [[nodiscard]] QStringList fieldsOf(const Item& item);
+/// Likewise, on all of the piece.
+[[nodiscard]] QStringList fieldsOf(const Job& job);
 
 /// An item as the copy for this record is printed.
 void fillItem(Item& item, const Record& record);
 
 /// The job as the copy for this record is printed: its fields are filled in wherever they are named. Frames stay where
 /// they are, so that the plan of the job is that of the copy, too. A paragraph of fields alone goes when all of them
-/// are empty; a break in a value breaks the line. A picture whose file name would lead out of its folder keeps the
-/// name as it is typed, which no file has.
+/// are empty; a break in a value breaks the line. A picture whose file name would lead out of the folder that
+/// stands before its first field keeps the name as it is typed, which no file has.
 [[nodiscard]] Job filledFor(const Job& job, const Record& record);
 
 /// The job as far as all copies are alike: texts without their fields; in place of codes and pictures that name some

@@ -101,7 +101,7 @@ private:
         if (count < 1)
             return;
         // So many of each are as good as one of each.
-        if (count == job_.records.count && job_.quantity % count == 0)
+        if (count == job_.records.count && timesEach(job_, table_))
             return;
         const bool grew = count != job_.records.count;
         Finding& f =
@@ -198,21 +198,22 @@ private:
 
     void checkSurvey()
     {
-        for (const SurveyedItem& seen : survey_.pictures)
+        tellSurveyed(survey_.pictures, "records.picture", QStringLiteral("%1, %2: %3 has no picture"),
+                     QStringLiteral("%1, %2: records have no picture, the first %3"),
+                     QStringLiteral("There is no file “%1”. %2 of %3 records lack theirs."));
+        tellSurveyed(survey_.codes, "records.code", QStringLiteral("%1, %2, cannot be made for %3"),
+                     QStringLiteral("%1, %2, cannot be made for some records, the first %3"),
+                     QStringLiteral("%1 That is so for %2 of %3 records."));
+    }
+    /// `one` and `several` have the item, its surface and the record as %1 to %3; `reason` what was seen, in how many
+    /// records, and of how many.
+    void tellSurveyed(const std::vector<SurveyedItem>& items, const char* code, const QString& one,
+                      const QString& several, const QString& reason)
+    {
+        for (const SurveyedItem& seen : items)
             if (const auto at = placeOf(seen.itemId))
-                addAt(*at, "records.picture", Severity::Stop,
-                      seen.count == 1 ? QStringLiteral("%1, %2: %3 has no picture")
-                                      : QStringLiteral("%1, %2: records have no picture, the first %3"),
-                      QStringLiteral("There is no file “%1”. %2 of %3 records lack theirs.")
-                          .arg(seen.what, groupedNumber(seen.count), groupedNumber(recordCount(job_, table_))),
-                      {rowName(seen.first)});
-        for (const SurveyedItem& seen : survey_.codes)
-            if (const auto at = placeOf(seen.itemId))
-                addAt(*at, "records.code", Severity::Stop,
-                      seen.count == 1 ? QStringLiteral("%1, %2, cannot be made for %3")
-                                      : QStringLiteral("%1, %2, cannot be made for some records, the first %3"),
-                      QStringLiteral("%1 That is so for %2 of %3 records.")
-                          .arg(seen.what, groupedNumber(seen.count), groupedNumber(recordCount(job_, table_))),
+                addAt(*at, code, Severity::Stop, seen.count == 1 ? one : several,
+                      reason.arg(seen.what, groupedNumber(seen.count), groupedNumber(recordCount(job_, table_))),
                       {rowName(seen.first)});
     }
     [[nodiscard]] std::optional<FieldPlace> placeOf(const QString& itemId) const
