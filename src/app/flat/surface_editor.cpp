@@ -207,9 +207,10 @@ void SurfaceEditor::addText(int panel)
     Q_EMIT toBeWritten();
 }
 
-void SurfaceEditor::addWords(int panel, const QString& words)
+void SurfaceEditor::addField(int panel, const QString& field)
 {
-    add(tr("Add text"), words, newHeading(document_.job(), document_.plan(), selection_.surface(), panel, words));
+    add(tr("Put {%1} on the piece").arg(field), field,
+        newField(document_.job(), document_.plan(), selection_.surface(), panel, field));
 }
 
 void SurfaceEditor::addTint(int panel) { add(tr("Tint the panel"), tr("Tint"), newTint(document_.job(), panel)); }

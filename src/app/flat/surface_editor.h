@@ -28,8 +28,8 @@ public:
     void takeSupplied(const QString& path, int page = 1);
     void dropSupplied();
     void addText(int panel);
-    /// A text that says this already, such as a field of the data.
-    void addWords(int panel, const QString& words);
+    /// A line that names a field of the data.
+    void addField(int panel, const QString& field);
     void addTint(int panel);
     /// Lays a tint over the whole face, folds and all.
     void tintFace();

@@ -48,7 +48,7 @@ void MainWindow::showRecords()
 void MainWindow::putOnPiece(const QString& field)
 {
     const int panel = panelAtWork();
-    editor_.addWords(panel, u'{' + field + u'}');
+    editor_.addField(panel, field);
 }
 
 void MainWindow::connectRecords()

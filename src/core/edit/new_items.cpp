@@ -131,6 +131,34 @@ Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int 
     return item;
 }
 
+Item newField(const Job& job, const Plan& plan, const SurfaceId& surface, int panel, const QString& field)
+{
+    Item item = newHeading(job, plan, surface, panel, u'{' + field + u'}');
+    const Panel& on = plan.panelsOf(surface)[std::size_t(panel)];
+    if (on.role == Role::Spine || on.columnAreas.size() > 1)
+        return item;
+    const Rect& safe = safeAreaOf(plan, surface, panel);
+    constexpr Length apart = Length::mm(2);
+    Rect line{safe.x, safe.y, safe.w, std::min(Length::mm(11), safe.h)};
+    const auto& items = job.on(surface).items;
+    const auto& places = plan.itemsOn(surface);
+    for (bool moved = true; moved;) {
+        moved = false;
+        for (std::size_t i = 0; i < items.size(); ++i)
+            if (items[i].kind == ItemKind::Text && places[i].frame.overlaps(line)) {
+                line.y = places[i].frame.bottom() + apart;
+                moved = true;
+            }
+    }
+    if (line.bottom() > safe.bottom())
+        line.y = safe.y; // the panel is full of texts: the user sees where it fits
+    const Paper& paper = plan.paperOf(surface);
+    if (line.y > safe.y)
+        item.side(ItemSide::Top) = freeSide(paper, surface.face, ItemSide::Top, line);
+    item.side(ItemSide::Bottom) = freeSide(paper, surface.face, ItemSide::Bottom, line);
+    return item;
+}
+
 Item newText(const Job& job, const Plan& plan, const SurfaceId& surface, int panel, const QString& words)
 {
     TextStyle style;

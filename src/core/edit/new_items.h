@@ -20,6 +20,10 @@ namespace hinge
 /// reads on what lies there.
 [[nodiscard]] Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int panel,
                               const QString& words);
+/// A line that names a field of the data, between braces: as a heading, but one line deep and below the texts that
+/// stand on the panel already, where there is room.
+[[nodiscard]] Item newField(const Job& job, const Plan& plan, const SurfaceId& surface, int panel,
+                            const QString& field);
 /// Columns and rows of a panel as they are begun: one of each, with the gutter that is usual in the job's unit.
 [[nodiscard]] ColumnGrid newGrid(int panel, Unit unit);
 /// Between columns: a pica (1/6 in) where inches, points or picas are measured, else 4 mm. Common practice.
