@@ -10,10 +10,12 @@ import sys
 
 # In this order; the files of a room include those of their own and of earlier ones.
 ROOMS = [
-    "core/units", "core/paper", "core/job", "core/piece", "core/file", "core/plan", "core/edit",
+    "core/units", "core/paper", "core/job", "core/piece", "core/file", "core/plan", "core/dummy",
+    "core/edit",
     "typeset", "colour", "pdf", "paint",
     "cli",
-    "app/look", "app/document", "app/fields", "app/canvas", "app/brief", "app/flat", "app/sequence", "app/sheet",
+    "app/look", "app/document", "app/fields", "app/canvas", "app/brief", "app/flat", "app/sequence",
+    "app/dummy", "app/sheet",
     "app/release", "app/dialogs", "app/window",
 ]
 # Parts that do not know each other, whatever the order says.

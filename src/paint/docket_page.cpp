@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/docket_page.h"
 
+#include "core/dummy/dummy.h"
 #include "core/file/save_file.h"
-#include "core/piece/opening.h"
 #include "core/plan/making_steps.h"
 #include "core/units/version.h"
 #include "paint/flat_diagram.h"
@@ -132,8 +132,8 @@ void paintDocket(QPainter& painter, QSizeF size, const Job& job, const Plan& pla
     const double drawing = size.height() * 0.27;
     const DiagramStyle style = diagramStyle(font);
     FlatDiagram(QRectF(m - 20, y, w * 0.72 + 20, drawing), facesOf(plan, job.kind), job.unit).paint(painter, style);
-    paintStandingPiece(painter, QRectF(m + w * 0.76, y + 16, w * 0.24, drawing - 40), plan, tellingOpenness(job), {},
-                       QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
+    paintStandingPiece(painter, QRectF(m + w * 0.76, y + 16, w * 0.24, drawing - 40), job, plan, tellingOpenness(job),
+                       {}, QColor(0x20, 0x26, 0x2D), PieceScale::Fill);
     y += drawing + 4;
     page.line(y);
     y += 10;
@@ -178,7 +178,7 @@ QByteArray drawingSvg(const Job& job, const Plan& plan, const QFont& font)
     svg.setViewBox(QRect(QPoint(0, 0), size));
     QPainter p(&svg);
     FlatDiagram(QRectF(0, 0, 520, size.height()), facesOf(plan, job.kind), job.unit).paint(p, diagramStyle(font));
-    paintStandingPiece(p, QRectF(530, 20, 180, 250), plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D),
+    paintStandingPiece(p, QRectF(530, 20, 180, 250), job, plan, tellingOpenness(job), {}, QColor(0x20, 0x26, 0x2D),
                        PieceScale::Fill);
     p.end();
     QByteArray out = buffer.data();

@@ -5,7 +5,6 @@
 
 #include <QImage>
 #include <QPainter>
-#include <QPainterPath>
 
 namespace hinge
 {
@@ -15,7 +14,7 @@ namespace hinge
 /// With `PieceScale::OpenPiece` it is as large as the open piece allows, so that opening does not
 /// zoom; with `PieceScale::Fill` it fills the target as it stands.
 enum class PieceScale { OpenPiece, Fill };
-void paintStandingPiece(QPainter& painter, const QRectF& target, const Plan& plan, double openness,
+void paintStandingPiece(QPainter& painter, const QRectF& target, const Job& job, const Plan& plan, double openness,
                         const std::array<QImage, 2>& faces, const QColor& line, PieceScale fit = PieceScale::OpenPiece);
 
 } // namespace hinge

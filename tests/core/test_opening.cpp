@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dummy/dummy.h"
 #include "core/edit/record_edits.h"
-#include "core/piece/opening.h"
 #include "core/piece/reading.h"
 #include "core/plan/check_list.h"
 #include "testing.h"
@@ -17,120 +17,6 @@ class TestOpening : public QObject
     Q_OBJECT
 
 private Q_SLOTS:
-    static double distance(const Point3& a, const Point3& b)
-    {
-        return std::sqrt((a.x - b.x) * (a.x - b.x) + (a.y - b.y) * (a.y - b.y) + (a.z - b.z) * (a.z - b.z));
-    }
-
-    void openIsFlatAndClosedIsNarrow()
-    {
-        const Plan plan = testing::planned(testing::a4Roll());
-        const auto open = openedPiece(plan.paper, 1);
-        double low = 1e9;
-        double high = -1e9;
-        for (const PanelPose& p : open) {
-            for (const Point3& c : p.corners) {
-                QVERIFY(std::abs(c.z) < 1e-9);
-                low = std::min(low, c.x);
-                high = std::max(high, c.x);
-            }
-        }
-        QVERIFY(std::abs(high - low - 297) < 1e-9);
-        const auto closed = openedPiece(plan.paper, 0);
-        low = 1e9;
-        high = -1e9;
-        for (const PanelPose& p : closed) {
-            for (const Point3& c : p.corners) {
-                low = std::min(low, c.x);
-                high = std::max(high, c.x);
-            }
-        }
-        QVERIFY(high - low < 105); // the cover, and the layers told apart
-        // The cover closes towards the reader of the inside, over the flap.
-        const PanelPose& cover = closed[2];
-        QVERIFY(std::max(cover.corners[0].z, cover.corners[1].z) > 0);
-    }
-
-    void insideIsSeenTheRightWayRound()
-    {
-        // Open, the panels stand as the inside face is drawn: the rightmost rectangle of the sheet is the leftmost one.
-        const Plan plan = testing::planned(testing::a4Roll());
-        const auto open = openedPiece(plan.paper, 1);
-        for (const PanelPose& p : open) {
-            QVERIFY(p.corners[1].x > p.corners[0].x);
-            QVERIFY(p.corners[3].y > p.corners[0].y);
-        }
-        QVERIFY(open[2].corners[0].x < open[0].corners[0].x);
-    }
-
-    void panelsKeepTheirSizesAndHangTogether()
-    {
-        CHECK_PROPERTY("paper neither stretches nor tears while it opens", [](const Job& job) {
-            const auto paper = foldPaper(job);
-            RC_ASSERT(paper);
-            const double openness = *rc::gen::inRange(0, 101) / 100.0;
-            const auto poses = openedPiece(*paper, openness);
-            const int columns = paper->columns();
-            for (const PanelPose& p : poses) {
-                const double w = paper->widths[std::size_t(p.column)].toMm();
-                const double h = paper->heights[std::size_t(p.row)].toMm();
-                RC_ASSERT(std::abs(distance(p.corners[0], p.corners[1]) - w) < 1e-6);
-                RC_ASSERT(std::abs(distance(p.corners[1], p.corners[2]) - h) < 1e-6);
-                RC_ASSERT(std::abs(distance(p.corners[0], p.corners[2]) - std::hypot(w, h)) < 1e-6);
-            }
-            // Neighbours of a strip share their edge. (Layers of a cross fold cannot while it stands half open, since
-            // paper has no thickness here to let them slide.)
-            if (paper->rows() == 1)
-                for (int c = 1; c < columns; ++c)
-                    RC_ASSERT(distance(poses[std::size_t(c)].corners[1], poses[std::size_t(c - 1)].corners[0]) < 1e-6);
-        });
-    }
-
-    void aHalfFoldStandsAtItsAngle()
-    {
-        // Folded once in the middle: closed, the leaves lie on each other; half open they stand at a right angle; the
-        // free edges are then as far apart as the diagonal of a square of their width (geometry).
-        Job job = newPiece(PieceKind::Card);
-        job.fold.atHead = false;
-        const Plan plan = testing::planned(job);
-        QCOMPARE(plan.paper.columns(), 2);
-        const double w = plan.paper.widths[0].toMm();
-        const auto apart = [&](double openness) {
-            const auto poses = openedPiece(plan.paper, openness);
-            return distance(poses[0].corners[0], poses[1].corners[1]);
-        };
-        const auto other = [&](double openness) {
-            const auto poses = openedPiece(plan.paper, openness);
-            return std::max({distance(poses[0].corners[0], poses[1].corners[1]),
-                             distance(poses[0].corners[0], poses[1].corners[0]),
-                             distance(poses[0].corners[1], poses[1].corners[1]),
-                             distance(poses[0].corners[1], poses[1].corners[0])});
-        };
-        QVERIFY(std::abs(other(1) - 2 * w) < 1e-6);
-        QVERIFY2(std::abs(other(0.5) - w * std::sqrt(2.0)) < w * 0.04, qPrintable(QString::number(other(0.5) / w)));
-        QVERIFY(apart(0) < w * 1.02);
-        // It opens steadily.
-        double before = -1;
-        for (int i = 0; i <= 10; ++i) {
-            QVERIFY(other(i / 10.0) >= before - 1e-6);
-            before = other(i / 10.0);
-        }
-    }
-
-    void theSpineOfACoverStandsUpright()
-    {
-        Job job = newPiece(PieceKind::Cover);
-        job.cover.spine = testing::len("14");
-        const Plan plan = testing::planned(job);
-        const auto closed = openedPiece(plan.paper, 0);
-        // Back, spine, front: the back lies flat, the spine rises by its width, the front lies on top of it.
-        for (const Point3& c : closed[0].corners)
-            QVERIFY(std::abs(c.z) < 1e-6);
-        for (const Point3& c : closed[2].corners)
-            QVERIFY(std::abs(c.z - 14) < 1e-6);
-        QVERIFY(!leavesBetween(plan.paper, 0.5, 3).empty());
-    }
-
     void everyFindingIsCountedInTheCheckList()
     {
         // A finding that no point of the list knows would leave a tick beside a fault.
@@ -185,20 +71,27 @@ private Q_SLOTS:
         job.fold.panels = 3;
         job.fold.coverPanel = usualFront(job.fold, false);
         const Plan plan = testing::planned(job);
-        bool ajar = false;
+        const Folding folding(plan.paper, job.stock.caliper().toMm());
         for (const double openness : {0.2, 0.4, 0.5, 0.6, 0.8}) {
-            const auto poses = openedPiece(plan.paper, openness);
-            QCOMPARE(poses.size(), std::size_t(3));
-            const auto highest = [&](std::size_t i) {
-                double z = 0;
-                for (const Point3& c : poses[i].corners)
-                    z = std::max(z, std::abs(c.z - poses[1].corners[0].z));
-                return z;
-            };
-            QVERIFY2(std::abs(highest(0) - highest(2)) < 0.5, qPrintable(QString::number(openness)));
-            ajar = ajar || highest(0) > 20;
+            const auto made = folding.madeAt(openness);
+            QCOMPARE(made.size(), std::size_t(2));
+            QCOMPARE(made[0], made[1]);
+            QVERIFY(made[0] > 0 && made[0] < 1);
         }
-        QVERIFY(ajar);
+        QCOMPARE(folding.madeAt(0), (std::vector<double>{1, 1}));
+        QCOMPARE(folding.madeAt(1), (std::vector<double>{0, 0}));
+    }
+
+    void aPieceOpensInTheOrderItIsUnfolded()
+    {
+        // Half open, a roll fold has its last fold open and its first one closed; a cover bends both edges of its
+        // spine at once.
+        const Plan rolled = testing::planned(testing::a4Roll());
+        const auto made = Folding(rolled.paper, 0.1).madeAt(0.5);
+        QCOMPARE(made, (std::vector<double>{1, 0}));
+        const Plan cover = testing::planned(newPiece(PieceKind::Cover));
+        const auto bent = Folding(cover.paper, 0.3).madeAt(0.5);
+        QCOMPARE(bent[bent.size() - 1], bent[bent.size() - 2]);
     }
 
     void whenAPanelIsSeen()

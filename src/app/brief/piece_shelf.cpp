@@ -2,8 +2,8 @@
 #include "app/brief/piece_shelf.h"
 
 #include "app/look/slip.h"
+#include "core/dummy/dummy.h"
 #include "core/edit/change_kind.h"
-#include "core/piece/opening.h"
 #include "paint/piece_painter.h"
 
 #include <QHBoxLayout>
@@ -45,8 +45,8 @@ public:
         setFocusPolicy(Qt::StrongFocus);
         setMinimumWidth(44);
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
-        plan_ = plan(modelOf(fold)).value(); // the shelf holds nothing that cannot be folded
-        openness_ = tellingOpenness(modelOf(fold));
+        model_ = modelOf(fold);
+        plan_ = plan(model_).value(); // the shelf holds nothing that cannot be folded
     }
 
 protected:
@@ -64,7 +64,7 @@ protected:
             p.drawRoundedRect(box, 3, 3);
         }
         const double side = box.width() < 80 ? 5 : 14;
-        paintStandingPiece(p, box.adjusted(side, side * 0.65, -side, -33), plan_, openness_, {},
+        paintStandingPiece(p, box.adjusted(side, side * 0.65, -side, -33), model_, plan_, tellingOpenness(model_), {},
                            t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
         p.setPen(isChecked() ? (t.dark ? t.accent : t.accent.darker(115)) : t.ink);
         p.setFont(uiFont(type::label, isChecked() ? QFont::Bold : QFont::DemiBold));
@@ -79,8 +79,8 @@ protected:
     }
 
 private:
+    Job model_;
     Plan plan_;
-    double openness_;
 };
 
 } // namespace

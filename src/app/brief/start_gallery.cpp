@@ -5,8 +5,8 @@
 #include "app/look/foot_button.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
+#include "core/dummy/dummy.h"
 #include "core/file/save_file.h"
-#include "core/piece/opening.h"
 #include "core/units/envelopes.h"
 #include "core/units/page_sizes.h"
 #include "paint/piece_painter.h"
@@ -56,7 +56,7 @@ public:
         p->drawRoundedRect(card, 4, 4);
         const QRectF drawing(card.x() + 18, card.y() + 12, card.width() - 36, 88);
         if (const auto& plan = model_.plan(row))
-            paintStandingPiece(*p, drawing, *plan, tellingOpenness(*model_.job(row)), {},
+            paintStandingPiece(*p, drawing, *model_.job(row), *plan, tellingOpenness(*model_.job(row)), {},
                                t.dark ? QColor(0x20, 0x26, 0x2D) : t.ink, PieceScale::Fill);
         const QRectF words = card.adjusted(12, 106, -12, -6);
         p->setPen(t.ink);

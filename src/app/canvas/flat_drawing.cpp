@@ -219,7 +219,7 @@ void StandingPiece::paintEvent(QPaintEvent*)
         stale_ = false;
     }
     QPainter p(this);
-    paintStandingPiece(p, QRectF(rect()).adjusted(8, 4, -8, -4), document_.plan(), openness_, faces_,
+    paintStandingPiece(p, QRectF(rect()).adjusted(8, 4, -8, -4), job, document_.plan(), openness_, faces_,
                        QColor(0x20, 0x26, 0x2D, 160));
 }
 

@@ -45,6 +45,8 @@ Actions::Actions(QWidget* window)
     makePages(window);
     makeRecords(window);
     nameRest(tr("Pages"));
+    makeDummy(window);
+    nameRest(tr("Dummy"));
     makeViews(window);
     nameRest(tr("Looking"));
     refreshIcons(window);
@@ -215,6 +217,29 @@ void Actions::makeRecords(QWidget* window)
                         QKeySequence(tr("Ctrl+Shift+PgUp")), tr("Look at the piece for the record before this one"));
 }
 
+void Actions::makeDummy(QWidget* window)
+{
+    stepBack = make(window, "stepBack", tr("One step &back"), QStringLiteral("step-back"), QKeySequence(tr("Ctrl+,")),
+                    tr("Unfold the last fold, or turn a leaf back"));
+    playSteps = make(window, "playSteps", tr("&Fold by itself"), QStringLiteral("play"), QKeySequence(Qt::Key_F7),
+                     tr("Fold, or turn the leaves, slowly and one after the other; again to stop"));
+    stepOn = make(window, "stepOn", tr("One step &on"), QStringLiteral("step-forward"), QKeySequence(tr("Ctrl+.")),
+                  tr("Make the next fold, or turn a leaf"));
+    openSpot = make(window, "openSpot", tr("Open on the F&lat"), QStringLiteral("square-arrow-out-up-right"),
+                    QKeySequence(tr("Ctrl+Alt+L")), tr("Bring what is pointed at onto the Flat, to change it"));
+    readThrough = make(window, "readThrough", tr("&Read through"), QStringLiteral("eye"), QKeySequence(Qt::Key_F8),
+                       tr("The whole window: what a customer sees, one thing after the other"));
+    printDummy = make(window, "printDummy", tr("&Print a dummy…"), QStringLiteral("printer"), QKeySequence::Print,
+                      tr("A PDF for an office printer, to cut and fold: roles, pages, folds"));
+    dummyPicture = make(window, "dummyPicture", tr("Pi&cture…"), QStringLiteral("camera"),
+                        QKeySequence(tr("Ctrl+Alt+P")), tr("Save a picture of the piece as it is shown"));
+    dummyFilm = make(window, "dummyFilm", tr("Fil&m…"), QStringLiteral("film"), QKeySequence(tr("Ctrl+Alt+M")),
+                     tr("Save a short film of how it folds, or of how it is read"));
+    // On buttons that stand beside the piece.
+    readThrough->setIconText(tr("Read it"));
+    printDummy->setIconText(tr("Print it…"));
+}
+
 void Actions::makeViews(QWidget* window)
 {
     turnOver = make(window, "turnOver", tr("&Turn over"), QStringLiteral("flip-horizontal-2"),
@@ -236,6 +261,7 @@ void Actions::makeViews(QWidget* window)
     stageSequence = make(window, "stageSequence", tr("S&equence"), {}, {},
                          tr("The pages in their order, or the copies and their records"));
     stageFlat = make(window, "stageFlat", tr("&Flat"), {}, {}, tr("Design faces and pages"));
+    stageDummy = make(window, "stageDummy", tr("D&ummy"), {}, {}, tr("Fold it, open it, turn its leaves"));
     stageSheet = make(window, "stageSheet", tr("&Sheet"), {}, {}, tr("Lay the piece out on the press sheet"));
     stageRelease = make(window, "stageRelease", tr("&Release"), {}, {}, tr("Settle findings and write the files"));
 

@@ -30,7 +30,8 @@ struct Actions {
         *movePagesOn, *stateNothing, *stateInWork, *stateQuestion, *statePassed;
     QAction *nextPage, *pageBefore;
     QAction *numberCopies, *bringData, *nextRecord, *recordBefore;
-    QAction *stageBrief, *stageSequence, *stageFlat, *stageSheet, *stageRelease;
+    QAction *stepBack, *stepOn, *playSteps, *openSpot, *readThrough, *printDummy, *dummyPicture, *dummyFilm;
+    QAction *stageBrief, *stageSequence, *stageFlat, *stageDummy, *stageSheet, *stageRelease;
     QAction *keys, *about;
 
 private:
@@ -40,6 +41,7 @@ private:
     void makePlacing(QWidget* window);
     void makePages(QWidget* window);
     void makeRecords(QWidget* window);
+    void makeDummy(QWidget* window);
     void makeViews(QWidget* window);
 };
 

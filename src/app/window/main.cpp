@@ -57,7 +57,7 @@ std::optional<Called> readCommandLine(const QApplication& application)
                                  QStringLiteral("[job]"));
     const QCommandLineOption job(QStringLiteral("job"), QStringLiteral("Open this job."), QStringLiteral("file"));
     const QCommandLineOption stage(QStringLiteral("stage"),
-                                   QStringLiteral("Show this stage: brief, sequence, flat, sheet or release."),
+                                   QStringLiteral("Show this stage: brief, sequence, flat, dummy, sheet or release."),
                                    QStringLiteral("name"), QStringLiteral("brief"));
     const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("light or dark; else as last time."),
                                    QStringLiteral("name"));
@@ -91,7 +91,7 @@ std::optional<Called> readCommandLine(const QApplication& application)
         if (parser.value(stage) == stageKey(s))
             wanted = s;
     if (!wanted)
-        return wrong(QStringLiteral("there is no stage “%1”; it is brief, sequence, flat, sheet or release.")
+        return wrong(QStringLiteral("there is no stage “%1”; it is brief, sequence, flat, dummy, sheet or release.")
                          .arg(parser.value(stage)));
     const QString themeName = parser.value(theme);
     if (!themeName.isEmpty() && themeName != QStringLiteral("light") && themeName != QStringLiteral("dark"))

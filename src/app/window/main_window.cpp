@@ -4,6 +4,7 @@
 #include "app/brief/brief_stage.h"
 #include "app/dialogs/files_dialog.h"
 #include "app/document/linked_files.h"
+#include "app/dummy/dummy_stage.h"
 #include "app/fields/findings_bar.h"
 #include "app/flat/flat_stage.h"
 #include "app/look/ask_file.h"
@@ -73,6 +74,7 @@ MainWindow::MainWindow()
 
     strip_ = new StageStrip(document_);
     flat_ = new FlatStage(document_, selection_, editor_, painter_, actions_);
+    dummy_ = new DummyStage(document_, actions_);
     sheet_ = new SheetStage(document_, painter_);
     auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
     stages_ = new StageStack;
@@ -83,6 +85,7 @@ MainWindow::MainWindow()
     stages_->add(brief);
     stages_->add(order_);
     stages_->add(flat_);
+    stages_->add(dummy_);
     stages_->add(sheet_);
     stages_->add(release);
 
@@ -229,6 +232,7 @@ void MainWindow::refreshPress()
     painter_.usePress(icc);
     document_.files().usePress(icc);
     sequence_->usePress(icc);
+    dummy_->pictures().usePress(icc);
     order_->records().grid().usePress(icc);
 }
 
@@ -275,8 +279,8 @@ void MainWindow::buildMenus()
     edit->addActions({actions_.group, actions_.ungroup, actions_.lock});
 
     QMenu* view = menuBar()->addMenu(tr("&View"));
-    view->addActions(
-        {actions_.stageBrief, actions_.stageSequence, actions_.stageFlat, actions_.stageSheet, actions_.stageRelease});
+    view->addActions({actions_.stageBrief, actions_.stageSequence, actions_.stageFlat, actions_.stageDummy,
+                      actions_.stageSheet, actions_.stageRelease});
     view->addSeparator();
     view->addActions({actions_.turnOver, actions_.nextView});
     view->addSeparator();
@@ -305,6 +309,13 @@ void MainWindow::buildMenus()
     pages->addSeparator();
     pages->addActions({actions_.stateNothing, actions_.stateInWork, actions_.stateQuestion, actions_.statePassed});
 
+    QMenu* dummy = menuBar()->addMenu(tr("&Dummy"));
+    dummy->addActions({actions_.stepBack, actions_.stepOn, actions_.playSteps});
+    dummy->addSeparator();
+    dummy->addActions({actions_.readThrough, actions_.openSpot});
+    dummy->addSeparator();
+    dummy->addActions({actions_.printDummy, actions_.dummyPicture, actions_.dummyFilm});
+
     QMenu* help = menuBar()->addMenu(tr("&Help"));
     help->addActions({actions_.keys, actions_.about});
     actions_.refreshIcons(this);
@@ -312,7 +323,8 @@ void MainWindow::buildMenus()
 
 void MainWindow::numberStages()
 {
-    const std::array<QAction*, allStages.size()> stages{actions_.stageBrief, actions_.stageSequence, actions_.stageFlat,
+    const std::array<QAction*, allStages.size()> stages{actions_.stageBrief, actions_.stageSequence,
+                                                        actions_.stageFlat,  actions_.stageDummy,
                                                         actions_.stageSheet, actions_.stageRelease};
     int number = 0;
     for (const Stage stage : allStages) {
@@ -349,6 +361,8 @@ void MainWindow::enter(Stage stage)
         order_->setFocus(Qt::OtherFocusReason);
     else if (stage == Stage::Flat)
         flat_->setFocus(Qt::OtherFocusReason);
+    else if (stage == Stage::Dummy)
+        dummy_->setFocus(Qt::OtherFocusReason);
     else if (stage == Stage::Sheet)
         sheet_->setFocus(Qt::OtherFocusReason);
     else if (!focus || strip_->isAncestorOf(focus))
@@ -367,6 +381,10 @@ void MainWindow::showDialog(const QString& name)
         actions_.press->trigger();
     else if (name == QStringLiteral("sheets"))
         findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets"))->click();
+    else if (name == QStringLiteral("read"))
+        actions_.readThrough->trigger();
+    else if (name.startsWith(QStringLiteral("moment.")))
+        dummy_->canvas().setMoment(name.section(u'.', 1).toDouble());
     else if (name.startsWith(QStringLiteral("bring-in:")))
         bringIn({name.section(u':', 1)}, -1);
     else if (name.startsWith(QStringLiteral("page.")))

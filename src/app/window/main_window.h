@@ -20,6 +20,7 @@ namespace hinge
 {
 
 class BriefStage;
+class DummyStage;
 class FlatStage;
 class PaperCanvas;
 class SheetStage;
@@ -100,6 +101,8 @@ private:
     /// The page a reader meets so many pages later.
     void leafThrough(int by);
     void connectRecords();
+    void connectDummy();
+    void readThrough();
     void askForPages();
     void askForFolderOfPages();
     /// Behind the pages taken, or at the end.
@@ -163,6 +166,7 @@ private:
     FlatStage* flat_ = nullptr;
     OrderStage* order_ = nullptr;
     SequenceStage* sequence_ = nullptr; ///< of the stage before
+    DummyStage* dummy_ = nullptr;
     SheetStage* sheet_ = nullptr;
     QMenu* recentMenu_ = nullptr;
     QStringList lossAccepted_; ///< lost files the user knows of

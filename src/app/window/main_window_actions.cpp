@@ -7,6 +7,7 @@
 #include "app/dialogs/stock_dialog.h"
 #include "app/document/linked_files.h"
 #include "app/document/record_view.h"
+#include "app/dummy/dummy_stage.h"
 #include "app/flat/flat_stage.h"
 #include "app/look/ask_file.h"
 #include "app/look/theme.h"
@@ -31,6 +32,7 @@ void MainWindow::connectActions()
     connectPlacing();
     connectPages();
     connectRecords();
+    connectDummy();
     connectViews();
     on(actions_.keys, [this] { KeysDialog(actions(), this).exec(); });
     on(actions_.about, [this] { showAbout(); });
@@ -134,7 +136,8 @@ bool MainWindow::isSettled() const
 {
     const auto* dialog = findChild<BringInDialog*>();
     return document_.files().isIdle() && (stages_->current() != int(Stage::PageOrder) || order_->isIdle()) &&
-           !document_.records().isSurveying() && (!dialog || !dialog->isReading());
+           (stages_->current() != int(Stage::Dummy) || dummy_->isIdle()) && !document_.records().isSurveying() &&
+           (!dialog || !dialog->isReading());
 }
 
 bool MainWindow::pagesAtWork() const { return stages_->current() == int(Stage::PageOrder) && order_->showsPages(); }
@@ -228,10 +231,17 @@ void MainWindow::turnOver()
 
 void MainWindow::connectViews()
 {
-    on(actions_.turnOver, [this] { recordsAtWork() ? order_->records().turnOver() : turnOver(); });
+    on(actions_.turnOver, [this] {
+        if (stages_->current() == int(Stage::Dummy))
+            dummy_->canvas().turnOver();
+        else
+            recordsAtWork() ? order_->records().turnOver() : turnOver();
+    });
     on(actions_.nextView, [this] { flat_->nextView(); });
     const auto zoom = [this](int step) {
-        if (pagesAtWork())
+        if (stages_->current() == int(Stage::Dummy))
+            dummy_->canvas().zoomBy(step > 0 ? 1.25 : 0.8);
+        else if (pagesAtWork())
             sequence_->resizePages(step);
         else if (recordsAtWork())
             order_->records().resizePieces(step);
@@ -242,7 +252,12 @@ void MainWindow::connectViews()
     };
     on(actions_.zoomIn, [zoom] { zoom(1); });
     on(actions_.zoomOut, [zoom] { zoom(-1); });
-    on(actions_.zoomFit, [this] { canvasAtWork().zoomToFit(); });
+    on(actions_.zoomFit, [this] {
+        if (stages_->current() == int(Stage::Dummy))
+            dummy_->canvas().lookFrom(DummyAspect::Above);
+        else
+            canvasAtWork().zoomToFit();
+    });
     connect(actions_.darkTheme, &QAction::toggled, this, [this](bool dark) {
         QSettings().setValue(darkKey, dark);
         setDark(dark);
@@ -250,6 +265,7 @@ void MainWindow::connectViews()
     on(actions_.stageBrief, [this] { showStage(Stage::Brief); });
     on(actions_.stageSequence, [this] { showStage(Stage::PageOrder); });
     on(actions_.stageFlat, [this] { showStage(Stage::Flat); });
+    on(actions_.stageDummy, [this] { showStage(Stage::Dummy); });
     on(actions_.stageSheet, [this] { showStage(Stage::Sheet); });
     on(actions_.stageRelease, [this] { showStage(Stage::Release); });
 }

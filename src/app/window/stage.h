@@ -10,9 +10,9 @@ namespace hinge
 {
 
 /// The moments of a piece's life that the window shows, in their order.
-enum class Stage { Brief, PageOrder, Flat, Sheet, Release };
-inline constexpr std::array<Stage, 5> allStages{Stage::Brief, Stage::PageOrder, Stage::Flat, Stage::Sheet,
-                                                Stage::Release};
+enum class Stage { Brief, PageOrder, Flat, Dummy, Sheet, Release };
+inline constexpr std::array<Stage, 6> allStages{Stage::Brief, Stage::PageOrder, Stage::Flat,
+                                                Stage::Dummy, Stage::Sheet,     Stage::Release};
 
 /// Only what has pages, or copies that differ, has an order of them.
 [[nodiscard]] inline bool hasStage(const Job& job, Stage stage)
@@ -27,6 +27,7 @@ inline constexpr std::array<Stage, 5> allStages{Stage::Brief, Stage::PageOrder, 
     case Stage::Brief: return QStringLiteral("brief");
     case Stage::PageOrder: return QStringLiteral("sequence");
     case Stage::Flat: return QStringLiteral("flat");
+    case Stage::Dummy: return QStringLiteral("dummy");
     case Stage::Sheet: return QStringLiteral("sheet");
     case Stage::Release: return QStringLiteral("release");
     }

@@ -14,6 +14,17 @@ namespace hinge
 namespace
 {
 
+/// How much there is to fold, or to turn.
+QString dummyText(const Job& job, const Plan& plan)
+{
+    if (plan.book && plan.book->leaves > 0)
+        return StageStrip::tr("%1 leaves to turn").arg(plan.book->leaves + (hasOwnCover(job) ? 2 : 0));
+    const auto folds = int(plan.paper.steps.size()) + (plan.paper.spineColumn > 0 ? 2 : 0);
+    if (folds == 0)
+        return plan.paper.columns() > 1 ? StageStrip::tr("a stub to tear off") : StageStrip::tr("nothing to fold");
+    return folds == 1 ? StageStrip::tr("1 fold") : StageStrip::tr("%1 folds").arg(folds);
+}
+
 constexpr double openShare = 1.45; ///< width of the open leaf against a folded one
 
 class StripLeaf : public QAbstractButton
@@ -132,11 +143,14 @@ StageStrip::StageStrip(Document& document, QWidget* parent) : QWidget(parent), d
     setObjectName(QStringLiteral("stageStrip"));
     setAccessibleName(tr("Stages of the piece"));
     setFixedHeight(68);
-    const std::array<QString, allStages.size()> names{tr("Brief"), tr("Sequence"), tr("Flat"), tr("Sheet"),
-                                                      tr("Release")};
-    const std::array<QString, allStages.size()> tips{
-        tr("What it is: sizes, paper, folds"), tr("The pages in their order"), tr("Design faces and pages"),
-        tr("Lay the piece out on the press sheet"), tr("Settle findings and write the files")};
+    const std::array<QString, allStages.size()> names{tr("Brief"), tr("Sequence"), tr("Flat"),
+                                                      tr("Dummy"), tr("Sheet"),    tr("Release")};
+    const std::array<QString, allStages.size()> tips{tr("What it is: sizes, paper, folds"),
+                                                     tr("The pages in their order"),
+                                                     tr("Design faces and pages"),
+                                                     tr("Fold it, open it, turn its leaves"),
+                                                     tr("Lay the piece out on the press sheet"),
+                                                     tr("Settle findings and write the files")};
     for (std::size_t i = 0; i < allStages.size(); ++i) {
         auto* leaf = new StripLeaf(this);
         leaf->setText(names[i]);
@@ -231,6 +245,7 @@ void StageStrip::refresh()
     note(Stage::Flat, hasOwnCover(job) ? tr("the cover, 2 faces")
                       : panels == 1    ? tr("2 faces")
                                        : tr("%1 panels, 2 faces").arg(panels * 2));
+    note(Stage::Dummy, dummyText(job, plan));
     const Figure* sheet = plan.findFigure(QStringLiteral("sheet"));
     note(Stage::Sheet,
          plan.sheet.up() > 0 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet.up()) : tr("does not fit"));

@@ -189,6 +189,10 @@ FoldEvent FoldedSheet::fold(const FoldStep& step)
     event.outsideValley = beside(step, 0, 0).outsideUp() == (step.way == FoldWay::Over);
     findCreases(event);
     findEnclosed(event);
+    Made made{step, {}};
+    for (const Cell& cell : cells_)
+        made.moved.push_back(isMoved(cell, event));
+    made_.push_back(std::move(made));
     turnOver(event);
     return event;
 }
@@ -199,6 +203,7 @@ void FoldedSheet::unfold()
         return;
     cells_ = std::move(before_.back());
     before_.pop_back();
+    made_.pop_back();
 }
 
 void FoldedSheet::turnOver()
@@ -259,6 +264,18 @@ std::vector<Cell> FoldedSheet::seenFromAbove() const
     return seen;
 }
 
+void FoldedSheet::swingOpen(Axis axis, int line, const std::vector<bool>& part)
+{
+    const Length position = linePosition(axis, line);
+    const int highest = top().layer;
+    for (std::size_t i = 0; i < cells_.size(); ++i) {
+        if (!part[i])
+            continue;
+        reflect(cells_[i], axis, position);
+        cells_[i].layer = highest + 1 + (highest - cells_[i].layer);
+    }
+}
+
 std::optional<FoldedSheet::Opening> FoldedSheet::openTopLeaf()
 {
     struct Candidate {
@@ -286,17 +303,23 @@ std::optional<FoldedSheet::Opening> FoldedSheet::openTopLeaf()
             }
         }
     }
-    if (!best)
-        return std::nullopt;
-    const Length position = linePosition(best->axis, best->line);
-    const int highest = top().layer;
-    for (Cell& c : cells_) {
-        if ((index(c, best->axis) < best->line) != best->movesFirst)
-            continue;
-        reflect(c, best->axis, position);
-        c.layer = highest + 1 + (highest - c.layer);
+    std::vector<bool> part;
+    if (best) {
+        for (const Cell& c : cells_)
+            part.push_back((index(c, best->axis) < best->line) == best->movesFirst);
+        swingOpen(best->axis, best->line, part);
+        return Opening{best->axis, best->line};
     }
-    return Opening{best->axis, best->line};
+    const auto last = std::find_if(made_.rbegin(), made_.rend(),
+                                   [&](const Made& m) { return isFoldedAt(m.step.axis, m.step.line); });
+    if (last == made_.rend())
+        return std::nullopt;
+    part = last->moved;
+    const auto topmost = std::size_t(std::ranges::max_element(cells_, {}, &Cell::layer) - cells_.begin());
+    if (!part[topmost])
+        part.flip();
+    swingOpen(last->step.axis, last->step.line, part);
+    return Opening{last->step.axis, last->step.line};
 }
 
 } // namespace hinge

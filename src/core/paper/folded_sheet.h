@@ -118,8 +118,8 @@ public:
     [[nodiscard]] std::vector<Cell> seenFromAbove() const;
 
     /// Opens the topmost leaf, as a reader does: among the creases that hold a part lying wholly on
-    /// top, the one that moves least is swung open. Returns the line, or nothing when all lies open
-    /// or nothing can be opened without unfolding something beneath.
+    /// top, the one that moves least is swung open. Where no single leaf lies free (cross folds), the last fold that is
+    /// still closed is unfolded, its upper part first. Returns the line, or nothing when all lies open.
     struct Opening {
         Axis axis;
         int line;
@@ -141,12 +141,20 @@ private:
     void findEnclosed(FoldEvent& event) const;
     /// Mirrors what moves, and lays it above or below the pile.
     void turnOver(const FoldEvent& event);
+    /// Swings a part open, up and over.
+    void swingOpen(Axis axis, int line, const std::vector<bool>& part);
 
     int columns_ = 0;
     int rows_ = 0;
     std::vector<Cell> cells_;
     /// The pile before each fold; unfolding is stepping back.
     std::vector<std::vector<Cell>> before_;
+    /// What moved in each fold, however the pile was turned since.
+    struct Made {
+        FoldStep step;
+        std::vector<bool> moved; ///< by rectangle
+    };
+    std::vector<Made> made_;
 };
 
 } // namespace hinge

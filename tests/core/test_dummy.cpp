@@ -1,0 +1,815 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dummy/dummy.h"
+#include "core/dummy/folded_facets.h"
+#include "core/file/job_file.h"
+#include "core/piece/reading.h"
+#include "testing.h"
+
+#include <algorithm>
+#include <cmath>
+#include <complex>
+#include <numbers>
+#include <random>
+#include <set>
+
+using namespace hinge;
+
+namespace
+{
+
+constexpr double quarter = std::numbers::pi / 2;
+
+Job demo(const char* name)
+{
+    auto loaded = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/%1.hinge.json").arg(QLatin1String(name)));
+    if (!loaded)
+        qFatal("%s", qPrintable(loaded.error().text()));
+    return *loaded;
+}
+
+/// It closes: paper that would buckle goes through itself, and is a finding.
+bool closesCleanly(const Paper& paper)
+{
+    const Closing& c = paper.closing;
+    return (!c.spare || *c.spare >= Length()) && (!c.flapGap || *c.flapGap >= Length());
+}
+
+std::array<Point3, 4> middleOf(const Paper& paper, const Folding& folding, const Pose& pose, std::size_t cell,
+                               double inset)
+{
+    const double w = paper.widths[cell % std::size_t(paper.columns())].toMm();
+    const double h = paper.heights[cell / std::size_t(paper.columns())].toMm();
+    const double z = folding.thickness() / 2;
+    const double i = std::min({inset, w / 4, h / 4});
+    return {pose.out({i, i, z}), pose.out({w - i, i, z}), pose.out({w - i, h - i, z}), pose.out({i, h - i, z})};
+}
+
+/// True when a straight line from a to b goes through a flat four-sided panel. Written for this test alone: the line is
+/// brought to where it meets the plane, and that point is told by its shares of two sides.
+bool pierces(Point3 a, Point3 b, const std::array<Point3, 4>& panel)
+{
+    const Point3 x = panel[1] - panel[0];
+    const Point3 y = panel[3] - panel[0];
+    const Point3 n = cross(x, y);
+    const double da = dot(a - panel[0], n), db = dot(b - panel[0], n);
+    if (da * db >= 0)
+        return false;
+    const Point3 p = a + (b - a) * (da / (da - db)) - panel[0];
+    const double u = dot(p, x) / dot(x, x), v = dot(p, y) / dot(y, y);
+    return u > 0 && u < 1 && v > 0 && v < 1;
+}
+
+bool passThrough(const std::array<Point3, 4>& a, const std::array<Point3, 4>& b)
+{
+    for (std::size_t i = 0; i < 4; ++i)
+        if (pierces(a[i], a[(i + 1) % 4], b) || pierces(b[i], b[(i + 1) % 4], a))
+            return true;
+    return false;
+}
+
+/// A little folding model of its own: paper cut into unit columns and rows, stacked up in piles on a grid. Folding a
+/// line turns whole piles over onto others. It knows neither thickness nor millimetres, and shares no code with the
+/// program.
+class UnitPaper
+{
+public:
+    struct Bit {
+        int x, y; ///< where it was on the flat, from the left and the head of the outside
+        bool outsideUp;
+        bool headUp;
+    };
+    using Piles = std::map<std::pair<int, int>, std::vector<Bit>>; ///< by place, from the table up
+
+    UnitPaper(std::vector<int> columns, std::vector<int> rows) : columns_(std::move(columns)), rows_(std::move(rows))
+    {
+        for (int y = 0; y < sum(rows_); ++y)
+            for (int x = 0; x < sum(columns_); ++x)
+                piles_[{x, y}].push_back({x, y, true, true});
+    }
+
+    void fold(const FoldStep& step)
+    {
+        const bool upright = step.axis == Axis::Vertical;
+        const int line = placeOfLine(step.axis, step.line);
+        folds_.push_back({step, {}});
+        Piles next;
+        std::vector<std::pair<std::pair<int, int>, std::vector<Bit>>> moved;
+        for (auto& [place, bits] : piles_) {
+            const int at = upright ? place.first : place.second;
+            if ((at < line) == (step.moves == LineSide::Before)) {
+                moved.push_back({place, bits});
+                for (const Bit& bit : bits)
+                    folds_.back().second.insert({bit.x, bit.y});
+            } else
+                next[place] = bits;
+        }
+        for (auto& [place, bits] : moved) {
+            std::pair<int, int> to = place;
+            (upright ? to.first : to.second) = 2 * line - 1 - (upright ? place.first : place.second);
+            std::vector<Bit> turned(bits.rbegin(), bits.rend());
+            for (Bit& bit : turned) {
+                bit.outsideUp = !bit.outsideUp;
+                if (!upright)
+                    bit.headUp = !bit.headUp;
+            }
+            auto& pile = next[to];
+            if (step.way == FoldWay::Over)
+                pile.insert(pile.end(), turned.begin(), turned.end());
+            else
+                pile.insert(pile.begin(), turned.begin(), turned.end());
+        }
+        piles_ = std::move(next);
+    }
+
+    void turnOver()
+    {
+        Piles next;
+        for (auto& [place, bits] : piles_) {
+            std::vector<Bit> turned(bits.rbegin(), bits.rend());
+            for (Bit& bit : turned)
+                bit.outsideUp = !bit.outsideUp;
+            next[{-place.first, place.second}] = turned;
+        }
+        piles_ = std::move(next);
+    }
+
+    /// The panels on top, row by row from the left: face, column, row.
+    using Seen = std::tuple<Face, int, int>;
+    [[nodiscard]] std::vector<Seen> seen() const
+    {
+        std::map<std::pair<int, int>, Bit> byRow; // by row, then from the left
+        for (const auto& [place, bits] : piles_)
+            byRow.insert({{place.second, place.first}, bits.back()});
+        std::vector<Seen> out;
+        for (const auto& [place, bit] : byRow) {
+            const Seen s{bit.outsideUp ? Face::Outside : Face::Inside, panelOf(columns_, bit.x), panelOf(rows_, bit.y)};
+            if (std::ranges::find(out, s) == out.end())
+                out.push_back(s);
+        }
+        return out;
+    }
+
+    /// Opens what lies on top: of all parts that hang at one crease and lie over everything else, the smallest.
+    bool openTop()
+    {
+        struct Best {
+            Axis axis;
+            int line;
+            bool first;
+            std::size_t size;
+        };
+        std::optional<Best> best;
+        for (const Axis axis : {Axis::Vertical, Axis::Horizontal}) {
+            const auto& shares = axis == Axis::Vertical ? columns_ : rows_;
+            int at = 0;
+            for (std::size_t line = 1; line < shares.size(); ++line) {
+                at += shares[line - 1];
+                if (!isCreased(axis, at))
+                    continue;
+                for (const bool first : {true, false}) {
+                    std::size_t size = 0;
+                    bool onTop = true;
+                    for (const auto& [place, bits] : piles_) {
+                        bool above = true; // from the top down: first what moves, then what stays
+                        for (auto bit = bits.rbegin(); bit != bits.rend(); ++bit) {
+                            const bool in = ((axis == Axis::Vertical ? bit->x : bit->y) < at) == first;
+                            size += in ? 1 : 0;
+                            onTop = onTop && (!in || above);
+                            above = above && in;
+                        }
+                    }
+                    if (onTop && (!best || size < best->size))
+                        best = Best{axis, at, first, size};
+                }
+            }
+        }
+        if (best) {
+            unfold(best->axis, best->line, [&](const Bit& bit) {
+                return ((best->axis == Axis::Vertical ? bit.x : bit.y) < best->line) == best->first;
+            });
+            return true;
+        }
+        // Nothing lies free by itself: the fold made last is taken back.
+        for (auto fold = folds_.rbegin(); fold != folds_.rend(); ++fold) {
+            const Axis axis = fold->first.axis;
+            const auto& shares = axis == Axis::Vertical ? columns_ : rows_;
+            int at = 0;
+            for (int i = 0; i < fold->first.line; ++i)
+                at += shares[std::size_t(i)];
+            if (!isCreased(axis, at))
+                continue;
+            const Bit top = piles_.begin()->second.back();
+            const auto& moved = fold->second;
+            const bool topMoved = moved.contains({top.x, top.y});
+            unfold(axis, at, [&](const Bit& bit) { return moved.contains({bit.x, bit.y}) == topMoved; });
+            return true;
+        }
+        return false;
+    }
+
+private:
+    static int sum(const std::vector<int>& v)
+    {
+        int all = 0;
+        for (const int i : v)
+            all += i;
+        return all;
+    }
+    static int panelOf(const std::vector<int>& shares, int unit)
+    {
+        int panel = 0;
+        while (unit >= shares[std::size_t(panel)])
+            unit -= shares[std::size_t(panel++)];
+        return panel;
+    }
+    /// Where a bit lies now, and its place in that pile.
+    [[nodiscard]] std::pair<std::pair<int, int>, Bit> find(int x, int y) const
+    {
+        for (const auto& [place, bits] : piles_)
+            for (const Bit& bit : bits)
+                if (bit.x == x && bit.y == y)
+                    return {place, bit};
+        qFatal("lost a bit of paper");
+    }
+    [[nodiscard]] bool isCreased(Axis axis, int at) const
+    {
+        const bool upright = axis == Axis::Vertical;
+        const auto a = find(upright ? at - 1 : 0, upright ? 0 : at - 1);
+        const auto b = find(upright ? at : 0, upright ? 0 : at);
+        return a.first == b.first;
+    }
+    /// The line between two panels, as it lies now, in units from the left (head) of where the flat began.
+    [[nodiscard]] int placeOfLine(Axis axis, int line) const
+    {
+        const bool upright = axis == Axis::Vertical;
+        const auto& shares = upright ? columns_ : rows_;
+        int at = 0;
+        for (int i = 0; i < line; ++i)
+            at += shares[std::size_t(i)];
+        const auto [place, bit] = find(upright ? at : 0, upright ? 0 : at);
+        const int here = upright ? place.first : place.second;
+        const bool mirrored = upright ? bit.outsideUp != bit.headUp : !bit.headUp;
+        return mirrored ? here + 1 : here;
+    }
+    void unfold(Axis axis, int at, const std::function<bool(const Bit&)>& goes)
+    {
+        const bool upright = axis == Axis::Vertical;
+        const auto [crease, bit] = find(upright ? at : 0, upright ? 0 : at);
+        const bool mirrored = upright ? bit.outsideUp != bit.headUp : !bit.headUp;
+        const int line = (upright ? crease.first : crease.second) + (mirrored ? 1 : 0);
+        Piles next;
+        std::vector<std::pair<std::pair<int, int>, std::vector<Bit>>> moved;
+        for (const auto& [place, bits] : piles_) {
+            std::vector<Bit> up;
+            for (const Bit& b : bits) {
+                if (goes(b))
+                    up.insert(up.begin(), {b.x, b.y, !b.outsideUp, upright ? b.headUp : !b.headUp});
+                else
+                    next[place].push_back(b);
+            }
+            std::pair<int, int> to = place;
+            (upright ? to.first : to.second) = 2 * line - 1 - (upright ? place.first : place.second);
+            moved.push_back({to, up});
+        }
+        for (auto& [place, bits] : moved)
+            if (!bits.empty())
+                next[place].insert(next[place].end(), bits.begin(), bits.end());
+        piles_ = std::move(next);
+    }
+
+    std::vector<int> columns_, rows_;
+    Piles piles_;
+    std::vector<std::pair<FoldStep, std::set<std::pair<int, int>>>> folds_; ///< and what moved
+};
+
+/// Panels that are seen from above (or from behind), found among the bits the screen draws: nothing lies over a bit
+/// where it is looked at. In rows, from the left.
+std::vector<std::tuple<Face, int, int>> seenOnScreen(const Facets& facets, const Paper& paper, bool fromBehind)
+{
+    const double up = fromBehind ? -1 : 1;
+    struct Found {
+        double y, x;
+        std::tuple<Face, int, int> panel;
+    };
+    std::vector<Found> found;
+    for (const Facet& f : facets) {
+        if (f.look != FacetLook::Printed || f.normal().z * up < 0.5)
+            continue;
+        const Panel& panel = paper.face(f.surface.face)[std::size_t(f.panel)];
+        if (lengthOf(f.corners[1] - f.corners[0]) < panel.area.w.toMm() / 2 ||
+            lengthOf(f.corners[3] - f.corners[0]) < panel.area.h.toMm() / 2)
+            continue; // paper that goes round a fold
+        bool free = false;
+        for (const double u : {0.25, 0.75})
+            for (const double v : {0.25, 0.75}) {
+                const Point3 p = f.corners[0] + (f.corners[1] - f.corners[0]) * u + (f.corners[3] - f.corners[0]) * v;
+                free = free || std::ranges::none_of(facets, [&](const Facet& other) {
+                           if (other.corners.size() != 4)
+                               return false;
+                           const Point3 above{p.x, p.y, p.z + up * 1000};
+                           const Point3 below{p.x, p.y, p.z + up * 1e-4};
+                           return &other != &f &&
+                                  pierces(below, above,
+                                          {other.corners[0], other.corners[1], other.corners[2], other.corners[3]});
+                       });
+            }
+        if (free)
+            found.push_back({std::round(f.corners[0].y + f.corners[2].y),
+                             up * (f.corners[0].x + f.corners[2].x),
+                             {f.surface.face, panel.column, panel.row}});
+    }
+    std::ranges::sort(found,
+                      [](const Found& a, const Found& b) { return std::abs(a.y - b.y) > 12 ? a.y < b.y : a.x < b.x; });
+    std::vector<std::tuple<Face, int, int>> out;
+    for (const Found& f : found)
+        out.push_back(f.panel);
+    return out;
+}
+
+/// What all closed bits of paper hold together, in cubic millimetres (Gauss's theorem).
+double volumeOf(const Facets& facets)
+{
+    double six = 0;
+    for (const Facet& f : facets)
+        for (std::size_t i = 1; i + 1 < f.corners.size(); ++i)
+            six += dot(f.corners[0], cross(f.corners[i], f.corners[i + 1]));
+    return six / 6;
+}
+
+} // namespace
+
+class TestDummy : public QObject
+{
+    Q_OBJECT
+
+    static void checkFacets(const Facets& facets)
+    {
+        for (const Facet& f : facets) {
+            RC_ASSERT(f.corners.size() >= 3);
+            RC_ASSERT(std::abs(lengthOf(f.pose.x) - 1) < 1e-6);
+            RC_ASSERT(std::abs(lengthOf(f.pose.y) - 1) < 1e-6);
+            RC_ASSERT(std::abs(dot(f.pose.x, f.pose.y)) < 1e-6);
+            for (std::size_t i = 0; i < f.corners.size(); ++i) {
+                const Point3& a = f.corners[i];
+                const Point3& b = f.corners[(i + 1) % f.corners.size()];
+                const Point3& c = f.corners[(i + 2) % f.corners.size()];
+                RC_ASSERT(std::abs(dot(f.normal(), b - a)) < 1e-3);
+                RC_ASSERT(dot(f.normal(), cross(b - a, c - b)) > -0.05); // where a leaf bends on itself
+            }
+        }
+    }
+
+private Q_SLOTS:
+    void bitsAreFlatAndLookOutward()
+    {
+        CHECK_PROPERTY("bits of any piece at any moment are flat, convex and look where they say", [] {
+            const Job job = *rc::anyPiece();
+            const auto planned = plan(job);
+            RC_PRE(bool(planned));
+            const Dummy dummy(job, *planned);
+            const double done = *rc::gen::inRange(0, 101) / 100.0 * double(dummy.steps().size());
+            checkFacets(dummy.facetsAt(done));
+        });
+    }
+
+    void paperKeepsItsVolume()
+    {
+        // Folded or flat, a sheet holds its area times its caliper; what goes round at the folds comes on top, half a
+        // turn of it at most.
+        CHECK_PROPERTY("paper neither grows nor shrinks", [](const Job& job) {
+            const auto planned = plan(job);
+            RC_PRE(bool(planned));
+            const Dummy dummy(job, *planned);
+            const Size flat = planned->paper.flat;
+            const double sheet = flat.w.toMm() * flat.h.toMm() * job.stock.caliper().toMm();
+            RC_ASSERT(std::abs(volumeOf(dummy.facetsAt(0)) - sheet) < sheet * 1e-6);
+            const double done = *rc::gen::inRange(0, 101) / 100.0 * double(dummy.steps().size());
+            const double now = volumeOf(dummy.facetsAt(done));
+            RC_ASSERT(now > sheet * (1 - 1e-6));
+            RC_ASSERT(now < sheet * 1.08);
+        });
+    }
+
+    void panelsNeverGoThroughEachOther()
+    {
+        CHECK_PROPERTY("at 20 moments of every fold and of every opening", [](const Job& job) {
+            const auto paper = foldPaper(job);
+            RC_PRE(bool(paper) && closesCleanly(*paper));
+            const Folding folding(*paper, job.stock.caliper().toMm());
+            const auto check = [&](const std::vector<double>& made, const std::vector<double>& opened) {
+                const std::vector<Pose> poses = folding.posesAt(made, opened);
+                std::vector<std::array<Point3, 4>> panels;
+                for (std::size_t i = 0; i < poses.size(); ++i)
+                    panels.push_back(middleOf(*paper, folding, poses[i], i, 1.0));
+                for (std::size_t i = 0; i < panels.size(); ++i)
+                    for (std::size_t k = i + 1; k < panels.size(); ++k)
+                        RC_ASSERT(!passThrough(panels[i], panels[k]));
+            };
+            std::vector<double> made(folding.turns().size(), 0.0);
+            for (double& step : made)
+                for (int i = 1; i <= 20; ++i) {
+                    step = i / 20.0;
+                    check(made, {});
+                }
+            std::vector<double> opened(folding.openings().size(), 0.0);
+            for (double& leaf : opened)
+                for (int i = 1; i <= 20; ++i) {
+                    leaf = i / 20.0;
+                    check(made, opened);
+                }
+        });
+    }
+
+    void layersLieOnEachOther()
+    {
+        // Closed, no two layers are in one another, and the pile is as thick as its layers where they touch: the roll
+        // fold of the demo is three sheets thick.
+        const Job job = demo("visitor-leaflet");
+        const Plan plan = testing::planned(job);
+        const Dummy dummy(job, plan);
+        const Extent3 closed = extentOf(dummy.facetsAt(2));
+        const double caliper = job.stock.caliper().toMm();
+        QVERIFY2(std::abs(closed.high.z - closed.low.z - 3 * caliper) < 1e-6,
+                 qPrintable(QString::number(closed.high.z - closed.low.z)));
+        QCOMPARE(std::round(plan.paper.closing.thickness.toMm() * 1000), std::round(3 * caliper * 1000));
+    }
+
+    void paperHangsTogetherAtTheFolds()
+    {
+        CHECK_PROPERTY("at a fold two panels are as far apart as the paper goes round, and no more",
+                       [](const Job& job) {
+                           const auto paper = foldPaper(job);
+                           RC_PRE(bool(paper));
+                           const Folding folding(*paper, job.stock.caliper().toMm());
+                           // So many folds are made, and one is on its way.
+                           const double done = *rc::gen::inRange(0, 101) / 100.0 * double(folding.turns().size());
+                           std::vector<double> made;
+                           for (std::size_t i = 0; i < folding.turns().size(); ++i)
+                               made.push_back(std::clamp(done - double(i), 0.0, 1.0));
+                           const auto poses = folding.posesAt(made);
+                           const double caliper = folding.thickness();
+                           const auto layers = double(poses.size());
+                           for (const PaperBend& bend : folding.bends()) {
+                               const bool upright = bend.axis == Axis::Vertical;
+                               const auto first = std::size_t(bend.first);
+                               const double w = paper->widths[first % std::size_t(paper->columns())].toMm();
+                               const double h = paper->heights[first / std::size_t(paper->columns())].toMm();
+                               for (const double z : {0.0, caliper}) {
+                                   const Point3 a = poses[first].out(upright ? Point3{w, 0, z} : Point3{0, h, z});
+                                   const Point3 b = poses[std::size_t(bend.second)].out({0, 0, z});
+                                   RC_ASSERT(lengthOf(a - b) < 2 * caliper * layers + 1e-6);
+                               }
+                           }
+                       });
+    }
+
+    void readingIsTheSameThreeTimes()
+    {
+        // What comes into view while the piece is opened on screen, what the plan says, and what the little model of
+        // unit papers gives.
+        CHECK_PROPERTY("the order of panels", [] {
+            const Job job = *rc::anyPiece();
+            RC_PRE(rulesOf(job.kind).form == FlatForm::FoldedSheet);
+            const auto planned = plan(job);
+            RC_PRE(bool(planned) && closesCleanly(planned->paper));
+            const Paper& paper = planned->paper;
+            const auto grid = foldGrid(job.fold);
+            RC_ASSERT(bool(grid));
+            UnitPaper units(grid->columnShares, grid->rowShares);
+            for (const FoldStep& step : grid->steps)
+                units.fold(step);
+            // Front up, as the plan holds it.
+            const Cell& top = paper.closed.top();
+            const std::tuple<Face, int, int> front{top.outsideUp() ? Face::Outside : Face::Inside, top.column, top.row};
+            const auto shows = [&] {
+                const auto seen = units.seen();
+                return std::ranges::find(seen, front) != seen.end();
+            };
+            if (!shows())
+                units.turnOver();
+            RC_ASSERT(shows());
+            std::vector<std::vector<std::tuple<Face, int, int>>> views{units.seen()};
+            UnitPaper opened = units;
+            while (opened.openTop())
+                views.push_back(opened.seen());
+            opened.turnOver();
+            views.push_back(opened.seen());
+            units.turnOver();
+            views.push_back(units.seen());
+
+            const Dummy dummy(job, *planned);
+            RC_ASSERT(dummy.readingStops().size() == views.size());
+            std::vector<std::tuple<Face, int, int>> met;
+            std::vector<std::tuple<Face, int, int>> metOnScreen;
+            const auto meet = [](auto& order, const auto& view) {
+                for (const auto& panel : view)
+                    if (std::ranges::find(order, panel) == order.end())
+                        order.push_back(panel);
+            };
+            for (std::size_t i = 0; i < views.size(); ++i) {
+                const ReadingStop& stop = dummy.readingStops()[i];
+                meet(met, views[i]);
+                const auto shown = seenOnScreen(dummy.facetsRead(stop.opened), paper, stop.fromBehind);
+                const std::set<std::tuple<Face, int, int>> a(shown.begin(), shown.end());
+                const std::set<std::tuple<Face, int, int>> b(views[i].begin(), views[i].end());
+                RC_ASSERT(a == b);
+                meet(metOnScreen, shown);
+            }
+            const auto order = [&](std::vector<std::tuple<Face, int, int>> seen) {
+                std::vector<int> numbers;
+                for (const auto& [face, column, row] : seen)
+                    numbers.push_back(paper.panelOn(face, column, row).readingNumber);
+                std::erase(numbers, paper.columns() * paper.rows() * 2); // the back cover is read last
+                return numbers;
+            };
+            const std::vector<int> numbers = order(met);
+            for (std::size_t i = 0; i < numbers.size(); ++i)
+                RC_ASSERT(numbers[i] == int(i) + 1);
+            RC_ASSERT(order(metOnScreen) == numbers);
+        });
+    }
+
+    void boundPagesAreReadInOrder()
+    {
+        CHECK_PROPERTY("every page and cover, leaf by leaf", [] {
+            const Job job = *rc::anyPiece();
+            const auto planned = plan(job);
+            RC_PRE(bool(planned) && planned->book && planned->book->leaves > 0);
+            const Dummy dummy(job, *planned);
+            RC_ASSERT(dummy.isBound());
+            std::vector<int> pages;
+            for (const ReadingStop& stop : dummy.readingStops()) {
+                // On screen: what looks up, from the left (from the right where it is read so).
+                const Facets facets = dummy.facetsRead(stop.opened);
+                std::map<double, int> shown;
+                for (const Facet& f : facets)
+                    if (f.page > 0 && f.normal().z > 0.4 && lengthOf(f.corners[1] - f.corners[0]) > 30)
+                        shown[(f.corners[0].x + f.corners[2].x) * (job.rightToLeft ? -1 : 1)] = f.page;
+                for (const auto& [x, page] : shown)
+                    if (pages.empty() || std::ranges::find(pages, page) == pages.end())
+                        pages.push_back(page);
+            }
+            std::vector<int> wanted;
+            for (int i = 1; i <= planned->book->leaves * 2; ++i)
+                wanted.push_back(i);
+            RC_ASSERT(pages == wanted);
+        });
+    }
+
+    void leavesNeverGoThroughEachOther()
+    {
+        // Seen from the head a leaf is a line; lines of neighbouring leaves do not cross while one of them is turned.
+        CHECK_PROPERTY("at 20 moments of a turn", [] {
+            const Job job = *rc::anyPiece();
+            const auto planned = plan(job);
+            RC_PRE(bool(planned) && planned->book && planned->book->leaves > 1);
+            const BoundLeaves bound(job, *planned);
+            const std::size_t count = bound.leaves().size();
+            const auto turning = std::size_t(*rc::gen::inRange(0, int(count)));
+            const auto crosses = [](const BoundLeaves::Curve& a, const BoundLeaves::Curve& b) {
+                for (std::size_t i = 0; i + 1 < a.size(); ++i)
+                    for (std::size_t k = 0; k + 1 < b.size(); ++k) {
+                        const Point3 r = a[i + 1] - a[i], s = b[k + 1] - b[k], d = b[k] - a[i];
+                        const double det = r.x * s.z - r.z * s.x;
+                        if (std::abs(det) < 1e-12)
+                            continue;
+                        const double t = (d.x * s.z - d.z * s.x) / det, u = (d.x * r.z - d.z * r.x) / det;
+                        const bool inGlue = lengthOf(a[i] + r * t - a.front()) < 2; // where they are held
+                        if (!inGlue && t > 1e-6 && t < 1 - 1e-6 && u > 1e-6 && u < 1 - 1e-6)
+                            return true;
+                    }
+                return false;
+            };
+            for (int i = 1; i <= 20; ++i) {
+                const double turned = double(turning) + i / 20.0;
+                const auto own = bound.curveOf(turning, turned);
+                double length = 0;
+                for (std::size_t k = 0; k + 1 < own.size(); ++k)
+                    length += lengthOf(own[k + 1] - own[k]);
+                RC_ASSERT(std::abs(length - bound.leaves()[turning].width) < 1e-6); // paper does not stretch
+                if (turning > 0)
+                    RC_ASSERT(!crosses(own, bound.curveOf(turning - 1, turned)));
+                if (turning + 1 < count)
+                    RC_ASSERT(!crosses(own, bound.curveOf(turning + 1, turned)));
+            }
+        });
+    }
+
+    void cornersAreWhereTheyWouldBeByHand_data()
+    {
+        QTest::addColumn<QString>("name");
+        QTest::addColumn<double>("done");
+        // Angles of the outside's panels against the one before, from the left, in quarter turns; the panel that lies
+        // still has its own left edge at 0. Reckoned by hand from the folds of the piece, with paper of no thickness.
+        QTest::addColumn<QList<double>>("bends");
+        QTest::addColumn<int>("still");
+        QTest::newRow("leaflet, open") << "visitor-leaflet" << 0.0 << QList<double>{0, 0} << 1;
+        QTest::newRow("leaflet, half folded") << "visitor-leaflet" << 1.5 << QList<double>{2, 1} << 1;
+        QTest::newRow("leaflet, closed") << "visitor-leaflet" << 2.0 << QList<double>{2, 2} << 1;
+        QTest::newRow("invitation, open") << "invitation" << 0.0 << QList<double>{0, 0, 0} << 1;
+        QTest::newRow("invitation, first flap up") << "invitation" << 0.5 << QList<double>{1, 0, 0} << 1;
+        QTest::newRow("invitation, half folded") << "invitation" << 2.5 << QList<double>{2, 1, 2} << 1;
+        QTest::newRow("invitation, closed") << "invitation" << 3.0 << QList<double>{2, 2, 2} << 1;
+        QTest::newRow("card, open") << "solstice-card" << 0.0 << QList<double>{0} << 0;
+        QTest::newRow("card, half folded") << "solstice-card" << 0.5 << QList<double>{1} << 0;
+        QTest::newRow("card, closed") << "solstice-card" << 1.0 << QList<double>{2} << 0;
+        QTest::newRow("cover, open") << "tide-almanac-cover" << 0.0 << QList<double>{0, 0} << 0;
+        QTest::newRow("cover, half wrapped") << "tide-almanac-cover" << 1.5 << QList<double>{1, 0.5} << 0;
+        QTest::newRow("cover, closed") << "tide-almanac-cover" << 2.0 << QList<double>{1, 1} << 0;
+        QTest::newRow("postcard") << "postcard" << 0.0 << QList<double>{} << 0;
+        QTest::newRow("member card") << "member-card" << 0.0 << QList<double>{} << 0;
+        QTest::newRow("ticket") << "boat-tickets" << 0.0 << QList<double>{0} << 0;
+    }
+
+    void cornersAreWhereTheyWouldBeByHand()
+    {
+        QFETCH(const QString, name);
+        QFETCH(const double, done);
+        QFETCH(const QList<double>, bends);
+        QFETCH(const int, still);
+        const Job job = demo(qPrintable(name));
+        const Plan plan = testing::planned(job);
+        const Paper& paper = plan.paper;
+        const bool atHead = paper.rows() > 1;
+        const auto& lengths = atHead ? paper.heights : paper.widths;
+        // A chain of panels in the plane across the folds: each a number of the complex plane that is turned against
+        // the one before. The inside looks up, so that valleys rise; the flat is seen from behind, its left at the
+        // right.
+        std::vector<std::complex<double>> from(lengths.size()), to(lengths.size());
+        std::vector<double> angle(lengths.size(), 0.0);
+        const auto turned = [](double a) { return std::polar(1.0, a); };
+        for (std::size_t i = std::size_t(still); i < lengths.size(); ++i) {
+            if (i > std::size_t(still))
+                angle[i] = angle[i - 1] + bends[qsizetype(i) - 1] * quarter;
+            from[i] = i == std::size_t(still) ? 0 : to[i - 1];
+            to[i] = from[i] + lengths[i].toMm() * turned(angle[i]);
+        }
+        for (int i = still - 1; i >= 0; --i) {
+            const auto k = std::size_t(i);
+            angle[k] = angle[k + 1] - bends[i] * quarter;
+            to[k] = from[k + 1];
+            from[k] = to[k] - lengths[k].toMm() * turned(angle[k]);
+        }
+        const Facets facets = Dummy(job, plan).facetsAt(done);
+        const double thick = job.stock.caliper().toMm() * (double(lengths.size()) + 1);
+        int compared = 0;
+        for (const Facet& f : facets) {
+            if (f.look != FacetLook::Printed || f.surface.face != Face::Outside)
+                continue;
+            const Panel& panel = paper.face(Face::Outside)[std::size_t(f.panel)];
+            if (lengthOf(f.corners[1] - f.corners[0]) < panel.area.w.toMm() - 1e-6 ||
+                lengthOf(f.corners[3] - f.corners[0]) < panel.area.h.toMm() - 1e-6)
+                continue;
+            const auto k = std::size_t(atHead ? panel.row : panel.column);
+            // Seen from behind: along the chain x runs to the left; a flat piece lies with its front up.
+            const bool fromBehind = rulesOf(job.kind).bends();
+            const bool alongY = atHead;
+            const double sense = fromBehind ? -1 : 1;
+            const Point3 begin = f.corners[0];
+            const Point3 end = f.corners[alongY ? 3 : 1];
+            const auto check = [&](Point3 p, std::complex<double> by) {
+                const double along = alongY ? p.y : p.x;
+                QVERIFY2(std::abs(along - sense * by.real()) < thick && std::abs(p.z - by.imag()) < thick,
+                         qPrintable(QStringLiteral("%1: %2 %3, by hand %4 %5")
+                                        .arg(k)
+                                        .arg(along)
+                                        .arg(p.z)
+                                        .arg(sense * by.real())
+                                        .arg(by.imag())));
+            };
+            check(begin, from[k]);
+            check(end, to[k]);
+            ++compared;
+        }
+        QCOMPARE(compared, int(lengths.size()));
+    }
+
+    void aBookIsAsLargeAsItsPages()
+    {
+        const Job job = demo("field-notebook");
+        const Plan plan = testing::planned(job);
+        const Dummy dummy(job, plan);
+        const auto last = double(dummy.steps().size());
+        QCOMPARE(dummy.steps().size(), std::size_t(22)); // 20 leaves of the text, two of the cover
+        const double thick = 20 * job.pages.textStock.caliper().toMm() + 2 * job.stock.caliper().toMm();
+        // Closed, its width and height are those of a page, but for the roundness of the fold.
+        for (const double end : {0.0, last}) {
+            const Extent3 e = extentOf(dummy.facetsAt(end));
+            QVERIFY(std::abs(e.high.x - e.low.x - 148) < thick / 2 + 0.2);
+            QVERIFY(std::abs(e.high.y - e.low.y - 210) < 1e-6);
+            QVERIFY(std::abs(e.high.z - e.low.z - thick) < 1e-6);
+        }
+        const Extent3 open = extentOf(dummy.facetsAt(last / 2));
+        QVERIFY(std::abs(open.high.x - open.low.x - 296) < 0.2);
+        QVERIFY(std::abs(open.high.z - thick / 2) < 1e-6);
+        // A leaf that is half turned stands up, no higher than it is wide.
+        const Extent3 turning = extentOf(dummy.facetsAt(last / 2 + 0.5));
+        QVERIFY(turning.high.z > 100 && turning.high.z < 148 + thick);
+        // Closed, the fore-edge is cut flush; open in the middle, the inner leaves are shorter by what the knife took.
+        const BoundLeaves bound(job, plan);
+        QVERIFY(bound.leaves()[10].width < bound.leaves()[1].width);
+        QVERIFY(std::abs(bound.curveOf(10, 0).back().x - bound.curveOf(1, 0).back().x) < 1e-6);
+        QVERIFY(bound.curveOf(11, last / 2).back().x < bound.curveOf(20, last / 2).back().x);
+    }
+
+    void aStubComesOff()
+    {
+        const Job job = demo("boat-tickets");
+        const Plan plan = testing::planned(job);
+        const Dummy dummy(job, plan);
+        QCOMPARE(dummy.steps().size(), std::size_t(1));
+        QCOMPARE(dummy.steps().front().work, DummyWork::TearOff);
+        const Extent3 whole = extentOf(dummy.facetsAt(0));
+        const Extent3 torn = extentOf(dummy.facetsAt(1));
+        QVERIFY(std::abs(whole.high.x - 150) < 1e-6);
+        QVERIFY(torn.high.x > 165);
+    }
+
+    void stepsAreToldAsTheyAreSeen()
+    {
+        // A roll fold, its inside up: the flap at the right goes over first, then the front from the left.
+        const Job leaflet = demo("visitor-leaflet");
+        const auto rolled = Dummy(leaflet, testing::planned(leaflet)).steps();
+        QCOMPARE(rolled.size(), std::size_t(2));
+        QVERIFY(rolled[0].moves == SeenSide::Right && rolled[0].over && rolled[0].valley && rolled[0].panels == 1);
+        QVERIFY(rolled[1].moves == SeenSide::Left && rolled[1].over && rolled[1].panels == 1);
+        QCOMPARE(rolled[0].role, QStringLiteral("inside right"));
+        // A Z fold: one goes over, the next one under.
+        Job z = newLeaflet();
+        z.fold.scheme = FoldScheme::Zigzag;
+        z.fold.panels = 3;
+        z.fold.coverPanel = usualFront(z.fold, false);
+        const auto zigzag = Dummy(z, testing::planned(z)).steps();
+        QCOMPARE(zigzag.size(), std::size_t(2));
+        QVERIFY(zigzag[0].over != zigzag[1].over);
+        // A card that opens upwards: its head goes over.
+        const Job card = demo("solstice-card");
+        const auto folded = Dummy(card, testing::planned(card)).steps();
+        QCOMPARE(folded.size(), std::size_t(1));
+        QVERIFY(folded[0].moves == SeenSide::Head || folded[0].moves == SeenSide::Foot);
+        QVERIFY(folded[0].over);
+    }
+
+    void nearerBitsAreDrawnLater()
+    {
+        // Along the line from any spot to the eye, what is met nearest to the eye is drawn last.
+        CHECK_PROPERTY("painter's order", [] {
+            const Job job = *rc::anyPiece();
+            const auto planned = plan(job);
+            RC_PRE(bool(planned) && closesCleanly(planned->paper));
+            const Dummy dummy(job, *planned);
+            const double done = *rc::gen::inRange(0, 101) / 100.0 * double(dummy.steps().size());
+            const Facets facets = dummy.facetsAt(done);
+            const Extent3 all = extentOf(facets);
+            const double far = lengthOf(all.high - all.low) * 3;
+            const double a = *rc::gen::inRange(0, 360) * std::numbers::pi / 180;
+            const double b = *rc::gen::inRange(-89, 90) * std::numbers::pi / 180;
+            const Point3 eye =
+                all.middle() + Point3{std::sin(a) * std::cos(b), std::sin(b), std::cos(a) * std::cos(b)} * far;
+            const Facets ordered = inPaintersOrder(facets, eye);
+            const auto inside = [](const Facet& f, Point3 p, double margin) {
+                for (std::size_t i = 0; i < f.corners.size(); ++i) {
+                    const Point3 along = unit(f.corners[(i + 1) % f.corners.size()] - f.corners[i]);
+                    if (dot(cross(f.normal(), along), p - f.corners[i]) < margin)
+                        return false;
+                }
+                return true;
+            };
+            std::mt19937 random(unsigned(*rc::gen::arbitrary<int>()));
+            for (int i = 0; i < 40 && !ordered.empty(); ++i) {
+                const Facet& f = ordered[random() % ordered.size()];
+                std::uniform_real_distribution<double> share(0.1, 0.9);
+                const Point3 p = f.corners[0] + (f.corners[1] - f.corners[0]) * share(random) +
+                                 (f.corners.back() - f.corners[0]) * share(random);
+                const Facet* last = nullptr;
+                const Facet* nearest = nullptr;
+                double near = 2;
+                bool doubtful = false;
+                for (const Facet& other : ordered) {
+                    const double de = dot(other.normal(), eye - other.corners[0]);
+                    const double dp = dot(other.normal(), p - other.corners[0]);
+                    if (std::abs(de - dp) < 1e-9)
+                        continue;
+                    const double t = de / (de - dp); // 0 at the eye, 1 at the spot
+                    if (t <= 0 || t > 1.2)
+                        continue;
+                    const Point3 hit = eye + (p - eye) * t;
+                    doubtful = doubtful || (inside(other, hit, -0.02) && !inside(other, hit, 0.02));
+                    if (!inside(other, hit, 0))
+                        continue;
+                    last = &other;
+                    doubtful = doubtful || (nearest && std::abs(t - near) * far < 0.002);
+                    if (t < near) {
+                        near = t;
+                        nearest = &other;
+                    }
+                }
+                if (!doubtful)
+                    RC_ASSERT(last == nearest);
+            }
+        });
+    }
+};
+
+HINGE_TEST(TestDummy)
+#include "test_dummy.moc"
