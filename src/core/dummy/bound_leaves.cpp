@@ -16,7 +16,7 @@ namespace
 constexpr double halfTurn = std::numbers::pi;
 /// Pieces of a curve where it bends, and of a leaf that is being turned.
 constexpr int bendPieces = 8;
-constexpr int turningPieces = 14;
+constexpr int turningPieces = 16;
 /// A hole for the wire lies so far from the edge of a leaf, in millimetres. Common practice: 5 to 6.
 constexpr double holeFromEdge = 6;
 /// How far the fore-edge of a leaf that is turned runs ahead of the spine: that is where a finger lifts it.
@@ -251,7 +251,7 @@ BoundLeaves::Curve BoundLeaves::turningCurve(std::size_t leaf, const Spine& spin
     // Shorter pieces near the spine, where most of the bending is: there as short as it bends round.
     double crowding = 1.8;
     if (binding_ == Binding::Glued)
-        crowding = std::max(crowding, std::log(l.width / (0.4 * std::min(right.radius, left.radius))) /
+        crowding = std::max(crowding, std::log(l.width / (0.08 * std::min(right.radius, left.radius))) /
                                           std::log(double(turningPieces)));
     Curve curve{root};
     double along = 0;
