@@ -370,7 +370,7 @@ private Q_SLOTS:
         std::array<QImage, 2> faces{QImage(297, 210, QImage::Format_RGB32), QImage(297, 210, QImage::Format_RGB32)};
         faces[0].fill(Qt::red);   // outside
         faces[1].fill(Qt::green); // inside
-        paintStandingPiece(p, image.rect(), plan, 1.0, faces, Qt::black);
+        paintStandingPiece(p, image.rect(), testing::a4Roll(), plan, 1.0, faces, Qt::black);
         p.end();
         int green = 0;
         int red = 0;

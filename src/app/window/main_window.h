@@ -103,6 +103,9 @@ private:
     void connectRecords();
     void connectDummy();
     void readThrough();
+    void printDummy();
+    void savePictureOfDummy();
+    void saveFilmOfDummy();
     void askForPages();
     void askForFolderOfPages();
     /// Behind the pages taken, or at the end.

@@ -1,9 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is done with the dummy.
 #include "app/dummy/dummy_stage.h"
+#include "app/dummy/picture_dialog.h"
+#include "app/dummy/print_dummy_dialog.h"
 #include "app/dummy/read_through.h"
+#include "app/look/ask_file.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_stack.h"
+#include "colour/press_profile.h"
+#include "core/file/save_file.h"
+
+#include <QBuffer>
+#include <QProgressDialog>
 
 namespace hinge
 {
@@ -33,6 +41,9 @@ void MainWindow::connectDummy()
     });
     connect(dummy_, &DummyStage::openRequested, this, open);
     on(actions_.readThrough, [this] { readThrough(); });
+    on(actions_.printDummy, [this] { printDummy(); });
+    on(actions_.dummyPicture, [this] { savePictureOfDummy(); });
+    on(actions_.dummyFilm, [this] { saveFilmOfDummy(); });
 }
 
 void MainWindow::readThrough()
@@ -41,6 +52,74 @@ void MainWindow::readThrough()
         return;
     auto* reading = new ReadThrough(document_, dummy_->pictures(), this);
     reading->begin();
+}
+
+void MainWindow::printDummy()
+{
+    PrintDummyDialog dialog(document_, painter_, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    const QString path = askWhereToWrite(this, tr("Write the dummy"), ownFolder(),
+                                         document_.fileStem() + QStringLiteral("-dummy.pdf"), tr("PDF (*.pdf)"));
+    if (path.isEmpty())
+        return;
+    const auto profile = pressProfileOf(document_.job(), document_.folder());
+    writePaperDummyInBackground(document_, dialog.dummy(), profile ? profile->icc : shippedPressProfile().icc, path,
+                                this, [this](const QString& trouble) {
+                                    if (!trouble.isEmpty())
+                                        tell(tr("Not written"), trouble);
+                                });
+}
+
+void MainWindow::savePictureOfDummy()
+{
+    showStage(Stage::Dummy);
+    DummyCanvas& canvas = dummy_->canvas();
+    PictureDialog dialog(canvas, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    const QString path = askWhereToWrite(this, tr("Save the picture"), ownFolder(),
+                                         document_.fileStem() + QStringLiteral(".png"), tr("PNG (*.png)"));
+    if (path.isEmpty())
+        return;
+    QBuffer buffer;
+    buffer.open(QIODevice::WriteOnly);
+    canvas.picture(dialog.size(), dialog.onDesk(), canvas.moment()).save(&buffer, "PNG");
+    if (const auto saved = saveWhole(path, buffer.data()); !saved)
+        tell(tr("Not written"), saved.error().text());
+}
+
+void MainWindow::saveFilmOfDummy()
+{
+    showStage(Stage::Dummy);
+    DummyCanvas& canvas = dummy_->canvas();
+    canvas.stop();
+    FilmDialog dialog(canvas, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    FilmPlan plan = dialog.plan();
+    plan.path =
+        askWhereToWrite(this, tr("Save the film"), ownFolder(),
+                        document_.fileStem() + (plan.asPictures ? QStringLiteral(".png") : QStringLiteral(".webp")),
+                        plan.asPictures ? tr("PNG (*.png)") : tr("WebP (*.webp)"));
+    if (plan.path.isEmpty())
+        return;
+    auto* maker = new FilmMaker(canvas, plan, this);
+    auto* progress = new QProgressDialog(tr("Making the film…"), tr("Stop"), 0, maker->pictures(), this);
+    progress->setObjectName(QStringLiteral("film.progress"));
+    // Nothing is changed while it is filmed.
+    progress->setWindowModality(Qt::WindowModal);
+    progress->setAttribute(Qt::WA_DeleteOnClose);
+    progress->setMinimumDuration(0);
+    connect(maker, &FilmMaker::progressed, progress, [progress](int done, int) { progress->setValue(done); });
+    connect(progress, &QProgressDialog::canceled, maker, &FilmMaker::stop);
+    connect(maker, &FilmMaker::finished, this, [this, maker, progress](const QString& trouble) {
+        progress->close();
+        maker->deleteLater();
+        if (!trouble.isEmpty())
+            tell(tr("Not written"), trouble);
+    });
+    maker->start();
 }
 
 } // namespace hinge

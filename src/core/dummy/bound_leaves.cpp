@@ -239,7 +239,13 @@ BoundLeaves::Curve BoundLeaves::turningCurve(std::size_t leaf, const Spine& spin
     Point3 root = from + (to - from) * moved;
     if (binding_ == Binding::Wired) {
         // Round the wire, over its top.
-        root.z += (wireRadius() + thick() / 2 - root.z) * std::sin(halfTurn * moved) * 0.6;
+        const Point3 wire{0, 0, thick() / 2};
+        const Point3 a = from - wire, b = to - wire;
+        const double begin = std::atan2(a.z, a.x);
+        double end = std::atan2(b.z, b.x);
+        if (end < begin)
+            end += 2 * halfTurn;
+        root = onward(wire, begin + (end - begin) * moved, lengthOf(a) + (lengthOf(b) - lengthOf(a)) * moved);
     } else if (binding_ == Binding::Stapled) {
         // Round the fold of the sheets that are still closed.
         const double round = (from.z - to.z) / 2;
