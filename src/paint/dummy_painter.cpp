@@ -13,7 +13,7 @@ namespace
 /// Light comes from above, a little from the left and from whoever looks; as it is seen.
 const Point3 light = unit({-0.45, -0.55, 0.85});
 /// What is turned away from the light is darkened by so much at most.
-constexpr double deepest = 0.42;
+constexpr double deepest = 0.3;
 /// Light is lost so far from a fold that is closed, in millimetres, and so much of it.
 constexpr double creaseWidth = 11;
 constexpr double creaseDepth = 0.34;
@@ -24,7 +24,7 @@ constexpr double overlap = 0.6;
 double darknessOf(Point3 normal)
 {
     const double lit = dot(normal, light) / dot(Point3{0, 0, 1}, light);
-    return std::clamp((1 - lit) * 0.36, 0.0, deepest);
+    return std::clamp((1 - lit) * 0.3, 0.0, deepest);
 }
 
 /// Each side that goes on in another bit is moved outward a little.

@@ -170,6 +170,15 @@ void DummyCanvas::glideTo(int moment)
     start(moment, stepTime, QEasingCurve::InOutCubic);
 }
 
+int DummyCanvas::target() const { return gliding() ? target_ : int(std::ceil(moment_ - atRest)); }
+
+void DummyCanvas::step(int by)
+{
+    // A step that is half done is finished, or taken back, first.
+    const int from = gliding() ? target_ : by > 0 ? int(std::floor(moment_ + atRest)) : target();
+    glideTo(from + by);
+}
+
 void DummyCanvas::play()
 {
     playing_ = true;
@@ -401,7 +410,7 @@ void DummyCanvas::mouseReleaseEvent(QMouseEvent* event)
         return;
     if (shows_ == Shows::Reading) {
         // The right half goes on, the left half back, as pages are turned.
-        glideTo(target() + (event->position().x() > width() / 2.0 ? 1 : -1));
+        step(event->position().x() > width() / 2.0 ? 1 : -1);
         return;
     }
     pinned_ = seenAt(event->position());
@@ -422,7 +431,7 @@ void DummyCanvas::wheelEvent(QWheelEvent* event)
         zoomBy(std::pow(1.15, notches));
     } else if (shows_ == Shows::Reading || dummy_->isBound()) {
         if (std::abs(notches) >= 0.99 || !gliding())
-            glideTo(target() - (notches > 0 ? 1 : -1));
+            step(notches > 0 ? -1 : 1);
     } else {
         stop();
         setMoment(moment_ - notches * 0.125);
@@ -455,8 +464,8 @@ void DummyCanvas::keyPressEvent(QKeyEvent* event)
     };
     const bool shift = event->modifiers() & Qt::ShiftModifier;
     switch (event->key()) {
-    case Qt::Key_Left: return shift ? turn(-keyTurns, 0) : glideTo(target() - 1);
-    case Qt::Key_Right: return shift ? turn(keyTurns, 0) : glideTo(target() + 1);
+    case Qt::Key_Left: return shift ? turn(-keyTurns, 0) : step(-1);
+    case Qt::Key_Right: return shift ? turn(keyTurns, 0) : step(1);
     case Qt::Key_Up: return turn(0, -keyTurns);
     case Qt::Key_Down: return turn(0, keyTurns);
     case Qt::Key_Home: return glideTo(0);

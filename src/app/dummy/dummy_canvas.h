@@ -36,8 +36,10 @@ public:
     void setMoment(double moment);
     /// Goes there step by step, so that it is seen how.
     void glideTo(int moment);
-    /// Where it is on its way to, or stands.
-    [[nodiscard]] int target() const { return gliding() ? target_ : int(std::lround(moment_)); }
+    /// One step on (1) or back (-1).
+    void step(int by);
+    /// The moment it is on its way to, or stands at.
+    [[nodiscard]] int target() const;
     /// On and on, slowly, to the last moment.
     void play();
     void stop();

@@ -167,9 +167,9 @@ QLayout* DummyStage::makeHead()
         bar->addWidget(button);
     }
     bar->addStretch(1);
-    auto* hint = plainLabel(tr("drag to turn, wheel to fold"));
-    hint->setProperty("role", QStringLiteral("note"));
-    bar->addWidget(hint);
+    hint_ = plainLabel();
+    hint_->setProperty("role", QStringLiteral("note"));
+    bar->addWidget(hint_);
     return bar;
 }
 
@@ -279,6 +279,9 @@ void DummyStage::refreshPiece()
                        formatLength(plan.paper.closing.thickness, job.unit))
             : tr("%1 open, %2 closed")
                   .arg(formatSize(plan.paper.flat, job.unit), formatSize(plan.paper.closing.size, job.unit)));
+    hint_->setText(dummy.isBound()         ? tr("drag to turn it, wheel to turn leaves")
+                   : dummy.steps().empty() ? tr("drag to turn it")
+                                           : tr("drag to turn it, wheel to fold"));
     Q_EMIT model_->layoutChanged();
     refreshMoment();
     refreshSpot();

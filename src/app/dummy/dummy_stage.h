@@ -46,6 +46,7 @@ private:
     StepsModel* model_ = nullptr;
     QLabel* title_ = nullptr;
     QLabel* about_ = nullptr;
+    QLabel* hint_ = nullptr;
     QLabel* caption_ = nullptr;
     QListView* steps_ = nullptr;
     QSlider* slider_ = nullptr;

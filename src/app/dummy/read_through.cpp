@@ -41,10 +41,8 @@ ReadThrough::ReadThrough(Document& document, SurfacePictures& pictures, QWidget*
         row->addWidget(b);
         return b;
     };
-    button(QStringLiteral("chevron-left"), tr("Back"), QStringLiteral("read.back"),
-           [this] { canvas_->glideTo(canvas_->target() - 1); });
-    button(QStringLiteral("chevron-right"), tr("On"), QStringLiteral("read.on"),
-           [this] { canvas_->glideTo(canvas_->target() + 1); });
+    button(QStringLiteral("chevron-left"), tr("Back"), QStringLiteral("read.back"), [this] { canvas_->step(-1); });
+    button(QStringLiteral("chevron-right"), tr("On"), QStringLiteral("read.on"), [this] { canvas_->step(1); });
     run_ = button(QStringLiteral("play"), tr("Let it run by itself"), QStringLiteral("read.run"),
                   [this] { canvas_->isPlaying() ? canvas_->stop() : canvas_->play(); });
     row->addSpacing(8);
@@ -96,8 +94,8 @@ void ReadThrough::keyPressEvent(QKeyEvent* event)
 {
     switch (event->key()) {
     case Qt::Key_Escape: close(); return;
-    case Qt::Key_PageDown: return canvas_->glideTo(canvas_->target() + 1);
-    case Qt::Key_PageUp: return canvas_->glideTo(canvas_->target() - 1);
+    case Qt::Key_PageDown: return canvas_->step(1);
+    case Qt::Key_PageUp: return canvas_->step(-1);
     default: break;
     }
     event->accept(); // nothing goes to what lies beneath

@@ -71,12 +71,14 @@ std::optional<Called> readCommandLine(const QApplication& application)
                                   QStringLiteral("file.png"));
     const QCommandLineOption docket(
         QStringLiteral("docket"), QStringLiteral("Write the docket as PDF or HTML, and end."), QStringLiteral("file"));
-    const QCommandLineOption show(QStringLiteral("show"),
-                                  QStringLiteral("Show this, too: gallery, stocks, files, the sheets of the Brief, a "
-                                                 "view of the Flat (view.0 to view.4) or of the Sequence "
-                                                 "(sequence.view.0 to 2), a page on the Flat (page.5), or what a file "
-                                                 "or folder would bring in (bring-in:PATH)."),
-                                  QStringLiteral("name"));
+    const QCommandLineOption show(
+        QStringLiteral("show"),
+        QStringLiteral("Show this, too: gallery, stocks, files, the sheets of the Brief, a "
+                       "view of the Flat (view.0 to view.4) or of the Sequence "
+                       "(sequence.view.0 to 2), a page on the Flat (page.5), the Dummy at a "
+                       "moment (moment.1.5), \"read\" it, \"print-dummy\" or \"film\" of it, or what a file "
+                       "or folder would bring in (bring-in:PATH)."),
+        QStringLiteral("name"));
     const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"),
                                            QStringLiteral("End once the window has been painted (to time the start)."));
     parser.addOptions({job, stage, theme, face, item, shot, show, docket, endAfterPaint});

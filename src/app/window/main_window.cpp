@@ -383,6 +383,10 @@ void MainWindow::showDialog(const QString& name)
         findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets"))->click();
     else if (name == QStringLiteral("read"))
         actions_.readThrough->trigger();
+    else if (name == QStringLiteral("print-dummy"))
+        actions_.printDummy->trigger();
+    else if (name == QStringLiteral("film"))
+        actions_.dummyFilm->trigger();
     else if (name.startsWith(QStringLiteral("moment.")))
         dummy_->canvas().setMoment(name.section(u'.', 1).toDouble());
     else if (name.startsWith(QStringLiteral("bring-in:")))

@@ -26,8 +26,8 @@ void MainWindow::connectDummy()
             what(dummy_->canvas());
         };
     };
-    on(actions_.stepBack, atDummy([](DummyCanvas& canvas) { canvas.glideTo(canvas.target() - 1); }));
-    on(actions_.stepOn, atDummy([](DummyCanvas& canvas) { canvas.glideTo(canvas.target() + 1); }));
+    on(actions_.stepBack, atDummy([](DummyCanvas& canvas) { canvas.step(-1); }));
+    on(actions_.stepOn, atDummy([](DummyCanvas& canvas) { canvas.step(1); }));
     on(actions_.playSteps, atDummy([](DummyCanvas& canvas) { canvas.isPlaying() ? canvas.stop() : canvas.play(); }));
     const auto open = [this](const ReadingStop::Seen& seen) {
         if (!seen.surface)
