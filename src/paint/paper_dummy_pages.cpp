@@ -220,11 +220,17 @@ private:
     {
         const auto face = std::size_t(page_.face);
         const double at = toUnits(line.at[face]), from = toUnits(line.from[face]), to = toUnits(line.to[face]);
+        const QLineF drawn(line.upright ? QPointF(at, from) : QPointF(from, at),
+                           line.upright ? QPointF(at, to) : QPointF(to, at));
+        // Seen on dark tints, too.
+        if (dummy_.printing.artwork) {
+            p_.setPen(QPen(QColor(255, 255, 255, 210), onPaper(foldLine * 2.4), Qt::SolidLine, Qt::FlatCap));
+            p_.drawLine(drawn);
+        }
         QPen pen = penOf(line, page_.face);
         pen.setWidthF(onPaper(foldLine));
         p_.setPen(pen);
-        p_.drawLine(line.upright ? QPointF(at, from) : QPointF(from, at),
-                    line.upright ? QPointF(at, to) : QPointF(to, at));
+        p_.drawLine(drawn);
         // What it is, along the line: beside its middle towards the foot.
         p_.save();
         p_.translate(line.upright ? QPointF(at, from + (to - from) * 0.8) : QPointF(from + (to - from) * 0.2, at));

@@ -47,7 +47,7 @@ struct PrintedPage {
     {
         // What stands above a piece is printed first, and may say the same.
         const auto found =
-            std::find_if(words.rbegin(), words.rend(), [&](const PrintedWord& w) { return w.text == text; });
+            std::find_if(words.rbegin(), words.rend(), [&](const PrintedWord& one) { return one.text == text; });
         return found == words.rend() ? nullptr : &*found;
     }
 };

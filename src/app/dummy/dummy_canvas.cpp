@@ -295,6 +295,18 @@ QImage DummyCanvas::picture(QSize size, bool onDesk, double moment)
     return image;
 }
 
+void DummyCanvas::whenReady(QSize size, bool onDesk, double moment, std::function<void(const QImage&)> then, int tries)
+{
+    constexpr int wait = 30; ///< milliseconds
+    constexpr int mostTries = 300;
+    const QImage image = picture(size, onDesk, moment);
+    if (pictures_.isIdle() || tries >= mostTries)
+        return then(image);
+    QTimer::singleShot(wait, this, [=, this, then = std::move(then)] {
+        whenReady(size, onDesk, moment, then, tries + 1);
+    });
+}
+
 void DummyCanvas::paintEvent(QPaintEvent*)
 {
     const Theme& theme = Theme::of(this);

@@ -59,6 +59,9 @@ public:
 
     /// A picture of it as it stands, `onDesk` or on nothing.
     [[nodiscard]] QImage picture(QSize size, bool onDesk, double moment);
+    /// The same once all that is printed on it has been read; at last after some seconds.
+    void whenReady(QSize size, bool onDesk, double moment, std::function<void(const QImage&)> then, int tries = 0);
+    [[nodiscard]] SurfacePictures& pictures() const { return pictures_; }
     /// How long the last painting took, in milliseconds.
     [[nodiscard]] double paintingTook() const { return took_; }
     QSize minimumSizeHint() const override { return {320, 240}; }

@@ -5,6 +5,7 @@
 #include "core/file/save_file.h"
 
 #include <QBuffer>
+#include <QPointer>
 #include <QTimer>
 #include <cmath>
 
@@ -73,7 +74,15 @@ void FilmMaker::next()
         return;
     }
     const Frame frame = frames_[at_++];
-    const QImage image = canvas_.picture(plan_.size, plan_.onDesk, frame.moment);
+    canvas_.whenReady(plan_.size, plan_.onDesk, frame.moment,
+                      [self = QPointer<FilmMaker>(this), frame](const QImage& image) {
+                          if (self)
+                              self->pack(image, frame);
+                      });
+}
+
+void FilmMaker::pack(const QImage& image, const Frame& frame)
+{
     inBackground(
         this,
         [film = film_, plan = plan_, image, frame, number = at_]() -> QString {

@@ -42,6 +42,7 @@ private:
         int milliseconds;
     };
     void next();
+    void pack(const QImage& image, const Frame& frame);
 
     DummyCanvas& canvas_;
     FilmPlan plan_;

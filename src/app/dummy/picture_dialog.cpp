@@ -26,6 +26,8 @@ QSpinBox* countBox(int low, int high, int value, const QString& name, const QStr
     auto* box = new QSpinBox;
     box->setRange(low, high);
     box->setValue(value);
+    box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    box->setFixedWidth(76);
     box->setObjectName(name);
     box->setAccessibleName(told);
     return box;
@@ -75,6 +77,7 @@ PictureDialog::PictureDialog(DummyCanvas& canvas, const QString& title, const QS
     for (QSpinBox* box : {width_, height_})
         connect(box, &QSpinBox::valueChanged, this, &PictureDialog::refresh);
     connect(ground_, &QComboBox::currentIndexChanged, this, &PictureDialog::refresh);
+    connect(&canvas.pictures(), &SurfacePictures::changed, this, &PictureDialog::refresh);
 }
 
 void PictureDialog::finish(const QString& accept)
@@ -112,12 +115,15 @@ FilmDialog::FilmDialog(DummyCanvas& canvas, QWidget* parent)
     row->addWidget(plainLabel(tr("to")));
     row->addWidget(to_);
     row->addStretch(1);
+    row->insertWidget(row->count() - 1, plainLabel(tr("of %1; 0 is the beginning").arg(last)));
     fields().addRow(tr("Steps"), row);
     seconds_ = new QDoubleSpinBox;
     seconds_->setRange(0.2, 10);
     seconds_->setDecimals(1);
     seconds_->setSingleStep(0.2);
     seconds_->setValue(1.2);
+    seconds_->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    seconds_->setFixedWidth(76);
     seconds_->setObjectName(QStringLiteral("filmDialog.seconds"));
     seconds_->setAccessibleName(tr("Seconds for a step"));
     seconds_->setSuffix(tr(" s"));

@@ -82,11 +82,13 @@ void MainWindow::savePictureOfDummy()
                                          document_.fileStem() + QStringLiteral(".png"), tr("PNG (*.png)"));
     if (path.isEmpty())
         return;
-    QBuffer buffer;
-    buffer.open(QIODevice::WriteOnly);
-    canvas.picture(dialog.size(), dialog.onDesk(), canvas.moment()).save(&buffer, "PNG");
-    if (const auto saved = saveWhole(path, buffer.data()); !saved)
-        tell(tr("Not written"), saved.error().text());
+    canvas.whenReady(dialog.size(), dialog.onDesk(), canvas.moment(), [this, path](const QImage& image) {
+        QBuffer buffer;
+        buffer.open(QIODevice::WriteOnly);
+        image.save(&buffer, "PNG");
+        if (const auto saved = saveWhole(path, buffer.data()); !saved)
+            tell(tr("Not written"), saved.error().text());
+    });
 }
 
 void MainWindow::saveFilmOfDummy()
