@@ -302,9 +302,8 @@ void DummyCanvas::whenReady(QSize size, bool onDesk, double moment, std::functio
     const QImage image = picture(size, onDesk, moment);
     if (pictures_.isIdle() || tries >= mostTries)
         return then(image);
-    QTimer::singleShot(wait, this, [=, this, then = std::move(then)] {
-        whenReady(size, onDesk, moment, then, tries + 1);
-    });
+    QTimer::singleShot(wait, this,
+                       [=, this, then = std::move(then)] { whenReady(size, onDesk, moment, then, tries + 1); });
 }
 
 void DummyCanvas::paintEvent(QPaintEvent*)

@@ -113,7 +113,10 @@ void MainWindow::saveFilmOfDummy()
     progress->setWindowModality(Qt::WindowModal);
     progress->setAttribute(Qt::WA_DeleteOnClose);
     progress->setMinimumDuration(0);
-    connect(maker, &FilmMaker::progressed, progress, [progress](int done, int) { progress->setValue(done); });
+    // Queued: a modal progress dialog handles events while it is told, and the maker must not be entered twice.
+    connect(
+        maker, &FilmMaker::progressed, progress, [progress](int done, int) { progress->setValue(done); },
+        Qt::QueuedConnection);
     connect(progress, &QProgressDialog::canceled, maker, &FilmMaker::stop);
     connect(maker, &FilmMaker::finished, this, [this, maker, progress](const QString& trouble) {
         progress->close();

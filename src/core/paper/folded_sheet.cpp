@@ -310,8 +310,8 @@ std::optional<FoldedSheet::Opening> FoldedSheet::openTopLeaf()
         swingOpen(best->axis, best->line, part);
         return Opening{best->axis, best->line};
     }
-    const auto last = std::find_if(made_.rbegin(), made_.rend(),
-                                   [&](const Made& m) { return isFoldedAt(m.step.axis, m.step.line); });
+    const auto last =
+        std::find_if(made_.rbegin(), made_.rend(), [&](const Made& m) { return isFoldedAt(m.step.axis, m.step.line); });
     if (last == made_.rend())
         return std::nullopt;
     part = last->moved;
