@@ -112,6 +112,8 @@ DummyPicture::DummyPicture(const Facets& facets, const DummyView& view, const Su
         d.toPicture = view.ofSurface(facet.pose);
         d.dark = darknessOf(view.seen(facet.normal()));
         d.colour = facet.look == FacetLook::Printed ? colours.paper : colours.text;
+        if (colours.asDiagram && facet.look == FacetLook::Printed && facet.surface == SurfaceId(Face::Outside))
+            d.dark = std::min(0.5, d.dark + 0.07);
         if (facet.look == FacetLook::Edge)
             d.colour = colours.paper.darker(107);
         if (facet.look == FacetLook::Wire)
@@ -246,8 +248,9 @@ void DummyPicture::paintFacet(QPainter& painter, const Drawn& d) const
         line.setAlpha(line.alpha() / 2);
     painter.setPen(QPen(line, colours_.lineWidth, Qt::SolidLine, Qt::RoundCap));
     const qsizetype n = d.outline.size();
+    const bool all = colours_.asDiagram && !d.facet.creases.empty();
     for (qsizetype i = 0; i < n; ++i)
-        if (std::size_t(i) >= d.facet.goesOn.size() || !d.facet.goesOn[std::size_t(i)])
+        if (all || std::size_t(i) >= d.facet.goesOn.size() || !d.facet.goesOn[std::size_t(i)])
             painter.drawLine(d.outline[i], d.outline[(i + 1) % n]);
 }
 

@@ -26,6 +26,8 @@ struct DummyColours {
     QColor text{0xFF, 0xFE, 0xFA};      ///< of blank pages and the edges of leaves
     QColor line{0x20, 0x26, 0x2D, 110}; ///< along edges
     double lineWidth = 0.8;             ///< in pixels
+    /// As a small diagram: lines at all folds, and the outside of plain paper a little darker than its inside.
+    bool asDiagram = false;
 };
 
 /// The panel or page a facet is a bit of; nothing for edges and wire.

@@ -10,16 +10,18 @@ namespace hinge
 namespace
 {
 
-QString tr(const char* text) { return QCoreApplication::translate("DummyWords", text); }
+struct DummyWords {
+    Q_DECLARE_TR_FUNCTIONS(DummyWords)
+};
 
 QString partName(const DummyStep& step)
 {
     const bool one = step.panels == 1;
     switch (step.moves) {
-    case SeenSide::Left: return one ? tr("left panel") : tr("left part");
-    case SeenSide::Right: return one ? tr("right panel") : tr("right part");
-    case SeenSide::Head: return one ? tr("upper panel") : tr("upper part");
-    case SeenSide::Foot: return one ? tr("lower panel") : tr("lower part");
+    case SeenSide::Left: return one ? DummyWords::tr("left panel") : DummyWords::tr("left part");
+    case SeenSide::Right: return one ? DummyWords::tr("right panel") : DummyWords::tr("right part");
+    case SeenSide::Head: return one ? DummyWords::tr("upper panel") : DummyWords::tr("upper part");
+    case SeenSide::Foot: return one ? DummyWords::tr("lower panel") : DummyWords::tr("lower part");
     }
     return {};
 }
@@ -31,6 +33,13 @@ int countOf(const Dummy& dummy, DummyWork work)
 
 } // namespace
 
+QString asSentence(QString words)
+{
+    if (!words.isEmpty())
+        words[0] = words[0].toUpper();
+    return words;
+}
+
 QString stepTitle(const Dummy& dummy, int step)
 {
     const DummyStep& s = dummy.steps()[std::size_t(step)];
@@ -40,10 +49,11 @@ QString stepTitle(const Dummy& dummy, int step)
                        1;
     const int count = countOf(dummy, s.work);
     switch (s.work) {
-    case DummyWork::Fold: return count == 1 ? tr("the fold") : tr("fold %1 of %2").arg(number).arg(count);
-    case DummyWork::BendSpine: return tr("spine, bend %1 of %2").arg(number).arg(count);
-    case DummyWork::TearOff: return tr("tear off");
-    case DummyWork::TurnLeaf: return tr("leaf %1 of %2").arg(number).arg(count);
+    case DummyWork::Fold:
+        return count == 1 ? DummyWords::tr("the fold") : DummyWords::tr("fold %1 of %2").arg(number).arg(count);
+    case DummyWork::BendSpine: return DummyWords::tr("spine, bend %1 of %2").arg(number).arg(count);
+    case DummyWork::TearOff: return DummyWords::tr("tear off");
+    case DummyWork::TurnLeaf: return DummyWords::tr("leaf %1 of %2").arg(number).arg(count);
     }
     return {};
 }
@@ -53,10 +63,11 @@ QString stepWords(const Dummy& dummy, const Plan& plan, int step)
     const DummyStep& s = dummy.steps()[std::size_t(step)];
     switch (s.work) {
     case DummyWork::Fold:
-        return tr("%1 %2, %3")
-            .arg(partName(s), s.over ? tr("over") : tr("under"), s.valley ? tr("valley") : tr("mountain"));
-    case DummyWork::BendSpine: return tr("%1 up round the block").arg(partName(s));
-    case DummyWork::TearOff: return tr("the stub, at the perforation");
+        return DummyWords::tr("%1 %2, %3")
+            .arg(partName(s), s.over ? DummyWords::tr("over") : DummyWords::tr("under"),
+                 s.valley ? DummyWords::tr("valley") : DummyWords::tr("mountain"));
+    case DummyWork::BendSpine: return DummyWords::tr("%1 up round the block").arg(partName(s));
+    case DummyWork::TearOff: return DummyWords::tr("the stub, at the perforation");
     case DummyWork::TurnLeaf:
         return seenNames(
             plan,
@@ -70,12 +81,12 @@ QString momentWords(const Job& job, const Dummy& dummy, const Plan& plan, int do
     if (dummy.isBound())
         return seenNames(plan, dummy.readingStops()[std::size_t(done)].seen);
     if (dummy.steps().empty())
-        return tr("one leaf, nothing to fold");
+        return DummyWords::tr("one leaf, nothing to fold");
     const bool whole = dummy.steps().front().work == DummyWork::TearOff;
     if (done == 0)
-        return whole ? tr("whole") : tr("flat, %1 up").arg(faceName(dummy.faceUp(), job.kind));
+        return whole ? DummyWords::tr("whole") : DummyWords::tr("flat, %1 up").arg(faceName(dummy.faceUp(), job.kind));
     if (done == int(dummy.steps().size()) && !whole)
-        return tr("closed");
+        return DummyWords::tr("closed");
     return stepTitle(dummy, done - 1);
 }
 
@@ -84,11 +95,11 @@ QString seenName(const Plan& plan, const ReadingStop::Seen& seen)
     if (seen.page > 0) {
         const auto index = std::size_t(seen.page - 1);
         if (index < plan.pages.size() && plan.pages[index].isBlank())
-            return tr("blank page");
-        return tr("page %1").arg(seen.page);
+            return DummyWords::tr("blank page");
+        return DummyWords::tr("page %1").arg(seen.page);
     }
     if (!seen.surface)
-        return tr("blank page");
+        return DummyWords::tr("blank page");
     const auto& panels = plan.paper.face(seen.surface->face);
     return panels[std::size_t(std::clamp(seen.panel, 0, int(panels.size()) - 1))].roleName;
 }
@@ -100,7 +111,7 @@ QString seenNames(const Plan& plan, const std::vector<ReadingStop::Seen>& seen)
             return s.page > 0 && s.page <= int(plan.pages.size()) && !plan.pages[std::size_t(s.page - 1)].isBlank();
         });
     if (pages)
-        return tr("pages %1 and %2")
+        return DummyWords::tr("pages %1 and %2")
             .arg(std::min(seen[0].page, seen[1].page))
             .arg(std::max(seen[0].page, seen[1].page));
     QStringList names;
@@ -113,18 +124,19 @@ QString edgeWords(const std::array<EdgeFate, 4>& edges)
 {
     const auto fateName = [](EdgeFate fate) {
         switch (fate) {
-        case EdgeFate::Knife: return tr("cut");
-        case EdgeFate::Folded: return tr("folded");
-        case EdgeFate::Shared: return tr("one cut with its neighbour");
-        case EdgeFate::Torn: return tr("perforated");
-        case EdgeFate::Bound: return tr("bound");
-        case EdgeFate::Milled: return tr("glued");
+        case EdgeFate::Knife: return DummyWords::tr("cut");
+        case EdgeFate::Folded: return DummyWords::tr("folded");
+        case EdgeFate::Shared: return DummyWords::tr("one cut with its neighbour");
+        case EdgeFate::Torn: return DummyWords::tr("perforated");
+        case EdgeFate::Bound: return DummyWords::tr("bound");
+        case EdgeFate::Milled: return DummyWords::tr("glued");
         }
         return QString();
     };
-    const std::array<QString, 4> sides{tr("left"), tr("head"), tr("right"), tr("foot")};
+    const std::array<QString, 4> sides{DummyWords::tr("left"), DummyWords::tr("head"), DummyWords::tr("right"),
+                                       DummyWords::tr("foot")};
     if (std::ranges::all_of(edges, [&](EdgeFate e) { return e == edges[0]; }))
-        return tr("%1 all round").arg(fateName(edges[0]));
+        return DummyWords::tr("%1 all round").arg(fateName(edges[0]));
     QStringList parts;
     std::vector<EdgeFate> told;
     for (const EdgeFate fate : edges) {
@@ -136,9 +148,9 @@ QString edgeWords(const std::array<EdgeFate, 4>& edges)
             if (edges[i] == fate)
                 at << sides[i];
         const QString last = at.takeLast();
-        parts << tr("%1 at %2")
+        parts << DummyWords::tr("%1 at %2")
                      .arg(fateName(fate),
-                          at.isEmpty() ? last : tr("%1 and %2").arg(at.join(QStringLiteral(", ")), last));
+                          at.isEmpty() ? last : DummyWords::tr("%1 and %2").arg(at.join(QStringLiteral(", ")), last));
     }
     return parts.join(QStringLiteral("; "));
 }
@@ -147,18 +159,21 @@ QString sheetWords(const Job& job, const Plan& plan, const SpotFacts& facts)
 {
     if (!facts.sheet) {
         if (facts.here.page > 0 || !facts.here.surface)
-            return tr("a leaf of its own");
-        return plan.sheet.up() > 0 ? tr("the flat, %1 up on the press sheet").arg(plan.sheet.up()) : tr("the flat");
+            return DummyWords::tr("a leaf of its own");
+        return plan.sheet.up() > 0 ? DummyWords::tr("the flat, %1 up on the press sheet").arg(plan.sheet.up())
+                                   : DummyWords::tr("the flat");
     }
     const BookSheet& sheet = plan.book->sheets[std::size_t(facts.sheet->sheet)];
-    const QString across = sheet.columns == 2 ? (facts.sheet->column == 0 ? tr("left") : tr("right"))
-                                              : tr("column %1").arg(facts.sheet->column + 1);
-    QStringList words{sheetName(job.kind, sheet), facts.sheet->outer ? tr("outer side") : tr("inner side")};
+    const QString across = sheet.columns == 2
+                               ? (facts.sheet->column == 0 ? DummyWords::tr("left") : DummyWords::tr("right"))
+                               : DummyWords::tr("column %1").arg(facts.sheet->column + 1);
+    QStringList words{sheetName(job.kind, sheet),
+                      facts.sheet->outer ? DummyWords::tr("outer side") : DummyWords::tr("inner side")};
     if (sheet.rows > 1)
-        words << tr("row %1").arg(facts.sheet->row + 1);
+        words << DummyWords::tr("row %1").arg(facts.sheet->row + 1);
     words << across;
     if (facts.sheet->headDown)
-        words << tr("head down");
+        words << DummyWords::tr("head down");
     return words.join(QStringLiteral(", "));
 }
 

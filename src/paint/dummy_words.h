@@ -6,6 +6,8 @@
 namespace hinge
 {
 
+/// With a capital at its beginning.
+[[nodiscard]] QString asSentence(QString words);
 /// "fold 2 of 3": which step it is, from 0.
 [[nodiscard]] QString stepTitle(const Dummy& dummy, int step);
 /// "left panel over, valley": what is done, as a binder would say it. Seen from the side that lies up.

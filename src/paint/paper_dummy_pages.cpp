@@ -18,7 +18,9 @@ namespace hinge
 namespace
 {
 
-QString tr(const char* text) { return QCoreApplication::translate("PaperDummy", text); }
+struct PaperDummyWords {
+    Q_DECLARE_TR_FUNCTIONS(PaperDummy)
+};
 
 const QColor dark(0x20, 0x26, 0x2D);
 const QColor grey(0x59, 0x62, 0x6C);
@@ -31,18 +33,11 @@ double toUnits(Length l) { return l.toMm() * tenths; }
 QRectF toUnits(const Rect& r) { return {toUnits(r.x), toUnits(r.y), toUnits(r.w), toUnits(r.h)}; }
 
 /// In tenths of a millimetre.
-QFont sized(QFont font, double size, QFont::Weight weight = QFont::Medium)
+QFont inTenths(QFont font, double size, QFont::Weight weight = QFont::Medium)
 {
     font.setPixelSize(int(std::lround(size)));
     font.setWeight(weight);
     return font;
-}
-
-QString capital(QString text)
-{
-    if (!text.isEmpty())
-        text[0] = text[0].toUpper();
-    return text;
 }
 
 QString unitName(const Job& job, const Plan& plan, const DummyUnit& u, int face)
@@ -50,21 +45,26 @@ QString unitName(const Job& job, const Plan& plan, const DummyUnit& u, int face)
     switch (u.what) {
     case DummyUnit::What::Flat: {
         const QString name = faceName(face == 0 ? Face::Outside : Face::Inside, job.kind);
-        return plan.book ? tr("cover, %1").arg(name) : name;
+        return plan.book ? PaperDummyWords::tr("cover, %1").arg(name) : name;
     }
     case DummyUnit::What::Sheet: {
         const QString name = sheetName(job.kind, plan.book->sheets[std::size_t(u.number)]);
-        return face == 0 ? tr("%1, outer side").arg(name) : tr("%1, inner side").arg(name);
+        return face == 0 ? PaperDummyWords::tr("%1, outer side").arg(name)
+                         : PaperDummyWords::tr("%1, inner side").arg(name);
     }
-    case DummyUnit::What::Leaf: return tr("leaf %1, %2").arg(u.number + 1).arg(face == 0 ? tr("front") : tr("back"));
-    case DummyUnit::What::Block: return tr("stand-in for the block: print on card");
+    case DummyUnit::What::Leaf:
+        return PaperDummyWords::tr("leaf %1, %2")
+            .arg(u.number + 1)
+            .arg(face == 0 ? PaperDummyWords::tr("front") : PaperDummyWords::tr("back"));
+    case DummyUnit::What::Block: return PaperDummyWords::tr("stand-in for the block: print on card");
     }
     return {};
 }
 
 QString scaleWords(double scale)
 {
-    return scale == 1 ? tr("true size") : tr("%1 % of true size").arg(int(std::lround(scale * 100)));
+    return scale == 1 ? PaperDummyWords::tr("true size")
+                      : PaperDummyWords::tr("%1 % of true size").arg(int(std::lround(scale * 100)));
 }
 
 /// What a line looks like: dashes for a valley, dashes and dots for a mountain, dots for a perforation.
@@ -86,10 +86,12 @@ QPen penOf(const DummyUnit::Line& line, int face)
 QString lineWords(const DummyUnit::Line& line, int face)
 {
     if (line.work == LineWork::Perforation)
-        return tr("tear here");
+        return PaperDummyWords::tr("tear here");
     if (line.work == LineWork::Score)
-        return tr("score");
-    return tr("fold %1, %2").arg(line.step).arg(line.valley[std::size_t(face)] ? tr("valley") : tr("mountain"));
+        return PaperDummyWords::tr("score");
+    return PaperDummyWords::tr("fold %1, %2")
+        .arg(line.step)
+        .arg(line.valley[std::size_t(face)] ? PaperDummyWords::tr("valley") : PaperDummyWords::tr("mountain"));
 }
 
 class PagePainter
@@ -135,20 +137,23 @@ private:
         const double m = toUnits(officeMargin);
         const QRectF line(m, m, toUnits(page_.paper.w) - 2 * m, 60);
         p_.setPen(dark);
-        p_.setFont(sized(ink_.font, 34, QFont::Bold));
-        const QString name = capital(unitName(job_, plan_, unit_, page_.face));
+        p_.setFont(inTenths(ink_.font, 34, QFont::Bold));
+        const QString name = asSentence(unitName(job_, plan_, unit_, page_.face));
         p_.drawText(line, Qt::AlignLeft | Qt::AlignTop, name);
         const double width = p_.fontMetrics().horizontalAdvance(name);
-        p_.setFont(sized(ink_.font, 28));
+        p_.setFont(inTenths(ink_.font, 28));
         p_.setPen(grey);
         QString more = job_.title;
         if (page_.columns * page_.rows > 1)
-            more += tr(" · part %1 of %2")
+            more += PaperDummyWords::tr(" · part %1 of %2")
                         .arg(page_.row * page_.columns + page_.column + 1)
                         .arg(page_.columns * page_.rows);
         p_.drawText(line.adjusted(width + 24, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop, more);
         p_.drawText(line.adjusted(0, 4, 0, 0), Qt::AlignRight | Qt::AlignTop,
-                    tr("%1 · page %2 of %3").arg(scaleWords(page_.scale)).arg(index_ + 1).arg(dummy_.pages.size()));
+                    PaperDummyWords::tr("%1 · page %2 of %3")
+                        .arg(scaleWords(page_.scale))
+                        .arg(index_ + 1)
+                        .arg(dummy_.pages.size()));
     }
 
     void paintCell(const DummyUnit::Cell& cell)
@@ -184,16 +189,16 @@ private:
     void paintLabel(const DummyUnit::Cell& cell, QSizeF size)
     {
         const bool isPage = cell.page > 0;
-        const QString text = isPage ? QString::number(cell.page) : capital(cell.role);
+        const QString text = isPage ? QString::number(cell.page) : asSentence(cell.role);
         const bool narrow = size.width() < onPaper(170);
         // Over what is designed it stands small at the head; on plain paper it fills the middle.
         const bool small = dummy_.printing.artwork && cell.surface;
         double height = onPaper(small ? 40 : isPage ? 150 : 48);
-        QFont font = sized(ink_.font, height, QFont::Bold);
+        QFont font = inTenths(ink_.font, height, QFont::Bold);
         const double room = (narrow && !isPage ? size.height() : size.width()) * 0.86;
         const double wide = QFontMetricsF(font).horizontalAdvance(text);
         if (wide > room)
-            font = sized(ink_.font, height *= room / wide, QFont::Bold);
+            font = inTenths(ink_.font, height *= room / wide, QFont::Bold);
         p_.save();
         if (narrow && !isPage)
             p_.rotate(-90); // along a spine
@@ -210,8 +215,8 @@ private:
         p_.setFont(font);
         p_.drawText(box, Qt::AlignCenter, text);
         if (cell.blank) {
-            p_.setFont(sized(ink_.font, onPaper(30)));
-            p_.drawText(box.translated(0, height), Qt::AlignCenter, tr("blank"));
+            p_.setFont(inTenths(ink_.font, onPaper(30)));
+            p_.drawText(box.translated(0, height), Qt::AlignCenter, PaperDummyWords::tr("blank"));
         }
         p_.restore();
     }
@@ -236,7 +241,7 @@ private:
         p_.translate(line.upright ? QPointF(at, from + (to - from) * 0.8) : QPointF(from + (to - from) * 0.2, at));
         if (line.upright)
             p_.rotate(-90);
-        const QFont font = sized(ink_.font, onPaper(26), QFont::DemiBold);
+        const QFont font = inTenths(ink_.font, onPaper(26), QFont::DemiBold);
         const QString text = lineWords(line, page_.face);
         const double wide = QFontMetricsF(font).horizontalAdvance(text) + onPaper(16);
         const QRectF box(-wide / 2, -onPaper(17), wide, onPaper(34));
@@ -280,11 +285,11 @@ private:
             cut(part.topLeft(), part.bottomLeft());
         if (isLast(true))
             cut(part.topRight(), part.bottomRight());
-        p_.setFont(sized(ink_.font, onPaper(24)));
+        p_.setFont(inTenths(ink_.font, onPaper(24)));
         p_.setPen(grey);
         if (isFirst(false))
             p_.drawText(QRectF(part.left() + onPaper(60), part.top() - onPaper(34), onPaper(300), onPaper(30)),
-                        Qt::AlignLeft | Qt::AlignBottom, tr("cut"));
+                        Qt::AlignLeft | Qt::AlignBottom, PaperDummyWords::tr("cut"));
     }
 
     /// Where the next part is glued on.
@@ -299,10 +304,10 @@ private:
             p_.translate(at.center());
             if (upright)
                 p_.rotate(-90);
-            p_.setFont(sized(ink_.font, onPaper(28), QFont::DemiBold));
+            p_.setFont(inTenths(ink_.font, onPaper(28), QFont::DemiBold));
             p_.setPen(dark);
             p_.drawText(QRectF(-onPaper(600), -onPaper(25), onPaper(1200), onPaper(50)), Qt::AlignCenter,
-                        tr("glue the next part on here"));
+                        PaperDummyWords::tr("glue the next part on here"));
             p_.restore();
         };
         if (page_.face == 1)
@@ -330,21 +335,26 @@ QStringList paperDummyInstructions(const Job& job, const Plan& plan, const Paper
     QStringList lines;
     switch (dummy.printing.back) {
     case DummyPrinting::Back::LongEdge:
-        lines << tr("Print on both sides, turned on the long edge, at actual size.");
+        lines << PaperDummyWords::tr("Print on both sides, turned on the long edge, at actual size.");
         break;
     case DummyPrinting::Back::ShortEdge:
-        lines << tr("Print on both sides, turned on the short edge, at actual size.");
+        lines << PaperDummyWords::tr("Print on both sides, turned on the short edge, at actual size.");
         break;
-    case DummyPrinting::Back::Glued: lines << tr("Print on one side of the paper, at actual size."); break;
+    case DummyPrinting::Back::Glued:
+        lines << PaperDummyWords::tr("Print on one side of the paper, at actual size.");
+        break;
     }
     const bool joined = std::ranges::any_of(dummy.pages, [](const DummyPage& p) { return p.columns * p.rows > 1; });
     if (joined)
-        lines << tr("Cut the parts along their edges and glue each onto the grey strip of the one before.");
+        lines << PaperDummyWords::tr(
+            "Cut the parts along their edges and glue each onto the grey strip of the one before.");
     if (dummy.printing.back == DummyPrinting::Back::Glued)
         lines << (plan.paper.tumbled
-                      ? tr("Glue each back behind its front, the head of one against the foot of the other.")
-                      : tr("Glue each back behind its front, head to head; the corner ticks lie on each other."));
-    lines << tr("Cut along the outer lines.");
+                      ? PaperDummyWords::tr(
+                            "Glue each back behind its front, the head of one against the foot of the other.")
+                      : PaperDummyWords::tr(
+                            "Glue each back behind its front, head to head; the corner ticks lie on each other."));
+    lines << PaperDummyWords::tr("Cut along the outer lines.");
     const auto& units = dummy.units;
     const bool hasBlock =
         std::ranges::any_of(units, [](const DummyUnit& u) { return u.what == DummyUnit::What::Block; });
@@ -352,20 +362,22 @@ QStringList paperDummyInstructions(const Job& job, const Plan& plan, const Paper
         const auto sheets = std::ranges::count(units, DummyUnit::What::Sheet, &DummyUnit::what);
         switch (rulesOf(job.kind).binding) {
         case Binding::Stapled:
-            lines << tr("Fold every sheet at its line, page 1 outside; the triangles point to the head.");
+            lines << PaperDummyWords::tr(
+                "Fold every sheet at its line, page 1 outside; the triangles point to the head.");
             if (sheets > 1)
-                lines << tr("Lay sheet 2 into sheet 1, sheet 3 into sheet 2, and so on.");
+                lines << PaperDummyWords::tr("Lay sheet 2 into sheet 1, sheet 3 into sheet 2, and so on.");
             if (hasOwnCover(job))
-                lines << tr("Put the cover round them.");
-            lines << tr("Staple through the fold.");
+                lines << PaperDummyWords::tr("Put the cover round them.");
+            lines << PaperDummyWords::tr("Staple through the fold.");
             break;
         case Binding::Glued:
-            lines << tr("Fold every signature in the order of its folds, the lowest page number outside.");
-            lines << tr("Pile the signatures up, 1 in front, and glue their backs into the cover.");
+            lines << PaperDummyWords::tr(
+                "Fold every signature in the order of its folds, the lowest page number outside.");
+            lines << PaperDummyWords::tr("Pile the signatures up, 1 in front, and glue their backs into the cover.");
             break;
         case Binding::Wired:
-            lines << tr("Pile the leaves up, leaf 1 in front, and clip them at the %1.")
-                         .arg(job.rightToLeft ? tr("right") : tr("left"));
+            lines << PaperDummyWords::tr("Pile the leaves up, leaf 1 in front, and clip them at the %1.")
+                         .arg(job.rightToLeft ? PaperDummyWords::tr("right") : PaperDummyWords::tr("left"));
             break;
         case Binding::None: break;
         }
@@ -373,12 +385,12 @@ QStringList paperDummyInstructions(const Job& job, const Plan& plan, const Paper
     }
     const DummyUnit& flat = units.front();
     if (!flat.steps.empty() && flat.steps.front().work != DummyWork::TearOff)
-        lines << tr("Lay it down with the %1 up, its triangles pointing away from you.")
+        lines << PaperDummyWords::tr("Lay it down with the %1 up, its triangles pointing away from you.")
                      .arg(faceName(flat.faceUp == 0 ? Face::Outside : Face::Inside, job.kind));
     const Dummy whole(job, plan);
     for (int i = 0; i < int(flat.steps.size()); ++i) {
-        const QString title = capital(stepTitle(whole, i));
-        lines << tr("%1: %2.").arg(title, stepWords(whole, plan, i));
+        const QString title = asSentence(stepTitle(whole, i));
+        lines << PaperDummyWords::tr("%1: %2.").arg(title, stepWords(whole, plan, i));
     }
     if (hasBlock)
         lines << tr(
@@ -394,34 +406,34 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
     const double w = toUnits(paper.w) - 2 * m;
     double y = m;
     painter.setPen(dark);
-    painter.setFont(sized(ink.font, 62, QFont::Bold));
+    painter.setFont(inTenths(ink.font, 62, QFont::Bold));
     painter.drawText(QRectF(m, y, w, 90), Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine,
                      painter.fontMetrics().elidedText(job.title, Qt::ElideRight, int(w)));
     y += 92;
-    painter.setFont(sized(ink.font, 34));
+    painter.setFont(inTenths(ink.font, 34));
     painter.setPen(grey);
     const double scale = dummy.pages.empty() ? 1 : dummy.pages.front().scale;
     painter.drawText(QRectF(m, y, w, 50), Qt::AlignLeft | Qt::AlignTop,
-                     tr("Paper dummy: %1, %2 open, %3 closed, %4")
+                     PaperDummyWords::tr("Paper dummy: %1, %2 open, %3 closed, %4")
                          .arg(kindName(job.kind), formatSize(plan.paper.flat, job.unit),
                               formatSize(plan.paper.closing.size, job.unit), scaleWords(scale)));
     y += 84;
     int number = 1;
     for (const QString& line : paperDummyInstructions(job, plan, dummy)) {
         painter.setPen(dark);
-        painter.setFont(sized(ink.font, 36, QFont::Bold));
+        painter.setFont(inTenths(ink.font, 36, QFont::Bold));
         painter.drawText(QRectF(m, y, 60, 60), Qt::AlignLeft | Qt::AlignTop, QString::number(number++));
-        painter.setFont(sized(ink.font, 36));
+        painter.setFont(inTenths(ink.font, 36));
         QRectF used;
         painter.drawText(QRectF(m + 64, y, w - 64, 300), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, line, &used);
         y += used.height() + 18;
     }
     y += 20;
     // The lines by their looks.
-    const std::pair<QString, bool> samples[] = {{tr("valley: the paper closes towards you"), true},
-                                                {tr("mountain: it closes away from you"), false}};
+    const std::pair<QString, bool> samples[] = {{PaperDummyWords::tr("valley: the paper closes towards you"), true},
+                                                {PaperDummyWords::tr("mountain: it closes away from you"), false}};
     double x = m;
-    painter.setFont(sized(ink.font, 28));
+    painter.setFont(inTenths(ink.font, 28));
     for (const auto& [text, valley] : samples) {
         DummyUnit::Line line;
         line.valley = {valley, valley};
@@ -486,11 +498,11 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
         picture.paint(p);
         p.end();
         painter.drawImage(box, image);
-        painter.setFont(sized(ink.font, 30, QFont::DemiBold));
+        painter.setFont(inTenths(ink.font, 30, QFont::DemiBold));
         painter.setPen(dark);
         if (!whole.isBound() && !whole.steps().empty())
             painter.drawText(QRectF(box.x(), box.bottom() - 70, box.width(), 60), Qt::AlignHCenter | Qt::AlignTop,
-                             capital(stepTitle(whole, int(i))));
+                             asSentence(stepTitle(whole, int(i))));
     }
 }
 
@@ -508,7 +520,7 @@ Result<void> writePaperDummy(const Job& job, const Plan& plan, const PaperDummy&
     const int count = int(dummy.pages.size()) + 1;
     {
         QPdfWriter pdf(&buffer);
-        pdf.setTitle(tr("%1, paper dummy").arg(job.title));
+        pdf.setTitle(PaperDummyWords::tr("%1, paper dummy").arg(job.title));
         pdf.setCreator(QStringLiteral("Upper Hinge"));
         pdf.setResolution(600);
         const auto setPage = [&](Size paper) {
@@ -521,7 +533,7 @@ Result<void> writePaperDummy(const Job& job, const Plan& plan, const PaperDummy&
         const double scale = pdf.resolution() / 25.4 / tenths;
         for (int i = 0; i < count; ++i) {
             if (goesOn && !goesOn(i, count))
-                return problem(QStringLiteral("dummy.stopped"), tr("Stopped."));
+                return problem(QStringLiteral("dummy.stopped"), PaperDummyWords::tr("Stopped."));
             if (i > 0) {
                 setPage(dummy.pages[std::size_t(i - 1)].paper);
                 pdf.newPage();

@@ -37,6 +37,7 @@ void paintStandingPiece(QPainter& painter, const QRectF& target, const Job& job,
     };
     DummyColours colours;
     colours.line = line;
+    colours.asDiagram = true;
     const DummyPicture picture(facets, DummyView(beforeIt, all, target), images, colours);
     picture.paintShadow(painter, 0.16);
     picture.paint(painter);

@@ -8,7 +8,7 @@ namespace hinge
 namespace
 {
 
-constexpr qsizetype mostKept = 12;
+constexpr qsizetype picturesAtATime = 12;
 
 } // namespace
 
@@ -24,7 +24,7 @@ ShownPicture WaitingPictures::picture(const LinkedFile& file)
     const QString key = file.path + u'#' + QString::number(file.page);
     if (const auto kept = last_.constFind(key); kept != last_.constEnd())
         return *kept;
-    if (last_.size() >= mostKept)
+    if (last_.size() >= picturesAtATime)
         last_.clear();
     return last_[key] = readForScreen(pages_, resolvedPath(file.path, folder_), file.page, fineness_, press_);
 }

@@ -19,7 +19,7 @@ namespace
 constexpr int stepTime = 900;  ///< milliseconds for a fold or a leaf
 constexpr int playTime = 2200; ///< the same for the automatic run, with the time to look at it
 constexpr int restTime = 140;
-constexpr double frameTime = 13;  ///< what painting may take of the 16.7 ms of a frame
+constexpr double paintTime = 13;  ///< what painting may take of the 16.7 ms of a frame
 constexpr double dragTurns = 0.4; ///< degrees a pixel
 constexpr double keyTurns = 9;
 constexpr double atRest = 1e-3;
@@ -32,8 +32,6 @@ constexpr DummyEye fromBehind{180, 0, 1, 0};
 
 double mixed(double a, double b, double t) { return a + (b - a) * t; }
 Point3 mixed(Point3 a, Point3 b, double t) { return a + (b - a) * t; }
-double eased(double t) { return t * t * (3 - 2 * t); }
-
 } // namespace
 
 DummyCanvas::DummyCanvas(Document& document, SurfacePictures& pictures, Shows shows, QWidget* parent)
@@ -330,8 +328,8 @@ void DummyCanvas::paintEvent(QPaintEvent*)
         took_ = double(timer.nsecsElapsed()) / 1e6;
         // As fine as there is time for.
         if (moving_)
-            coarse_ = took_ > frameTime         ? std::min(2.5, coarse_ * 1.2)
-                      : took_ < frameTime * 0.5 ? std::max(1.0, coarse_ / 1.15)
+            coarse_ = took_ > paintTime         ? std::min(2.5, coarse_ * 1.2)
+                      : took_ < paintTime * 0.5 ? std::max(1.0, coarse_ / 1.15)
                                                 : coarse_;
         stale_ = false;
     }

@@ -24,13 +24,6 @@ namespace
 /// The slider counts in hundredths of a step.
 constexpr int fine = 100;
 
-QString capital(QString text)
-{
-    if (!text.isEmpty())
-        text[0] = text[0].toUpper();
-    return text;
-}
-
 /// A row of the list: a mark for what is done, the step and what is done in it.
 class StepDelegate : public QStyledItemDelegate
 {
@@ -73,7 +66,7 @@ public:
         p->setFont(uiFont(type::body, here ? QFont::Bold : QFont::DemiBold));
         p->setPen(t.ink);
         const QString title =
-            p->fontMetrics().elidedText(capital(index.data().toString()), Qt::ElideRight, int(text.width()));
+            p->fontMetrics().elidedText(asSentence(index.data().toString()), Qt::ElideRight, int(text.width()));
         p->drawText(text, Qt::AlignTop | Qt::AlignLeft, title);
         p->setFont(uiFont(type::label));
         p->setPen(t.ink2);
@@ -270,8 +263,8 @@ void DummyStage::refreshPiece()
     const Dummy& dummy = canvas_->dummy();
     title_->setText(dummy.isBound()                ? tr("Leaf by leaf")
                     : dummy.steps().empty()        ? tr("One leaf")
-                    : rulesOf(job.kind).isFolded() ? capital(foldName(job.fold))
-                                                   : capital(kindName(job.kind)));
+                    : rulesOf(job.kind).isFolded() ? asSentence(foldName(job.fold))
+                                                   : asSentence(kindName(job.kind)));
     about_->setText(
         dummy.isBound() || dummy.steps().empty()
             ? tr("%1, %2 thick")
@@ -297,11 +290,11 @@ void DummyStage::refreshMoment()
     const int done = int(std::floor(canvas_->moment() + 1e-3));
     const bool between = canvas_->moment() - done > 2e-3;
     if (between && !dummy.isBound())
-        caption_->setText(capital(stepTitle(dummy, done)) + QStringLiteral(": ") +
+        caption_->setText(asSentence(stepTitle(dummy, done)) + QStringLiteral(": ") +
                           stepWords(dummy, document_.plan(), done));
     else
-        caption_->setText(capital(momentWords(document_.job(), dummy, document_.plan(),
-                                              between ? int(std::lround(canvas_->moment())) : done)));
+        caption_->setText(asSentence(momentWords(document_.job(), dummy, document_.plan(),
+                                                 between ? int(std::lround(canvas_->moment())) : done)));
     actions_.stepBack->setEnabled(canvas_->moment() > 0);
     actions_.stepOn->setEnabled(canvas_->moment() < canvas_->lastMoment());
     actions_.playSteps->setEnabled(canvas_->lastMoment() > 0);
@@ -328,7 +321,7 @@ void DummyStage::refreshSpot()
         return;
     }
     const SpotFacts facts = spotFacts(plan, dummy, *spot);
-    spotTitle_->setText(capital(seenName(plan, *spot)));
+    spotTitle_->setText(asSentence(seenName(plan, *spot)));
     QStringList lines;
     if (facts.behind)
         lines << tr("behind it: %1").arg(seenName(plan, *facts.behind));

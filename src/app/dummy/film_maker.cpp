@@ -18,8 +18,6 @@ constexpr int frameTime = 40; ///< milliseconds: 25 pictures a second
 constexpr int holdTime = 500; ///< after every step
 constexpr int endTime = 1600; ///< at the beginning and at the end
 
-double eased(double t) { return t * t * (3 - 2 * t); }
-
 Result<void> savePng(const QString& path, const QImage& image)
 {
     QBuffer buffer;

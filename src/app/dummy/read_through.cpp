@@ -80,10 +80,7 @@ void ReadThrough::refresh()
     const auto& stops = canvas_->dummy().readingStops();
     const auto at = std::size_t(std::clamp(canvas_->target(), 0, int(stops.size()) - 1));
     place_->setText(tr("%1 of %2").arg(at + 1).arg(stops.size()));
-    QString names = seenNames(document_.plan(), stops[at].seen);
-    if (!names.isEmpty())
-        names[0] = names[0].toUpper();
-    told_->setText(names);
+    told_->setText(asSentence(seenNames(document_.plan(), stops[at].seen)));
     run_->setIcon(
         themedIcon(canvas_->isPlaying() ? QStringLiteral("pause") : QStringLiteral("play"), Theme::of(this).ink));
 }

@@ -14,9 +14,9 @@ namespace
 {
 
 /// No surface is painted with more pixels along its longer side.
-constexpr double longest = 2200;
+constexpr double longestSide = 2200;
 /// So many surfaces are kept.
-constexpr std::size_t mostKept = 10;
+constexpr std::size_t surfacesKept = 10;
 constexpr double mmPerInch = 25.4;
 
 QColor tinted(const Stock& stock)
@@ -101,7 +101,7 @@ DummyColours SurfacePictures::colours() const
 SurfaceImage SurfacePictures::imageOf(const SurfaceId& surface, double perMm, bool hurry)
 {
     const Size size = document_.plan().paperOf(surface).flat;
-    const double most = longest / std::max(1.0, std::max(size.w, size.h).toMm());
+    const double most = longestSide / std::max(1.0, std::max(size.w, size.h).toMm());
     // In steps, so that zooming does not paint it at every moment.
     const double wanted = std::min(most, std::exp2(std::ceil(std::log2(std::max(1.0, perMm)) * 2) / 2));
     Painted& kept = painted_[surface];
@@ -109,7 +109,7 @@ SurfaceImage SurfacePictures::imageOf(const SurfaceId& surface, double perMm, bo
     if (kept.image.sizes.empty() || (!hurry && kept.image.perMm < wanted * 0.99))
         kept.image = withSmallerSizes(paint(surface, wanted), wanted);
     const SurfaceImage image = kept.image;
-    if (painted_.size() > mostKept) {
+    if (painted_.size() > surfacesKept) {
         const auto oldest = std::ranges::min_element(painted_, {}, [](const auto& entry) { return entry.second.used; });
         painted_.erase(oldest);
     }

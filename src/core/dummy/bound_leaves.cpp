@@ -22,8 +22,6 @@ constexpr double holeFromEdge = 6;
 /// How far the fore-edge of a leaf that is turned runs ahead of the spine: that is where a finger lifts it.
 constexpr double foreEdgeLeads = 0.4;
 
-double eased(double t) { return t * t * (3 - 2 * t); }
-
 /// How far a leaf is turned, from 0 to 1, at a share of the way from the spine (0) to the fore-edge (1).
 double turnedBy(double part, double share)
 {

@@ -12,7 +12,7 @@ namespace
 {
 
 /// In millimetres: paper is some 20 times as thick.
-constexpr double touching = 1e-4;
+constexpr double nearPlane = 1e-4;
 
 struct Plane {
     Point3 on;
@@ -30,8 +30,8 @@ Lies sideOf(const Plane& plane, const Facet& facet)
     bool behind = false;
     for (const Point3& p : facet.corners) {
         const double d = plane.of(p);
-        before = before || d > touching;
-        behind = behind || d < -touching;
+        before = before || d > nearPlane;
+        behind = behind || d < -nearPlane;
     }
     return before && behind ? Lies::Across : before ? Lies::Before : behind ? Lies::Behind : Lies::Within;
 }
@@ -55,13 +55,13 @@ std::array<Facet, 2> parted(const Plane& plane, const Facet& facet)
             parts[std::size_t(side)].corners.push_back(p);
             parts[std::size_t(side)].goesOn.push_back(on);
         };
-        const bool crosses = (da > touching && db < -touching) || (da < -touching && db > touching);
+        const bool crosses = (da > nearPlane && db < -nearPlane) || (da < -nearPlane && db > nearPlane);
         // A corner in the plane belongs to both; the side along the plane is where the two hang together.
         for (const int side : {0, 1}) {
             const double d = side == 0 ? da : -da;
             const double next = side == 0 ? db : -db;
-            if (d >= -touching)
-                add(side, a, goesOn(i) || (std::abs(d) <= touching && next < -touching));
+            if (d >= -nearPlane)
+                add(side, a, goesOn(i) || (std::abs(d) <= nearPlane && next < -nearPlane));
         }
         if (crosses) {
             const Point3 p = a + (b - a) * (da / (da - db));

@@ -77,8 +77,6 @@ void turn(std::vector<Pose>& poses, const PaperTurn& t, double part)
             poses[i] = turned(poses[i], line, t.angle * part);
 }
 
-double eased(double t) { return t * t * (3 - 2 * t); }
-
 } // namespace
 
 Folding::Folding(const Paper& paper, double thickness) : columns_(paper.columns()), thickness_(thickness)

@@ -23,6 +23,9 @@ struct Point3 {
 /// Of length 1; nothing has no direction and stays nothing.
 [[nodiscard]] Point3 unit(Point3 a);
 
+/// From 0 to 1 as a hand moves: slowly at first and at last.
+[[nodiscard]] constexpr double eased(double t) { return t * t * (3 - 2 * t); }
+
 /// A line that something turns about: a point of it, and its direction as a unit vector.
 struct TurningLine {
     Point3 on;
