@@ -163,8 +163,8 @@ void addPanels(Figures& f, const Job& job, const Paper& paper)
                                 narrower.allowance);
         tuck.overridden = job.fold.tuckAllowance.has_value();
         tuck.overrideField = QStringLiteral("fold.tuckAllowance");
-        const Length usual = gate ? job.stock.gateAllowance() : job.stock.tuckAllowance();
-        tuck.working = tuck.overridden ? QStringLiteral("typed; the stock's own is %1").arg(f.shown(usual))
+        const Length asUsual = gate ? job.stock.gateAllowance() : job.stock.tuckAllowance();
+        tuck.working = tuck.overridden ? QStringLiteral("typed; the stock's own is %1").arg(f.shown(asUsual))
                                        : QStringLiteral("%1 g/m²").arg(job.stock.grammage);
         tuck.source = gate ? job.stock.gateRule() : job.stock.tuckRule();
     }

@@ -36,8 +36,8 @@ template <class Visit>
 void visitFilesOn(const SurfaceContent& content, const Visit& visit)
 {
     if (content.supplied) {
-        const auto& part = content.placement.part; // perhaps only this of it
-        visit({content.supplied->path, content.supplied->page, part ? Point{part->x, part->y} : Point{}});
+        const auto& half = content.placement.part; // perhaps only this of it
+        visit({content.supplied->path, content.supplied->page, half ? Point{half->x, half->y} : Point{}});
     }
     for (const Item& item : content.items)
         if (item.kind == ItemKind::Picture)
