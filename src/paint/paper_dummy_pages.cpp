@@ -98,9 +98,9 @@ class PagePainter
 {
 public:
     PagePainter(QPainter& p, const Job& job, const Plan& plan, const PaperDummy& dummy, std::size_t index,
-                const PaperDummyInk& ink)
+                const PaperDummyTools& tools)
         : p_(p), job_(job), plan_(plan), dummy_(dummy), page_(dummy.pages[index]), unit_(dummy.units[page_.unit]),
-          index_(index), ink_(ink)
+          index_(index), tools_(tools)
     {
     }
 
@@ -137,11 +137,11 @@ private:
         const double m = toUnits(officeMargin);
         const QRectF line(m, m, toUnits(page_.paper.w) - 2 * m, 60);
         p_.setPen(dark);
-        p_.setFont(inTenths(ink_.font, 34, QFont::Bold));
+        p_.setFont(inTenths(tools_.font, 34, QFont::Bold));
         const QString name = asSentence(unitName(job_, plan_, unit_, page_.face));
         p_.drawText(line, Qt::AlignLeft | Qt::AlignTop, name);
         const double width = p_.fontMetrics().horizontalAdvance(name);
-        p_.setFont(inTenths(ink_.font, 28));
+        p_.setFont(inTenths(tools_.font, 28));
         p_.setPen(grey);
         QString more = job_.title;
         if (page_.columns * page_.rows > 1)
@@ -168,7 +168,7 @@ private:
                 p_.rotate(180);
             p_.translate(-toUnits(cell.part).center());
             p_.scale(tenths, tenths);
-            ink_.painter.paintContent(p_, job_, plan_, *cell.surface, true);
+            tools_.painter.paintContent(p_, job_, plan_, *cell.surface, true);
             p_.restore();
         }
         p_.save();
@@ -194,11 +194,11 @@ private:
         // Over what is designed it stands small at the head; on plain paper it fills the middle.
         const bool small = dummy_.printing.artwork && cell.surface;
         double height = onPaper(small ? 40 : isPage ? 150 : 48);
-        QFont font = inTenths(ink_.font, height, QFont::Bold);
+        QFont font = inTenths(tools_.font, height, QFont::Bold);
         const double room = (narrow && !isPage ? size.height() : size.width()) * 0.86;
         const double wide = QFontMetricsF(font).horizontalAdvance(text);
         if (wide > room)
-            font = inTenths(ink_.font, height *= room / wide, QFont::Bold);
+            font = inTenths(tools_.font, height *= room / wide, QFont::Bold);
         p_.save();
         if (narrow && !isPage)
             p_.rotate(-90); // along a spine
@@ -215,7 +215,7 @@ private:
         p_.setFont(font);
         p_.drawText(box, Qt::AlignCenter, text);
         if (cell.blank) {
-            p_.setFont(inTenths(ink_.font, onPaper(30)));
+            p_.setFont(inTenths(tools_.font, onPaper(30)));
             p_.drawText(box.translated(0, height), Qt::AlignCenter, PaperDummyWords::tr("blank"));
         }
         p_.restore();
@@ -241,7 +241,7 @@ private:
         p_.translate(line.upright ? QPointF(at, from + (to - from) * 0.8) : QPointF(from + (to - from) * 0.2, at));
         if (line.upright)
             p_.rotate(-90);
-        const QFont font = inTenths(ink_.font, onPaper(26), QFont::DemiBold);
+        const QFont font = inTenths(tools_.font, onPaper(26), QFont::DemiBold);
         const QString text = lineWords(line, page_.face);
         const double wide = QFontMetricsF(font).horizontalAdvance(text) + onPaper(16);
         const QRectF box(-wide / 2, -onPaper(17), wide, onPaper(34));
@@ -285,7 +285,7 @@ private:
             cut(part.topLeft(), part.bottomLeft());
         if (isLast(true))
             cut(part.topRight(), part.bottomRight());
-        p_.setFont(inTenths(ink_.font, onPaper(24)));
+        p_.setFont(inTenths(tools_.font, onPaper(24)));
         p_.setPen(grey);
         if (isFirst(false))
             p_.drawText(QRectF(part.left() + onPaper(60), part.top() - onPaper(34), onPaper(300), onPaper(30)),
@@ -304,7 +304,7 @@ private:
             p_.translate(at.center());
             if (upright)
                 p_.rotate(-90);
-            p_.setFont(inTenths(ink_.font, onPaper(28), QFont::DemiBold));
+            p_.setFont(inTenths(tools_.font, onPaper(28), QFont::DemiBold));
             p_.setPen(dark);
             p_.drawText(QRectF(-onPaper(600), -onPaper(25), onPaper(1200), onPaper(50)), Qt::AlignCenter,
                         PaperDummyWords::tr("glue the next part on here"));
@@ -325,7 +325,7 @@ private:
     const DummyPage& page_;
     const DummyUnit& unit_;
     std::size_t index_;
-    const PaperDummyInk& ink_;
+    const PaperDummyTools& tools_;
 };
 
 } // namespace
@@ -393,24 +393,24 @@ QStringList paperDummyInstructions(const Job& job, const Plan& plan, const Paper
         lines << PaperDummyWords::tr("%1: %2.").arg(title, stepWords(whole, plan, i));
     }
     if (hasBlock)
-        lines << tr(
+        lines << PaperDummyWords::tr(
             "Fold the strip of card along its lines and glue its flanges inside the cover: it stands in for the "
             "block.");
     return lines;
 }
 
 void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const Plan& plan, const PaperDummy& dummy,
-                            const PaperDummyInk& ink)
+                            const PaperDummyTools& tools)
 {
     const double m = toUnits(officeMargin) + 60;
     const double w = toUnits(paper.w) - 2 * m;
     double y = m;
     painter.setPen(dark);
-    painter.setFont(inTenths(ink.font, 62, QFont::Bold));
+    painter.setFont(inTenths(tools.font, 62, QFont::Bold));
     painter.drawText(QRectF(m, y, w, 90), Qt::AlignLeft | Qt::AlignTop | Qt::TextSingleLine,
                      painter.fontMetrics().elidedText(job.title, Qt::ElideRight, int(w)));
     y += 92;
-    painter.setFont(inTenths(ink.font, 34));
+    painter.setFont(inTenths(tools.font, 34));
     painter.setPen(grey);
     const double scale = dummy.pages.empty() ? 1 : dummy.pages.front().scale;
     painter.drawText(QRectF(m, y, w, 50), Qt::AlignLeft | Qt::AlignTop,
@@ -421,9 +421,9 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
     int number = 1;
     for (const QString& line : paperDummyInstructions(job, plan, dummy)) {
         painter.setPen(dark);
-        painter.setFont(inTenths(ink.font, 36, QFont::Bold));
+        painter.setFont(inTenths(tools.font, 36, QFont::Bold));
         painter.drawText(QRectF(m, y, 60, 60), Qt::AlignLeft | Qt::AlignTop, QString::number(number++));
-        painter.setFont(inTenths(ink.font, 36));
+        painter.setFont(inTenths(tools.font, 36));
         QRectF used;
         painter.drawText(QRectF(m + 64, y, w - 64, 300), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, line, &used);
         y += used.height() + 18;
@@ -433,7 +433,7 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
     const std::pair<QString, bool> samples[] = {{PaperDummyWords::tr("valley: the paper closes towards you"), true},
                                                 {PaperDummyWords::tr("mountain: it closes away from you"), false}};
     double x = m;
-    painter.setFont(inTenths(ink.font, 28));
+    painter.setFont(inTenths(tools.font, 28));
     for (const auto& [text, valley] : samples) {
         DummyUnit::Line line;
         line.valley = {valley, valley};
@@ -467,7 +467,7 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
             QPainter p(&image);
             p.setRenderHint(QPainter::Antialiasing);
             p.scale(perMm, perMm);
-            ink.painter.paintContent(p, job, plan, surface, true);
+            tools.painter.paintContent(p, job, plan, surface, true);
             p.end();
             kept = withSmallerSizes(image, perMm);
         }
@@ -498,7 +498,7 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
         picture.paint(p);
         p.end();
         painter.drawImage(box, image);
-        painter.setFont(inTenths(ink.font, 30, QFont::DemiBold));
+        painter.setFont(inTenths(tools.font, 30, QFont::DemiBold));
         painter.setPen(dark);
         if (!whole.isBound() && !whole.steps().empty())
             painter.drawText(QRectF(box.x(), box.bottom() - 70, box.width(), 60), Qt::AlignHCenter | Qt::AlignTop,
@@ -507,12 +507,12 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
 }
 
 void paintDummyPage(QPainter& painter, const Job& job, const Plan& plan, const PaperDummy& dummy, std::size_t page,
-                    const PaperDummyInk& ink)
+                    const PaperDummyTools& tools)
 {
-    PagePainter(painter, job, plan, dummy, page, ink).paint();
+    PagePainter(painter, job, plan, dummy, page, tools).paint();
 }
 
-Result<void> writePaperDummy(const Job& job, const Plan& plan, const PaperDummy& dummy, const PaperDummyInk& ink,
+Result<void> writePaperDummy(const Job& job, const Plan& plan, const PaperDummy& dummy, const PaperDummyTools& tools,
                              const QString& path, const std::function<bool(int, int)>& goesOn)
 {
     QBuffer buffer;
@@ -542,9 +542,9 @@ Result<void> writePaperDummy(const Job& job, const Plan& plan, const PaperDummy&
             p.scale(scale, scale);
             p.setRenderHint(QPainter::Antialiasing);
             if (i == 0)
-                paintDummyInstructions(p, dummy.printing.paper, job, plan, dummy, ink);
+                paintDummyInstructions(p, dummy.printing.paper, job, plan, dummy, tools);
             else
-                paintDummyPage(p, job, plan, dummy, std::size_t(i - 1), ink);
+                paintDummyPage(p, job, plan, dummy, std::size_t(i - 1), tools);
             p.restore();
             // With both sides printed the instructions have a back of their own.
             if (i == 0 && dummy.printing.back != DummyPrinting::Back::Glued) {

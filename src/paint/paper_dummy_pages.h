@@ -15,22 +15,22 @@ namespace hinge
 [[nodiscard]] QStringList paperDummyInstructions(const Job& job, const Plan& plan, const PaperDummy& dummy);
 
 /// What pages of a paper dummy are painted with.
-struct PaperDummyInk {
+struct PaperDummyTools {
     FacePainter& painter; ///< what is designed
     QFont font;           ///< everything else
 };
 
 /// The first page: the instructions, and a drawing of every fold. The painter's unit is a tenth of a millimetre.
 void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const Plan& plan, const PaperDummy& dummy,
-                            const PaperDummyInk& ink);
+                            const PaperDummyTools& tools);
 /// One side of one printed sheet, by its number among `PaperDummy::pages`. The same unit.
 void paintDummyPage(QPainter& painter, const Job& job, const Plan& plan, const PaperDummy& dummy, std::size_t page,
-                    const PaperDummyInk& ink);
+                    const PaperDummyTools& tools);
 
 /// Writes instructions and pages as one PDF. `goesOn` is told how many of how many pages are done, and can stop it; the
 /// file then stays as it was.
 [[nodiscard]] Result<void> writePaperDummy(const Job& job, const Plan& plan, const PaperDummy& dummy,
-                                           const PaperDummyInk& ink, const QString& path,
+                                           const PaperDummyTools& tools, const QString& path,
                                            const std::function<bool(int, int)>& goesOn = {});
 
 } // namespace hinge

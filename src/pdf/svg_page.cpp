@@ -25,7 +25,7 @@ namespace
 {
 
 /// A side of a page may have so many points (ISO 32000-1, Annex C).
-constexpr double longestSide = 14400;
+constexpr double longestSvgSide = 14400;
 
 /// Qt writes all colours as three numbers. Equal ones are said as one, so that black and grey stay on the black plate.
 class GreyFilter : public QPDFObjectHandle::TokenFilter
@@ -154,7 +154,7 @@ Result<QByteArray> pageFromSvg(const QString& path)
         return problem(
             path,
             QStringLiteral("The SVG is damaged, or has no size. Open it in a drawing program and save it again."));
-    if (std::max(points.width(), points.height()) > longestSide)
+    if (std::max(points.width(), points.height()) > longestSvgSide)
         return problem(path, QStringLiteral("The SVG says it is %1 m long. Give it the size it is printed at.")
                                  .arg(std::max(points.width(), points.height()) * 0.0254 / 72, 0, 'f', 1));
     QBuffer buffer;

@@ -79,7 +79,7 @@ protected:
             p.setClipRect(QRectF(corner, shown));
             p.translate(corner);
             p.scale(scale, scale);
-            const PaperDummyInk ink{painter_, uiFont(type::body)};
+            const PaperDummyTools ink{painter_, uiFont(type::body)};
             if (i == 0)
                 paintDummyInstructions(p, paper, document_.shown(), document_.plan(), *dummy_, ink);
             else
