@@ -19,7 +19,7 @@ using namespace hinge;
 namespace
 {
 
-class NoPictures : public PictureSource
+class BlankPictures : public PictureSource
 {
 public:
     ShownPicture picture(const LinkedFile&) override { return {}; }
@@ -126,7 +126,7 @@ class TestPaperDummy : public QObject
             qFatal("%s", qPrintable(dummy.error().text()));
         if (made)
             *made = *dummy;
-        NoPictures none;
+        BlankPictures none;
         TextLayoutCache layouts(FontLibrary::shipped(), Patience::Waits);
         FacePainter painter(layouts, none);
         const QString path = folder_.filePath(QStringLiteral("dummy.pdf"));
@@ -506,7 +506,7 @@ private Q_SLOTS:
         const Job job = testing::a4Roll();
         const Plan plan = testing::planned(job);
         const auto dummy = paperDummy(job, plan, {});
-        NoPictures none;
+        BlankPictures none;
         TextLayoutCache layouts(FontLibrary::shipped(), Patience::Waits);
         FacePainter painter(layouts, none);
         const QString path = folder_.filePath(QStringLiteral("kept.pdf"));
