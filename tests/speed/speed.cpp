@@ -2,6 +2,7 @@
 // Prints how fast the program is, against what is wanted. Measures, never judges: no test depends on it.
 #include "app/document/linked_files.h"
 #include "app/document/record_view.h"
+#include "app/dummy/dummy_stage.h"
 #include "app/look/theme.h"
 #include "app/sequence/record_stage.h"
 #include "app/sequence/sequence_stage.h"
@@ -86,6 +87,34 @@ QString textOf(int pages, const QString& file)
             writer.newPage();
     }
     return file;
+}
+
+/// Every demo piece folded, or its leaves turned: what a frame takes while it moves.
+void measureDummies(MainWindow& window)
+{
+    for (const char* name : {"visitor-leaflet", "invitation", "solstice-card", "boat-tickets", "member-card",
+                             "postcard", "tide-almanac-cover", "field-notebook"}) {
+        window.openJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/%1.hinge.json").arg(QLatin1String(name)));
+        window.showStage(Stage::Dummy);
+        auto& canvas = *window.findChild<DummyCanvas*>(QStringLiteral("dummyCanvas"));
+        QElapsedTimer still;
+        still.start();
+        while (!window.isSettled() || still.elapsed() < 400)
+            QApplication::processEvents();
+        // A piece that is not folded is turned in its place.
+        const double from = canvas.lastMoment() > 1 ? canvas.lastMoment() / 2 : 0;
+        int i = 0;
+        const auto frame = [&] {
+            if (canvas.lastMoment() > 0)
+                canvas.setMoment(from + (++i % 60) / 60.0);
+            else
+                canvas.zoomBy(++i % 2 ? 1.01 : 1 / 1.01);
+            QApplication::processEvents();
+        };
+        (void)median(40, frame); // it finds how finely there is time to paint
+        print(QStringLiteral("a frame of the Dummy, %1").arg(QLatin1String(name)), median(90, frame),
+              QStringLiteral("16"));
+    }
 }
 
 /// A book of so many pages in the window: brought in, seen, scrolled through, changed.
@@ -266,6 +295,7 @@ int main(int argc, char** argv)
     for (const int pages : {1000, 2000})
         measurePages(window, pages);
     measureRecords(window);
+    measureDummies(window);
 
     // Crowded faces, every tenth item a text.
     for (const auto& [count, wanted] : {std::pair(500, "under 8"), std::pair(5000, "under 16")}) {

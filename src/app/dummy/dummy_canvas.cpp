@@ -19,6 +19,7 @@ namespace
 constexpr int stepTime = 900;  ///< milliseconds for a fold or a leaf
 constexpr int playTime = 2200; ///< the same for the automatic run, with the time to look at it
 constexpr int restTime = 140;
+constexpr int lagTime = 60;
 constexpr double paintTime = 13;  ///< what painting may take of the 16.7 ms of a frame
 constexpr double dragTurns = 0.4; ///< degrees a pixel
 constexpr double keyTurns = 9;
@@ -73,7 +74,10 @@ DummyCanvas::DummyCanvas(Document& document, SurfacePictures& pictures, Shows sh
     });
     connect(&document_, &Document::changed, this, &DummyCanvas::refresh);
     connect(&document_, &Document::replaced, this, [this] { settled_ = false; });
-    connect(&pictures_, &SurfacePictures::changed, this, &DummyCanvas::makeStale);
+    lag_.setSingleShot(true);
+    lag_.setInterval(lagTime);
+    connect(&lag_, &QTimer::timeout, this, &DummyCanvas::makeStale);
+    connect(&pictures_, &SurfacePictures::changed, this, &DummyCanvas::makeStaleSoon);
     refresh();
 }
 
@@ -110,7 +114,7 @@ void DummyCanvas::refresh()
         settled_ = isVisible();
     }
     moment_ = std::clamp(moment_, 0.0, double(lastMoment()));
-    makeStale();
+    makeStaleSoon();
     Q_EMIT momentChanged();
     Q_EMIT spotChanged();
 }
@@ -127,6 +131,12 @@ void DummyCanvas::makeStale()
     stale_ = true;
     picture_.reset();
     update();
+}
+
+void DummyCanvas::makeStaleSoon()
+{
+    if (!lag_.isActive())
+        lag_.start();
 }
 
 void DummyCanvas::stir()

@@ -88,6 +88,8 @@ protected:
 private:
     void refresh();
     void makeStale();
+    /// Painted afresh soon: an edit is not to wait for it.
+    void makeStaleSoon();
     /// It moves: it is painted quickly, and once more finely when it rests.
     void stir();
     [[nodiscard]] bool gliding() const { return glide_.state() == QAbstractAnimation::Running; }
@@ -116,6 +118,7 @@ private:
     QVariantAnimation turn_;
     DummyEye turnFrom_, turnTo_;
     QTimer rest_;
+    QTimer lag_; ///< after an edit
     bool moving_ = false;
     double coarse_ = 1; ///< while it moves, pixels are so many times as large
     double took_ = 0;

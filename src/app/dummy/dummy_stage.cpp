@@ -140,6 +140,11 @@ DummyStage::DummyStage(Document& document, Actions& actions, QWidget* parent)
     connect(canvas_, &DummyCanvas::playingChanged, this, &DummyStage::refreshMoment);
     connect(canvas_, &DummyCanvas::spotChanged, this, &DummyStage::refreshSpot);
     connect(&document_, &Document::changed, this, &DummyStage::refreshPiece);
+}
+
+void DummyStage::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
     refreshPiece();
 }
 
@@ -258,6 +263,8 @@ void DummyStage::addSpot(QVBoxLayout* column)
 
 void DummyStage::refreshPiece()
 {
+    if (!isVisible())
+        return; // told when it is shown
     const Job& job = document_.job();
     const Plan& plan = document_.plan();
     const Dummy& dummy = canvas_->dummy();

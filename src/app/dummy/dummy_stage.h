@@ -30,6 +30,9 @@ public:
 Q_SIGNALS:
     void openRequested(const hinge::ReadingStop::Seen& seen);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     [[nodiscard]] QLayout* makeHead();
     [[nodiscard]] QLayout* makeFoot();

@@ -30,8 +30,10 @@ void MainWindow::connectDummy()
     on(actions_.stepOn, atDummy([](DummyCanvas& canvas) { canvas.step(1); }));
     on(actions_.playSteps, atDummy([](DummyCanvas& canvas) { canvas.isPlaying() ? canvas.stop() : canvas.play(); }));
     const auto open = [this](const ReadingStop::Seen& seen) {
-        if (!seen.surface)
-            return; // a blank page has nothing to open
+        // A blank page has nothing to open, and one that was taken out is no longer there.
+        if (!seen.surface ||
+            (seen.surface->component == Component::Text && !document_.plan().readerPage(*seen.surface)))
+            return;
         openSurface(*seen.surface);
         selection_.setPanel(seen.panel);
     };
