@@ -489,6 +489,10 @@ private Q_SLOTS:
         QCOMPARE(block->lines.size(), std::size_t(2));
         QCOMPARE(block->lines[1].at[0] - block->lines[0].at[0], spineOf(job));
         QCOMPARE(block->size.h, job.page.h);
+        // Both are printed to one scale, or it would not fit.
+        for (const DummyPage& page : dummy->pages)
+            QCOMPARE(page.scale, dummy->pages.front().scale);
+        QVERIFY(dummy->pages.front().scale < 1);
     }
 
     void thePaperMustHaveRoom()

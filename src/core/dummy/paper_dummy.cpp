@@ -256,11 +256,12 @@ Rect partOf(const DummyUnit& unit, const Fit& fit, int column, int row)
 
 Length scaled(Length l, double by) { return by == 1 ? l : Length::nearestMm(l.toMm() * by); }
 
-void addPages(PaperDummy& out, std::size_t index)
+void addPages(PaperDummy& out, std::size_t index, double scale)
 {
     const DummyUnit& unit = out.units[index];
     const DummyPrinting& printing = out.printing;
-    const Fit fit = fitFor(unit, printing);
+    Fit fit = fitFor(unit, printing);
+    fit.scale = std::min(fit.scale, scale);
     const bool isLying = fit.paper.w > fit.paper.h;
     // Turned about its long edge, an upright page is turned about the upright; a lying one about the level.
     const bool aboutUpright =
@@ -298,8 +299,12 @@ Result<PaperDummy> paperDummy(const Job& job, const Plan& plan, const DummyPrint
         return problem(QStringLiteral("dummy.paper"),
                        QStringLiteral("This paper is too small to print on. Choose A4, A3 or Letter."));
     PaperDummy out{printing, unitsOf(job, plan), {}};
+    // All of it to one scale: the cover is to fit its pages.
+    double scale = 1;
+    for (const DummyUnit& unit : out.units)
+        scale = std::min(scale, fitFor(unit, printing).scale);
     for (std::size_t i = 0; i < out.units.size(); ++i)
-        addPages(out, i);
+        addPages(out, i, scale);
     return out;
 }
 
