@@ -4,6 +4,7 @@
 #include "core/file/job_file.h"
 #include "core/piece/reading.h"
 #include "testing.h"
+#include "unit_paper.h"
 
 #include <algorithm>
 #include <cmath>
@@ -66,221 +67,6 @@ bool passThrough(const std::array<Point3, 4>& a, const std::array<Point3, 4>& b)
             return true;
     return false;
 }
-
-/// A little folding model of its own: paper cut into unit columns and rows, stacked up in piles on a grid. Folding a
-/// line turns whole piles over onto others. It knows neither thickness nor millimetres, and shares no code with the
-/// program.
-class UnitPaper
-{
-public:
-    struct Bit {
-        int x, y; ///< where it was on the flat, from the left and the head of the outside
-        bool outsideUp;
-        bool headUp;
-    };
-    using Piles = std::map<std::pair<int, int>, std::vector<Bit>>; ///< by place, from the table up
-
-    UnitPaper(std::vector<int> columns, std::vector<int> rows) : columns_(std::move(columns)), rows_(std::move(rows))
-    {
-        for (int y = 0; y < sum(rows_); ++y)
-            for (int x = 0; x < sum(columns_); ++x)
-                piles_[{x, y}].push_back({x, y, true, true});
-    }
-
-    void fold(const FoldStep& step)
-    {
-        const bool upright = step.axis == Axis::Vertical;
-        const int line = placeOfLine(step.axis, step.line);
-        folds_.push_back({step, {}});
-        Piles next;
-        std::vector<std::pair<std::pair<int, int>, std::vector<Bit>>> moved;
-        for (auto& [place, bits] : piles_) {
-            const int at = upright ? place.first : place.second;
-            if ((at < line) == (step.moves == LineSide::Before)) {
-                moved.push_back({place, bits});
-                for (const Bit& bit : bits)
-                    folds_.back().second.insert({bit.x, bit.y});
-            } else
-                next[place] = bits;
-        }
-        for (auto& [place, bits] : moved) {
-            std::pair<int, int> to = place;
-            (upright ? to.first : to.second) = 2 * line - 1 - (upright ? place.first : place.second);
-            std::vector<Bit> turned(bits.rbegin(), bits.rend());
-            for (Bit& bit : turned) {
-                bit.outsideUp = !bit.outsideUp;
-                if (!upright)
-                    bit.headUp = !bit.headUp;
-            }
-            auto& pile = next[to];
-            if (step.way == FoldWay::Over)
-                pile.insert(pile.end(), turned.begin(), turned.end());
-            else
-                pile.insert(pile.begin(), turned.begin(), turned.end());
-        }
-        piles_ = std::move(next);
-    }
-
-    void turnOver()
-    {
-        Piles next;
-        for (auto& [place, bits] : piles_) {
-            std::vector<Bit> turned(bits.rbegin(), bits.rend());
-            for (Bit& bit : turned)
-                bit.outsideUp = !bit.outsideUp;
-            next[{-place.first, place.second}] = turned;
-        }
-        piles_ = std::move(next);
-    }
-
-    /// The panels on top, row by row from the left: face, column, row.
-    using Seen = std::tuple<Face, int, int>;
-    [[nodiscard]] std::vector<Seen> seen() const
-    {
-        std::map<std::pair<int, int>, Bit> byRow; // by row, then from the left
-        for (const auto& [place, bits] : piles_)
-            byRow.insert({{place.second, place.first}, bits.back()});
-        std::vector<Seen> out;
-        for (const auto& [place, bit] : byRow) {
-            const Seen s{bit.outsideUp ? Face::Outside : Face::Inside, panelOf(columns_, bit.x), panelOf(rows_, bit.y)};
-            if (std::ranges::find(out, s) == out.end())
-                out.push_back(s);
-        }
-        return out;
-    }
-
-    /// Opens what lies on top: of all parts that hang at one crease and lie over everything else, the smallest.
-    bool openTop()
-    {
-        struct Best {
-            Axis axis;
-            int line;
-            bool first;
-            std::size_t size;
-        };
-        std::optional<Best> best;
-        for (const Axis axis : {Axis::Vertical, Axis::Horizontal}) {
-            const auto& shares = axis == Axis::Vertical ? columns_ : rows_;
-            int at = 0;
-            for (std::size_t line = 1; line < shares.size(); ++line) {
-                at += shares[line - 1];
-                if (!isCreased(axis, at))
-                    continue;
-                for (const bool first : {true, false}) {
-                    std::size_t size = 0;
-                    bool onTop = true;
-                    for (const auto& [place, bits] : piles_) {
-                        bool above = true; // from the top down: first what moves, then what stays
-                        for (auto bit = bits.rbegin(); bit != bits.rend(); ++bit) {
-                            const bool in = ((axis == Axis::Vertical ? bit->x : bit->y) < at) == first;
-                            size += in ? 1 : 0;
-                            onTop = onTop && (!in || above);
-                            above = above && in;
-                        }
-                    }
-                    if (onTop && (!best || size < best->size))
-                        best = Best{axis, at, first, size};
-                }
-            }
-        }
-        if (best) {
-            unfold(best->axis, best->line, [&](const Bit& bit) {
-                return ((best->axis == Axis::Vertical ? bit.x : bit.y) < best->line) == best->first;
-            });
-            return true;
-        }
-        // Nothing lies free by itself: the fold made last is taken back.
-        for (auto fold = folds_.rbegin(); fold != folds_.rend(); ++fold) {
-            const Axis axis = fold->first.axis;
-            const auto& shares = axis == Axis::Vertical ? columns_ : rows_;
-            int at = 0;
-            for (int i = 0; i < fold->first.line; ++i)
-                at += shares[std::size_t(i)];
-            if (!isCreased(axis, at))
-                continue;
-            const Bit top = piles_.begin()->second.back();
-            const auto& moved = fold->second;
-            const bool topMoved = moved.contains({top.x, top.y});
-            unfold(axis, at, [&](const Bit& bit) { return moved.contains({bit.x, bit.y}) == topMoved; });
-            return true;
-        }
-        return false;
-    }
-
-private:
-    static int sum(const std::vector<int>& v)
-    {
-        int all = 0;
-        for (const int i : v)
-            all += i;
-        return all;
-    }
-    static int panelOf(const std::vector<int>& shares, int unit)
-    {
-        int panel = 0;
-        while (unit >= shares[std::size_t(panel)])
-            unit -= shares[std::size_t(panel++)];
-        return panel;
-    }
-    /// Where a bit lies now, and its place in that pile.
-    [[nodiscard]] std::pair<std::pair<int, int>, Bit> find(int x, int y) const
-    {
-        for (const auto& [place, bits] : piles_)
-            for (const Bit& bit : bits)
-                if (bit.x == x && bit.y == y)
-                    return {place, bit};
-        qFatal("lost a bit of paper");
-    }
-    [[nodiscard]] bool isCreased(Axis axis, int at) const
-    {
-        const bool upright = axis == Axis::Vertical;
-        const auto a = find(upright ? at - 1 : 0, upright ? 0 : at - 1);
-        const auto b = find(upright ? at : 0, upright ? 0 : at);
-        return a.first == b.first;
-    }
-    /// The line between two panels, as it lies now, in units from the left (head) of where the flat began.
-    [[nodiscard]] int placeOfLine(Axis axis, int line) const
-    {
-        const bool upright = axis == Axis::Vertical;
-        const auto& shares = upright ? columns_ : rows_;
-        int at = 0;
-        for (int i = 0; i < line; ++i)
-            at += shares[std::size_t(i)];
-        const auto [place, bit] = find(upright ? at : 0, upright ? 0 : at);
-        const int here = upright ? place.first : place.second;
-        const bool mirrored = upright ? bit.outsideUp != bit.headUp : !bit.headUp;
-        return mirrored ? here + 1 : here;
-    }
-    void unfold(Axis axis, int at, const std::function<bool(const Bit&)>& goes)
-    {
-        const bool upright = axis == Axis::Vertical;
-        const auto [crease, bit] = find(upright ? at : 0, upright ? 0 : at);
-        const bool mirrored = upright ? bit.outsideUp != bit.headUp : !bit.headUp;
-        const int line = (upright ? crease.first : crease.second) + (mirrored ? 1 : 0);
-        Piles next;
-        std::vector<std::pair<std::pair<int, int>, std::vector<Bit>>> moved;
-        for (const auto& [place, bits] : piles_) {
-            std::vector<Bit> up;
-            for (const Bit& b : bits) {
-                if (goes(b))
-                    up.insert(up.begin(), {b.x, b.y, !b.outsideUp, upright ? b.headUp : !b.headUp});
-                else
-                    next[place].push_back(b);
-            }
-            std::pair<int, int> to = place;
-            (upright ? to.first : to.second) = 2 * line - 1 - (upright ? place.first : place.second);
-            moved.push_back({to, up});
-        }
-        for (auto& [place, bits] : moved)
-            if (!bits.empty())
-                next[place].insert(next[place].end(), bits.begin(), bits.end());
-        piles_ = std::move(next);
-    }
-
-    std::vector<int> columns_, rows_;
-    Piles piles_;
-    std::vector<std::pair<FoldStep, std::set<std::pair<int, int>>>> folds_; ///< and what moved
-};
 
 /// Panels that are seen from above (or from behind), found among the bits the screen draws: nothing lies over a bit
 /// where it is looked at. In rows, from the left.
@@ -488,7 +274,7 @@ private Q_SLOTS:
             const Paper& paper = planned->paper;
             const auto grid = foldGrid(job.fold);
             RC_ASSERT(bool(grid));
-            UnitPaper units(grid->columnShares, grid->rowShares);
+            testing::UnitPaper units(grid->columnShares, grid->rowShares);
             for (const FoldStep& step : grid->steps)
                 units.fold(step);
             // Front up, as the plan holds it.
@@ -502,7 +288,7 @@ private Q_SLOTS:
                 units.turnOver();
             RC_ASSERT(shows());
             std::vector<std::vector<std::tuple<Face, int, int>>> views{units.seen()};
-            UnitPaper opened = units;
+            testing::UnitPaper opened = units;
             while (opened.openTop())
                 views.push_back(opened.seen());
             opened.turnOver();
@@ -539,82 +325,6 @@ private Q_SLOTS:
             for (std::size_t i = 0; i < numbers.size(); ++i)
                 RC_ASSERT(numbers[i] == int(i) + 1);
             RC_ASSERT(order(metOnScreen) == numbers);
-        });
-    }
-
-    void boundPagesAreReadInOrder()
-    {
-        CHECK_PROPERTY("every page and cover, leaf by leaf", [] {
-            const Job job = *rc::anyPiece();
-            const auto planned = plan(job);
-            RC_PRE(bool(planned) && planned->book && planned->book->leaves > 0);
-            const Dummy dummy(job, *planned);
-            RC_ASSERT(dummy.isBound());
-            std::vector<int> pages;
-            for (const ReadingStop& stop : dummy.readingStops()) {
-                // On screen: what looks up, from the left (from the right where it is read so).
-                const Facets facets = dummy.facetsRead(stop.opened);
-                std::map<double, int> shown;
-                for (const Facet& f : facets)
-                    if (f.page > 0 && f.normal().z > 0.4 && lengthOf(f.corners[1] - f.corners[0]) > 30)
-                        shown[(f.corners[0].x + f.corners[2].x) * (job.rightToLeft ? -1 : 1)] = f.page;
-                for (const auto& [x, page] : shown)
-                    if (pages.empty() || std::ranges::find(pages, page) == pages.end())
-                        pages.push_back(page);
-            }
-            std::vector<int> wanted;
-            for (int i = 1; i <= planned->book->leaves * 2; ++i)
-                wanted.push_back(i);
-            RC_ASSERT(pages == wanted);
-        });
-    }
-
-    void leavesNeverGoThroughEachOther()
-    {
-        // Seen from the head a leaf is a line; it stays on its side of its neighbours while it is turned.
-        CHECK_PROPERTY("at 20 moments of a turn", [] {
-            const Job job = *rc::anyPiece();
-            const auto planned = plan(job);
-            RC_PRE(bool(planned) && planned->book && planned->book->leaves > 1);
-            RC_PRE(isOfThisWorld(job, *planned));
-            const BoundLeaves bound(job, *planned);
-            const std::size_t count = bound.leaves().size();
-            const auto turning = std::size_t(*rc::gen::inRange(0, int(count)));
-            // How deep a leaf lies in its neighbour: of all its points that are on the wrong side of it, the one that
-            // is farthest away.
-            const auto depth = [](const BoundLeaves::Curve& own, const BoundLeaves::Curve& other, double rightSide) {
-                double deepest = 0;
-                for (const Point3& p : own) {
-                    double nearest = 1e9;
-                    bool wrong = false;
-                    for (std::size_t k = 0; k + 1 < other.size(); ++k) {
-                        const Point3 s = other[k + 1] - other[k], d = p - other[k];
-                        const double t = std::clamp(dot(d, s) / std::max(1e-12, dot(s, s)), 0.0, 1.0);
-                        const double away = lengthOf(d - s * t);
-                        if (away < nearest) {
-                            nearest = away;
-                            // Round the fold, before the neighbour begins, there is nothing to lie in.
-                            wrong = (s.x * d.z - s.z * d.x) * rightSide < 0 && (k > 0 || dot(d, s) > 0);
-                        }
-                    }
-                    deepest = std::max(deepest, wrong ? nearest : 0);
-                }
-                return deepest;
-            };
-            for (int i = 1; i <= 20; ++i) {
-                const double turned = double(turning) + i / 20.0;
-                const auto own = bound.curveOf(turning, turned);
-                double length = 0;
-                for (std::size_t k = 0; k + 1 < own.size(); ++k)
-                    length += lengthOf(own[k + 1] - own[k]);
-                RC_ASSERT(std::abs(length - bound.leaves()[turning].width) < 1e-6); // paper does not stretch
-                // What the straight pieces of a drawn curve may miss by: half a millimetre and a caliper.
-                const double thick = bound.leaves()[turning].thickness + 0.5;
-                if (turning > 0)
-                    RC_ASSERT(depth(own, bound.curveOf(turning - 1, turned), -1) < thick);
-                if (turning + 1 < count)
-                    RC_ASSERT(depth(own, bound.curveOf(turning + 1, turned), 1) < thick);
-            }
         });
     }
 
@@ -705,34 +415,6 @@ private Q_SLOTS:
             ++compared;
         }
         QCOMPARE(compared, int(lengths.size()));
-    }
-
-    void aBookIsAsLargeAsItsPages()
-    {
-        const Job job = demo("field-notebook");
-        const Plan plan = testing::planned(job);
-        const Dummy dummy(job, plan);
-        const auto last = double(dummy.steps().size());
-        QCOMPARE(dummy.steps().size(), std::size_t(22)); // 20 leaves of the text, two of the cover
-        const double thick = 20 * job.pages.textStock.caliper().toMm() + 2 * job.stock.caliper().toMm();
-        // Closed, its width and height are those of a page, but for the roundness of the fold.
-        for (const double end : {0.0, last}) {
-            const Extent3 e = extentOf(dummy.facetsAt(end));
-            QVERIFY(std::abs(e.high.x - e.low.x - 148) < thick / 2 + 0.2);
-            QVERIFY(std::abs(e.high.y - e.low.y - 210) < 1e-6);
-            QVERIFY(std::abs(e.high.z - e.low.z - thick) < 1e-6);
-        }
-        const Extent3 open = extentOf(dummy.facetsAt(last / 2));
-        QVERIFY(std::abs(open.high.x - open.low.x - 296) < 0.2);
-        QVERIFY(std::abs(open.high.z - thick / 2) < 1e-6);
-        // A leaf that is half turned stands up, no higher than it is wide.
-        const Extent3 turning = extentOf(dummy.facetsAt(last / 2 + 0.5));
-        QVERIFY(turning.high.z > 100 && turning.high.z < 148 + thick);
-        // Closed, the fore-edge is cut flush; open in the middle, the inner leaves are shorter by what the knife took.
-        const BoundLeaves bound(job, plan);
-        QVERIFY(bound.leaves()[10].width < bound.leaves()[1].width);
-        QVERIFY(std::abs(bound.curveOf(10, 0).back().x - bound.curveOf(1, 0).back().x) < 1e-6);
-        QVERIFY(bound.curveOf(11, last / 2).back().x < bound.curveOf(20, last / 2).back().x);
     }
 
     void aStubComesOff()
