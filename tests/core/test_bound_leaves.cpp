@@ -106,6 +106,27 @@ private Q_SLOTS:
         });
     }
 
+    void nothingLiesInTheTable()
+    {
+        CHECK_PROPERTY("stacks lie on the table, and their fore-edges come down to it", [] {
+            const Job job = *rc::anyPiece();
+            const auto planned = plan(job);
+            RC_PRE(bool(planned) && planned->book && planned->book->leaves > 1 && canBendOver(job, *planned));
+            RC_PRE(rulesOf(job.kind).binding == Binding::Glued);
+            const BoundLeaves bound(job, *planned);
+            const auto count = bound.leaves().size();
+            const auto turned = std::size_t(*rc::gen::inRange(1, int(count)));
+            const double thick = bound.leaves().front().thickness;
+            // The undermost leaves on both sides: the first one turned, and the last of all.
+            for (const std::size_t leaf : {std::size_t(0), count - 1}) {
+                const auto curve = bound.curveOf(leaf, double(turned));
+                RC_ASSERT(curve.back().z > -1 && curve.back().z < 2 + thick);
+                for (const Point3& p : curve)
+                    RC_ASSERT(p.z > -1);
+            }
+        });
+    }
+
     void aBookIsAsLargeAsItsPages()
     {
         const Job job = boundDemo("field-notebook");

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/dummy/dummy.h"
 #include "core/dummy/folded_facets.h"
+#include "core/dummy/spot_facts.h"
 #include "core/file/job_file.h"
 #include "core/piece/reading.h"
 #include "testing.h"
@@ -453,6 +454,35 @@ private Q_SLOTS:
         QCOMPARE(folded.size(), std::size_t(1));
         QVERIFY(folded[0].moves == SeenSide::Head || folded[0].moves == SeenSide::Foot);
         QVERIFY(folded[0].over);
+    }
+
+    void whatFacesWhat()
+    {
+        // A roll fold, closed, from the front: front cover, and behind it the inside left, which lies on the tuck-in
+        // flap; behind that the inside right, which lies on the inside middle; behind that the back cover (by hand).
+        const Job job = demo("visitor-leaflet");
+        const Plan plan = testing::planned(job);
+        const Dummy dummy(job, plan);
+        const auto facts = [&](const char* role) {
+            for (const Face face : bothFaces)
+                for (const Panel& p : plan.paper.face(face))
+                    if (p.roleName == QLatin1String(role))
+                        return spotFacts(plan, dummy, {SurfaceId(face), p.position, 0});
+            qFatal("no %s", role);
+        };
+        const auto name = [&](const std::optional<ReadingStop::Seen>& seen) {
+            return seen ? plan.paper.face(seen->surface->face)[std::size_t(seen->panel)].roleName : QString();
+        };
+        QCOMPARE(name(facts("front cover").facing), QString());
+        QCOMPARE(name(facts("front cover").behind), QStringLiteral("inside left"));
+        QCOMPARE(name(facts("inside left").facing), QStringLiteral("tuck-in flap"));
+        QCOMPARE(name(facts("tuck-in flap").facing), QStringLiteral("inside left"));
+        QCOMPARE(name(facts("tuck-in flap").behind), QStringLiteral("inside right"));
+        QCOMPARE(name(facts("inside right").facing), QStringLiteral("inside middle"));
+        QCOMPARE(name(facts("inside middle").facing), QStringLiteral("inside right"));
+        QCOMPARE(name(facts("inside middle").behind), QStringLiteral("back cover"));
+        QCOMPARE(name(facts("back cover").facing), QString());
+        QVERIFY(facts("back cover").edges[0] == EdgeFate::Folded && facts("back cover").edges[1] == EdgeFate::Knife);
     }
 
     void nearerBitsAreDrawnLater()
