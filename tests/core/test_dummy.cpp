@@ -234,6 +234,34 @@ private Q_SLOTS:
         QCOMPARE(std::round(plan.paper.closing.thickness.toMm() * 1000), std::round(3 * caliper * 1000));
     }
 
+    void noLayerIsInAnother()
+    {
+        CHECK_PROPERTY("closed, panels that lie over each other have room for both", [](const Job& job) {
+            const auto paper = foldPaper(job);
+            RC_PRE(bool(paper) && closesCleanly(*paper));
+            const Folding folding(*paper, job.stock.caliper().toMm());
+            const auto poses = folding.posesAt(std::vector<double>(folding.turns().size(), 1.0));
+            struct Slab {
+                double left, right, top, bottom, low, high;
+            };
+            std::vector<Slab> slabs;
+            for (std::size_t i = 0; i < poses.size(); ++i) {
+                const auto c = middleOf(*paper, folding, poses[i], i, 0);
+                const auto [l, r] = std::minmax({c[0].x, c[2].x});
+                const auto [t, b] = std::minmax({c[0].y, c[2].y});
+                slabs.push_back({l, r, t, b, c[0].z - folding.thickness() / 2, c[0].z + folding.thickness() / 2});
+            }
+            for (std::size_t i = 0; i < slabs.size(); ++i)
+                for (std::size_t k = i + 1; k < slabs.size(); ++k) {
+                    const Slab& a = slabs[i];
+                    const Slab& b = slabs[k];
+                    const bool over = std::min(a.right, b.right) - std::max(a.left, b.left) > 0.01 &&
+                                      std::min(a.bottom, b.bottom) - std::max(a.top, b.top) > 0.01;
+                    RC_ASSERT(!over || a.high <= b.low + 1e-6 || b.high <= a.low + 1e-6);
+                }
+        });
+    }
+
     void paperHangsTogetherAtTheFolds()
     {
         CHECK_PROPERTY("at a fold two panels are as far apart as the paper goes round, and no more",
