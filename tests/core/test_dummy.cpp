@@ -251,6 +251,12 @@ private Q_SLOTS:
                 const auto [t, b] = std::minmax({c[0].y, c[2].y});
                 slabs.push_back({l, r, t, b, c[0].z - folding.thickness() / 2, c[0].z + folding.thickness() / 2});
             }
+            // Rolled or folded to and fro, all panels lie in one pile without a gap.
+            if (job.fold.scheme == FoldScheme::Roll || job.fold.scheme == FoldScheme::Zigzag) {
+                const double low = std::ranges::min_element(slabs, {}, &Slab::low)->low;
+                const double high = std::ranges::max_element(slabs, {}, &Slab::high)->high;
+                RC_ASSERT(std::abs(high - low - double(slabs.size()) * folding.thickness()) < 1e-6);
+            }
             for (std::size_t i = 0; i < slabs.size(); ++i)
                 for (std::size_t k = i + 1; k < slabs.size(); ++k) {
                     const Slab& a = slabs[i];
