@@ -48,6 +48,7 @@ DummyCanvas::DummyCanvas(Document& document, SurfacePictures& pictures, Shows sh
     connect(&rest_, &QTimer::timeout, this, [this] {
         moving_ = false;
         makeStale();
+        QTimer::singleShot(0, this, &DummyCanvas::lookAhead);
     });
     connect(&glide_, &QVariantAnimation::valueChanged, this, [this](const QVariant& value) {
         moment_ = value.toDouble();
@@ -144,6 +145,24 @@ void DummyCanvas::stir()
     moving_ = true;
     rest_.start();
     makeStale();
+}
+
+void DummyCanvas::lookAhead()
+{
+    if (moving_ || !isVisible() || !dummy_->isBound())
+        return;
+    const int here = target();
+    for (const int near : {here + 1, here - 1}) {
+        if (near < 0 || near > lastMoment())
+            continue;
+        for (const ReadingStop::Seen& seen : dummy_->readingStops()[std::size_t(near)].seen)
+            if (seen.surface && !pictures_.has(*seen.surface)) {
+                (void)pictures_.imageOf(*seen.surface, fineness_, false);
+                // One at a time: nothing waits for it.
+                QTimer::singleShot(0, this, &DummyCanvas::lookAhead);
+                return;
+            }
+    }
 }
 
 void DummyCanvas::setMoment(double moment)
@@ -283,6 +302,7 @@ Extent3 DummyCanvas::frameAt(double moment) const
 std::unique_ptr<DummyPicture> DummyCanvas::pictureOf(double moment, const QRectF& target, double pixels, bool hurry)
 {
     const DummyView view(eyeAt(moment), frameAt(moment), target);
+    fineness_ = view.scale() * pixels;
     DummyColours colours = pictures_.colours();
     colours.lineWidth = 0.8 / pixels * std::max(1.0, pixels);
     const auto images = [&](const SurfaceId& surface) {

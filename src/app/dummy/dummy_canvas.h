@@ -103,6 +103,8 @@ private:
     void paintSpot(QPainter& painter) const;
     void point(QPointF place);
     void start(int target, int milliseconds, QEasingCurve::Type curve);
+    /// Has the pages next to those in view painted, so that a leaf that is turned has both its sides at once.
+    void lookAhead();
 
     Document& document_;
     SurfacePictures& pictures_;
@@ -122,6 +124,7 @@ private:
     bool moving_ = false;
     double coarse_ = 1; ///< while it moves, pixels are so many times as large
     double took_ = 0;
+    double fineness_ = 1; ///< pixels to a millimetre of what is printed, as it was last painted
     std::unique_ptr<DummyPicture> picture_;
     QImage painted_;
     bool stale_ = true;

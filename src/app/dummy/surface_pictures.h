@@ -22,6 +22,7 @@ public:
     /// At least so many pixels to a millimetre, as far as that is sensible; what there is at less is given while
     /// `hurry`.
     [[nodiscard]] SurfaceImage imageOf(const SurfaceId& surface, double perMm, bool hurry);
+    [[nodiscard]] bool has(const SurfaceId& surface) const { return painted_.contains(surface); }
     /// Colours of the paper of the flat, and of the text.
     [[nodiscard]] DummyColours colours() const;
     void usePress(const QByteArray& icc);
