@@ -2,6 +2,7 @@
 #include "paint/dummy_painter.h"
 
 #include <QLinearGradient>
+#include <QPainterPath>
 #include <algorithm>
 #include <cmath>
 

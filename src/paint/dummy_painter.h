@@ -8,6 +8,8 @@
 #include <QImage>
 #include <QPainter>
 #include <functional>
+#include <map>
+#include <optional>
 
 namespace hinge
 {

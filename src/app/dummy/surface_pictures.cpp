@@ -5,6 +5,7 @@
 #include "app/document/record_view.h"
 #include "paint/zone_painter.h"
 
+#include <QPainterPath>
 #include <algorithm>
 #include <cmath>
 
