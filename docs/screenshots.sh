@@ -24,4 +24,3 @@ shot sheet --stage sheet --theme light
 shot release --stage release --theme light
 shot flat-cover --job demo/tide-almanac-cover.hinge.json --stage flat --theme light --item isbn
 shot files --show files --theme light
-shot press --show press --theme light

@@ -72,6 +72,18 @@ bool isWithin(const QPolygonF& outline, QPointF p, double near)
     return true;
 }
 
+/// A side of a facet lies along one of its folds.
+bool liesOnCrease(const Facet& facet, std::size_t side)
+{
+    const Point3 a = facet.pose.in(facet.corners[side]);
+    const Point3 b = facet.pose.in(facet.corners[(side + 1) % facet.corners.size()]);
+    constexpr double near = 0.5; // millimetres
+    return std::ranges::any_of(facet.creases, [&](const Facet::Crease& crease) {
+        return std::abs((crease.upright ? a.x : a.y) - crease.at) < near &&
+               std::abs((crease.upright ? b.x : b.y) - crease.at) < near;
+    });
+}
+
 /// The part of a convex outline on one side of a line across the surface.
 QPolygonF cut(const QPolygonF& outline, bool upright, double at, bool keepBehind)
 {
@@ -249,9 +261,9 @@ void DummyPicture::paintFacet(QPainter& painter, const Drawn& d) const
         line.setAlpha(line.alpha() / 2);
     painter.setPen(QPen(line, colours_.lineWidth, Qt::SolidLine, Qt::RoundCap));
     const qsizetype n = d.outline.size();
-    const bool all = colours_.asDiagram && !d.facet.creases.empty();
     for (qsizetype i = 0; i < n; ++i)
-        if (all || std::size_t(i) >= d.facet.goesOn.size() || !d.facet.goesOn[std::size_t(i)])
+        if ((colours_.asDiagram && liesOnCrease(d.facet, std::size_t(i))) || std::size_t(i) >= d.facet.goesOn.size() ||
+            !d.facet.goesOn[std::size_t(i)])
             painter.drawLine(d.outline[i], d.outline[(i + 1) % n]);
 }
 
