@@ -18,6 +18,7 @@ constexpr double deepest = 0.3;
 /// Light is lost so far from a fold that is closed, in millimetres, and so much of it.
 constexpr double creaseWidth = 11;
 constexpr double creaseDepth = 0.34;
+constexpr double unmade = 0.12;
 
 /// Adjoining bits overlap by so many pixels, so that nothing shines through between them.
 constexpr double overlap = 0.6;
@@ -278,8 +279,6 @@ void DummyPicture::paintCreases(QPainter& painter, const Drawn& d) const
     }
     const QPointF middle = own.boundingRect().center();
     for (const Facet::Crease& crease : d.facet.creases) {
-        if (crease.closed < 0.01)
-            continue;
         const bool upright = crease.upright;
         const bool behind = (upright ? middle.x() : middle.y()) > crease.at;
         const double far = crease.at + (behind ? creaseWidth : -creaseWidth);
@@ -295,7 +294,9 @@ void DummyPicture::paintCreases(QPainter& painter, const Drawn& d) const
         const QPointF line = seen(crease.at, along + 1) - at;
         const QPointF normal = QPointF(-line.y(), line.x()) / std::max(1e-9, std::hypot(line.x(), line.y()));
         const QPointF end = at + normal * QPointF::dotProduct(seen(far, along) - at, normal);
-        const double depth = creaseDepth * std::min(1.0, crease.closed * 1.6) * (crease.valley ? 1 : 0.45);
+        // A fold that is not made yet is a hint of one.
+        const double depth =
+            creaseDepth * std::min(1.0, std::max(unmade, crease.closed) * 1.6) * (crease.valley ? 1 : 0.45);
         QLinearGradient gradient(at, end);
         const auto shade = [&](double part) { return QColor(20, 24, 30, int(255 * depth * part)); };
         gradient.setColorAt(0, shade(1));

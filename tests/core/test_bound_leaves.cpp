@@ -127,6 +127,39 @@ private Q_SLOTS:
         });
     }
 
+    void eachBindingOpensInItsWay()
+    {
+        // Facts of the trade: glued leaves come out of the spine upright and bend over, those on a wire lie flat, and
+        // nested sheets go straight on from one half to the other in their middle.
+        const auto opened = [](PieceKind kind) {
+            Job job = newPiece(kind);
+            job.pages.count = 64;
+            return BoundLeaves(job, testing::planned(job));
+        };
+        const BoundLeaves glued = opened(PieceKind::Book);
+        const double half = double(glued.leaves().size()) / 2;
+        const auto leaf = std::size_t(half);
+        const auto bent = glued.curveOf(leaf, half);
+        QVERIFY(bent.size() > 4);
+        const Point3 first = unit(bent[1] - bent[0]);
+        QVERIFY2(first.z > 0.95, qPrintable(QString::number(first.z)));
+        QVERIFY(std::abs(unit(bent.back() - bent[bent.size() - 2]).z) < 0.05);
+        const BoundLeaves wired = opened(PieceKind::WireBook);
+        for (const std::size_t i : {std::size_t(0), wired.leaves().size() - 1}) {
+            const auto flat = wired.curveOf(i, double(wired.leaves().size()) / 2);
+            for (const Point3& p : flat)
+                QCOMPARE(p.z, flat.front().z);
+        }
+        Job booklet = newPiece(PieceKind::Booklet);
+        booklet.pages.count = 32;
+        const BoundLeaves nested(booklet, testing::planned(booklet));
+        const std::size_t count = nested.leaves().size();
+        const auto left = nested.curveOf(count / 2 - 1, double(count) / 2);
+        const auto right = nested.curveOf(count / 2, double(count) / 2);
+        QVERIFY(lengthOf(left.front() - right.front()) < 0.5);
+        QVERIFY(left.back().x < -100 && right.back().x > 100);
+    }
+
     void aBookIsAsLargeAsItsPages()
     {
         const Job job = boundDemo("field-notebook");
