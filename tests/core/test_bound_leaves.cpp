@@ -33,7 +33,8 @@ private Q_SLOTS:
     void boundPagesAreReadInOrder()
     {
         CHECK_PROPERTY("every page and cover, leaf by leaf", [] {
-            const Job job = *rc::anyPiece();
+            Job job = *rc::anyPiece();
+            job.pages.count = std::min(job.pages.count, 96); // every leaf is turned
             const auto planned = plan(job);
             RC_PRE(bool(planned) && planned->book && planned->book->leaves > 0);
             const Dummy dummy(job, *planned);
