@@ -5,7 +5,8 @@ build_packages=(
   build-essential cmake ninja-build ccache pkg-config
   qt6-base-dev qt6-svg-dev libgl-dev
   libqpdf-dev libpoppler-qt6-dev libharfbuzz-dev libfontconfig-dev libicu-dev liblcms2-dev libjpeg-dev
-  libboost-dev libcli11-dev libexpected-dev libcsv-dev libpng-dev zlib1g-dev libtiff-dev libwebp-dev libzip-dev libzint-dev libhyphen-dev
+  libboost-dev libcli11-dev libexpected-dev libcsv-dev libpng-dev zlib1g-dev libtiff-dev
+  libwebp-dev libzip-dev libzint-dev libhyphen-dev
   hyphen-en-gb hyphen-en-us hyphen-de hyphen-fr
 )
 # To start the window: the plain X11 connection and a display of our own where there is none.

@@ -21,13 +21,10 @@ DummyView::DummyView(const DummyEye& eye, const Extent3& all, const QRectF& pict
 {
     const double a = qDegreesToRadians(eye.aside);
     const double b = qDegreesToRadians(eye.below);
-    const double h = qDegreesToRadians(eye.halfTurn);
-    // First about the upright, then about the level, then in the picture.
-    const Point3 right{std::cos(a), 0, -std::sin(a)};
-    const Point3 down{-std::sin(a) * std::sin(b), std::cos(b), -std::cos(a) * std::sin(b)};
+    // First about the upright, then about the level.
+    right_ = {std::cos(a), 0, -std::sin(a)};
+    down_ = {-std::sin(a) * std::sin(b), std::cos(b), -std::cos(a) * std::sin(b)};
     towards_ = {std::sin(a) * std::cos(b), std::sin(b), std::cos(a) * std::cos(b)};
-    right_ = right * std::cos(h) - down * std::sin(h);
-    down_ = right * std::sin(h) + down * std::cos(h);
     const Point3 size = all.high - all.low;
     distance_ = std::max(1.0, lengthOf(size)) * farAway;
     // As large as it fits when it is looked at straight: it does not grow and shrink while it is turned.

@@ -12,10 +12,9 @@ namespace hinge
 
 /// From where a dummy is looked at. It turns about its own middle; the paper's head stays up.
 struct DummyEye {
-    double aside = 0;    ///< degrees to the left (below 0) or right of straight in front; 180 is from behind
-    double below = 0;    ///< degrees towards the foot; 90 is level with the table
-    double nearer = 1;   ///< 1 shows all of it, 2 twice as large
-    double halfTurn = 0; ///< degrees the picture is turned about its middle
+    double aside = 0;  ///< degrees to the left (below 0) or right of straight in front; 180 is from behind
+    double below = 0;  ///< degrees towards the foot; 90 is level with the table
+    double nearer = 1; ///< 1 shows all of it, 2 twice as large
     bool operator==(const DummyEye&) const = default;
 };
 

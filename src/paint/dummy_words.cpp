@@ -65,7 +65,7 @@ QString stepWords(const Dummy& dummy, const Plan& plan, int step)
     case DummyWork::Fold:
         return DummyWords::tr("%1 %2, %3")
             .arg(partName(s), s.over ? DummyWords::tr("over") : DummyWords::tr("under"),
-                 s.valley ? DummyWords::tr("valley") : DummyWords::tr("mountain"));
+                 s.over ? DummyWords::tr("valley") : DummyWords::tr("mountain"));
     case DummyWork::BendSpine: return DummyWords::tr("%1 up round the block").arg(partName(s));
     case DummyWork::TearOff: return DummyWords::tr("the stub, at the perforation");
     case DummyWork::TurnLeaf:

@@ -493,7 +493,7 @@ void paintDummyInstructions(QPainter& painter, Size paper, const Job& job, const
         QPainter p(&image);
         p.scale(fine, fine);
         p.translate(-box.topLeft());
-        const DummyPicture picture(facets, DummyView({-6, 36, 1, 0}, before, target), imageOf, colours);
+        const DummyPicture picture(facets, DummyView({-6, 36, 1}, before, target), imageOf, colours);
         picture.paintShadow(p, 0.2);
         picture.paint(p);
         p.end();

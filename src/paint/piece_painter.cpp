@@ -12,7 +12,7 @@ namespace
 {
 
 /// A viewer a little to the side of the piece, and above it as it stands on its foot.
-constexpr DummyEye beforeIt{17, -11.5, 1, 0};
+constexpr DummyEye beforeIt{17, -11.5, 1};
 
 } // namespace
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/dummy/dummy.h"
-#include "core/file/job_file.h"
+#include "demo_job.h"
 #include "testing.h"
 
 #include <algorithm>
@@ -11,14 +11,6 @@ using namespace hinge;
 
 namespace
 {
-
-Job boundDemo(const char* name)
-{
-    auto loaded = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/%1.hinge.json").arg(QLatin1String(name)));
-    if (!loaded)
-        qFatal("%s", qPrintable(loaded.error().text()));
-    return *loaded;
-}
 
 /// No book is thicker than it is half wide: its leaves could not bend over.
 bool canBendOver(const Job& job, const Plan& plan) { return !plan.book || plan.book->block * 2 < job.page.w; }
@@ -163,7 +155,7 @@ private Q_SLOTS:
 
     void aBookIsAsLargeAsItsPages()
     {
-        const Job job = boundDemo("field-notebook");
+        const Job job = testing::demoJob("field-notebook");
         const Plan plan = testing::planned(job);
         const Dummy dummy(job, plan);
         const auto last = double(dummy.steps().size());

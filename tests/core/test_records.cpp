@@ -6,6 +6,7 @@
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "core/plan/record_checks.h"
+#include "tables.h"
 #include "testing.h"
 
 #include <QJsonDocument>
@@ -16,13 +17,6 @@ class TestRecords : public QObject
 {
     Q_OBJECT
 
-    static std::shared_ptr<const RecordTable> table(const QByteArray& csv, const CsvReading& reading = {})
-    {
-        auto read = RecordTable::read(csv, QStringLiteral("t.csv"), reading);
-        if (!read)
-            qFatal("not read: %s", qPrintable(read.error().text()));
-        return *read;
-    }
     static Item words(const char* id, const char* text)
     {
         Item item;
@@ -61,7 +55,7 @@ class TestRecords : public QObject
     static std::vector<Finding> findings(Job job, const QByteArray& csv, const RecordSurvey& survey = {},
                                          const std::function<void(Job&)>& change = {})
     {
-        const auto rows = table(csv, job.records.reading);
+        const auto rows = testing::tableOf(csv, job.records.reading);
         useTable(job, {.path = QStringLiteral("t.csv"), .page = 1, .bytes = 0, .sha256 = {}}, *rows);
         if (change)
             change(job);
@@ -147,7 +141,7 @@ private Q_SLOTS:
         QCOMPARE(job.quantity, 750);
         setQuantity(job, 720);
         QCOMPARE(job.records.count, 240);
-        const auto rows = table("name\nAda\nBram\n");
+        const auto rows = testing::tableOf("name\nAda\nBram\n");
         useTable(job, {.path = QStringLiteral("t.csv"), .page = 1, .bytes = 0, .sha256 = {}}, *rows);
         QCOMPARE(job.quantity, 2);
         QCOMPARE(recordsText(job.records), QStringLiteral("2 rows of t.csv"));
@@ -388,7 +382,7 @@ private Q_SLOTS:
     void theLongestRecords()
     {
         Job job = card({words("t", "{name} {town}")});
-        const auto rows = table("name,town,note\nAda,Skerrowby\nBartholomew,X\nCy,Y,very very long\n");
+        const auto rows = testing::tableOf("name,town,note\nAda,Skerrowby\nBartholomew,X\nCy,Y,very very long\n");
         useTable(job, {.path = QStringLiteral("t.csv"), .page = 1, .bytes = 0, .sha256 = {}}, *rows);
         const Item& item = job.on(Face::Outside).items[0];
         QCOMPARE(longestRecords(job, rows.get(), item), (std::vector<int>{0, 1}));

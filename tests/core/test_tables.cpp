@@ -2,6 +2,7 @@
 // Tables of records in CSV files: every encoding, separator and quote they come with, and rubbish.
 #include "core/file/csv_rows.h"
 #include "core/file/record_table.h"
+#include "tables.h"
 #include "testing.h"
 
 #include <QJsonArray>
@@ -15,19 +16,12 @@ class TestTables : public QObject
 {
     Q_OBJECT
 
-    static std::shared_ptr<const RecordTable> table(const QByteArray& csv, const CsvReading& reading = {})
-    {
-        auto read = RecordTable::read(csv, QStringLiteral("t.csv"), reading);
-        if (!read)
-            qFatal("not read: %s", qPrintable(read.error().text()));
-        return *read;
-    }
     static QString refused(const QByteArray& csv, const CsvReading& reading = {})
     {
         const auto read = RecordTable::read(csv, QStringLiteral("t.csv"), reading);
         return read ? QStringLiteral("read") : read.error().message;
     }
-    static QStringList row(const QByteArray& csv, int place) { return table(csv)->record(place).values; }
+    static QStringList row(const QByteArray& csv, int place) { return testing::tableOf(csv)->record(place).values; }
 
 private Q_SLOTS:
     /// The examples of RFC 4180, section 2, by their numbers there.
@@ -39,63 +33,67 @@ private Q_SLOTS:
         for (const char* text : {"aaa,bbb,ccc\r\nzzz,yyy,xxx\r\n",            // 1
                                  "aaa,bbb,ccc\r\nzzz,yyy,xxx",                // 2
                                  "\"aaa\",\"bbb\",\"ccc\"\r\nzzz,yyy,xxx"}) { // 5
-            const auto read = table(text, bare);
+            const auto read = testing::tableOf(text, bare);
             QCOMPARE(read->count(), 2);
             QCOMPARE(read->record(0).values, abc);
             QCOMPARE(read->record(1).values, xyz);
         }
-        const auto named = table("field_name,field_name2,field_name3\r\naaa,bbb,ccc\r\nzzz,yyy,xxx\r\n"); // 3
+        const auto named =
+            testing::tableOf("field_name,field_name2,field_name3\r\naaa,bbb,ccc\r\nzzz,yyy,xxx\r\n"); // 3
         QCOMPARE(named->fields(), (QStringList{QStringLiteral("field_name"), QStringLiteral("field_name2"),
                                                QStringLiteral("field_name3")}));
         QCOMPARE(named->record(1).values, xyz);
-        QCOMPARE(table("a,b\r\n x , y \r\n")->record(0).values, // 4: spaces belong to a field
+        QCOMPARE(testing::tableOf("a,b\r\n x , y \r\n")->record(0).values, // 4: spaces belong to a field
                  (QStringList{QStringLiteral(" x "), QStringLiteral(" y ")}));
-        const auto broken = table("\"aaa\",\"b\r\nbb\",\"ccc\"\r\nzzz,yyy,xxx", bare); // 6
+        const auto broken = testing::tableOf("\"aaa\",\"b\r\nbb\",\"ccc\"\r\nzzz,yyy,xxx", bare); // 6
         QCOMPARE(broken->record(0).values[1], QStringLiteral("b\r\nbb"));
         QCOMPARE(broken->record(1).values, xyz);
         QCOMPARE(broken->lineOf(1), 3);
-        QCOMPARE(table("\"aaa\",\"b\"\"bb\",\"ccc\"", bare)->record(0).values[1], QStringLiteral("b\"bb")); // 7
+        QCOMPARE(testing::tableOf("\"aaa\",\"b\"\"bb\",\"ccc\"", bare)->record(0).values[1],
+                 QStringLiteral("b\"bb")); // 7
     }
 
     void csvAsItComes()
     {
         // A mark of the encoding is no letter of the first name.
-        const auto marked = table("\xEF\xBB\xBFname;town\nKäthe;Höfn\n");
+        const auto marked = testing::tableOf("\xEF\xBB\xBFname;town\nKäthe;Höfn\n");
         QCOMPARE(marked->fields().first(), QStringLiteral("name"));
         QCOMPARE(marked->reading().separator, ';');
         QCOMPARE(marked->reading().encoding, QStringLiteral("UTF-8"));
         QCOMPARE(marked->record(0).values, (QStringList{QStringLiteral("Käthe"), QStringLiteral("Höfn")}));
-        QCOMPARE(table("a\tb\n1,5\t2,5\n")->reading().separator, '\t');
-        QCOMPARE(table("a|b\n1|2\n")->reading().separator, '|');
-        QCOMPARE(table("only\none\ntwo\n")->count(), 2);
+        QCOMPARE(testing::tableOf("a\tb\n1,5\t2,5\n")->reading().separator, '\t');
+        QCOMPARE(testing::tableOf("a|b\n1|2\n")->reading().separator, '|');
+        QCOMPARE(testing::tableOf("only\none\ntwo\n")->count(), 2);
         // Commas within values do not make them the separator.
-        QCOMPARE(table("name;since\n\"Ames, jr.\";1998\n\"Holm, sr., of here\";2001\n")->reading().separator, ';');
+        QCOMPARE(testing::tableOf("name;since\n\"Ames, jr.\";1998\n\"Holm, sr., of here\";2001\n")->reading().separator,
+                 ';');
         for (const auto& [encoding, named] : {std::pair("UTF-16LE", "UTF-16LE"), {"UTF-16BE", "UTF-16BE"}}) {
             QStringEncoder encode(encoding, QStringEncoder::Flag::WriteBom);
-            const auto wide = table(encode(QStringLiteral("name,town\nKäthe,Höfn\n")));
+            const auto wide = testing::tableOf(encode(QStringLiteral("name,town\nKäthe,Höfn\n")));
             QCOMPARE(wide->reading().encoding, QString::fromLatin1(named));
             QCOMPARE(wide->record(0).values.last(), QStringLiteral("Höfn"));
         }
         // What spreadsheets of western Europe save without being asked.
         QStringEncoder western("windows-1252");
         const QByteArray old = western(QStringLiteral("name,price\nKäthe,5 €\nSøgaard,“6”\n"));
-        QCOMPARE(table(old)->reading().encoding, QStringLiteral("windows-1252"));
-        QCOMPARE(table(old)->record(0).values, (QStringList{QStringLiteral("Käthe"), QStringLiteral("5 €")}));
-        QCOMPARE(table(old)->unknownLetters(), 0);
+        QCOMPARE(testing::tableOf(old)->reading().encoding, QStringLiteral("windows-1252"));
+        QCOMPARE(testing::tableOf(old)->record(0).values,
+                 (QStringList{QStringLiteral("Käthe"), QStringLiteral("5 €")}));
+        QCOMPARE(testing::tableOf(old)->unknownLetters(), 0);
         // Read as something else the letters are wrong, and that is counted.
-        QVERIFY(table(old, {QStringLiteral("UTF-8"), 0, true})->unknownLetters() > 0);
-        QCOMPARE(table("a,b\n1,2\n", {{}, ';', true})->fields(), QStringList{QStringLiteral("a,b")});
+        QVERIFY(testing::tableOf(old, {QStringLiteral("UTF-8"), 0, true})->unknownLetters() > 0);
+        QCOMPARE(testing::tableOf("a,b\n1,2\n", {{}, ';', true})->fields(), QStringList{QStringLiteral("a,b")});
         // Names that cannot stand between braces, that are missing, or that are there twice.
-        QCOMPARE(table("a {x},,name,Name\n1,2,3,4\n")->fields(),
+        QCOMPARE(testing::tableOf("a {x},,name,Name\n1,2,3,4\n")->fields(),
                  (QStringList{QStringLiteral("a (x)"), QStringLiteral("column 2"), QStringLiteral("name"),
                               QStringLiteral("Name 2")}));
-        QCOMPARE(table("1,2\n3,4\n", {{}, 0, false})->fields().last(), QStringLiteral("column 2"));
+        QCOMPARE(testing::tableOf("1,2\n3,4\n", {{}, 0, false})->fields().last(), QStringLiteral("column 2"));
         // Old line ends, blank lines, spaces about quotes.
-        QCOMPARE(table("a,b\r1,2\r\r3,4\r")->count(), 2);
+        QCOMPARE(testing::tableOf("a,b\r1,2\r\r3,4\r")->count(), 2);
         QCOMPARE(row("a,b\n 1, \"x, y\" \n", 0).last(), QStringLiteral("x, y"));
         QCOMPARE(row("a,b,c\n1,2\n", 0), (QStringList{QStringLiteral("1"), QStringLiteral("2"), QString()}));
-        QVERIFY(table("a,b\n1,2\n")->record(1).fields.isEmpty());
-        QVERIFY(table("a,b\n1,2\n")->record(-1).fields.isEmpty());
+        QVERIFY(testing::tableOf("a,b\n1,2\n")->record(1).fields.isEmpty());
+        QVERIFY(testing::tableOf("a,b\n1,2\n")->record(-1).fields.isEmpty());
     }
 
     void rubbishIsRefusedInWords()
@@ -119,7 +117,7 @@ private Q_SLOTS:
         for (int i = 1; i <= 100000; ++i)
             csv += QByteArray::number(i) +
                    (i == 70000 ? ",\"Ada\" Thwaite\"\n" : ",\"Ada, " + QByteArray::number(i) + "\"\n");
-        const auto read = table(csv);
+        const auto read = testing::tableOf(csv);
         QCOMPARE(read->count(), 99999);
         QCOMPARE(read->leftOut(), 1);
         QCOMPARE(read->problems().front().line, 70001); // below the line of names
@@ -129,7 +127,7 @@ private Q_SLOTS:
         QCOMPARE(read->lineOf(69999), 70002);
         // One that is never closed takes the rest of the file for its value: only its own line is lost, too.
         csv.replace(",\"Ada\" Thwaite\"\n", ",\"Ada\n");
-        const auto open = table(csv);
+        const auto open = testing::tableOf(csv);
         QCOMPARE(open->leftOut(), 1);
         QCOMPARE(open->count(), 99999);
         QCOMPARE(open->problems().front().line, 70001);
@@ -162,7 +160,7 @@ private Q_SLOTS:
             QCOMPARE(theirs.size(), 201);
             QFile csv(file);
             QVERIFY(csv.open(QIODevice::ReadOnly));
-            const auto ours = table(csv.readAll(), {QStringLiteral("UTF-8"), separator[0].toLatin1(), true});
+            const auto ours = testing::tableOf(csv.readAll(), {QStringLiteral("UTF-8"), separator[0].toLatin1(), true});
             QCOMPARE(ours->count(), 200);
             QCOMPARE(ours->leftOut(), 0);
             for (int i = 0; i < 200; ++i)
@@ -172,7 +170,8 @@ private Q_SLOTS:
 
     void whatIsKnownOfColumns()
     {
-        const auto read = table("no,name,seat\nA-007,Ada,1\nA-003,,2\nA-004,Bram the elder,2\nA-003,Cilla,x\n");
+        const auto read =
+            testing::tableOf("no,name,seat\nA-007,Ada,1\nA-003,,2\nA-004,Bram the elder,2\nA-003,Cilla,x\n");
         const auto& columns = read->columns();
         QCOMPARE(columns[0].doubled, std::optional(std::pair(1, 3)));
         QCOMPARE(columns[0].doubles, 1);
@@ -186,13 +185,15 @@ private Q_SLOTS:
         QCOMPARE(columns[1].firstEmpty, 1);
         QVERIFY(!columns[1].numbers && !columns[2].numbers);
         QVERIFY(!read->twins());
-        QCOMPARE(table("a,b\n1,2\n3,4\n1,2\n")->twins(), std::optional(std::pair(0, 2)));
+        QCOMPARE(testing::tableOf("a,b\n1,2\n3,4\n1,2\n")->twins(), std::optional(std::pair(0, 2)));
         // Counted by tens none is missing.
-        QCOMPARE(table("n\n10\n20\n30\n50\n")->columns()[0].numbers->missing, 1);
-        QCOMPARE(table("n\n100000\n100001\n100003\n")->columns()[0].numbers->firstMissing, QStringLiteral("100002"));
-        QVERIFY(!table("n\n1234567890123456\n1234567890123457\n")->columns()[0].numbers); // nobody counts so far
+        QCOMPARE(testing::tableOf("n\n10\n20\n30\n50\n")->columns()[0].numbers->missing, 1);
+        QCOMPARE(testing::tableOf("n\n100000\n100001\n100003\n")->columns()[0].numbers->firstMissing,
+                 QStringLiteral("100002"));
+        QVERIFY(
+            !testing::tableOf("n\n1234567890123456\n1234567890123457\n")->columns()[0].numbers); // nobody counts so far
         // Long in letters, not in bytes.
-        QCOMPARE(table("n\nääää\nabcde\n")->columns()[0].longest, 1);
+        QCOMPARE(testing::tableOf("n\nääää\nabcde\n")->columns()[0].longest, 1);
     }
 
     void anyTextIsReadWithoutHarm()

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/edit/change_kind.h"
-#include "core/file/job_file.h"
 #include "core/paper/signature.h"
+#include "demo_job.h"
 #include "paint/film_file.h"
 #include "paint/paper_dummy_pages.h"
 #include "testing.h"
+#include "unit_paper.h"
 
 #include <QRegularExpression>
 #include <QTemporaryDir>
@@ -24,14 +25,6 @@ class BlankPictures : public PictureSource
 public:
     ShownPicture picture(const LinkedFile&) override { return {}; }
 };
-
-Job demoJob(const char* name)
-{
-    auto loaded = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/%1.hinge.json").arg(QLatin1String(name)));
-    if (!loaded)
-        qFatal("%s", qPrintable(loaded.error().text()));
-    return *loaded;
-}
 
 /// A word on a printed page as MuPDF reads it back: where its middle is, from the upper left corner of the page, in
 /// millimetres, and which way it runs (0 to the right, 180 upside down, 90 up along a line).
@@ -101,15 +94,6 @@ std::pair<double, double> seenThrough(double x, double y, const PrintedPage& pag
     return aboutUpright ? std::pair(page.w - x, y) : std::pair(x, page.h - y);
 }
 
-/// Folds a sheet in units of a page and counts: written for this test, it knows neither plan nor model.
-struct Bit {
-    int front, back;          ///< page numbers on the side that looks up at first, and on the other
-    bool frontHead, backHead; ///< heads point to the head of the sheet
-    bool up = true;           ///< the front looks up
-    bool upright = true;      ///< the head of the sheet is still at the head
-};
-using Stack = std::vector<Bit>; ///< from the table up
-
 } // namespace
 
 class TestPaperDummy : public QObject
@@ -163,7 +147,7 @@ private Q_SLOTS:
         QFETCH(const QString, name);
         QFETCH(const int, back);
         QFETCH(const bool, trueSize);
-        const Job job = demoJob(qPrintable(name));
+        const Job job = testing::demoJob(name);
         const Plan plan = testing::planned(job);
         DummyPrinting printing;
         printing.back = DummyPrinting::Back(back);
@@ -285,7 +269,7 @@ private Q_SLOTS:
     void aBookletFoldsToItsPages()
     {
         // Read back from the PDF, folded as it says, nested as it says: pages 1 to N, heads up.
-        Job job = demoJob("field-notebook");
+        Job job = testing::demoJob("field-notebook");
         DummyPrinting printing;
         printing.artwork = false;
         PaperDummy dummy;
@@ -356,12 +340,10 @@ private Q_SLOTS:
             if (dummy.pages[i].face != 0 || dummy.units[dummy.pages[i].unit].what != DummyUnit::What::Sheet)
                 continue;
             const DummyPage& page = dummy.pages[i];
-            const DummyUnit& u = dummy.units[page.unit];
             const SignatureFold fold = signatureFold(signature);
             const double w = page.part.w.toMm() * page.scale / fold.columns;
             const double h = page.part.h.toMm() * page.scale / fold.rows;
             // What is printed where, from the PDF: the front as it lies, the back through the paper.
-            std::map<std::pair<int, int>, Stack> piles;
             std::map<std::pair<int, int>, std::pair<int, bool>> sides[2];
             for (const int face : {0, 1})
                 for (const PrintedWord& word : pages[i + std::size_t(face)].words) {
@@ -378,21 +360,34 @@ private Q_SLOTS:
                 }
             QCOMPARE(int(sides[0].size()), fold.columns * fold.rows);
             QCOMPARE(int(sides[1].size()), fold.columns * fold.rows);
-            for (const auto& [place, front] : sides[0])
-                piles[place] = {Bit{front.first, sides[1][place].first, front.second, sides[1][place].second}};
-            Q_UNUSED(u);
-            foldUnits(piles, fold);
-            QCOMPARE(int(piles.size()), 1);
-            const Stack& pile = piles.begin()->second;
+            // The lines that are printed tell which fold comes when, and lie where it is made.
+            testing::UnitPaper paper(std::vector<int>(std::size_t(fold.columns), 1),
+                                     std::vector<int>(std::size_t(fold.rows), 1));
+            int step = 0;
+            for (const FoldStep& folded : fold.steps) {
+                const QString name = QStringLiteral("fold %1, ").arg(++step);
+                const bool upright = folded.axis == Axis::Vertical;
+                const double at =
+                    upright ? page.corner.x.toMm() + folded.line * w : page.corner.y.toMm() + folded.line * h;
+                QVERIFY2(std::ranges::any_of(pages[i].words,
+                                             [&](const PrintedWord& word) {
+                                                 return word.text.startsWith(name) &&
+                                                        std::abs((upright ? word.x : word.y) - at) < 2;
+                                             }),
+                         qPrintable(name));
+                paper.fold(folded);
+            }
+            QCOMPARE(int(paper.piles().size()), 1);
+            const auto& pile = paper.piles().begin()->second;
             // From the top: the upper side of each leaf, then its lower one.
             std::vector<int> order;
             std::set<bool> heads;
-            for (auto bit = pile.rbegin(); bit != pile.rend(); ++bit) {
-                order.push_back(bit->up ? bit->front : bit->back);
-                order.push_back(bit->up ? bit->back : bit->front);
-                heads.insert((bit->up ? bit->frontHead : bit->backHead) == bit->upright);
-                heads.insert((bit->up ? bit->backHead : bit->frontHead) == bit->upright);
-            }
+            for (auto bit = pile.rbegin(); bit != pile.rend(); ++bit)
+                for (const bool upper : {true, false}) {
+                    const auto& [count, headUp] = sides[bit->outsideUp == upper ? 0 : 1][{bit->x, bit->y}];
+                    order.push_back(count);
+                    heads.insert(headUp == bit->headUp);
+                }
             if (order.front() > order.back())
                 std::ranges::reverse(order);
             QCOMPARE(int(heads.size()), 1); // all one way up
@@ -404,61 +399,9 @@ private Q_SLOTS:
         QCOMPARE(read, wanted);
     }
 
-    /// Folds piles of single pages by the steps of a signature: whole piles turn over onto others.
-    static void foldUnits(std::map<std::pair<int, int>, Stack>& piles, const SignatureFold& fold)
-    {
-        // Where the lines lie is told by where the pages beside them lie: the sheet is cut into equal pages.
-        std::map<std::pair<int, int>, std::pair<int, int>> cell; // where each page of the flat lies now
-        for (int y = 0; y < fold.rows; ++y)
-            for (int x = 0; x < fold.columns; ++x)
-                cell[{x, y}] = {x, y};
-        std::map<std::pair<int, int>, bool> mirroredX, mirroredY;
-        for (const FoldStep& step : fold.steps) {
-            const bool upright = step.axis == Axis::Vertical;
-            const std::pair<int, int> beyond = upright ? std::pair(step.line, 0) : std::pair(0, step.line);
-            const int here = upright ? cell[beyond].first : cell[beyond].second;
-            const bool turned = upright ? mirroredX[beyond] : mirroredY[beyond];
-            const int line = turned ? here + 1 : here;
-            std::map<std::pair<int, int>, Stack> next;
-            std::vector<std::pair<std::pair<int, int>, Stack>> moved;
-            for (auto& [place, stack] : piles) {
-                const int at = upright ? place.first : place.second;
-                if ((at < line) != (step.moves == LineSide::Before)) {
-                    next[place] = stack;
-                    continue;
-                }
-                std::pair<int, int> to = place;
-                (upright ? to.first : to.second) = 2 * line - 1 - at;
-                Stack over(stack.rbegin(), stack.rend());
-                for (Bit& bit : over) {
-                    bit.up = !bit.up;
-                    if (!upright)
-                        bit.upright = !bit.upright;
-                }
-                moved.push_back({to, over});
-            }
-            for (auto& [place, stack] : moved) {
-                Stack& pile = next[place];
-                if (step.way == FoldWay::Over)
-                    pile.insert(pile.end(), stack.begin(), stack.end());
-                else
-                    pile.insert(pile.begin(), stack.begin(), stack.end());
-            }
-            piles = std::move(next);
-            for (auto& [own, place] : cell) {
-                int& at = upright ? place.first : place.second;
-                if ((at < line) == (step.moves == LineSide::Before)) {
-                    at = 2 * line - 1 - at;
-                    auto& mirrored = upright ? mirroredX[own] : mirroredY[own];
-                    mirrored = !mirrored;
-                }
-            }
-        }
-    }
-
     void instructionsTellTheFolds()
     {
-        const Job job = demoJob("invitation");
+        const Job job = testing::demoJob("invitation");
         const Plan plan = testing::planned(job);
         const auto dummy = paperDummy(job, plan, {});
         QVERIFY(bool(dummy));
@@ -479,7 +422,7 @@ private Q_SLOTS:
 
     void aCoverGetsAStandInForItsBlock()
     {
-        const Job job = demoJob("tide-almanac-cover");
+        const Job job = testing::demoJob("tide-almanac-cover");
         const Plan plan = testing::planned(job);
         const auto dummy = paperDummy(job, plan, {});
         QVERIFY(bool(dummy));

@@ -27,10 +27,10 @@ constexpr double keyTurns = 9;
 constexpr double atRest = 1e-3;
 
 /// A little from the foot and from the left, so that it is seen to lie on a table.
-constexpr DummyEye fromAbove{-5, 34, 1, 0};
-constexpr DummyEye fromFront{0, 0, 1, 0};
-constexpr DummyEye fromEdge{-28, 68, 1, 0};
-constexpr DummyEye fromBehind{180, 0, 1, 0};
+constexpr DummyEye fromAbove{-5, 34, 1};
+constexpr DummyEye fromFront{0, 0, 1};
+constexpr DummyEye fromEdge{-28, 68, 1};
+constexpr DummyEye fromBehind{180, 0, 1};
 
 double mixed(double a, double b, double t) { return a + (b - a) * t; }
 Point3 mixed(Point3 a, Point3 b, double t) { return a + (b - a) * t; }
@@ -71,7 +71,7 @@ DummyCanvas::DummyCanvas(Document& document, SurfacePictures& pictures, Shows sh
     connect(&turn_, &QVariantAnimation::valueChanged, this, [this](const QVariant& value) {
         const double t = value.toDouble();
         eye_ = {mixed(turnFrom_.aside, turnTo_.aside, t), mixed(turnFrom_.below, turnTo_.below, t),
-                mixed(turnFrom_.nearer, turnTo_.nearer, t), 0};
+                mixed(turnFrom_.nearer, turnTo_.nearer, t)};
         stir();
     });
     connect(&document_, &Document::changed, this, &DummyCanvas::refresh);
@@ -356,12 +356,12 @@ void DummyCanvas::paintEvent(QPaintEvent*)
         picture_->paintShadow(fine, theme.dark ? 0.6 : 0.34);
         picture_->paint(fine);
         fine.end();
-        took_ = double(timer.nsecsElapsed()) / 1e6;
+        const double took = double(timer.nsecsElapsed()) / 1e6;
         // As fine as there is time for.
         if (moving_)
-            coarse_ = took_ > paintTime         ? std::min(2.5, coarse_ * 1.2)
-                      : took_ < paintTime * 0.5 ? std::max(1.0, coarse_ / 1.15)
-                                                : coarse_;
+            coarse_ = took > paintTime         ? std::min(2.5, coarse_ * 1.2)
+                      : took < paintTime * 0.5 ? std::max(1.0, coarse_ / 1.15)
+                                               : coarse_;
         stale_ = false;
     }
     p.setRenderHint(QPainter::SmoothPixmapTransform);

@@ -62,8 +62,6 @@ public:
     /// The same once all that is printed on it has been read; at last after some seconds.
     void whenReady(QSize size, bool onDesk, double moment, std::function<void(const QImage&)> then, int tries = 0);
     [[nodiscard]] SurfacePictures& pictures() const { return pictures_; }
-    /// How long the last painting took, in milliseconds.
-    [[nodiscard]] double paintingTook() const { return took_; }
     QSize minimumSizeHint() const override { return {320, 240}; }
 
 Q_SIGNALS:
@@ -122,8 +120,7 @@ private:
     QTimer rest_;
     QTimer lag_; ///< after an edit
     bool moving_ = false;
-    double coarse_ = 1; ///< while it moves, pixels are so many times as large
-    double took_ = 0;
+    double coarse_ = 1;   ///< while it moves, pixels are so many times as large
     double fineness_ = 1; ///< pixels to a millimetre of what is printed, as it was last painted
     std::unique_ptr<DummyPicture> picture_;
     QImage painted_;

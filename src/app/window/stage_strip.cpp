@@ -2,6 +2,7 @@
 #include "app/window/stage_strip.h"
 
 #include "app/look/theme.h"
+#include "core/dummy/dummy.h"
 #include "core/piece/extent.h"
 #include "core/units/page_sizes.h"
 
@@ -17,12 +18,17 @@ namespace
 /// How much there is to fold, or to turn.
 QString dummyText(const Job& job, const Plan& plan)
 {
-    if (plan.book && plan.book->leaves > 0)
-        return StageStrip::tr("%1 leaves to turn").arg(plan.book->leaves + (hasOwnCover(job) ? 2 : 0));
-    const auto folds = int(plan.paper.steps.size()) + (plan.paper.spineColumn > 0 ? 2 : 0);
-    if (folds == 0)
-        return plan.paper.columns() > 1 ? StageStrip::tr("a stub to tear off") : StageStrip::tr("nothing to fold");
-    return folds == 1 ? StageStrip::tr("1 fold") : StageStrip::tr("%1 folds").arg(folds);
+    const Dummy dummy(job, plan);
+    const int steps = int(dummy.steps().size());
+    if (steps == 0)
+        return StageStrip::tr("nothing to fold");
+    switch (dummy.steps().front().work) {
+    case DummyWork::TurnLeaf: return StageStrip::tr("%1 leaves to turn").arg(steps);
+    case DummyWork::TearOff: return StageStrip::tr("a stub to tear off");
+    case DummyWork::Fold:
+    case DummyWork::BendSpine: break;
+    }
+    return steps == 1 ? StageStrip::tr("1 fold") : StageStrip::tr("%1 folds").arg(steps);
 }
 
 constexpr double openShare = 1.45; ///< width of the open leaf against a folded one

@@ -137,7 +137,6 @@ void Dummy::makeFoldedSteps()
         step.moves =
             upright ? (away.x < 0 ? SeenSide::Left : SeenSide::Right) : (away.y < 0 ? SeenSide::Head : SeenSide::Foot);
         step.over = middle(halfWay, moving.front()).z > middle(before, moving.front()).z;
-        step.valley = step.over;
         step.panels = int(moving.size());
         if (moving.size() == 1) {
             const bool outsideUp = before[moving.front()].z.z > 0;
@@ -148,7 +147,7 @@ void Dummy::makeFoldedSteps()
     }
     if (tears_)
         steps_.push_back(
-            {DummyWork::TearOff, SeenSide::Right, true, false, 1, 0, paper_.panelOn(Face::Outside, 1, 0).roleName});
+            {DummyWork::TearOff, SeenSide::Right, true, 1, 0, paper_.panelOn(Face::Outside, 1, 0).roleName});
 }
 
 void Dummy::makeBoundSteps()

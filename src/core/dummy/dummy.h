@@ -24,11 +24,11 @@ struct DummyStep {
     DummyWork work = DummyWork::Fold;
     /// Which part moves; the rest lies still.
     SeenSide moves = SeenSide::Left;
-    bool over = true;   ///< towards whoever looks, else away behind the rest
-    bool valley = true; ///< the crease as it is seen; else a mountain
-    int panels = 1;     ///< how many of the flat go along
-    int leaf = 0;       ///< that is turned, from 0
-    QString role{};     ///< of the one panel that goes along, as it looks up before; empty for several
+    /// Towards whoever looks, so that the crease is a valley there; else away behind the rest, a mountain.
+    bool over = true;
+    int panels = 1; ///< how many of the flat go along
+    int leaf = 0;   ///< that is turned, from 0
+    QString role{}; ///< of the one panel that goes along, as it looks up before; empty for several
     bool operator==(const DummyStep&) const = default;
 };
 

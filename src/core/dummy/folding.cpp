@@ -106,7 +106,7 @@ void Folding::fold(const Paper& paper)
     for (const FoldStep& step : paper.steps) {
         const FoldedSheet before = sheet;
         const FoldEvent event = sheet.fold(step);
-        PaperTurn t{step, event.outsideValley, changed(before, sheet), 0, {}, 0};
+        PaperTurn t{step, changed(before, sheet), 0, {}, 0};
         const double z = heightOfLine(before, sheet, t.moves, step.way, poses, thickness_);
         const double at = event.position.toMm();
         const bool upright = step.axis == Axis::Vertical;
@@ -174,7 +174,6 @@ void Folding::open(const Paper& paper)
             return; // not creased by any step: nothing that could be opened
         const bool secondMoves = t.moves[std::size_t(bend->second)];
         t.step = {opening->axis, opening->line, secondMoves ? LineSide::After : LineSide::Before, FoldWay::Over};
-        t.outsideValley = bend->outsideValley;
         // The line lies where the paper goes round, seen from the side that stays.
         t.holder = secondMoves ? bend->first : bend->second;
         std::vector<Pose> folded = posesAt(std::vector<double>(turns_.size(), 1.0));

@@ -10,8 +10,6 @@ namespace hinge
 /// A part of the paper turns about a line: it is folded, bent at a spine, or opened by a reader.
 struct PaperTurn {
     FoldStep step;
-    /// The crease is a valley seen from the outside face.
-    bool outsideValley = false;
     /// By rectangle, row by row from the left of the outside face: it goes along.
     std::vector<bool> moves;
     /// A rectangle that stays, beside the crease; the line lies in its own measures.

@@ -2,11 +2,11 @@
 #include "core/dummy/paper_dummy.h"
 
 #include "core/paper/signature.h"
+#include "core/piece/flat_paper.h"
 #include "core/units/ranges.h"
 
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 
 namespace hinge
 {
@@ -15,11 +15,6 @@ namespace
 
 /// A flange of the stand-in for a block, by which it is glued into the cover.
 const Length flange = Length::mm(30);
-
-Length sum(const std::vector<Length>& lengths, int count)
-{
-    return std::accumulate(lengths.begin(), lengths.begin() + count, Length());
-}
 
 /// Which fold creases which piece of a line: by axis, line and the row (column) it runs through.
 struct CreaseMade {
@@ -52,8 +47,8 @@ void addFolds(DummyUnit& unit, const std::vector<Length>& widths, const std::vec
         line.upright = made.axis == Axis::Vertical;
         line.step = made.step;
         const auto& along = line.upright ? heights : widths;
-        const Length at = sum(line.upright ? widths : heights, made.crease.line);
-        const Length from = sum(along, made.crease.cross);
+        const Length at = sumTo(line.upright ? widths : heights, made.crease.line);
+        const Length from = sumTo(along, made.crease.cross);
         const Length to = from + along[std::size_t(made.crease.cross)];
         const bool mirroredX = !unit.tumbled, mirroredY = unit.tumbled;
         const Length w = unit.size.w, h = unit.size.h;

@@ -88,6 +88,8 @@ public:
         piles_ = std::move(next);
     }
 
+    /// By place, each from the table up.
+    [[nodiscard]] const Piles& piles() const { return piles_; }
     /// The panels on top, row by row from the left: face, column, row.
     using Seen = std::tuple<Face, int, int>;
     [[nodiscard]] std::vector<Seen> seen() const
