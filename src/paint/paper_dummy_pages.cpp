@@ -83,12 +83,16 @@ QPen penOf(const DummyUnit::Line& line, int face)
     return pen;
 }
 
-QString lineWords(const DummyUnit::Line& line, int face)
+/// As the instructions call it.
+QString lineWords(const DummyUnit& unit, const DummyUnit::Line& line, int face)
 {
     if (line.work == LineWork::Perforation)
         return PaperDummyWords::tr("tear here");
     if (line.work == LineWork::Score)
         return PaperDummyWords::tr("score");
+    const auto folds = int(std::ranges::count(unit.steps, DummyWork::Fold, &DummyStep::work));
+    if (line.step > folds && std::ranges::count(unit.steps, DummyWork::BendSpine, &DummyStep::work) > 0)
+        return PaperDummyWords::tr("spine, bend %1").arg(line.step - folds);
     return PaperDummyWords::tr("fold %1, %2")
         .arg(line.step)
         .arg(line.valley[std::size_t(face)] ? PaperDummyWords::tr("valley") : PaperDummyWords::tr("mountain"));
@@ -242,7 +246,7 @@ private:
         if (line.upright)
             p_.rotate(-90);
         const QFont font = inTenths(tools_.font, onPaper(26), QFont::DemiBold);
-        const QString text = lineWords(line, page_.face);
+        const QString text = lineWords(unit_, line, page_.face);
         const double wide = QFontMetricsF(font).horizontalAdvance(text) + onPaper(16);
         const QRectF box(-wide / 2, -onPaper(17), wide, onPaper(34));
         p_.fillRect(box, QColor(255, 255, 255, 235));

@@ -426,6 +426,13 @@ private Q_SLOTS:
         const Plan plan = testing::planned(job);
         const auto dummy = paperDummy(job, plan, {});
         QVERIFY(bool(dummy));
+        // Its lines carry the names that the instructions use.
+        const QString all = paperDummyInstructions(job, plan, *dummy).join(u'\n');
+        const auto pages = printed(job, {});
+        for (const QString& name : {QStringLiteral("spine, bend 1"), QStringLiteral("spine, bend 2")}) {
+            QVERIFY2(all.contains(name, Qt::CaseInsensitive), qPrintable(all));
+            QVERIFY(pages[2].find(name) && pages[3].find(name));
+        }
         const auto block = std::ranges::find(dummy->units, DummyUnit::What::Block, &DummyUnit::what);
         QVERIFY(block != dummy->units.end());
         // Between its two lines lies the spine, as wide as that of the cover.
