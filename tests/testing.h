@@ -3,7 +3,7 @@
 
 #include "core/job/job.h"
 #include "core/plan/plan.h"
-#include "core/plan/sheet_marks.h"
+#include "core/press/sheet_marks.h"
 
 #include <QFile>
 #include <QFileInfo>

@@ -10,7 +10,7 @@ import sys
 
 # In this order; the files of a room include those of their own and of earlier ones.
 ROOMS = [
-    "core/units", "core/paper", "core/job", "core/piece", "core/file", "core/plan", "core/dummy",
+    "core/units", "core/paper", "core/job", "core/piece", "core/press", "core/file", "core/plan", "core/dummy",
     "core/edit",
     "typeset", "colour", "pdf", "paint",
     "cli",

@@ -105,8 +105,7 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
         say(QStringLiteral("hinge: nothing was written. Settle what stops it, or add --despite-findings."));
         return exitFindings;
     }
-    if (const QString note = extentNote(extentOf(loaded->job));
-        !note.isEmpty() && kind != ExportKind::Pages && kind != ExportKind::Copies)
+    if (const QString note = extentNote(extentOf(loaded->job)); !note.isEmpty() && kind == ExportKind::Flat)
         say(QStringLiteral("note: ") + note);
     const auto done = exportPdf(loaded->job, kind, loaded->folder, target);
     if (!done)

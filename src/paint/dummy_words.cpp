@@ -160,8 +160,8 @@ QString sheetWords(const Job& job, const Plan& plan, const SpotFacts& facts)
     if (!facts.sheet) {
         if (facts.here.page > 0 || !facts.here.surface)
             return DummyWords::tr("a leaf of its own");
-        return plan.sheet.up() > 0 ? DummyWords::tr("the flat, %1 up on the press sheet").arg(plan.sheet.up())
-                                   : DummyWords::tr("the flat");
+        return plan.sheet().up() > 0 ? DummyWords::tr("the flat, %1 up on the press sheet").arg(plan.sheet().up())
+                                     : DummyWords::tr("the flat");
     }
     const BookSheet& sheet = plan.book->sheets[std::size_t(facts.sheet->sheet)];
     const QString across = sheet.columns == 2

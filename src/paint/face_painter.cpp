@@ -360,4 +360,9 @@ void FacePainter::paintNumber(QPainter& painter, const Job& job, const Plan& pla
     painter.restore();
 }
 
+void FacePainter::paintSmallPrint(QPainter& painter, const QString& words)
+{
+    text_.paint(painter, layOutSmallPrint(words, layouts_.fonts()), [](const QString&) { return QColor(Qt::black); });
+}
+
 } // namespace hinge

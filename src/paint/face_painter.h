@@ -84,6 +84,9 @@ public:
     void paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim,
                       const InkView& view = {});
 
+    /// A line of small print in black, from the head-left corner of its line.
+    void paintSmallPrint(QPainter& painter, const QString& words);
+
     [[nodiscard]] TextLayoutCache& layouts() { return layouts_; }
     [[nodiscard]] const ScreenColour& colour() const { return colour_; }
     /// Shows colours through another press profile.

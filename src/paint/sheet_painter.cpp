@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/sheet_painter.h"
 
-#include "core/plan/sheet_marks.h"
+#include "core/plan/sheet_words.h"
 
 #include <cmath>
 
@@ -10,17 +10,22 @@ namespace hinge
 namespace
 {
 
-/// From places on the flat to places on the sheet, in millimetres.
-QTransform placeTransform(const SheetSlot& place)
+/// From places on a page or face to places on the sheet, in millimetres. Across it is made as narrow as its trim there.
+QTransform placeTransform(const PlacedSurface& place)
 {
-    const auto at = [&](int x, int y) {
-        const Point p = onSheet(place, {Length::mm(x), Length::mm(y)});
-        return QPointF(p.x.toMm(), p.y.toMm());
-    };
-    const QPointF corner = at(0, 0);
-    const QPointF across = at(1, 0) - corner;
-    const QPointF down = at(0, 1) - corner;
-    return {across.x(), across.y(), down.x(), down.y(), corner.x(), corner.y()};
+    const bool lies = place.turn == Turn::Quarter || place.turn == Turn::ThreeQuarters;
+    const double across = (lies ? place.trim.h : place.trim.w).toMm() / place.size.w.toMm();
+    const QRectF r = toMm(place.trim);
+    QTransform t;
+    switch (place.turn) {
+    case Turn::None: t.translate(r.left(), r.top()); break;
+    case Turn::Quarter: t.translate(r.right(), r.top()); break;
+    case Turn::Half: t.translate(r.right(), r.bottom()); break;
+    case Turn::ThreeQuarters: t.translate(r.left(), r.bottom()); break;
+    }
+    t.rotate(int(place.turn));
+    t.scale(across, 1);
+    return t;
 }
 
 QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim,
@@ -41,14 +46,16 @@ QImage faceImage(FacePainter& faces, const Job& job, const Plan& plan, const Sur
 
 } // namespace
 
-void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, double pixel)
+void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, Length weight, double pixel)
 {
-    const double width = std::max(markWidth.toMm(), pixel);
-    QPen solid(Qt::black, width, Qt::SolidLine, Qt::FlatCap);
+    const double width = std::max(weight.toMm(), pixel);
+    const QPen solid(Qt::black, width, Qt::SolidLine, Qt::FlatCap);
     QPen dashed = solid;
     dashed.setDashPattern({foldMarkDash.toMm() / width, foldMarkGap.toMm() / width});
+    QPen dotted = solid;
+    dotted.setDashPattern({bleedMarkDash.toMm() / width, bleedMarkDash.toMm() / width});
     for (const MarkLine& m : marks) {
-        painter.setPen(m.fold ? dashed : solid);
+        painter.setPen(m.kind == MarkKind::Fold ? dashed : m.kind == MarkKind::Bleed ? dotted : solid);
         painter.drawLine(QPointF(m.from.x.toMm(), m.from.y.toMm()), QPointF(m.to.x.toMm(), m.to.y.toMm()));
     }
 }
@@ -73,40 +80,165 @@ void FaceImageCache::paint(QPainter& painter, FacePainter& faces, const Job& job
                       QRectF(QPointF(0, 0), area.size() / pixel));
 }
 
-void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan,
-                    Face face, PaperView view, const ZoneColours& colours, double pixel)
+namespace
 {
-    const SheetLayout& layout = plan.sheet;
-    const bool front = face == Face::Outside;
-    const auto& places = front ? layout.front : layout.back;
+
+/// A ring with a cross.
+void paintTarget(QPainter& painter, const QRectF& r, double width)
+{
+    painter.setPen(QPen(Qt::black, width, Qt::SolidLine, Qt::FlatCap));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawEllipse(r.center(), r.width() / 3, r.height() / 3);
+    painter.drawLine(QLineF(r.left(), r.center().y(), r.right(), r.center().y()));
+    painter.drawLine(QLineF(r.center().x(), r.top(), r.center().x(), r.bottom()));
+}
+
+/// A line of small print in its box, which may be turned to run upward.
+void paintLabel(QPainter& painter, FacePainter& faces, const SheetLabel& label, const QString& words)
+{
+    const QRectF r = toMm(label.area);
+    painter.save();
+    painter.setClipRect(r, Qt::IntersectClip);
+    painter.translate(label.turn == Turn::None ? r.topLeft() : r.bottomLeft());
+    if (label.turn != Turn::None)
+        painter.rotate(-90);
+    faces.paintSmallPrint(painter, words);
+    painter.restore();
+}
+
+void paintAllMarks(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan, const PressForm& form,
+                   Face side, double pixel)
+{
+    const MarksOnSide marks = marksOn(plan.partsOf(job), form, side);
+    paintMarks(painter, marks.lines, job.press.marks.weight, pixel);
+    for (const Rect& target : marks.targets)
+        paintTarget(painter, toMm(target), std::max(job.press.marks.weight.toMm(), pixel));
+    for (const Rect& step : marks.steps)
+        painter.fillRect(toMm(step), Qt::black);
+    for (const InkPatch& patch : marks.bar)
+        painter.fillRect(toMm(patch.area), faces.colour().of(plateColour(job, patch.plate)));
+    if (marks.label)
+        paintLabel(painter, faces, *marks.label, sheetLabel(job, plan, form, side));
+}
+
+/// A page nothing is known of, or that only fills.
+void paintBlank(QPainter& painter, const QRectF& trim, double pixel)
+{
+    painter.setPen(QPen(QColor(0xB4, 0xB0, 0xA4), pixel, Qt::DashLine));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(trim);
+}
+
+/// What a page carries, with a wedge at its head.
+void paintSlotLabel(QPainter& painter, const PlacedSurface& place, const QString& text, double pixel)
+{
+    const QRectF trim = toMm(place.trim);
+    painter.save();
+    painter.translate(trim.center());
+    painter.rotate(int(place.turn));
+    const double unit = pixel * 10;
+    const double most = std::min(trim.width(), trim.height()) * 0.16;
+    const double u = std::min(unit, most);
+    QFont font = painter.font();
+    font.setPixelSize(100);
+    font.setWeight(QFont::DemiBold);
+    painter.setFont(font);
+    const double scale = u * 1.5 / 100;
+    const double width = std::max(u * 3, painter.fontMetrics().horizontalAdvance(text) * scale + u * 1.6);
+    const QRectF plate(-width / 2, -u * 1.2, width, u * 2.4);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(QColor(0x1C, 0x2A, 0x33, 225));
+    QPainterPath shape;
+    shape.addRoundedRect(plate, u * 0.4, u * 0.4);
+    QPainterPath wedge;
+    wedge.moveTo(-u * 0.9, plate.top() + u * 0.05);
+    wedge.lineTo(0, plate.top() - u * 0.9);
+    wedge.lineTo(u * 0.9, plate.top() + u * 0.05);
+    painter.drawPath(shape.united(wedge));
+    painter.scale(scale, scale);
+    painter.setPen(Qt::white);
+    painter.drawText(QRectF(plate.topLeft() / scale, plate.size() / scale), Qt::AlignCenter, text);
+    painter.restore();
+}
+
+} // namespace
+
+void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan,
+                    const PressForm& form, Face side, const SheetLook& look, const ZoneColours& colours, double pixel)
+{
+    const SheetLayout& layout = *form.layout;
     const QRectF sheet(0, 0, layout.sheet.w.toMm(), layout.sheet.h.toMm());
-    const QRectF area = toMm(front ? layout.frontArea : layout.backArea);
+    const bool toTrim = look.view == PaperView::Trimmed;
+    const bool working = look.view == PaperView::Working;
+    const PieceParts parts = plan.partsOf(job);
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.fillRect(sheet, colours.paper);
-    if (view == PaperView::Working)
-        paintUnprintable(painter, sheet, area, colours);
-    const bool toTrim = view == PaperView::Trimmed;
-    const std::vector<Rect> printed = printedOnSheet(places, plan.paper, face);
-    for (std::size_t i = 0; i < places.size(); ++i) {
-        const SheetSlot& place = places[i];
+    if (look.paper)
+        painter.fillRect(sheet, colours.paper);
+    if (working)
+        paintUnprintable(painter, sheet, toMm(layout.area(side)), colours);
+    const std::vector<PlacedSurface> placed = placedOn(parts, form, side);
+    for (const PlacedSurface& place : placed) {
+        if (place.surface == SurfaceId::ofPage(0)) {
+            if (working)
+                paintBlank(painter, toMm(place.trim), pixel);
+            continue;
+        }
+        const Paper& paper = plan.paperOf(place.surface);
         painter.save();
-        if (printed[i] != bleedOnSheet(place, plan.paper, face))
-            painter.setClipRect(toMm(printed[i]), Qt::IntersectClip);
+        painter.setClipRect(toMm(toTrim ? place.trim : place.printed), Qt::IntersectClip);
         painter.setTransform(placeTransform(place), true);
-        if (view == PaperView::Working)
-            paintBleed(painter, plan.paper, face, colours);
+        if (working)
+            paintBleed(painter, paper, place.surface.face, colours);
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
-        cache.paint(painter, faces, job, plan, face, toTrim, pixel / painter.device()->devicePixelRatioF());
-        if (view == PaperView::Working) {
-            paintTrim(painter, plan.paper, face, colours, pixel * 0.7);
-            paintCreases(painter, plan.paper, face, pixel * 0.7);
+        cache.paint(painter, faces, job, plan, place.surface, toTrim, pixel / painter.device()->devicePixelRatioF());
+        if (working) {
+            paintTrim(painter, paper, place.surface.face, colours, pixel * 0.7);
+            paintCreases(painter, paper, place.surface.face, pixel * 0.7);
         }
         painter.restore();
     }
-    tintPaper(painter, sheet, job.stock);
+    if (look.paper)
+        tintPaper(painter, sheet, form.component == Component::Text ? textStockOf(job) : job.stock);
     if (!toTrim)
-        paintMarks(painter, sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), pixel);
+        paintAllMarks(painter, faces, job, plan, form, side, pixel);
+    if (look.labels)
+        for (const PlacedSurface& place : placed)
+            paintSlotLabel(painter, place, slotText(job, plan, form, side, place, look.sheet), pixel);
+    painter.restore();
+}
+
+void paintFormDiagram(QPainter& painter, const QRectF& target, const PieceParts& parts, const PressForm& form,
+                      const QColor& paper, const QColor& piece, const QColor& line)
+{
+    const double w = form.layout->sheet.w.toMm();
+    const double h = form.layout->sheet.h.toMm();
+    const double scale = std::min(target.width() / w, target.height() / h);
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.translate(target.center() - QPointF(w, h) * scale / 2);
+    painter.setPen(QPen(line, 1));
+    painter.setBrush(paper);
+    painter.drawRect(QRectF(0, 0, w * scale, h * scale));
+    painter.setPen(Qt::NoPen);
+    QFont font = painter.font();
+    for (const PlacedSurface& place : placedOn(parts, form, Face::Outside)) {
+        const QRectF mm = toMm(place.trim);
+        const QRectF r = QRectF(mm.topLeft() * scale, mm.size() * scale).adjusted(0.5, 0.5, -0.5, -0.5);
+        painter.setBrush(piece);
+        painter.drawRect(r);
+        if (place.page <= 0 || std::min(r.width(), r.height()) < 11)
+            continue;
+        painter.save();
+        painter.translate(r.center());
+        painter.rotate(int(place.turn));
+        font.setPixelSize(int(std::min({11.0, r.width() * 0.5, r.height() * 0.6})));
+        painter.setFont(font);
+        painter.setPen(QColor(0x1C, 0x2A, 0x33));
+        painter.drawText(QRectF(-40, -10, 80, 20), Qt::AlignCenter, QString::number(place.page));
+        painter.restore();
+        painter.setPen(Qt::NoPen);
+    }
     painter.restore();
 }
 

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/sheet_marks.h"
+#include "core/plan/plan.h"
+#include "core/press/sheet_marks.h"
 #include "paint/face_painter.h"
 #include "paint/zone_painter.h"
 
@@ -32,15 +33,27 @@ private:
     std::vector<Kept> kept_;
 };
 
-/// Marks as they are printed, in millimetres, but never finer than a pixel of the screen.
-void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, double pixel);
+/// Lines of marks as they are printed, in millimetres, but never finer than a pixel of the screen.
+void paintMarks(QPainter& painter, const std::vector<MarkLine>& marks, Length weight, double pixel);
 
-/// Paints one side of the job's press sheet: paper, gripper and unprinted margins, the pieces with
-/// their bleed, and the printer's marks. Painter in millimetres, origin at the head-left corner of the
-/// side; `pixel` is the size of one screen pixel in millimetres.
+/// What of a side of a press sheet is painted, and how.
+struct SheetLook {
+    PaperView view = PaperView::Printed;
+    /// Every slot says what it carries: page, number, where its head points.
+    bool labels = false;
+    qint64 sheet = 0;  ///< of a run of records, which sheet, from 0
+    bool paper = true; ///< the paper itself; else only what is printed, to be laid over another side
+};
+
+/// Paints one side of a press sheet: paper, gripper and unprinted margins, the pieces with their bleed, and the
+/// printer's marks. Painter in millimetres, origin at the head-left corner of the side; `pixel` is the size of one
+/// screen pixel in millimetres.
 void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan,
-                    Face face, PaperView view, const ZoneColours& colours, double pixel);
+                    const PressForm& form, Face side, const SheetLook& look, const ZoneColours& colours, double pixel);
 
+/// A small diagram of a press sheet: its slots with the pages in them, heads told by a bar.
+void paintFormDiagram(QPainter& painter, const QRectF& target, const PieceParts& parts, const PressForm& form,
+                      const QColor& paper, const QColor& piece, const QColor& line);
 /// A small diagram of a layout for a list.
 void paintLayoutDiagram(QPainter& painter, const QRectF& target, const SheetLayout& layout, const QColor& paper,
                         const QColor& piece, const QColor& line);

@@ -5,10 +5,12 @@
 #include "core/file/embedded_files.h"
 #include "core/file/record_table.h"
 #include "core/piece/page_numbers.h"
-#include "core/plan/sheet_marks.h"
+#include "core/press/sheet_marks.h"
 #include "pdf/face_form.h"
+#include "pdf/mark_operators.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"
+#include "pdf/press_pages.h"
 #include "pdf/read_facts.h"
 
 #include <qpdf/QPDFPageDocumentHelper.hh>
@@ -17,28 +19,6 @@ namespace hinge
 {
 namespace
 {
-
-/// Registration colour: prints on every plate (ISO 32000-1, 8.6.6.4, Separation All).
-QPDFObjectHandle registrationSpace()
-{
-    return QPDFObjectHandle::parse(
-        "[ /Separation /All /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [1 1 1 1] /N 1 >> ]");
-}
-
-/// Marks as operators; `height` turns y down into y up.
-QByteArray drawMarks(const std::vector<MarkLine>& marks, Length height)
-{
-    QByteArray out = "q /Reg CS 1 SCN " + pdfNumber(markWidth.toPoints()) + " w\n";
-    for (const bool fold : {false, true}) {
-        out += fold ? "[" + pdfNumbers(foldMarkDash.toPoints(), foldMarkGap.toPoints()) + "] 0 d\n"
-                    : QByteArray("[] 0 d\n");
-        for (const MarkLine& m : marks)
-            if (m.fold == fold)
-                out += pdfNumbers(m.from.x.toPoints(), (height - m.from.y).toPoints()) + "m " +
-                       pdfNumbers(m.to.x.toPoints(), (height - m.to.y).toPoints()) + "l S\n";
-    }
-    return out + "Q\n";
-}
 
 QPDFObjectHandle box(double x, double y, double w, double h)
 {
@@ -80,8 +60,22 @@ void addFlatPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle&
     const double left = (-page.x).toPoints();
     const double foot = (page.bottom() - paper.flat.h).toPoints();
     const QByteArray content = "q 1 0 0 1 " + pdfNumbers(left, foot) + "cm\n/Face Do\n" +
-                               drawMarks(flatMarks(paper, face), paper.flat.h) + "Q\n";
+                               drawMarks(flatMarks(paper, face), SheetMarks().weight, paper.flat.h) + "Q\n";
     addPage(pdf, content, form, page.w.toPoints(), height, onPage(bleed), onPage(trimOf(paper)));
+}
+
+Result<void> addFlatPages(QPDF& pdf, const Plan& plan, FaceComposer& composer, ExportRun& run)
+{
+    int done = 10;
+    for (const Face face : bothFaces) {
+        run.reached(done);
+        const auto form = composer.compose(face);
+        if (!form)
+            return tl::unexpected(form.error());
+        addFlatPage(pdf, plan, face, *form);
+        done += 20;
+    }
+    return {};
 }
 
 /// A page as large as its bleed; without a form it is blank.
@@ -147,48 +141,31 @@ Result<std::shared_ptr<const RecordTable>> tableFor(const Job& job, const QStrin
     return std::move(facts.table);
 }
 
-/// What is printed of a job whose copies differ: the flat as the first copy has it, sheets without what differs.
+/// Every copy is printed for its own record: by itself, or in the piles of press sheets.
+bool printsRecords(const Job& job, ExportKind kind)
+{
+    return kind == ExportKind::Copies || (kind == ExportKind::Sheets && job.records.any() && !hasPages(job.kind));
+}
+
+/// What is printed of a job whose copies differ: the flat as the first copy has it, sheets of pages without what
+/// differs.
 Job printedJob(const Job& job, const RecordTable* table, ExportKind kind)
 {
-    if (!namesFields(job) || kind == ExportKind::Copies)
+    if (!namesFields(job) || printsRecords(job, kind))
         return job;
     return kind == ExportKind::Sheets ? withoutRecord(job) : filledFor(job, recordAt(job, table, 0));
 }
 
-/// The matrix that lays a form on its place, y up. The form's origin is the lower left corner of the trim.
-QPDFMatrix placeMatrix(const SheetSlot& place, Size sheet)
+/// Why sheets cannot be written; nothing when they can.
+std::optional<Problem> sheetsProblem(const Plan& plan)
 {
-    const bool lies = place.turn == Turn::Quarter || place.turn == Turn::ThreeQuarters;
-    const Length height = lies ? place.trim.w : place.trim.h;
-    const Length some = Length::mm(1);
-    const Point corner = onSheet(place, {Length(), height});
-    const Point across = onSheet(place, {some, height});
-    const Point up = onSheet(place, {Length(), height - some});
-    const auto share = [&](Length l) { return double(l.count()) / double(some.count()); };
-    return {share(across.x - corner.x), -share(across.y - corner.y), share(up.x - corner.x),
-            -share(up.y - corner.y),    corner.x.toPoints(),         (sheet.h - corner.y).toPoints()};
-}
-
-void addSheetPage(QPDF& pdf, const Plan& plan, Face face, const QPDFObjectHandle& form)
-{
-    const SheetLayout& layout = plan.sheet;
-    const bool front = face == Face::Outside;
-    const auto& places = front ? layout.front : layout.back;
-    QByteArray content;
-    const std::vector<Rect> printed = printedOnSheet(places, plan.paper, face);
-    for (std::size_t i = 0; i < places.size(); ++i) {
-        content += "q ";
-        if (printed[i] != bleedOnSheet(places[i], plan.paper, face))
-            content += pdfNumbers(printed[i].x.toPoints(), (layout.sheet.h - printed[i].bottom()).toPoints(),
-                                  printed[i].w.toPoints(), printed[i].h.toPoints()) +
-                       "re W n ";
-        content += concatenated(placeMatrix(places[i], layout.sheet)) + "/Face Do Q\n";
-    }
-    content +=
-        drawMarks(sheetMarks(places, front ? layout.frontArea : layout.backArea, plan.paper, face), layout.sheet.h);
-    const double w = layout.sheet.w.toPoints();
-    const double h = layout.sheet.h.toPoints();
-    addPage(pdf, content, form, w, h, box(0, 0, w, h), box(0, 0, w, h));
+    for (const PressRun& run : plan.press)
+        if (run.forms.empty())
+            return Problem{QStringLiteral("press.sheet"),
+                           run.component == Component::Text
+                               ? QStringLiteral("The text does not fit on its press sheet; choose a larger one.")
+                               : QStringLiteral("The flat does not fit on the press sheet; choose a larger one.")};
+    return plan.pressFault;
 }
 
 } // namespace
@@ -205,9 +182,9 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
     const auto planned = plan(job);
     if (!planned)
         return tl::unexpected(planned.error());
-    if (kind == ExportKind::Sheets && planned->sheet.up() == 0)
-        return problem(QStringLiteral("press.sheet"),
-                       QStringLiteral("The flat does not fit on the press sheet; choose a larger one."));
+    if (kind == ExportKind::Sheets)
+        if (auto wrong = sheetsProblem(*planned))
+            return tl::unexpected(*wrong);
     if (kind == ExportKind::Pages && !planned->book)
         return problem(QStringLiteral("kind"),
                        QStringLiteral("A %1 has no pages of its own; write its flat.").arg(kindName(job.kind)));
@@ -224,7 +201,10 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
         pdf.emptyPDF();
         FaceComposer composer(pdf, job, *planned, jobFolder, run, large);
         run.reached(0);
-        if (kind == ExportKind::Copies) {
+        const bool records = printsRecords(job, kind) && recordCount(job, table->get()) > 0;
+        if (kind == ExportKind::Sheets)
+            collectSheetLabels(composer, job, *planned);
+        if (records) {
             const int count = recordCount(job, table->get());
             for (int place = 0; place < count; ++place) {
                 run.reached(int(10LL * place / count));
@@ -242,20 +222,12 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
         if (kind == ExportKind::Copies)
             if (auto added = addCopies(pdf, job, *planned, table->get(), composer, run); !added)
                 return tl::unexpected(added.error());
-        int done = 10;
-        for (const Face face : bothFaces) {
-            if (kind == ExportKind::Pages || kind == ExportKind::Copies)
-                break;
-            run.reached(done);
-            const auto form = composer.compose(face);
-            if (!form)
-                return tl::unexpected(form.error());
-            if (kind == ExportKind::Flat)
-                addFlatPage(pdf, *planned, face, *form);
-            else
-                addSheetPage(pdf, *planned, face, *form);
-            done += 20;
-        }
+        if (kind == ExportKind::Sheets)
+            if (auto added = addPressPages(pdf, job, *planned, table->get(), composer, run); !added)
+                return tl::unexpected(added.error());
+        if (kind == ExportKind::Flat)
+            if (auto added = addFlatPages(pdf, *planned, composer, run); !added)
+                return tl::unexpected(added.error());
         if (composer.isTransparent())
             for (QPDFObjectHandle page : pdf.getAllPages())
                 page.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));

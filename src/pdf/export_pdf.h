@@ -10,7 +10,7 @@ namespace hinge
 
 enum class ExportKind {
     Flat,   ///< one page a face, with marks around it
-    Sheets, ///< the press sheet, front and back
+    Sheets, ///< every press sheet, front and back, in the order they are printed
     Copies, ///< every copy for its record, outside and inside, each with its bleed; only where copies differ
     Pages,  ///< the pages of the text as they are read, blanks and all, each with its bleed; kinds with pages only
 };

@@ -47,6 +47,8 @@ Result<void> FaceComposer::prepare()
             fonts_.collect(codes_.at(item.id).digits);
         }
     }
+    for (const auto& [words, layout] : lines_)
+        fonts_.collect(layout);
     return fonts_.embed(pdf_);
 }
 
@@ -131,10 +133,36 @@ bool FaceComposer::isOwn(const Item& item) const
     return namesFields(item);
 }
 
+void FaceComposer::collectLine(const QString& words)
+{
+    lines_.emplace(words, layOutSmallPrint(words, FontLibrary::installed()));
+}
+
+QByteArray FaceComposer::drawLine(const QString& words) const
+{
+    QByteArray out;
+    for (const GlyphRun& run : lines_.at(words).runs)
+        out += fonts_.drawRun(run, 0, 0);
+    return out;
+}
+
+const std::pair<QByteArray, QPDFObjectHandle>* FaceComposer::spot(const QString& ink) const
+{
+    const auto known = spots_.find(ink);
+    return known == spots_.end() ? nullptr : &known->second;
+}
+
 Result<QPDFObjectHandle> FaceComposer::composeCopy(const SurfaceId& surface)
 {
-    surface_ = surface;
     Content content;
+    if (auto added = addCopy(content, surface); !added)
+        return tl::unexpected(added.error());
+    return formOf(content, surface);
+}
+
+Result<void> FaceComposer::addCopy(Content& content, const SurfaceId& surface)
+{
+    surface_ = surface;
     const auto& raw = raw_.on(surface).items;
     const auto& items = job_.on(surface).items;
     std::size_t from = 0;
@@ -144,14 +172,14 @@ Result<QPDFObjectHandle> FaceComposer::composeCopy(const SurfaceId& surface)
         // What is supplied lies below the first item, the number of a page over the last.
         if (i > from || i == 0 || i == raw.size())
             if (auto done = addShared(content, surface, from, i); !done)
-                return tl::unexpected(done.error());
+                return done;
         if (i < raw.size())
             if (const PlannedItem& placed = *plan_.findItem(items[i].id); placed.shown)
                 if (auto done = addItem(content, surface, items[i], placed); !done)
-                    return tl::unexpected(done.error());
+                    return done;
         from = i + 1;
     }
-    return formOf(content, surface);
+    return {};
 }
 
 /// A spot ink is a separation with its process colour as a stand-in (ISO 32000-1, 8.6.6.4).
@@ -466,6 +494,12 @@ QPDFObjectHandle FaceComposer::formOf(const Content& content, const SurfaceId& s
     d.replaceKey("/BBox", QPDFObjectHandle::newArray(
                               QPDFObjectHandle::Rectangle(bleed.x.toPoints(), height - bleed.bottom().toPoints(),
                                                           bleed.right().toPoints(), height - bleed.y.toPoints())));
+    d.replaceKey("/Resources", resourcesOf(content));
+    return form;
+}
+
+QPDFObjectHandle FaceComposer::resourcesOf(const Content& content) const
+{
     QPDFObjectHandle resources = QPDFObjectHandle::newDictionary();
     resources.replaceKey("/XObject", content.objects);
     resources.replaceKey("/Font", fonts_.resources());
@@ -478,8 +512,7 @@ QPDFObjectHandle FaceComposer::formOf(const Content& content, const SurfaceId& s
             spaces.replaceKey(space.first.toStdString(), space.second);
         resources.replaceKey("/ColorSpace", spaces);
     }
-    d.replaceKey("/Resources", resources);
-    return form;
+    return resources;
 }
 
 Result<QPDFObjectHandle> FaceComposer::compose(const SurfaceId& surface)

@@ -18,6 +18,15 @@ namespace hinge
 class FaceComposer
 {
 public:
+    /// Operators with what they refer to: the insides of a form, or of a page.
+    struct Content {
+        QByteArray operators;
+        QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
+        QPDFObjectHandle states = QPDFObjectHandle::newDictionary();
+        int nextObject = 1;
+        bool overprinting = false; ///< what was last said of it, in the item at work
+    };
+
     FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run, LargeStreams& large);
 
     /// Lays out all text and embeds fonts; call once, before composing.
@@ -29,6 +38,17 @@ public:
     /// in common is composed once, as forms that all of them use.
     [[nodiscard]] Result<void> useCopy(const Job& copy);
     [[nodiscard]] Result<QPDFObjectHandle> composeCopy(const SurfaceId& surface);
+    /// The same, put into a page: from the lower left trim corner, not clipped.
+    [[nodiscard]] Result<void> addCopy(Content& content, const SurfaceId& surface);
+    /// Before `prepare`, tells a line of small print that is drawn beside the work.
+    void collectLine(const QString& words);
+    /// After it: the operators that draw it in whatever colour is set, from the head-left corner of its line.
+    [[nodiscard]] QByteArray drawLine(const QString& words) const;
+    /// What the operators of a content refer to, fonts and inks too.
+    [[nodiscard]] QPDFObjectHandle resourcesOf(const Content& content) const;
+    /// The colour space of a spot ink and its name; nullptr for a process ink.
+    [[nodiscard]] const std::pair<QByteArray, QPDFObjectHandle>* spot(const QString& ink) const;
+    static QByteArray useObject(Content& content, const QPDFObjectHandle& object);
     /// What keeps the file from being PDF/X-4, each with the name of the placed file it is about; empty when nothing
     /// does.
     [[nodiscard]] const QStringList& obstacles() const { return obstacles_; }
@@ -36,14 +56,6 @@ public:
     [[nodiscard]] bool isTransparent() const { return transparent_; }
 
 private:
-    /// Operators with what they refer to: the insides of a form.
-    struct Content {
-        QByteArray operators;
-        QPDFObjectHandle objects = QPDFObjectHandle::newDictionary();
-        QPDFObjectHandle states = QPDFObjectHandle::newDictionary();
-        int nextObject = 1;
-        bool overprinting = false; ///< what was last said of it, in the item at work
-    };
     [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const SurfaceContent& on);
     [[nodiscard]] QByteArray turnFor(const PlannedItem& placed) const;
     /// Items side by side that are the same in all copies, as a form of their own, made once.
@@ -75,7 +87,6 @@ private:
     /// "x y w h re" of a rectangle of the face, in form space.
     [[nodiscard]] QByteArray rectangle(const Rect& r) const;
     static QByteArray overprint(Content& content, bool wanted);
-    static QByteArray useObject(Content& content, const QPDFObjectHandle& object);
 
     QPDF& pdf_;
     const Job& raw_; ///< with its fields as they are typed
@@ -89,6 +100,7 @@ private:
     std::map<QString, TextLayout> layouts_;              ///< by item id
     std::map<int, std::pair<Rect, TextLayout>> numbers_; ///< by the id of the page
     std::map<QString, CodeLayout> codes_;                ///< by item id
+    std::map<QString, TextLayout> lines_;                ///< small print, by its words
     std::map<QString, std::pair<QByteArray, QPDFObjectHandle>>
         spots_; ///< by ink: the name of its colour space, and that
     PageForms pages_;

@@ -106,4 +106,15 @@ void carryLayers(QPDF& source, QPDF& target, const QString& fileName)
     }
 }
 
+QPDFObjectHandle addLayer(QPDF& target, const std::string& name)
+{
+    QPDFObjectHandle layer = QPDFObjectHandle::parse("<< /Type /OCG >>");
+    layer.replaceKey("/Name", QPDFObjectHandle::newUnicodeString(name));
+    layer = target.makeIndirectObject(layer);
+    QPDFObjectHandle ours = ourProperties(target);
+    ours.getKey("/OCGs").appendItem(layer);
+    ours.getKey("/D").getKey("/Order").appendItem(layer);
+    return layer;
+}
+
 } // namespace hinge

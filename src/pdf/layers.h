@@ -13,4 +13,7 @@ namespace hinge
 /// once a file, after something of it was copied into `target`.
 void carryLayers(QPDF& source, QPDF& target, const QString& fileName);
 
+/// Makes a layer of our own, which is shown and printed.
+[[nodiscard]] QPDFObjectHandle addLayer(QPDF& target, const std::string& name);
+
 } // namespace hinge

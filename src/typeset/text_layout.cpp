@@ -230,6 +230,14 @@ std::vector<TextLayout> layOutStory(MeasuredStory& measured, const std::vector<P
     return StorySetter(frames, fonts, patience, measured).set(paragraphs);
 }
 
+TextLayout layOutSmallPrint(const QString& words, const FontLibrary& fonts)
+{
+    Paragraph paragraph;
+    paragraph.text = words;
+    paragraph.style.size = Length::units(Length::points(13).count() / 2);
+    return layOutText({paragraph}, {Length::mm(1000), Length::mm(10)}, fonts); // wide enough to stay one line
+}
+
 TextLayout layOutText(const std::vector<Paragraph>& paragraphs, Size frame, const FontLibrary& fonts)
 {
     return layOutStory(paragraphs, {TextFrame{frame}}, fonts).front();

@@ -79,6 +79,10 @@ struct TextFrame {
     bool operator==(const TextFrame&) const = default;
 };
 
+/// A line of small print that stands beside the work, such as the label of a press sheet: half a point over six, in the
+/// plain face; 3 mm high at most.
+[[nodiscard]] TextLayout layOutSmallPrint(const QString& words, const FontLibrary& fonts);
+
 /// Whether a layout waits for patterns of hyphenation that are not loaded yet, or does without them for now.
 enum class Patience { Waits, DoesWithout };
 

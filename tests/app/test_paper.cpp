@@ -251,9 +251,10 @@ private Q_SLOTS:
         list->scrollTo(sra3);
         QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(sra3).center());
         QCOMPARE(job().press.sheet, (Size{len("450"), len("320")}));
-        QCOMPARE(plan().sheet.up(), 2);
+        QCOMPARE(plan().sheet().up(), 2);
         choose("sheet.flip", QStringLiteral("long edge"));
-        QCOMPARE(plan().sheet.back[0].turn == plan().sheet.front[0].turn, plan().sheet.front[0].turn == Turn::Quarter);
+        QCOMPARE(plan().sheet().back[0].turn == plan().sheet().front[0].turn,
+                 plan().sheet().front[0].turn == Turn::Quarter);
         type("sheet.width", QStringLiteral("200"));
         QVERIFY(testing::hasFinding(window_->document().findings(), "sheet.tooSmall"));
     }

@@ -22,7 +22,7 @@ private Q_SLOTS:
             const Plan plan = testing::planned(started);
             for (const Finding& f : plan.findings)
                 QVERIFY2(false, qPrintable(preset.name + QStringLiteral(": ") + f.message));
-            QVERIFY2(plan.sheet.up() > 0, qPrintable(preset.name));
+            QVERIFY2(plan.sheet().up() > 0, qPrintable(preset.name));
         }
         QCOMPARE(kinds.size(), allPieceKinds.size());
     }

@@ -288,7 +288,7 @@ private Q_SLOTS:
         goToFlat();
         type(QStringLiteral("Ola Finn"));
         QVERIFY(write(true).count(QStringLiteral("Ola Finn")) > 1);
-        QVERIFY(plan().sheet.up() > 1);
+        QVERIFY(plan().sheet().up() > 1);
         atMost(10);
     }
 

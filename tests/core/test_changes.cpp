@@ -269,8 +269,8 @@ private Q_SLOTS:
         Job ticket = newPiece(PieceKind::Leaf);
         QCOMPARE(extentOf(ticket), Extent::Whole);
         useSeries(ticket);
-        QCOMPARE(extentOf(ticket), Extent::WithoutRecords);
-        for (const Extent extent : {Extent::CoverOnly, Extent::OuterSheetOnly, Extent::WithoutRecords})
+        QCOMPARE(extentOf(ticket), Extent::FirstRecord);
+        for (const Extent extent : {Extent::CoverOnly, Extent::OuterSheetOnly, Extent::FirstRecord})
             QVERIFY(!extentName(extent).isEmpty() && !extentNote(extent).isEmpty());
         QVERIFY(isBare(ticket));
         QVERIFY(!isBare(filled()));

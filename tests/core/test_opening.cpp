@@ -25,9 +25,9 @@ private Q_SLOTS:
         static const QRegularExpression named(
             QStringLiteral("found(?:At)?\\(\\s*\"([a-z]+(?:\\.[A-Za-z]+)?)\"|QStringLiteral\\(\"((?:file|supplied|"
                            "picture|ink)\\.[A-Za-z]+)\"\\)"));
-        for (const char* source :
-             {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "core/plan/sliver_checks.cpp",
-              "core/plan/record_checks.cpp", "core/plan/gutter_check.cpp", "typeset/content_checks.cpp"}) {
+        for (const char* source : {"core/plan/checks.cpp", "core/plan/item_checks.cpp", "core/plan/sliver_checks.cpp",
+                                   "core/plan/record_checks.cpp", "core/plan/gutter_check.cpp",
+                                   "core/plan/press_checks.cpp", "typeset/content_checks.cpp"}) {
             QFile file(QStringLiteral(HINGE_SOURCE_DIR "/src/") + QLatin1String(source));
             QVERIFY(file.open(QIODevice::ReadOnly));
             const QString text = QString::fromUtf8(file.readAll());

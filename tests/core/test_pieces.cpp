@@ -166,7 +166,7 @@ private Q_SLOTS:
         // On a sheet turned left to right its back stands on its head.
         Job press = job;
         press.press.flip = FlipEdge::Short;
-        QCOMPARE(testing::planned(press).sheet.back[0].turn, Turn::Half);
+        QCOMPARE(testing::planned(press).sheet().back[0].turn, Turn::Half);
     }
 
     void envelopesAndTheReverse()

@@ -200,7 +200,7 @@ private Q_SLOTS:
             const auto again = plan(*read);
             RC_ASSERT(again.has_value());
             RC_ASSERT(samePaper(again->paper, planned->paper));
-            RC_ASSERT(again->sheet.front == planned->sheet.front);
+            RC_ASSERT(again->sheet().front == planned->sheet().front);
             RC_ASSERT(again->figures.size() == planned->figures.size());
             for (std::size_t i = 0; i < planned->figures.size(); ++i)
                 RC_ASSERT(again->figures[i].value == planned->figures[i].value);

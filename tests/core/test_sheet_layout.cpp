@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/paper/cut_tree.h"
 #include "core/paper/guillotine_fill.h"
-#include "core/plan/sheet_marks.h"
+#include "core/press/guillotine.h"
+#include "core/press/sheet_marks.h"
 #include "core/units/page_sizes.h"
 #include "testing.h"
 
@@ -25,6 +26,63 @@ int optimum(int w, int h, int areaW, int areaH, std::map<std::pair<int, int>, in
     for (int y = 1; y <= areaH / 2; ++y)
         best = std::max(best, optimum(w, h, areaW, y, known) + optimum(w, h, areaW, areaH - y, known));
     return known[key] = best;
+}
+
+/// A piece on a sheet it was not made for.
+SheetLayout laidOn(const Job& job, Size sheet) { return layOutSheet(testing::planned(job).press.front().piece, sheet); }
+
+/// Sheet, gripper and margin of a press that has nothing else of its own.
+void feed(Job& job, Size sheet, Length gripper, Length margin, FlipEdge flip = FlipEdge::Short)
+{
+    job.press.sheet = sheet;
+    job.press.gripper = gripper;
+    job.press.margin = margin;
+    job.press.flip = flip;
+}
+
+/// Marks of flats that lie anywhere, each with all of its bleed.
+std::vector<MarkLine> marksAbout(const std::vector<SheetSlot>& places, const Rect& area, const Paper& paper, Face face)
+{
+    std::vector<MarkedPiece> pieces;
+    for (const SheetSlot& place : places) {
+        MarkedPiece piece;
+        piece.printed = onSheet(place, bleedOf(paper, face));
+        for (const Length x : {place.trim.x, place.trim.right()})
+            piece.lines.push_back({true, MarkKind::Crop, x});
+        for (const Length y : {place.trim.y, place.trim.bottom()})
+            piece.lines.push_back({false, MarkKind::Crop, y});
+        for (const FoldLine& fold : paper.folds) {
+            const Length at = fold.at[std::size_t(face)];
+            const bool upright = fold.axis == Axis::Vertical;
+            const Rect line = onSheet(place, upright ? Rect{at, Length(), Length(), paper.flat.h}
+                                                     : Rect{Length(), at, paper.flat.w, Length()});
+            piece.lines.push_back({line.w == Length(), MarkKind::Fold, line.w == Length() ? line.x : line.y});
+        }
+        pieces.push_back(std::move(piece));
+    }
+    return lineMarks(pieces, area, SheetMarks());
+}
+
+/// The trim lines of pieces that no mark stands on.
+std::set<std::pair<bool, Length>> linesWithoutMark(const std::vector<SheetSlot>& places,
+                                                   const std::vector<MarkLine>& marks)
+{
+    const auto marked = [&](bool upright, Length at) {
+        return std::ranges::any_of(marks, [&](const MarkLine& m) {
+            return m.kind == MarkKind::Crop &&
+                   (upright ? m.from.x == at && m.to.x == at : m.from.y == at && m.to.y == at);
+        });
+    };
+    std::set<std::pair<bool, Length>> bare;
+    for (const SheetSlot& p : places) {
+        for (const Length x : {p.trim.x, p.trim.right()})
+            if (!marked(true, x))
+                bare.insert({true, x});
+        for (const Length y : {p.trim.y, p.trim.bottom()})
+            if (!marked(false, y))
+                bare.insert({false, y});
+    }
+    return bare;
 }
 
 std::vector<Rect> trimsOf(const std::vector<SheetSlot>& places)
@@ -73,9 +131,9 @@ private Q_SLOTS:
         Job job = newLeaflet();
         job.flat = {len("3.5 in"), len("2 in")};
         job.zones.bleed = Length();
-        job.press = {.sheet = {len("8.5 in"), len("11 in")}, .gripper = {}, .margin = {}, .flip = FlipEdge::Long};
+        feed(job, {len("8.5 in"), len("11 in")}, {}, {}, FlipEdge::Long);
         // Twelve turned cards lie 4 x 3 and share their lines: 5 + 4 (arithmetic).
-        QCOMPARE(layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet).cuts, 9);
+        QCOMPARE(laidOn(job, job.press.sheet).cuts, 9);
     }
 
     void guillotineOptimum()
@@ -118,7 +176,7 @@ private Q_SLOTS:
     {
         CHECK_PROPERTY("the tree of cuts frees exactly the trims, of either side", [] {
             const Job job = *anySheet();
-            const SheetLayout layout = layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet);
+            const SheetLayout layout = laidOn(job, job.press.sheet);
             RC_PRE(layout.up() > 0);
             for (const auto* side : {&layout.front, &layout.back}) {
                 const std::vector<Rect> trims = trimsOf(*side);
@@ -131,7 +189,11 @@ private Q_SLOTS:
                     RC_ASSERT(piece.area == trims[std::size_t(piece.piece)]);
                 RC_ASSERT(pileCutsIn(*tree) <= cutsIn(*tree));
             }
-            RC_ASSERT(layout.cuts == pileCutsIn(*cutTreeOf(layout.sheet, trimsOf(layout.front))));
+            // Strips that are not alike share strokes at the same gauge, too.
+            RC_ASSERT(layout.cuts <= pileCutsIn(*cutTreeOf(layout.sheet, trimsOf(layout.front))));
+            const auto freed = cutByProgram(layout.sheet, knifeProgram(layout.sheet, layout.tree, job.press.knife));
+            RC_ASSERT(freed.has_value());
+            RC_ASSERT(std::ranges::is_permutation(*freed, trimsOf(layout.front)));
         });
         // Four about a hole, like the sails of a windmill.
         const auto mm = [](int x, int y, int w, int h) {
@@ -169,8 +231,7 @@ private Q_SLOTS:
     {
         CHECK_PROPERTY("neither side prints under the gripper that holds it", [] {
             const Job job = *anySheet();
-            const Plan plan = testing::planned(job);
-            const SheetLayout layout = layOutSheet(pieceOnPress(job, plan.paper), job.press.sheet);
+            const SheetLayout layout = laidOn(job, job.press.sheet);
             RC_PRE(layout.up() > 0);
             // The gripper takes the edge that leads, which lies at the head of the side being printed.
             for (const auto* side : {&layout.front, &layout.back})
@@ -182,58 +243,46 @@ private Q_SLOTS:
         Job job = newPiece(PieceKind::Leaf);
         job.flat = {len("100"), len("97")};
         job.zones.bleed = Length();
-        job.press = {.sheet = {len("110"), len("105")}, .gripper = len("8"), .margin = {}};
-        QCOMPARE(layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet).up(), 1);
+        feed(job, {len("110"), len("105")}, len("8"), {});
+        QCOMPARE(laidOn(job, job.press.sheet).up(), 1);
         job.press.flip = FlipEdge::Long;
-        QCOMPARE(layOutSheet(pieceOnPress(job, testing::planned(job).paper), job.press.sheet).up(), 0);
+        QCOMPARE(laidOn(job, job.press.sheet).up(), 0);
     }
 
     void everyTrimLineHasAMarkWhereThereIsRoom()
     {
         int withRoom = 0;
-        CHECK_PROPERTY(
-            "a trim line without a mark is told, and marks never touch a bleed or leave the printable area",
-            [&withRoom] {
-                const Job job = *anySheet();
-                const Plan plan = testing::planned(job);
-                RC_PRE(plan.sheet.up() > 0);
-                const auto marks = sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside);
-                for (const MarkLine& m : marks) {
-                    const Rect line = Rect::fromEdges(std::min(m.from.x, m.to.x), std::min(m.from.y, m.to.y),
-                                                      std::max(m.from.x, m.to.x), std::max(m.from.y, m.to.y));
-                    RC_ASSERT(plan.sheet.frontArea.contains(line));
-                    RC_ASSERT(line.w + line.h >= len("1 mm"));
-                    for (const SheetSlot& p : plan.sheet.front)
-                        RC_ASSERT(!p.trim.grown(job.zones.bleed).overlaps(line.grown(len("0.1 mm"))));
-                }
-                // Asked here in another way: line by line, against all marks.
-                std::set<std::pair<bool, Length>> bare;
-                const auto marked = [&](bool upright, Length at) {
-                    return std::ranges::any_of(marks, [&](const MarkLine& m) {
-                        return !m.fold && (upright ? m.from.x == at && m.to.x == at : m.from.y == at && m.to.y == at);
-                    });
-                };
-                for (const SheetSlot& p : plan.sheet.front) {
-                    for (const Length x : {p.trim.x, p.trim.right()})
-                        if (!marked(true, x))
-                            bare.insert({true, x});
-                    for (const Length y : {p.trim.y, p.trim.bottom()})
-                        if (!marked(false, y))
-                            bare.insert({false, y});
-                }
-                RC_ASSERT(trimLinesWithoutMark(plan.sheet.front, marks) == int(bare.size()));
-                RC_ASSERT(testing::hasFinding(plan.findings, "sheet.marks") == !bare.empty());
-                // Where the sheet is so much larger that marks fit on all sides, every line has one.
-                Rect all = plan.sheet.front.front().trim;
-                for (const SheetSlot& p : plan.sheet.front)
-                    all =
-                        Rect::fromEdges(std::min(all.x, p.trim.x), std::min(all.y, p.trim.y),
-                                        std::max(all.right(), p.trim.right()), std::max(all.bottom(), p.trim.bottom()));
-                if (plan.sheet.frontArea.contains(all.grown(job.zones.bleed + len("3 mm")))) {
-                    RC_ASSERT(bare.empty());
-                    ++withRoom;
-                }
-            });
+        CHECK_PROPERTY("a trim line without a mark is told, and marks never touch a bleed or leave the printable area",
+                       [&withRoom] {
+                           const Job job = *anySheet();
+                           const Plan plan = testing::planned(job);
+                           RC_PRE(plan.sheet().up() > 0);
+                           const PressForm& form = plan.press.front().forms.front();
+                           const auto marks = marksOn(plan.partsOf(job), form, Face::Outside).lines;
+                           for (const MarkLine& m : marks) {
+                               const Rect line =
+                                   Rect::fromEdges(std::min(m.from.x, m.to.x), std::min(m.from.y, m.to.y),
+                                                   std::max(m.from.x, m.to.x), std::max(m.from.y, m.to.y));
+                               RC_ASSERT(plan.sheet().frontArea.contains(line));
+                               RC_ASSERT(line.w + line.h >= len("1 mm"));
+                               for (const SheetSlot& p : plan.sheet().front)
+                                   RC_ASSERT(!p.trim.grown(job.zones.bleed).overlaps(line.grown(len("0.1 mm"))));
+                           }
+                           // Asked here in another way: line by line, against all marks.
+                           const auto bare = linesWithoutMark(plan.sheet().front, marks);
+                           RC_ASSERT(cutsWithoutMark(plan.partsOf(job), form) == int(bare.size()));
+                           RC_ASSERT(testing::hasFinding(plan.findings, "sheet.marks") == !bare.empty());
+                           // Where the sheet is so much larger that marks fit on all sides, every line has one.
+                           Rect all = plan.sheet().front.front().trim;
+                           for (const SheetSlot& p : plan.sheet().front)
+                               all = Rect::fromEdges(std::min(all.x, p.trim.x), std::min(all.y, p.trim.y),
+                                                     std::max(all.right(), p.trim.right()),
+                                                     std::max(all.bottom(), p.trim.bottom()));
+                           if (plan.sheet().frontArea.contains(all.grown(job.zones.bleed + len("3 mm")))) {
+                               RC_ASSERT(bare.empty());
+                               ++withRoom;
+                           }
+                       });
         QVERIFY(withRoom > 5);
     }
 
@@ -256,33 +305,33 @@ private Q_SLOTS:
                                  [y](const MarkLine& m) { return m.from.y == y && m.to.y == y; });
             return out;
         };
-        auto marks = sheetMarks(places, mm(0, 0, 150, 100), paper, Face::Outside);
+        auto marks = marksAbout(places, mm(0, 0, 150, 100), paper, Face::Outside);
         QCOMPARE(at(marks, len("30")).size(), std::size_t(1));
         COMPARE_MM(at(marks, len("30"))[0].from.x, 126 + 3 + 1);
         COMPARE_MM(at(marks, len("30"))[0].to.x, 126 + 3 + 1 + 5);
         // 3 mm less room on the right: the mark is shorter. With only 1 mm left there it moves to the left edge, beyond
         // the neighbour.
-        marks = sheetMarks(places, mm(0, 0, 132, 100), paper, Face::Outside);
+        marks = marksAbout(places, mm(0, 0, 132, 100), paper, Face::Outside);
         COMPARE_MM(at(marks, len("30"))[0].to.x - at(marks, len("30"))[0].from.x, 2);
-        marks = sheetMarks(places, mm(0, 0, 130, 100), paper, Face::Outside);
+        marks = marksAbout(places, mm(0, 0, 130, 100), paper, Face::Outside);
         QCOMPARE(at(marks, len("30")).size(), std::size_t(1));
         COMPARE_MM(at(marks, len("30"))[0].from.x, 20 - 3 - 1);
-        QCOMPARE(trimLinesWithoutMark(places, marks), 0);
+        QCOMPARE(linesWithoutMark(places, marks).size(), std::size_t(0));
         // No room at either end.
-        marks = sheetMarks(places, mm(17, 0, 112, 100), paper, Face::Outside);
+        marks = marksAbout(places, mm(17, 0, 112, 100), paper, Face::Outside);
         QVERIFY(at(marks, len("30")).empty());
-        QCOMPARE(trimLinesWithoutMark(places, marks), 2); // those at 30 and 70
+        QCOMPARE(linesWithoutMark(places, marks).size(), std::size_t(2)); // those at 30 and 70
     }
 
     void leafletsOnSra2()
     {
         // Four A4 with 3 mm bleed: 2 x 303 = 606 of 640, 2 x 216 = 432 of 450 less 10 gripper and 3 margin.
         const Plan plan = testing::planned(testing::a4Roll());
-        QCOMPARE(plan.sheet.up(), 4);
+        QCOMPARE(plan.sheet().up(), 4);
         QCOMPARE(plan.runs.front().sheets, 250);
         QCOMPARE(plan.runs.front().overs, 13);
-        for (const SheetSlot& p : plan.sheet.front)
-            QVERIFY(plan.sheet.frontArea.contains(p.trim.grown(len("3 mm"))));
+        for (const SheetSlot& p : plan.sheet().front)
+            QVERIFY(plan.sheet().frontArea.contains(p.trim.grown(len("3 mm"))));
     }
 
     void piecesNeverOverlapAndStayOnThePaper()
@@ -296,7 +345,7 @@ private Q_SLOTS:
                                const Paper paper = testing::planned(turned).paper;
                                const Size sheet{std::max(job.press.sheet.w, paper.flat.w * 2 + len("60 mm")),
                                                 std::max(job.press.sheet.h, paper.flat.h + len("60 mm"))};
-                               const SheetLayout layout = layOutSheet(pieceOnPress(turned, paper), sheet);
+                               const SheetLayout layout = laidOn(turned, sheet);
                                RC_ASSERT(layout.up() >= 1);
                                RC_ASSERT(layout.back.size() == layout.front.size());
                                for (const auto* side : {&layout.front, &layout.back}) {
@@ -319,18 +368,18 @@ private Q_SLOTS:
                 job.press.flip = *rc::gen::element(FlipEdge::Long, FlipEdge::Short);
                 const auto plan = hinge::plan(job);
                 RC_ASSERT(plan);
-                const SheetLayout& s = plan->sheet;
+                const SheetLayout& s = plan->sheet();
                 const bool aboutVertical = (s.sheet.w >= s.sheet.h) == (job.press.flip == FlipEdge::Short);
                 const auto front =
-                    sheetMarks(s.front, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Outside);
+                    marksAbout(s.front, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Outside);
                 const auto back =
-                    sheetMarks(s.back, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Inside);
+                    marksAbout(s.back, {Length(), Length(), s.sheet.w, s.sheet.h}, plan->paper, Face::Inside);
                 RC_ASSERT(front.size() == back.size());
                 const auto through = [&](Point p) {
                     return aboutVertical ? Point{s.sheet.w - p.x, p.y} : Point{p.x, s.sheet.h - p.y};
                 };
                 for (const MarkLine& mark : front) {
-                    const MarkLine seenThrough{through(mark.from), through(mark.to), mark.fold};
+                    const MarkLine seenThrough{through(mark.from), through(mark.to), mark.kind};
                     RC_ASSERT(std::ranges::find(back, seenThrough) != back.end());
                 }
             });
@@ -340,9 +389,9 @@ private Q_SLOTS:
     {
         Job job = testing::a4Roll();
         job.press.flip = FlipEdge::Short; // landscape sheet: left to right, heads stay
-        QCOMPARE(testing::planned(job).sheet.back[0].turn, Turn::None);
+        QCOMPARE(testing::planned(job).sheet().back[0].turn, Turn::None);
         job.press.flip = FlipEdge::Long; // head to foot
-        QCOMPARE(testing::planned(job).sheet.back[0].turn, Turn::Half);
+        QCOMPARE(testing::planned(job).sheet().back[0].turn, Turn::Half);
     }
 
     void marksStandOutsideTheBleed()
@@ -352,7 +401,7 @@ private Q_SLOTS:
         int crops = 0;
         const Rect bleed = Rect{Length(), Length(), len("297"), len("210")}.grown(len("3"));
         for (const MarkLine& m : marks) {
-            (m.fold ? folds : crops)++;
+            (m.kind == MarkKind::Fold ? folds : crops)++;
             const Rect box = Rect::fromEdges(std::min(m.from.x, m.to.x), std::min(m.from.y, m.to.y),
                                              std::max(m.from.x, m.to.x), std::max(m.from.y, m.to.y))
                                  .grown(len("0.5"));
@@ -365,8 +414,9 @@ private Q_SLOTS:
     void everyCutIsMarkedSomewhere()
     {
         const Plan plan = testing::planned(testing::a4Roll());
-        const auto marks = sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside);
-        for (const SheetSlot& p : plan.sheet.front) {
+        const Job job = testing::a4Roll();
+        const auto marks = marksOn(plan.partsOf(job), plan.press.front().forms.front(), Face::Outside).lines;
+        for (const SheetSlot& p : plan.sheet().front) {
             for (const Length x : {p.trim.x, p.trim.right()})
                 QVERIFY(std::ranges::any_of(marks, [&](const MarkLine& m) { return m.from.x == x && m.to.x == x; }));
             for (const Length y : {p.trim.y, p.trim.bottom()})
@@ -378,7 +428,7 @@ private Q_SLOTS:
     {
         // Arithmetic: cards of 85 x 55 mm on SRA3, 444 x 307 mm of it printable.
         Job job = testing::cards(3, 2, len("10"));
-        const auto front = testing::planned(job).sheet.front;
+        const auto front = testing::planned(job).sheet().front;
         QCOMPARE(front.size(), std::size_t(6));
         const Plan typed = testing::planned(job);
         const Figure& up = *typed.findFigure(QStringLiteral("up"));
@@ -391,13 +441,14 @@ private Q_SLOTS:
         // 3 times across.
         job.press.gap = Length();
         const Plan touching = testing::planned(job);
-        COMPARE_MM(touching.sheet.front[1].trim.x - touching.sheet.front[0].trim.right(), 0);
+        COMPARE_MM(touching.sheet().front[1].trim.x - touching.sheet().front[0].trim.right(), 0);
         job.press.gap.reset();
-        QVERIFY(touching.sheet.cuts < testing::planned(job).sheet.cuts);
+        QVERIFY(touching.sheet().cuts < testing::planned(job).sheet().cuts);
         // Side by side 5 fit upright and 8 turned, 9 never.
         job.press.rows = 0;
         job.press.columns = 8;
-        QVERIFY(testing::planned(job).sheet.up() == 0 || testing::planned(job).sheet.front[0].turn == Turn::Quarter);
+        QVERIFY(testing::planned(job).sheet().up() == 0 ||
+                testing::planned(job).sheet().front[0].turn == Turn::Quarter);
         job.press.columns = 9;
         QVERIFY(testing::hasFinding(testing::planned(job).findings, "sheet.tooSmall"));
     }
@@ -406,20 +457,25 @@ private Q_SLOTS:
     {
         Job job = testing::cards(2, 2, len("2"));
         const Plan plan = testing::planned(job);
-        const auto& front = plan.sheet.front;
-        const auto printed = printedOnSheet(front, plan.paper, Face::Outside);
+        const auto& front = plan.sheet().front;
+        const auto printedOf = [](const Job& of, const Plan& on) {
+            std::vector<Rect> printed;
+            for (const PlacedSurface& p : placedOn(on.partsOf(of), on.press.front().forms.front(), Face::Outside))
+                printed.push_back(p.printed);
+            return printed;
+        };
+        const auto printed = printedOf(job, plan);
         COMPARE_MM(printed[0].right() - front[0].trim.right(), 1);
         COMPARE_MM(printed[0].bottom() - front[0].trim.bottom(), 1);
         COMPARE_MM(front[0].trim.x - printed[0].x, 3);
         COMPARE_MM(front[0].trim.y - printed[0].y, 3);
         COMPARE_MM(front[3].trim.x - printed[3].x, 1);
         for (const Rect& area : printed)
-            QVERIFY(plan.sheet.frontArea.contains(area));
+            QVERIFY(plan.sheet().frontArea.contains(area));
         // As far as it likes where there is room.
         job.press.gap = len("6");
         const Plan apart = testing::planned(job);
-        QVERIFY(printedOnSheet(apart.sheet.front, apart.paper, Face::Outside)[0] ==
-                bleedOnSheet(apart.sheet.front[0], apart.paper, Face::Outside));
+        QVERIFY(printedOf(job, apart)[0] == apart.sheet().front[0].trim.grown(len("3")));
     }
 
     void arrangementsGoByWhatTheRunTakes()
@@ -428,7 +484,7 @@ private Q_SLOTS:
         job.flat = {len("85"), len("55")};
         job.quantity = 250;
         job.overs = 0;
-        const auto all = testing::planned(job).arrangements;
+        const auto all = testing::planned(job).arrangements();
         const auto area = [](const SheetLayout& l) { return double(l.sheets) * l.sheet.w.toMm() * l.sheet.h.toMm(); };
         const double least =
             area(*std::ranges::min_element(all, {}, [&](const auto& l) { return l.up() > 0 ? area(l) : 1e12; }));
@@ -464,8 +520,9 @@ private Q_SLOTS:
         job.quantity = 100;
         job.overs = 0;
         const Plan plan = testing::planned(job);
-        QVERIFY(plan.sheet.up() > 0);
-        QCOMPARE(plan.sheet.sheets, qint64((400 + plan.sheet.up() - 1) / plan.sheet.up()));
+        QVERIFY(plan.sheet().up() > 0);
+        // Each of the four is printed for itself.
+        QCOMPARE(plan.press.front().sheets, qint64(4 * ((100 + plan.sheet().up() - 1) / plan.sheet().up())));
     }
 };
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Zones lie where the paper says; the sheet on the screen is the sheet in print.
-#include "core/plan/sheet_marks.h"
+#include "core/press/sheet_marks.h"
 #include "paint/likeness.h"
 #include "paint/sheet_painter.h"
 #include "pdf/export_pdf.h"
@@ -195,7 +195,7 @@ private Q_SLOTS:
                                          tint("c", {len("60"), len("40"), len("28"), len("18")})};
         job.edit(Face::Inside).items = {tint("d", {len("40"), len("10"), len("10"), len("30")})};
         const Plan plan = testing::planned(job);
-        QVERIFY(plan.sheet.up() >= 6);
+        QVERIFY(plan.sheet().up() >= 6);
         QVERIFY(exportPdf(job, ExportKind::Sheets, dir_.path(), dir_.filePath(QStringLiteral("sheet.pdf"))));
         TextLayoutCache layouts(FontLibrary::shipped());
         FacePainter faces(layouts, none_);
@@ -212,7 +212,8 @@ private Q_SLOTS:
             screen.fill(Qt::white);
             QPainter p(&screen);
             p.scale(dotsPerMm, dotsPerMm);
-            paintSheetSide(p, faces, cache, job, plan, face, PaperView::Printed, ZoneColours(), 1 / dotsPerMm);
+            paintSheetSide(p, faces, cache, job, plan, plan.press.front().forms.front(), face, {}, ZoneColours(),
+                           1 / dotsPerMm);
             p.end();
             QVERIFY(std::abs(print.width() - screen.width()) <= 1 && std::abs(print.height() - screen.height()) <= 1);
             const auto [ink, apart] = testing::likeness(screen, print, screen.rect());

@@ -224,7 +224,8 @@ private Q_SLOTS:
         job.fold.atHead = scheme == int(FoldScheme::Short);
         job.fold.coverPanel = usualFront(job.fold, false);
         job.press.flip = FlipEdge(flip);
-        job.press.gripper = len("0"); // so that both sides have marks at every edge
+        job.press.gripper = len("0");  // so that both sides have marks at every edge
+        job.press.marks.label = false; // it reads from either side
         job.press.sheet = {len("660"), len("470")};
         const QString file = exported(job, ExportKind::Sheets, "light.pdf", dir_.path());
         const QImage front = rendered(file, 1, 127);
@@ -296,7 +297,7 @@ private Q_SLOTS:
         half.side(ItemSide::Left).offset = len("42.5");
         job.edit(Face::Outside).items = {all, half};
         const Plan plan = testing::planned(job);
-        const Rect& first = plan.sheet.front[0].trim;
+        const Rect& first = plan.sheet().front[0].trim;
         const QImage page = rendered(exported(job, ExportKind::Sheets, "touch.pdf", dir_.path()), 1, 150);
         const auto colour = [&](Length x) {
             return page.pixelColor(int(x.toMm() * 150 / 25.4), int(first.middle().y.toMm() * 150 / 25.4));
@@ -304,7 +305,7 @@ private Q_SLOTS:
         const auto isMagenta = [](const QColor& c) { return c.red() > c.green() + 80; };
         QVERIFY(isMagenta(colour(first.right() - len("1"))));
         QVERIFY(!isMagenta(colour(first.right() + len("1"))));
-        QVERIFY(isMagenta(colour(plan.sheet.front[1].trim.right() + len("2")))); // at the end it bleeds
+        QVERIFY(isMagenta(colour(plan.sheet().front[1].trim.right() + len("2")))); // at the end it bleeds
     }
 };
 

@@ -73,8 +73,10 @@ void Actions::makeFiles(QWidget* window)
     exportCopies =
         make(window, "exportCopies", tr("Export all &copies…"), QStringLiteral("file-output"),
              QKeySequence(tr("Ctrl+Shift+Alt+E")), tr("Write a PDF of every copy with its number or its row of data"));
-    exportSheets = make(window, "exportSheets", tr("Export the &press sheet…"), QStringLiteral("file-output"),
-                        QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of the press sheet, front and back"));
+    exportSheets = make(window, "exportSheets", tr("Export the &press sheets…"), QStringLiteral("file-output"),
+                        QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of every press sheet, front and back"));
+    exportKnife = make(window, "exportKnife", tr("Write the &knife's program…"), QStringLiteral("scissors"),
+                       QKeySequence(tr("Ctrl+Alt+K")), tr("The strokes of the guillotine in order, as PDF or CSV"));
     quit = make(window, "quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence(tr("Ctrl+Q")),
                 tr("Close the window"));
 }

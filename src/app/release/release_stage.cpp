@@ -10,7 +10,7 @@
 #include "colour/press_profile.h"
 #include "core/edit/remedies.h"
 #include "core/piece/extent.h"
-#include "core/plan/sheet_marks.h"
+#include "core/press/sheet_marks.h"
 #include "paint/sheet_painter.h"
 
 #include <QDesktopServices>
@@ -103,7 +103,7 @@ protected:
                             : kind_ == ExportKind::Pages ? toMm(trimOf(plan.paperOf(first))).size()
                             : kind_ == ExportKind::Copies
                                 ? toMm(trimOf(plan.paper)).size()
-                                : QSizeF(plan.sheet.sheet.w.toMm(), plan.sheet.sheet.h.toMm());
+                                : QSizeF(plan.sheet().sheet.w.toMm(), plan.sheet().sheet.h.toMm());
         const double scale = std::min((width() - 6) / page.width(), (height() - 6) / page.height());
         const QRectF shown(QPointF(1, (height() - page.height() * scale) / 2), page * scale);
         paintPaperShadow(p, shown, 3, 0.5, 14);
@@ -115,7 +115,7 @@ protected:
             p.setRenderHint(QPainter::SmoothPixmapTransform);
             faces_.paint(p, painter_, job, plan, Face::Outside, false, 1 / scale / devicePixelRatioF());
             tintPaper(p, area, job.stock);
-            paintMarks(p, flatMarks(plan.paper, Face::Outside), 1 / scale);
+            paintMarks(p, flatMarks(plan.paper, Face::Outside), SheetMarks().weight, 1 / scale);
         } else if (kind_ == ExportKind::Copies) {
             p.setRenderHint(QPainter::SmoothPixmapTransform);
             faces_.paint(p, painter_, job, plan, Face::Outside, true, 1 / scale / devicePixelRatioF());
@@ -125,7 +125,9 @@ protected:
             faces_.paint(p, painter_, job, plan, first, true, 1 / scale / devicePixelRatioF());
             tintPaper(p, toMm(trimOf(plan.paperOf(first))), textStockOf(job));
         } else {
-            paintSheetSide(p, painter_, faces_, job, plan, Face::Outside, PaperView::Printed, ZoneColours(), 1 / scale);
+            if (!plan.press.front().forms.empty())
+                paintSheetSide(p, painter_, faces_, job, plan, plan.press.front().forms.front(), Face::Outside, {},
+                               ZoneColours(), 1 / scale);
         }
     }
 
@@ -372,10 +374,11 @@ QWidget* ReleaseStage::makeFiles(FacePainter& painter, Actions& actions)
                            "digital press, or a printer who imposes them."),
                         ExportKind::Copies, actions.exportCopies, "release.copies");
     column->addWidget(copies_);
-    column->addWidget(
-        offerFile(painter, tr("The press sheet"),
-                  tr("Front and back as they lie on the sheet, with all marks. For plates or a digital press."),
-                  ExportKind::Sheets, actions.exportSheets, "release.sheets"));
+    column->addWidget(offerFile(
+        painter, tr("The press sheets"),
+        tr("Every sheet, front and back, with all marks in a layer of their own; numbered copies in the piles they "
+           "are cut and stacked in. For plates or a digital press."),
+        ExportKind::Sheets, actions.exportSheets, "release.sheets"));
     column->addSpacing(10);
     column->addWidget(makeStandard());
     column->addStretch(1);

@@ -1,75 +1,61 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/canvas/paper_canvas.h"
-#include "app/document/document.h"
-#include "paint/sheet_painter.h"
+#include "app/look/actions.h"
+#include "app/sheet/sheet_canvas.h"
 
-#include <QAbstractListModel>
+class QLabel;
+class QListView;
+class QPushButton;
+class QSlider;
+class QSpinBox;
+class QStackedWidget;
 
 namespace hinge
 {
 
-/// Front and back of the press sheet, side by side or one above the other.
-class SheetCanvas : public PaperCanvas
-{
-    Q_OBJECT
-
-public:
-    SheetCanvas(Document& document, FacePainter& painter, QWidget* parent = nullptr);
-    void setView(PaperView view);
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-    void layOutPort() override;
-    void makeStale() override { stale_ = true; }
-    void mousePressEvent(QMouseEvent* event) override;
-    void mouseMoveEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
-
-private:
-    /// Where the head-left corner of each side lies, in millimetres of the drawing.
-    [[nodiscard]] std::array<QPointF, 2> corners() const;
-
-    Document& document_;
-    FacePainter& painter_;
-    PaperView view_ = PaperView::Printed;
-    QPointF dragStart_;
-    FaceImageCache faces_;
-    QImage picture_;
-    bool stale_ = true;
-};
-
-/// The layouts that fit, best first.
-class ArrangementsModel : public QAbstractListModel
-{
-    Q_OBJECT
-
-public:
-    explicit ArrangementsModel(Document& document, QObject* parent = nullptr);
-    int rowCount(const QModelIndex& parent = {}) const override;
-    QVariant data(const QModelIndex& index, int role) const override;
-    [[nodiscard]] const SheetLayout& layout(const QModelIndex& index) const;
-    [[nodiscard]] bool isChosen(const QModelIndex& index) const;
-
-private:
-    Document& document_;
-};
-
-/// The press sheet: both sides with marks, the arrangements to choose from, and what the press does.
+/// The press sheets: all forms in a strip, the one in hand large, what is pointed at told below it; arrangements,
+/// marks, press and cost in the drawer; and the knife, stroke by stroke.
 class SheetStage : public QWidget
 {
     Q_OBJECT
 
 public:
-    SheetStage(Document& document, FacePainter& painter, QWidget* parent = nullptr);
+    SheetStage(Document& document, Actions& actions, FacePainter& painter, QWidget* parent = nullptr);
     [[nodiscard]] SheetCanvas& canvas() { return *canvas_; }
+    [[nodiscard]] SheetState& state() { return state_; }
+    /// Goes through the strokes by itself; again to stop.
+    void playKnife();
+
+Q_SIGNALS:
+    /// The user wants to work on what a slot carries, or to see it among the pages.
+    void openRequested(const SurfaceId& surface);
+    void showInSequenceRequested(const SurfaceId& surface);
 
 private:
-    QWidget* makeDrawer();
+    QLayout* makeHead();
+    QWidget* makeFoot();
+    QWidget* makeKnifeDrawer();
+    void refresh();
+    void refreshSpot();
+    void refreshStroke();
+
     Document& document_;
-    ArrangementsModel model_;
+    Actions& actions_;
+    SheetState state_;
     SheetCanvas* canvas_ = nullptr;
+    QStackedWidget* drawers_ = nullptr;
+    QLabel* told_ = nullptr;
+    QPushButton* open_ = nullptr;
+    QPushButton* inSequence_ = nullptr;
+    QSlider* light_ = nullptr;
+    QWidget* copies_ = nullptr; ///< which of the sheets of numbered copies
+    QSpinBox* copy_ = nullptr;
+    QListView* strokes_ = nullptr;
+    QLabel* knifeAbout_ = nullptr;
+    QLabel* knifeNotes_ = nullptr;
+    std::vector<QPushButton*> views_;
+    QTimer player_;
 };
 
 } // namespace hinge

@@ -75,7 +75,7 @@ MainWindow::MainWindow()
     strip_ = new StageStrip(document_);
     flat_ = new FlatStage(document_, selection_, editor_, painter_, actions_);
     dummy_ = new DummyStage(document_, actions_);
-    sheet_ = new SheetStage(document_, painter_);
+    sheet_ = new SheetStage(document_, actions_, painter_);
     auto* release = new ReleaseStage(document_, exporter_, painter_, actions_);
     stages_ = new StageStack;
     order_ = new OrderStage(document_, actions_);
@@ -120,6 +120,8 @@ MainWindow::MainWindow()
         panels_.clear();
     });
     connect(sequence_, &SequenceStage::openRequested, this, &MainWindow::openSurface);
+    connect(sheet_, &SheetStage::openRequested, this, &MainWindow::openSurface);
+    connect(sheet_, &SheetStage::showInSequenceRequested, this, &MainWindow::showInSequence);
     connect(sequence_, &SequenceStage::filesDropped, this, &MainWindow::bringIn);
     connect(&document_, &Document::changed, this, [this] {
         numberStages();
@@ -245,7 +247,7 @@ void MainWindow::buildMenus()
     file->addActions({actions_.save, actions_.saveAs});
     file->addSeparator();
     file->addActions({actions_.exportFlat, actions_.exportPages, actions_.exportCopies, actions_.exportSheets,
-                      actions_.exportDocket});
+                      actions_.exportKnife, actions_.exportDocket});
     file->addSeparator();
     file->addAction(actions_.stocks);
     file->addSeparator();

@@ -98,6 +98,8 @@ private:
     [[nodiscard]] bool recordsAtWork() const;
     /// Brings a page, or a face of the cover, onto the Flat.
     void openSurface(const SurfaceId& surface);
+    /// Brings a page into view among the others.
+    void showInSequence(const SurfaceId& surface);
     /// The page a reader meets so many pages later.
     void leafThrough(int by);
     void connectRecords();
@@ -137,6 +139,7 @@ private:
     /// Asks what to do with unsaved changes; false to stay.
     bool mayLeave();
     void askExport(ExportKind kind);
+    void askKnife();
     /// When a finding stops the piece: names it, and asks whether to write all the same.
     bool mayRelease(ExportKind kind);
     void askDocket();

@@ -60,6 +60,7 @@ void MainWindow::connectFiles()
     on(actions_.exportPages, [this] { askExport(ExportKind::Pages); });
     on(actions_.exportCopies, [this] { askExport(ExportKind::Copies); });
     on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
+    on(actions_.exportKnife, [this] { askKnife(); });
     on(actions_.exportDocket, [this] { askDocket(); });
     on(actions_.keepPreset, [this] { askPreset(); });
     on(actions_.stocks, [this] { StockDialog(stocks_, document_.job().unit, this).exec(); });
@@ -143,6 +144,15 @@ bool MainWindow::isSettled() const
 bool MainWindow::pagesAtWork() const { return stages_->current() == int(Stage::PageOrder) && order_->showsPages(); }
 
 bool MainWindow::recordsAtWork() const { return stages_->current() == int(Stage::PageOrder) && !order_->showsPages(); }
+
+void MainWindow::showInSequence(const SurfaceId& surface)
+{
+    const ReaderPage* page = document_.plan().readerPage(surface);
+    if (!page || page->place < 0)
+        return;
+    showStage(Stage::PageOrder);
+    sequence_->selection().setOne(page->place);
+}
 
 void MainWindow::openSurface(const SurfaceId& surface)
 {

@@ -5,6 +5,7 @@
 #include "app/dummy/print_dummy_dialog.h"
 #include "app/dummy/read_through.h"
 #include "app/look/ask_file.h"
+#include "app/sheet/sheet_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_stack.h"
 #include "colour/press_profile.h"
@@ -18,7 +19,10 @@ namespace hinge
 
 void MainWindow::connectDummy()
 {
-    // From any stage: what is folded is brought into view first.
+    // From any stage: what is folded is brought into view first. Under the knife the steps are its strokes.
+    const auto atKnife = [this] {
+        return stages_->current() == int(Stage::Sheet) && sheet_->state().mode() == SheetMode::Knife;
+    };
     const auto atDummy = [this](auto what) {
         return [this, what] {
             if (stages_->current() != int(Stage::Dummy))
@@ -26,9 +30,18 @@ void MainWindow::connectDummy()
             what(dummy_->canvas());
         };
     };
-    on(actions_.stepBack, atDummy([](DummyCanvas& canvas) { canvas.step(-1); }));
-    on(actions_.stepOn, atDummy([](DummyCanvas& canvas) { canvas.step(1); }));
-    on(actions_.playSteps, atDummy([](DummyCanvas& canvas) { canvas.isPlaying() ? canvas.stop() : canvas.play(); }));
+    const auto step = [this, atKnife, atDummy](int by) {
+        if (atKnife())
+            return sheet_->state().setStroke(sheet_->state().stroke() + by);
+        atDummy([by](DummyCanvas& canvas) { canvas.step(by); })();
+    };
+    on(actions_.stepBack, [step] { step(-1); });
+    on(actions_.stepOn, [step] { step(1); });
+    on(actions_.playSteps, [this, atKnife, atDummy] {
+        if (atKnife())
+            return sheet_->playKnife();
+        atDummy([](DummyCanvas& canvas) { canvas.isPlaying() ? canvas.stop() : canvas.play(); })();
+    });
     const auto open = [this](const ReadingStop::Seen& seen) {
         // A blank page has nothing to open, and one that was taken out is no longer there.
         if (!seen.surface ||

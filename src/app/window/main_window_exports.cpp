@@ -7,6 +7,7 @@
 #include "app/look/theme.h"
 #include "core/piece/extent.h"
 #include "paint/docket_page.h"
+#include "paint/knife_painter.h"
 
 #include <QMessageBox>
 #include <QPushButton>
@@ -30,8 +31,8 @@ FileWords wordsFor(ExportKind kind)
         return {MainWindow::tr("Write the flat"), MainWindow::tr("Write the flat all the same"),
                 QStringLiteral("-flat.pdf")};
     case ExportKind::Sheets:
-        return {MainWindow::tr("Write the press sheet"), MainWindow::tr("Write the press sheet all the same"),
-                QStringLiteral("-sheet.pdf")};
+        return {MainWindow::tr("Write the press sheets"), MainWindow::tr("Write the press sheets all the same"),
+                QStringLiteral("-sheets.pdf")};
     case ExportKind::Copies:
         return {MainWindow::tr("Write all copies"), MainWindow::tr("Write all copies all the same"),
                 QStringLiteral("-copies.pdf")};
@@ -49,8 +50,8 @@ void MainWindow::askExport(ExportKind kind)
     if (!mayRelease(kind))
         return;
     const FileWords words = wordsFor(kind);
-    const bool isWhole = kind == ExportKind::Pages || kind == ExportKind::Copies;
-    const QString extent = isWhole ? QString() : extentName(extentOf(document_.job())).replace(u' ', u'-');
+    const QString extent =
+        kind == ExportKind::Flat ? extentName(extentOf(document_.job())).replace(u' ', u'-') : QString();
     const QString part = extent.isEmpty() ? QString() : u'-' + extent;
     QString path =
         askWhereToWrite(this, words.write, ownFolder(), document_.fileStem() + part + words.ending, tr("PDF (*.pdf)"));
@@ -85,6 +86,18 @@ bool MainWindow::mayRelease(ExportKind kind)
     if (box.clickedButton() == show)
         showFinding(stops.front());
     return box.clickedButton() == write;
+}
+
+void MainWindow::askKnife()
+{
+    const QString path =
+        askWhereToWrite(this, tr("Write the knife's program"), ownFolder(),
+                        document_.fileStem() + QStringLiteral("-knife.pdf"), tr("PDF (*.pdf);;CSV (*.csv)"));
+    if (path.isEmpty())
+        return;
+    const auto written = writeKnifeProgram(document_.job(), document_.plan(), uiFont(type::body), path);
+    if (!written)
+        tell(tr("Not written"), written.error().text());
 }
 
 void MainWindow::askDocket()

@@ -253,16 +253,18 @@ void StageStrip::refresh()
                                        : tr("%1 panels, 2 faces").arg(panels * 2));
     note(Stage::Dummy, dummyText(job, plan));
     const Figure* sheet = plan.findFigure(QStringLiteral("sheet"));
-    note(Stage::Sheet,
-         plan.sheet.up() > 0 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet.up()) : tr("does not fit"));
+    int forms = 0;
+    bool fits = true;
+    for (const PressRun& run : plan.press) {
+        forms += int(run.forms.size());
+        fits = fits && !run.forms.empty();
+    }
+    note(Stage::Sheet, !fits        ? tr("does not fit")
+                       : forms == 1 ? tr("%1, %2 up").arg(sheet->value).arg(plan.sheet().up())
+                                    : tr("%1 press sheets").arg(forms));
     const auto count = document_.findings().size();
     const QString found = count == 1 ? tr("1 finding") : tr("%1 findings").arg(count);
-    const QString extent = extentName(extentOf(job));
-    const QString state = count > 0          ? found
-                          : isBare(job)      ? tr("nothing on it yet")
-                          : extent.isEmpty() ? tr("ready")
-                                             : QString();
-    note(Stage::Release, extent.isEmpty() ? state : state.isEmpty() ? extent : tr("%1, %2").arg(extent, state));
+    note(Stage::Release, count > 0 ? found : isBare(job) ? tr("nothing on it yet") : tr("ready"));
 }
 
 void StageStrip::resizeEvent(QResizeEvent*) { place(); }

@@ -5,6 +5,7 @@
 #include "core/file/json_reader.h"
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
+#include "core/file/press_json.h"
 #include "core/file/read_limits.h"
 #include "core/file/records_file.h"
 #include "core/file/save_file.h"
@@ -55,8 +56,8 @@ constexpr Word<CountedCovers> countedWords[] = {{"all", CountedCovers::All},
 constexpr Word<Blanks> blanksWords[] = {{"at the end", Blanks::AtEnd},
                                         {"before the back", Blanks::BeforeBack},
                                         {"inside the covers", Blanks::InsideCovers}};
-constexpr Word<WorkStyle> workWords[] = {{"sheetwise", WorkStyle::Sheetwise},
-                                         {"work-and-turn", WorkStyle::WorkAndTurn}};
+constexpr Word<CreepBy> creepWords[] = {
+    {"nothing", CreepBy::Nothing}, {"shifting", CreepBy::Shifting}, {"narrowing", CreepBy::Narrowing}};
 constexpr Word<Coating> coatingWords[] = {{"none", Coating::None},
                                           {"varnish", Coating::Varnish},
                                           {"gloss film", Coating::GlossFilm},
@@ -66,10 +67,6 @@ constexpr Word<PageState> stateWords[] = {{"nothing yet", PageState::Nothing},
                                           {"in work", PageState::InWork},
                                           {"question", PageState::Question},
                                           {"passed", PageState::Passed}};
-constexpr Word<Device> deviceWords[] = {{"production press", Device::ProductionPress},
-                                        {"shop machine", Device::ShopMachine},
-                                        {"office printer", Device::OfficePrinter}};
-constexpr Word<FlipEdge> flipWords[] = {{"long edge", FlipEdge::Long}, {"short edge", FlipEdge::Short}};
 constexpr const char* faceKeys[] = {"outside", "inside"};
 
 /// Writes lengths in the job's unit.
@@ -114,23 +111,9 @@ public:
         o[QStringLiteral("zones")] = keptBeside(job.zones.extra, zones);
         o[QStringLiteral("quantity")] = job.quantity;
         o[QStringLiteral("oversPercent")] = job.overs.value();
-        QJsonObject press;
-        if (job.press.device != Device::ProductionPress)
-            press[QStringLiteral("device")] = wordFor(deviceWords, job.press.device);
-        press[QStringLiteral("sheet")] = size(job.press.sheet);
-        press[QStringLiteral("gripper")] = length(job.press.gripper);
-        press[QStringLiteral("margin")] = length(job.press.margin);
-        press[QStringLiteral("flip")] = wordFor(flipWords, job.press.flip);
-        if (job.press.gap)
-            press[QStringLiteral("gap")] = length(*job.press.gap);
-        if (job.press.columns > 0)
-            press[QStringLiteral("columns")] = job.press.columns;
-        if (job.press.rows > 0)
-            press[QStringLiteral("rows")] = job.press.rows;
+        QJsonObject press = pressToJson(job.press, unit_);
         if (!job.press.profile.path.isEmpty())
             press[QStringLiteral("profile")] = fileToJson(job.press.profile);
-        press[QStringLiteral("inkLimit")] = job.press.inkLimit;
-        press[QStringLiteral("overprintBlack")] = job.press.overprintBlack;
         o[QStringLiteral("press")] = keptBeside(job.press.extra, press);
         QJsonArray inks;
         for (const Ink& ink : job.inks)
@@ -254,7 +237,9 @@ private:
         if (p.printed != PageNumbers())
             o[QStringLiteral("printedNumbers")] = printedNumbers(p.printed);
         o[QStringLiteral("signature")] = p.signature;
-        o[QStringLiteral("workStyle")] = wordFor(workWords, p.workStyle);
+        o[QStringLiteral("workStyle")] = workStyleWord(p.workStyle);
+        if (p.creepBy != CreepBy::Shifting)
+            o[QStringLiteral("creepBy")] = wordFor(creepWords, p.creepBy);
         o[QStringLiteral("mill")] = length(p.mill);
         o[QStringLiteral("creepFactor")] = p.creepMilli / 1000.0;
         o[QStringLiteral("strips")] = p.strips;
@@ -313,7 +298,8 @@ void readPages(JsonReader& r, Pages& pages)
         o.read("style", pages.printed.styleName);
     });
     r.read("signature", pages.signature);
-    readWord(r, "workStyle", pages.workStyle, workWords);
+    readWorkStyle(r, "workStyle", pages.workStyle);
+    readWord(r, "creepBy", pages.creepBy, creepWords);
     r.read("mill", pages.mill);
     r.readMilli("creepFactor", pages.creepMilli);
     r.read("strips", pages.strips);
@@ -417,17 +403,8 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
     r.read("quantity", job.quantity);
     r.read("oversPercent", job.overs);
     r.readObject("press", [&](JsonReader& o) {
-        readWord(o, "device", job.press.device, deviceWords);
-        readSize(o, "sheet", job.press.sheet);
-        o.read("gripper", job.press.gripper);
-        o.read("margin", job.press.margin);
-        readWord(o, "flip", job.press.flip, flipWords);
-        o.read("gap", job.press.gap);
-        o.read("columns", job.press.columns);
-        o.read("rows", job.press.rows);
+        readPress(o, job.press);
         o.readObject("profile", [&](JsonReader& profile) { readFile(profile, job.press.profile); });
-        o.read("inkLimit", job.press.inkLimit);
-        o.read("overprintBlack", job.press.overprintBlack);
         job.press.extra = o.takeLeftOver();
     });
     if (!r.has("inks"))

@@ -205,16 +205,6 @@ Job newPiece(PieceKind kind)
 
 QString kindName(PieceKind kind) { return QString::fromLatin1(rulesOf(kind).name); }
 
-Drift driftOf(Device device)
-{
-    switch (device) {
-    case Device::ProductionPress: return {Length::micrometres(1500), Length::mm(1), Length::mm(3)};
-    case Device::ShopMachine: return {Length::mm(3), Length::micrometres(1500), Length::mm(5)};
-    case Device::OfficePrinter: return {Length::mm(5), Length::mm(2), Length::mm(8)};
-    }
-    return {};
-}
-
 bool hasPages(PieceKind kind) { return rulesOf(kind).hasPages(); }
 
 bool hasOwnCover(const Job& job)
@@ -228,6 +218,38 @@ void setOwnCover(Job& job, bool own)
     const Stock text = textStockOf(job);
     job.pages.plusCover = own;
     (hasOwnCover(job) ? job.pages.textStock : job.stock) = text;
+}
+
+SheetSetup setupOf(const Job& job, Component component)
+{
+    if (component == Component::Flat)
+        return job.press;
+    SheetSetup setup;
+    if (job.press.text) {
+        setup = *job.press.text;
+    } else {
+        setup.sheet = job.press.sheet;
+        // Pages without a cover of their own are all there is: what is said of the press is said of them.
+        if (!hasOwnCover(job))
+            setup = job.press;
+    }
+    setup.work = job.pages.workStyle;
+    return setup;
+}
+
+SheetSetup& editSetup(Job& job, Component component)
+{
+    if (component == Component::Flat)
+        return job.press;
+    if (!job.press.text)
+        job.press.text = setupOf(job, component);
+    return *job.press.text;
+}
+
+bool printsToSize(const Job& job, Size flat)
+{
+    return job.press.device == Device::OfficePrinter && !hasPages(job.kind) &&
+           (job.press.sheet == flat || job.press.sheet == flat.turned());
 }
 
 const Stock& textStockOf(const Job& job) { return hasOwnCover(job) ? job.pages.textStock : job.stock; }
@@ -447,20 +469,7 @@ Result<void> checkMeasures(const Job& job)
         !ok(checkNumber(QStringLiteral("quantity"), QStringLiteral("The number of copies"), job.quantity, 1,
                         limits::largestRun, {})) ||
         !ok(checkPercent(QStringLiteral("oversPercent"), QStringLiteral("The overs"), job.overs, 0, 100)) ||
-        !ok(size(QStringLiteral("press.sheet.width"), QStringLiteral("The width of the press sheet"),
-                 job.press.sheet.w)) ||
-        !ok(size(QStringLiteral("press.sheet.height"), QStringLiteral("The height of the press sheet"),
-                 job.press.sheet.h)) ||
-        !ok(zone(QStringLiteral("press.gripper"), QStringLiteral("The gripper"), job.press.gripper)) ||
-        !ok(zone(QStringLiteral("press.margin"), QStringLiteral("The margin of the press sheet"), job.press.margin)) ||
-        !ok(zone(QStringLiteral("press.gap"), QStringLiteral("The gap between pieces"),
-                 job.press.gap.value_or(Length()))) ||
-        !ok(checkNumber(QStringLiteral("press.columns"), QStringLiteral("The pieces side by side"), job.press.columns,
-                        0, 200, {})) ||
-        !ok(checkNumber(QStringLiteral("press.rows"), QStringLiteral("The rows of pieces"), job.press.rows, 0, 200,
-                        {})) ||
-        !ok(checkNumber(QStringLiteral("press.inkLimit"), QStringLiteral("The ink on one spot"), job.press.inkLimit,
-                        100, 400, QStringLiteral("%"))))
+        !ok(checkPress(job.press, job.unit)))
         return r;
     for (const auto& bleed : job.zones.edgeBleeds)
         if (bleed && !ok(zone(QStringLiteral("zones.edgeBleeds"), QStringLiteral("The bleed of an edge"), *bleed)))

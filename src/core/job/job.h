@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/job/kind_rules.h"
+#include "core/job/press.h"
 #include "core/job/records.h"
 #include "core/job/sequence.h"
 #include "core/job/surface.h"
@@ -50,13 +51,10 @@ enum class Blanks {
     BeforeBack,   ///< before the back cover
     InsideCovers, ///< the insides of the covers first, then before the back cover
 };
-/// How the second side of a signature's sheet is printed.
-enum class WorkStyle {
-    Sheetwise,   ///< from a form of its own
-    WorkAndTurn, ///< from the same form, the sheet turned about its short edge: one sheet gives two signatures
-};
+/// What is done about nested sheets that push each other outward: nothing; pages are shifted toward the spine, so that
+/// the outer margins stay alike; or made narrower by as much, so that nothing is lost at the spine.
+enum class CreepBy { Nothing, Shifting, Narrowing };
 
-/// The pages of a booklet or book, and how they are bound.
 /// Where the number of a page is printed. Outer is at the fore-edge and inner at the spine, so that left-hand and
 /// right-hand pages mirror each other; left and right are the same on all.
 enum class NumberPlace {
@@ -83,6 +81,7 @@ struct PageNumbers {
     bool operator==(const PageNumbers&) const = default;
 };
 
+/// The pages of a booklet or book, and how they are bound.
 struct Pages {
     /// As wanted: with the cover when it is of the same stock, else without.
     int count = 16;
@@ -100,6 +99,7 @@ struct Pages {
     Length mill = Length::mm(3);
     /// Thousandths of a caliper by which a nested sheet pushes those inside it outward. 1.0 by experience.
     int creepMilli = 1000;
+    CreepBy creepBy = CreepBy::Shifting;
     /// A lip on one half of each nested sheet, by which a machine opens it in the middle; trimmed off. 0 for none.
     Length lap{};
     /// Sheets of a small booklet cut as strips from one sheet; 1 for none.
@@ -144,52 +144,6 @@ struct Zones {
     std::array<std::optional<Length>, 4> edgeBleeds{};
     QJsonObject extra{};
     bool operator==(const Zones&) const = default;
-};
-
-/// The edge about which the press sheet is turned for its second side.
-enum class FlipEdge { Long, Short };
-
-/// What prints the job, and so how far print and knife may miss: see `driftOf`.
-enum class Device {
-    ProductionPress, ///< with a production guillotine and folder
-    ShopMachine,     ///< the digital press and table-top machines of a small shop
-    OfficePrinter,   ///< at home or in an office, cut and folded by hand
-};
-
-/// How far a device may miss, and what follows from it. Common practice, no source.
-struct Drift {
-    Length knife;     ///< print and knife together
-    Length folder;    ///< at a fold
-    Length keepClear; ///< a safe zone that is sure of both
-};
-[[nodiscard]] Drift driftOf(Device device);
-
-/// What the press does with a sheet.
-struct Press {
-    Device device = Device::ProductionPress;
-    /// As fed: the gripper holds the head edge.
-    Size sheet{Length::mm(640), Length::mm(450)};
-    Length gripper = Length::mm(10);
-    /// Unprinted along the three other edges.
-    Length margin = Length::mm(3);
-    FlipEdge flip = FlipEdge::Short;
-    /// Between the trims of neighbours; empty for as much as their bleeds take. Bleeds that do not fit into it end half
-    /// way, so that with 0 one cut parts two pieces.
-    std::optional<Length> gap{};
-    /// How many pieces side by side, and how many rows; 0 for as many as fit.
-    int columns = 0;
-    int rows = 0;
-    /// The ICC profile of press and paper that colours are converted and shown through; an empty path for the one that
-    /// ships.
-    LinkedFile profile{};
-    /// How much ink the paper takes on one spot, in percent of the four together. Common practice: 300 to 330 on coated
-    /// paper, 240 in newspapers.
-    int inkLimit = 300;
-    /// Full black of text and thin lines is printed over what lies under it, so that a slight misregister shows no
-    /// white about letters.
-    bool overprintBlack = true;
-    QJsonObject extra{};
-    bool operator==(const Press&) const = default;
 };
 
 /// Everything the user decided about a piece. All else follows from it: see `plan`.
@@ -268,6 +222,13 @@ struct Job {
 void setOwnCover(Job& job, bool own);
 /// The stock of the pages.
 [[nodiscard]] const Stock& textStockOf(const Job& job);
+/// How a component is laid on its press sheets.
+[[nodiscard]] SheetSetup setupOf(const Job& job, Component component);
+/// To be changed; the pages get a setup of their own.
+[[nodiscard]] SheetSetup& editSetup(Job& job, Component component);
+/// An office printer prints the piece on sheets of just that size: nothing is trimmed, so that nothing bleeds, and the
+/// printer's own edge stays white.
+[[nodiscard]] bool printsToSize(const Job& job, Size flat);
 /// The stock a surface is printed on.
 [[nodiscard]] inline const Stock& stockOf(const Job& job, const SurfaceId& surface)
 {

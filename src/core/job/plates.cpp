@@ -110,6 +110,17 @@ QStringList platesOf(const Job& job)
     return plates;
 }
 
+Cmyk plateColour(const Job& job, const QString& plate)
+{
+    const auto at = std::ranges::find(process, plate) - std::begin(process);
+    if (at == 4) {
+        const Ink* spot = job.findInk(plate);
+        return spot ? spot->cmyk : Cmyk{0, 0, 0, 100};
+    }
+    const auto part = [at](int i) { return Percent(at == i ? 100 : 0); };
+    return {part(0), part(1), part(2), part(3)};
+}
+
 double amountOnPlate(const Ink& ink, Percent strength, const QString& plate)
 {
     if (ink.spot)

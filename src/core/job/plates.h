@@ -9,6 +9,9 @@ namespace hinge
 /// Names of the plates a job is printed from: "Cyan", "Magenta", "Yellow", "Black", then its spot inks that are used.
 [[nodiscard]] QStringList platesOf(const Job& job);
 
+/// What a plate prints where it is full: its process ink, or what stands in for its spot ink.
+[[nodiscard]] Cmyk plateColour(const Job& job, const QString& plate);
+
 /// How much of an ink lies on a plate, in percent. A spot ink lies on its own plate alone.
 [[nodiscard]] double amountOnPlate(const Ink& ink, Percent strength, const QString& plate);
 

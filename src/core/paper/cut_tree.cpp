@@ -121,13 +121,15 @@ namespace
 
 /// Cuts what lies in `area`; `lying` are numbers of pieces. All lines of one direction that cross no piece are cut at
 /// once.
-std::optional<CutNode> freed(const Rect& area, const std::vector<Rect>& pieces, const std::vector<int>& lying)
+std::optional<CutNode> freed(const Rect& area, const std::vector<Rect>& pieces, const std::vector<int>& lying,
+                             Axis first)
 {
     if (lying.empty())
         return CutNode{};
     if (lying.size() == 1 && pieces[std::size_t(lying.front())] == area)
         return CutNode::ofPiece(lying.front());
-    for (const Axis axis : {Axis::Vertical, Axis::Horizontal}) {
+    const Axis second = first == Axis::Vertical ? Axis::Horizontal : Axis::Vertical;
+    for (const Axis axis : {first, second}) {
         const bool upright = axis == Axis::Vertical;
         const auto low = [&](const Rect& r) { return upright ? r.x : r.y; };
         const auto high = [&](const Rect& r) { return upright ? r.right() : r.bottom(); };
@@ -149,7 +151,7 @@ std::optional<CutNode> freed(const Rect& area, const std::vector<Rect>& pieces, 
             if (from == low(area) && to == high(area))
                 break; // nothing to cut this way
             const Rect inside = upright ? Rect{from, area.y, to - from, area.h} : Rect{area.x, from, area.w, to - from};
-            auto node = freed(inside, pieces, group);
+            auto node = freed(inside, pieces, group, first);
             if (!node)
                 return std::nullopt;
             parts.push_back({to - from, std::move(*node)});
@@ -166,12 +168,12 @@ std::optional<CutNode> freed(const Rect& area, const std::vector<Rect>& pieces, 
 
 } // namespace
 
-std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces)
+std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces, Axis first)
 {
     std::vector<int> all;
     for (int i = 0; i < int(pieces.size()); ++i)
         all.push_back(i);
-    return freed({Length(), Length(), sheet.w, sheet.h}, pieces, all);
+    return freed({Length(), Length(), sheet.w, sheet.h}, pieces, all, first);
 }
 
 CutNode strips(int count, Length height)

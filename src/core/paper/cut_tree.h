@@ -57,8 +57,10 @@ struct CutPiece {
 [[nodiscard]] int pileCutsIn(const CutNode& tree);
 
 /// The tree of cuts that frees rectangles which lie on a sheet: they are its pieces, in order, the rest is waste. Empty
-/// when a guillotine cannot free them, because some stand about each other like the sails of a windmill.
-[[nodiscard]] std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces);
+/// when a guillotine cannot free them, because some stand about each other like the sails of a windmill. Where lines of
+/// both directions could be cut first, those of `first` are.
+[[nodiscard]] std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces,
+                                               Axis first = Axis::Vertical);
 
 /// A sheet cut into equal strips one above the other.
 [[nodiscard]] CutNode strips(int count, Length height);

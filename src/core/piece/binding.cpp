@@ -226,11 +226,6 @@ Length blockThickness(const Job& job)
 Length reckonedSpine(const Job& job) { return blockThickness(job) + job.stock.caliper() * 2 + job.cover.glue; }
 Length spineOf(const Job& job) { return job.cover.spine.value_or(reckonedSpine(job)); }
 
-int formsOf(const Job& job, const Book& book)
-{
-    return int(book.sheets.size()) * (job.pages.workStyle == WorkStyle::WorkAndTurn ? 1 : 2);
-}
-
 std::optional<Spread> centreSpread(const Job& job, const Book& book)
 {
     if (rulesOf(job.kind).binding != Binding::Stapled || book.sheets.empty())

@@ -41,6 +41,7 @@ struct BookSheet {
     };
     /// Empty where nothing is gathered.
     std::optional<CollatingMark> mark;
+    bool operator==(const BookSheet&) const = default;
 
     [[nodiscard]] const Spot& at(int side, int column, int row) const
     {
@@ -97,9 +98,6 @@ struct Book {
 [[nodiscard]] Length reckonedSpine(const Job& job);
 /// The spine of a cover: typed, or reckoned.
 [[nodiscard]] Length spineOf(const Job& job);
-
-/// Printing forms for the text of a glued book: two a signature, one where both sides are printed from the same.
-[[nodiscard]] int formsOf(const Job& job, const Book& book);
 
 /// The two pages in the middle of what is nested and stapled: one piece of paper goes across both. Empty for anything
 /// else.

@@ -11,7 +11,7 @@ namespace hinge
 Extent extentOf(const Job& job)
 {
     if (!hasPages(job.kind))
-        return job.records.any() ? Extent::WithoutRecords : Extent::Whole;
+        return job.records.any() ? Extent::FirstRecord : Extent::Whole;
     if (hasOwnCover(job))
         return Extent::CoverOnly;
     return madeUpPages(job) > rulesOf(job.kind).pagesOnFlat ? Extent::OuterSheetOnly : Extent::Whole;
@@ -28,7 +28,7 @@ QString extentName(Extent extent)
     case Extent::Whole: return {};
     case Extent::CoverOnly: return QStringLiteral("cover only");
     case Extent::OuterSheetOnly: return QStringLiteral("outer sheet only");
-    case Extent::WithoutRecords: return QStringLiteral("without records");
+    case Extent::FirstRecord: return QStringLiteral("first copy only");
     }
     return {};
 }
@@ -38,14 +38,14 @@ QString extentNote(Extent extent)
     switch (extent) {
     case Extent::Whole: return {};
     case Extent::CoverOnly:
-        return QStringLiteral("Flat and press sheet hold the cover only: the pages are written as a file of their "
-                              "own.");
+        return QStringLiteral("The flat holds the cover only. Press sheets hold all of it; the pages are written as a "
+                              "file of their own, too.");
     case Extent::OuterSheetOnly:
-        return QStringLiteral("Flat and press sheet hold the outer sheet only, as it stands on the Flat: all pages are "
-                              "written as a file of their own.");
-    case Extent::WithoutRecords:
-        return QStringLiteral("The flat is written for the first record, press sheets without what differs: all copies "
-                              "are written as a file of their own.");
+        return QStringLiteral("The flat holds the outer sheet only. Press sheets hold all of it; the pages are written "
+                              "as a file of their own, too.");
+    case Extent::FirstRecord:
+        return QStringLiteral("The flat is written for the first record. Press sheets hold every copy; all copies are "
+                              "written as a file of their own, too.");
     }
     return {};
 }

@@ -6,20 +6,20 @@
 namespace hinge
 {
 
-/// How much of a piece the files for the printer hold.
+/// How much of a piece the file of its flat holds. Press sheets hold all of it.
 enum class Extent {
     Whole,          ///< all of it
     CoverOnly,      ///< the cover; the pages of the text have no content
     OuterSheetOnly, ///< of a piece with pages on one stock the outermost sheet or leaf alone
-    WithoutRecords, ///< every copy the same, though each has a number or a row of data of its own
+    FirstRecord,    ///< the first copy, though each has a number or a row of data of its own
 };
 
-/// What the files for a piece hold of it.
+/// What the flat of a piece holds of it.
 [[nodiscard]] Extent extentOf(const Job& job);
 /// True when neither face has anything on it.
 [[nodiscard]] bool isBare(const Job& job);
 
-/// "cover only", "outer sheet only", "without records"; empty for all of it.
+/// "cover only", "outer sheet only", "first copy only"; empty for all of it.
 [[nodiscard]] QString extentName(Extent extent);
 /// The same as a sentence that says what is missing; empty for all of it.
 [[nodiscard]] QString extentNote(Extent extent);

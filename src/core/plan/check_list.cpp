@@ -91,7 +91,7 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         add(QStringLiteral("Every copy has its record"),
             QStringLiteral("%1, each is whole and there once").arg(recordsText(job.records)), {"records."});
     add(QStringLiteral("Fits the press sheet"),
-        QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet.up()), {"sheet.", "size."});
+        QStringLiteral("%1 up, every piece freed by the guillotine").arg(plan.sheet().up()), {"sheet.", "size."});
     return points;
 }
 

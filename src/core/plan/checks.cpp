@@ -8,7 +8,7 @@
 #include "core/plan/gutter_check.h"
 #include "core/plan/item_checks.h"
 #include "core/plan/page_checks.h"
-#include "core/plan/sheet_marks.h"
+#include "core/plan/press_checks.h"
 #include "core/plan/spine_check.h"
 #include "core/units/page_sizes.h"
 
@@ -166,23 +166,6 @@ void checkPages(const Job& job, const Plan& plan, std::vector<Finding>& out)
                   QStringLiteral("Pages stay closed: folds are left at the head or fore-edge"),
                   QStringLiteral("Without bleed nothing is trimmed off there, and a signature cannot be opened."),
                   Remedy::None));
-    // Turned, the form lands on its own back: only a sheet that holds it twice yields whole signatures.
-    for (const Run& run : plan.runs)
-        if (run.isText && run.up == 1 && rulesOf(job.kind).binding == Binding::Glued &&
-            job.pages.workStyle == WorkStyle::WorkAndTurn)
-            out.push_back(
-                found("sheet.oneUp", Severity::Stop,
-                      QStringLiteral("Work-and-turn needs room for two signatures; the press sheet of %1 takes one")
-                          .arg(formatSize(job.press.sheet, job.unit)),
-                      QStringLiteral("Both sides are printed from one form that holds the signature twice. Print it "
-                                     "sheetwise, or take smaller signatures or a larger sheet."),
-                      Remedy::Sheetwise));
-    for (const Run& run : plan.runs)
-        if (run.isText && run.up == 0)
-            out.push_back(found("sheet.textTooSmall", Severity::Stop,
-                                QStringLiteral("The text sheet of %1 does not fit on the press sheet of %2")
-                                    .arg(formatSize(book.sheetFlat, job.unit), formatSize(job.press.sheet, job.unit)),
-                                QStringLiteral("Choose a larger press sheet, or signatures of fewer pages.")));
 }
 
 void checkGrain(const Job& job, const Paper& paper, std::vector<Finding>& out)
@@ -227,23 +210,6 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
                             QStringLiteral("Folds miss by up to %1 with %2; what stands nearer may be folded.")
                                 .arg(shown(job, drift.folder), deviceName(job.press.device)),
                             Remedy::WidenSafe));
-    if (plan.sheet.up() == 0)
-        out.push_back(found(
-            "sheet.tooSmall", Severity::Stop,
-            QStringLiteral("The flat does not fit on the press sheet of %1").arg(formatSize(job.press.sheet, job.unit)),
-            job.press.columns > 0 || job.press.rows > 0
-                ? QStringLiteral(
-                      "Not as many as were typed. Type fewer side by side or fewer rows, or choose a larger sheet.")
-                : QStringLiteral("With its bleed it is larger than the printable area. Choose a larger sheet.")));
-    // One side's marks are enough to cut by.
-    const int unmarked = trimLinesWithoutMark(
-        plan.sheet.front, sheetMarks(plan.sheet.front, plan.sheet.frontArea, plan.paper, Face::Outside));
-    if (unmarked > 0)
-        out.push_back(found("sheet.marks", Severity::Warn,
-                            unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet")
-                                          : QStringLiteral("%1 cuts have no mark on the press sheet").arg(unmarked),
-                            QStringLiteral("There is no room for it beside the bleeds, and nothing to set the knife "
-                                           "by. Take a larger sheet, or a smaller bleed.")));
 }
 
 /// One name, two sizes: said when the unit suggests that the other one was meant.
@@ -416,6 +382,7 @@ std::vector<Finding> checkPiece(const Job& job, const Plan& plan)
         checkPages(job, plan, out);
     checkGrain(job, plan.paper, out);
     checkZones(job, plan, out);
+    checkPress(job, plan, out);
     checkSizeName(job, plan, out);
     checkItems(job, plan, out);
     checkSequence(job, plan, out);

@@ -293,8 +293,9 @@ void addStapled(Figures& f, const Job& job, const Book& book, int covers)
 }
 
 /// Signatures, forms and milling of a glued book.
-void addGlued(Figures& f, const Job& job, const Book& book)
+void addGlued(Figures& f, const Job& job, const Plan& plan)
 {
+    const Book& book = *plan.book;
     QStringList runs;
     for (std::size_t i = 0; i < book.sheets.size();) {
         std::size_t j = i;
@@ -308,13 +309,16 @@ void addGlued(Figures& f, const Job& job, const Book& book)
                                 runs.join(QStringLiteral(" + ")));
     signatures.working = QStringLiteral("%1 pages in signatures of %2").arg(book.pages).arg(job.pages.signature);
     signatures.source = QStringLiteral("short signatures stand before the last full one, never outside");
-    const bool turned = job.pages.workStyle == WorkStyle::WorkAndTurn;
-    const int forms = formsOf(job, book);
+    const WorkStyle style = job.pages.workStyle;
+    const int sides = style == WorkStyle::Sheetwise ? 2 : 1;
+    const int forms = int(book.sheets.size()) * sides;
     Figure& plates =
         f.number(pagesGroup, QStringLiteral("forms"), QStringLiteral("Printing forms"), forms, QString::number(forms));
-    plates.working = QStringLiteral("%1 signatures × %2").arg(book.sheets.size()).arg(turned ? 1 : 2);
-    plates.source = turned ? QStringLiteral("work-and-turn: both sides from one form")
-                           : QStringLiteral("sheetwise: each side has its own form");
+    plates.working = QStringLiteral("%1 signatures × %2").arg(book.sheets.size()).arg(sides);
+    plates.source = style == WorkStyle::Sheetwise ? QStringLiteral("sheetwise: each side has its own form")
+                    : style == WorkStyle::OneSide
+                        ? QStringLiteral("one side is printed")
+                        : QStringLiteral("%1: both sides from one form").arg(workStyleName(style));
     Figure& mill = f.length(pagesGroup, QStringLiteral("mill"), QStringLiteral("Milled off"), job.pages.mill);
     mill.working = QStringLiteral("at the spine; print runs into it");
     mill.source = QStringLiteral("common practice: 2 to 3 mm");
@@ -361,7 +365,7 @@ void addPages(Figures& f, const Job& job, const Plan& plan)
                       : QStringLiteral("inner margin at a punched edge: 10 to 13 mm, common practice");
     switch (rulesOf(job.kind).binding) {
     case Binding::Stapled: addStapled(f, job, book, covers); break;
-    case Binding::Glued: addGlued(f, job, book); break;
+    case Binding::Glued: addGlued(f, job, plan); break;
     case Binding::Wired:
         f.number(pagesGroup, QStringLiteral("pages.leaves"), QStringLiteral("Leaves"), book.leaves,
                  covers > 0 ? QStringLiteral("%1 + 2 cover").arg(book.leaves) : QString::number(book.leaves))
@@ -470,7 +474,7 @@ void addSheets(Figures& f, const Job& job, const Run& run)
 void addRun(Figures& f, const Job& job, const Plan& plan)
 {
     f.number(runGroup, QStringLiteral("quantity"), QStringLiteral("Copies"), job.quantity, groupedNumber(job.quantity));
-    const SheetLayout& sheet = plan.sheet;
+    const SheetLayout& sheet = plan.sheet();
     const QString name = nameOfSize(sheet.sheet).remove(QStringLiteral(" landscape"));
     Figure& press = f.text(runGroup, QStringLiteral("sheet"), QStringLiteral("Press sheet"),
                            name.isEmpty() ? formatSize(sheet.sheet, job.unit) : name);

@@ -10,8 +10,8 @@ QStringList makingSteps(const Job& job, const Plan& plan)
 {
     QStringList steps;
     const auto size = [&](Size s) { return formatSize(s, job.unit); };
-    const QString press = nameOfSize(plan.sheet.sheet).remove(QStringLiteral(" landscape"));
-    const QString sheet = press.isEmpty() ? size(plan.sheet.sheet) : press;
+    const QString press = nameOfSize(plan.sheet().sheet).remove(QStringLiteral(" landscape"));
+    const QString sheet = press.isEmpty() ? size(plan.sheet().sheet) : press;
     for (const Run& run : plan.runs) {
         const Stock& stock = run.isText ? job.pages.textStock : job.stock;
         steps << QStringLiteral("Print %1 on %2, %3 up: %4 sheets of %5 and %6 overs, %7.")
@@ -28,7 +28,7 @@ QStringList makingSteps(const Job& job, const Plan& plan)
         if (job.coatings[std::size_t(face)] != Coating::None)
             steps << QStringLiteral("Lay %1 over the %2.")
                          .arg(coatingName(job.coatings[std::size_t(face)]), faceName(face, job.kind));
-    if (plan.sheet.up() > 1 && !plan.book)
+    if (plan.sheet().up() > 1 && !plan.book)
         steps << QStringLiteral("Cut to %1.").arg(size(plan.paper.flat));
     if (rulesOf(job.kind).isFolded()) {
         if (job.fold.scored)

@@ -3,6 +3,7 @@
 
 #include "core/plan/checks.h"
 #include "core/plan/figures.h"
+#include "core/press/press_proof.h"
 
 #include <algorithm>
 
@@ -17,75 +18,81 @@ Rect within(const Rect& r, const Rect& bounds)
                            std::min(r.bottom(), bounds.bottom()));
 }
 
-Run makeRun(const Job& job, bool isText, int up, qint64 pieces, const QString& upWorking, const QString& piecesWorking)
+/// The size of what is laid on the sheet, and the room for it.
+QString upWorking(const Job& job, const PressRun& run)
 {
-    Run run;
-    run.isText = isText;
-    run.up = up;
-    run.upWorking = upWorking;
-    if (up > 0) {
-        run.sheets = int(sheetsFor(pieces, up));
-        run.overs = int(oversFor(run.sheets, job.overs));
-        run.sheetsWorking = QStringLiteral("%1 ÷ %2, rounded up").arg(piecesWorking).arg(up);
-    }
-    return run;
+    const PieceOnPress& piece = run.piece;
+    const auto& b = piece.bleeds;
+    const QString room = formatSize(run.layout().fillArea.size(), job.unit);
+    if (piece.press.gap)
+        return QStringLiteral("%1 with gaps of %2 in %3 printable")
+            .arg(formatSize(piece.size, job.unit), formatLength(*piece.press.gap, job.unit), room);
+    return QStringLiteral("%1 with bleed in %2 printable")
+        .arg(formatSize({piece.size.w + b[0] + b[2], piece.size.h + b[1] + b[3]}, job.unit), room);
 }
 
-/// How many of its flats a job takes: covers where it has them, else sheets, signatures or leaves of its pages.
-qint64 flatsOfRun(const Job& job, const std::optional<Book>& book)
+/// What a component is counted in: "8 sheets", "4 signatures", "30 leaves"; empty for a flat.
+QString worksText(const Job& job, const PressRun& run)
 {
-    if (!book)
-        return job.quantity;
-    if (hasOwnCover(job))
-        return qint64(job.quantity) * rulesOf(job.kind).coverFlats;
-    return qint64(job.quantity) * (book->sheets.empty() ? book->leaves : int(book->sheets.size()));
+    if (run.component == Component::Flat)
+        return {};
+    const QString what = rulesOf(job.kind).binding == Binding::Stapled ? QStringLiteral("sheets")
+                         : rulesOf(job.kind).binding == Binding::Glued ? QStringLiteral("signatures")
+                                                                       : QStringLiteral("leaves");
+    return QStringLiteral("%1 %2").arg(run.piece.works).arg(what);
+}
+
+QString sheetsWorking(const Job& job, const PressRun& run)
+{
+    const int up = run.layout().up();
+    const int each = run.component == Component::Flat ? rulesOf(job.kind).coverFlats : 1;
+    const QString copies = each == 1
+                               ? groupedNumber(run.piece.pieces)
+                               : QStringLiteral("%1 × %2 leaves").arg(groupedNumber(run.piece.pieces / each)).arg(each);
+    if (run.component == Component::Flat)
+        return QStringLiteral("%1 ÷ %2, rounded up").arg(copies).arg(up);
+    if (run.piece.press.fill == SlotFill::Piles)
+        return QStringLiteral("%1 ÷ %2, rounded up, × %3 copies")
+            .arg(worksText(job, run))
+            .arg(run.layout().places())
+            .arg(copies);
+    return QStringLiteral("%1 × (%2 ÷ %3, rounded up)").arg(worksText(job, run), copies).arg(up);
 }
 
 std::vector<Run> makeRuns(const Job& job, const Plan& plan)
 {
-    const auto copies = groupedNumber(job.quantity);
-    const auto room = [&](Size cell) {
-        return QStringLiteral("%1 with bleed in %2 printable")
-            .arg(formatSize(cell, job.unit), formatSize(plan.sheet.fillArea.size(), job.unit));
-    };
     std::vector<Run> runs;
-    const QString flats = job.press.gap
-                              ? QStringLiteral("%1 with gaps of %2 in %3 printable")
-                                    .arg(formatSize(plan.paper.flat, job.unit), formatLength(*job.press.gap, job.unit),
-                                         formatSize(plan.sheet.fillArea.size(), job.unit))
-                              : room(bleedOf(plan.paper).size());
-    if (!plan.book) {
-        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), flats, copies));
-        return runs;
+    for (const PressRun& press : plan.press) {
+        Run run;
+        run.isText = press.component == Component::Text && plan.press.size() > 1;
+        run.up = press.layout().up();
+        run.upWorking = upWorking(job, press);
+        if (run.up > 0) {
+            run.sheets = int(press.sheets);
+            run.overs = int(press.overs);
+            run.sheetsWorking = sheetsWorking(job, press);
+        }
+        runs.push_back(std::move(run));
     }
-    const Book& book = *plan.book;
-    if (hasOwnCover(job)) {
-        const int each = rulesOf(job.kind).coverFlats;
-        runs.push_back(makeRun(job, false, plan.sheet.up(), flatsOfRun(job, plan.book), flats,
-                               each == 1 ? copies : QStringLiteral("%1 × 2 leaves").arg(copies)));
-    }
-    const bool isText = hasOwnCover(job);
-    int up = countOnSheet(job.press, book.sheetFlat);
-    qint64 pieces = 0;
-    QString working;
-    if (rulesOf(job.kind).binding == Binding::Glued) {
-        // A signature whose both sides are printed from one form comes twice off each sheet; the others need a sheet
-        // each.
-        pieces = qint64(job.quantity) * qint64(book.sheets.size());
-        working = QStringLiteral("%1 × %2 signatures").arg(copies).arg(book.sheets.size());
-        // Turned, the front of a signature backs its inner side: they lie on the sheet in pairs, and an odd place stays
-        // empty.
-        if (job.pages.workStyle == WorkStyle::WorkAndTurn && up > 1)
-            up -= up % 2;
-    } else if (rulesOf(job.kind).binding == Binding::Stapled) {
-        pieces = qint64(job.quantity) * qint64(book.sheets.size());
-        working = QStringLiteral("%1 × %2 sheets").arg(copies).arg(book.sheets.size());
-    } else {
-        pieces = qint64(job.quantity) * book.leaves;
-        working = QStringLiteral("%1 × %2 leaves").arg(copies).arg(book.leaves);
-    }
-    runs.push_back(makeRun(job, isText, up, pieces, room(book.sheetFlat), working));
     return runs;
+}
+
+/// The runs, and whether they give the piece. Proved anew when something about them changed.
+void addPress(const Job& job, Plan& plan, const Plan* before)
+{
+    const PieceParts parts = plan.partsOf(job);
+    plan.press = pressRuns(parts, before ? &before->press : nullptr);
+    const auto alike = [](const PressRun& a, const PressRun& b) {
+        return a.component == b.component && a.piece == b.piece;
+    };
+    if (before && std::ranges::equal(plan.press, before->press, alike) &&
+        (!plan.book || (before->book && before->book->sheets == plan.book->sheets))) {
+        plan.pressFault = before->pressFault;
+        return;
+    }
+    for (const PressRun& run : plan.press)
+        if (const auto proved = proveRun(parts, run); !proved && !plan.pressFault)
+            plan.pressFault = proved.error();
 }
 
 } // namespace
@@ -94,6 +101,17 @@ const Figure* Plan::findFigure(const QString& key) const
 {
     const auto it = std::ranges::find(figures, key, &Figure::key);
     return it == figures.end() ? nullptr : &*it;
+}
+
+PieceParts Plan::partsOf(const Job& job) const
+{
+    return {job, paper, book ? &*book : nullptr, book ? &pages : nullptr, textPages ? &*textPages : nullptr};
+}
+
+const PressRun* Plan::runOf(Component component) const
+{
+    const auto it = std::ranges::find(press, component, &PressRun::component);
+    return it == press.end() ? nullptr : &*it;
 }
 
 const PlannedItem* Plan::findItem(const QString& id) const
@@ -219,10 +237,7 @@ Result<Plan> plan(const Job& job, const Plan* before)
     plan.byId.reserve(qsizetype(count));
     for (const auto& [surface, content] : job.surfaces)
         placeItems(plan, surface, *content);
-    plan.onPress = pieceOnPress(job, plan.paper, flatsOfRun(job, plan.book));
-    plan.arrangements = before && before->onPress == plan.onPress ? before->arrangements : arrangements(plan.onPress);
-    const auto own = std::ranges::find(plan.arrangements, job.press.sheet, &SheetLayout::sheet);
-    plan.sheet = *own; // `arrangements` always lists the job's own sheet
+    addPress(job, plan, before);
     plan.runs = makeRuns(job, plan);
     plan.figures = makeFigures(job, plan);
     plan.findings = checkPiece(job, plan);

@@ -6,7 +6,7 @@
 #include "core/piece/lines.h"
 #include "core/plan/figure.h"
 #include "core/plan/finding.h"
-#include "core/plan/sheet_layout.h"
+#include "core/press/press_forms.h"
 
 #include <QHash>
 
@@ -36,12 +36,11 @@ struct Plan {
     QHash<int, int> pageIndex;
     /// Items with their frames, by surface, in painting order.
     std::map<SurfaceId, std::vector<PlannedItem>> items;
-    /// Best first; see `hinge::arrangements`. They follow from `onPress` alone.
-    std::vector<SheetLayout> arrangements;
-    PieceOnPress onPress;
-    /// The one on the job's own press sheet.
-    SheetLayout sheet;
-    /// The flat first, then the pages where they are printed apart from it.
+    /// What each component needs of the press: the flat first, then the pages where they are printed apart from it.
+    std::vector<PressRun> press;
+    /// Why the sheets would not give the piece, found by making it in the model; empty when they do.
+    std::optional<Problem> pressFault;
+    /// The same in figures, in that order.
     std::vector<Run> runs;
     std::vector<Figure> figures;
     /// What follows from the job alone; see `checkFiles` for the rest.
@@ -50,6 +49,14 @@ struct Plan {
     /// Where an item stands in `items`, by its id; made once, so that looking one up does not depend on how many there
     /// are.
     QHash<QString, std::pair<SurfaceId, std::size_t>> byId;
+
+    /// The first component's layouts, best first, and the one on its own press sheet.
+    [[nodiscard]] const std::vector<SheetLayout>& arrangements() const { return press.front().arrangements; }
+    [[nodiscard]] const SheetLayout& sheet() const { return press.front().layout(); }
+    /// What press sheets are made from. Refers to this plan and to the job.
+    [[nodiscard]] PieceParts partsOf(const Job& job) const;
+    /// nullptr for a component that is not printed by itself.
+    [[nodiscard]] const PressRun* runOf(Component component) const;
 
     /// Empty for a surface that nothing stands on.
     [[nodiscard]] const std::vector<PlannedItem>& itemsOn(const SurfaceId& surface) const;

@@ -1,0 +1,119 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/sheet/sheet_state.h"
+
+namespace hinge
+{
+
+SheetState::SheetState(Document& document, QObject* parent) : QObject(parent), document_(document)
+{
+    keepInRange();
+    connect(&document_, &Document::changed, this, [this] {
+        keepInRange();
+        Q_EMIT changed();
+    });
+    connect(&document_, &Document::replaced, this, [this] {
+        form_ = 0;
+        sheet_ = 0;
+        stroke_ = 0;
+        spot_.reset();
+    });
+}
+
+int SheetState::formCount() const
+{
+    int count = 0;
+    for (const PressRun& run : document_.plan().press)
+        count += int(run.forms.size());
+    return count;
+}
+
+const PressForm* SheetState::formAt(int index) const
+{
+    for (const PressRun& run : document_.plan().press) {
+        if (index < int(run.forms.size()))
+            return index >= 0 ? &run.forms[std::size_t(index)] : nullptr;
+        index -= int(run.forms.size());
+    }
+    return nullptr;
+}
+
+const PressForm* SheetState::form() const { return formAt(form_); }
+
+const PressRun& SheetState::run() const
+{
+    const PressForm* here = form();
+    if (!here) { // what does not fit is what wants to be set right
+        for (const PressRun& run : document_.plan().press)
+            if (run.forms.empty())
+                return run;
+        return document_.plan().press.front();
+    }
+    return *document_.plan().runOf(here->component);
+}
+
+void SheetState::keepInRange()
+{
+    form_ = std::clamp(form_, 0, std::max(0, formCount() - 1));
+    sheet_ = std::clamp<qint64>(sheet_, 0, std::max<qint64>(0, sheetCount() - 1));
+    spot_.reset();
+    const PressForm* here = form();
+    knife_ = here ? knifeProgram(here->layout->sheet, here->layout->tree, document_.job().press.knife) : KnifeProgram();
+    stroke_ = std::clamp(stroke_, 0, int(knife_.steps.size()));
+}
+
+void SheetState::setMode(SheetMode mode)
+{
+    if (mode_ == mode)
+        return;
+    mode_ = mode;
+    pointAt(std::nullopt);
+    Q_EMIT changed();
+}
+
+void SheetState::setFormIndex(int index)
+{
+    const int kept = std::clamp(index, 0, std::max(0, formCount() - 1));
+    if (form_ == kept)
+        return;
+    form_ = kept;
+    stroke_ = 0;
+    keepInRange();
+    Q_EMIT changed();
+    Q_EMIT spotChanged();
+}
+
+qint64 SheetState::sheetCount() const { return form() && run().stacking ? run().stacking->sheets() : 1; }
+
+void SheetState::setSheet(qint64 sheet)
+{
+    const qint64 kept = std::clamp<qint64>(sheet, 0, sheetCount() - 1);
+    if (sheet_ == kept)
+        return;
+    sheet_ = kept;
+    Q_EMIT changed();
+}
+
+void SheetState::pointAt(std::optional<SheetSpot> spot)
+{
+    if (spot_ == spot)
+        return;
+    spot_ = std::move(spot);
+    Q_EMIT spotChanged();
+}
+
+void SheetState::setLight(int percent)
+{
+    light_ = std::clamp(percent, 0, 100);
+    Q_EMIT lightChanged();
+}
+
+void SheetState::setStroke(int stroke)
+{
+    const int kept = std::clamp(stroke, 0, int(knife_.steps.size()));
+    if (stroke_ == kept)
+        return;
+    stroke_ = kept;
+    Q_EMIT strokeChanged();
+}
+
+} // namespace hinge

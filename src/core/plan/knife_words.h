@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/plan.h"
+#include "core/press/knife_program.h"
+
+namespace hinge
+{
+
+/// How the pile is turned before a stroke: "as it is", "a quarter to the right", "half round", "a quarter to the left".
+[[nodiscard]] QString turnText(const KnifeStep& step);
+/// The edge at the back gauge: "head edge, the gripper", "left edge, the lay", "fresh foot edge".
+[[nodiscard]] QString edgeText(const KnifeStep& step);
+/// What falls: "2 strips off, 1 of waste".
+[[nodiscard]] QString fallsText(const KnifeStep& step);
+/// The number of a slot as its pile is stacked, or as it is counted along the rows.
+[[nodiscard]] QString slotNumber(const Job& job, const Plan& plan, const PressForm& form, int slot);
+
+/// How a component is cut: its program, how high the piles are, and how they are stacked.
+struct CuttingOrder {
+    Component component = Component::Flat;
+    QString title; ///< "cover, 4 up on SRA2"
+    const PressForm* form = nullptr;
+    KnifeProgram program;
+    qint64 sheets = 0; ///< good ones and overs
+    qint64 sheetsPerLift = 0;
+    int lifts = 0;
+    QStringList notes; ///< how the piles are put together, what to mind
+};
+/// One for each layout that is cut, in the order they are printed. Refers to the plan.
+[[nodiscard]] std::vector<CuttingOrder> cuttingOrders(const Job& job, const Plan& plan);
+
+/// The programs as a table: CSV (RFC 4180), UTF-8, one stroke a line, lengths in millimetres.
+[[nodiscard]] QByteArray knifeTableText(const Job& job, const Plan& plan);
+
+} // namespace hinge

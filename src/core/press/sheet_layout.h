@@ -1,0 +1,108 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/paper/cut_tree.h"
+#include "core/piece/panels.h"
+
+#include <array>
+
+namespace hinge
+{
+
+/// What the knife frees, on one side of a press sheet.
+struct SheetSlot {
+    /// In sheet coordinates (origin at the head-left corner of that side): the trim of a flat, or all of the sheet
+    /// that is folded.
+    Rect trim;
+    Turn turn = Turn::None;
+    /// Which of its sides shows here: the outer one on the front, unless both sides are printed from one form.
+    Face shows = Face::Outside;
+    /// It is left free.
+    bool left = false;
+    bool operator==(const SheetSlot&) const = default;
+};
+
+/// Where a place of what lies in a slot, from its own head-left corner, comes to lie on the sheet. All that is laid on
+/// sheets goes by this.
+[[nodiscard]] Point onSheet(const SheetSlot& slot, Point inSlot);
+/// The same of a rectangle.
+[[nodiscard]] Rect onSheet(const SheetSlot& slot, const Rect& inSlot);
+
+/// Bleeds of an upright piece (left, top, right, bottom) as they lie when it is turned clockwise.
+[[nodiscard]] std::array<Length, 4> turnedBleeds(std::array<Length, 4> bleeds, Turn turn);
+/// One turn after another.
+[[nodiscard]] inline Turn turnedBy(Turn turn, Turn more) { return Turn((int(turn) + int(more)) % 360); }
+
+/// One way of filling one press sheet.
+struct SheetLayout {
+    Size sheet;
+    /// Along the rows of the front.
+    std::vector<SheetSlot> front;
+    /// The same slots seen after the sheet has been turned, in the same order; empty when it is not.
+    std::vector<SheetSlot> back;
+    /// The slot whose printing comes onto the back of each: itself, or the one it changes places with when the sheet is
+    /// turned and printed from the same form.
+    std::vector<int> partner;
+    /// The sheet is turned left to right, else head to foot.
+    bool turnsAboutVertical = true;
+    WorkStyle work = WorkStyle::Sheetwise;
+    /// Printable area of either side; the gripper lies at the head of the side that is printed.
+    Rect frontArea;
+    Rect backArea;
+    /// Where pieces may lie on the front, so that both sides are printable.
+    Rect fillArea;
+    /// How the knife frees the slots; their places in `front` are the pieces of the tree.
+    CutNode tree;
+    /// Area of the pieces against the area of the sheet, in percent.
+    double usedPercent = 0;
+    /// Good sheets for the whole run, and the overs on top; 0 in a layout by itself.
+    qint64 sheets = 0;
+    qint64 overs = 0;
+    /// How often the knife comes down to free every piece; parts that are cut at one setting are cut together.
+    int cuts = 0;
+
+    /// Pieces that one sheet gives.
+    [[nodiscard]] int up() const;
+    /// Different things that one sheet can carry: half as many where each comes twice.
+    [[nodiscard]] int places() const
+    {
+        return work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble ? up() / 2 : up();
+    }
+    /// Both sides are printed from the same form.
+    [[nodiscard]] bool isOneForm() const { return work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble; }
+    [[nodiscard]] const std::vector<SheetSlot>& side(Face face) const { return face == Face::Outside ? front : back; }
+    [[nodiscard]] const Rect& area(Face face) const { return face == Face::Outside ? frontArea : backArea; }
+    /// The paper of the whole run, in square metres.
+    [[nodiscard]] double paperOfRun() const { return double(sheets + overs) * sheet.w.toMm() * sheet.h.toMm() / 1e6; }
+};
+
+/// All that the lie of pieces on their press sheets depends on, so that an edit which leaves it as it is need not fill
+/// sheets again.
+struct PieceOnPress {
+    Press press;                    ///< with the setup of the component
+    Size size;                      ///< as the knife frees it
+    std::array<Length, 4> bleeds{}; ///< printed beyond that: left, top, right, bottom
+    bool tumbled = false;           ///< see `Paper::tumbled`
+    Grain grain = Grain::AlongHeight;
+    Percent overs;
+    /// Of the run: how many of each work (sheet, signature, leaf), and how many works; 0 where only one sheet matters.
+    qint64 pieces = 0;
+    int works = 1;
+    bool operator==(const PieceOnPress&) const = default;
+};
+
+/// Lays the piece out on `sheet`, both sides. Empty `front` when it does not fit at all.
+[[nodiscard]] SheetLayout layOutSheet(const PieceOnPress& piece, Size sheet);
+
+/// Good sheets for a number of pieces, `up` on each.
+[[nodiscard]] qint64 sheetsFor(qint64 pieces, int up);
+/// Good sheets of a whole run on a layout.
+[[nodiscard]] qint64 sheetsOfRun(const PieceOnPress& piece, const SheetLayout& layout);
+/// Sheets to spoil on top. Common practice: a share of the good ones, rounded up.
+[[nodiscard]] qint64 oversFor(qint64 sheets, Percent share);
+
+/// The layouts on the usual press sheets and on the job's own, best first: by the paper the run takes. Of those that
+/// take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the largest.
+[[nodiscard]] std::vector<SheetLayout> arrangements(const PieceOnPress& piece);
+
+} // namespace hinge
