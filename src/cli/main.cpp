@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/gather.h"
+#include "cli/impose.h"
 #include "cli/plan_report.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
@@ -7,14 +8,17 @@
 #include "core/file/record_table.h"
 #include "core/piece/extent.h"
 #include "core/units/version.h"
+#include "paint/knife_painter.h"
 #include "pdf/export_pdf.h"
 #include "pdf/read_facts.h"
 #include "typeset/content_checks.h"
 #include "typeset/record_survey.h"
 
 #include <CLI/CLI.hpp>
+#include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QFont>
 #include <QGuiApplication>
 #include <QTemporaryDir>
 #include <QTextStream>
@@ -116,6 +120,116 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
     return exitDone;
 }
 
+/// The knife's program of a job, as PDF or CSV.
+int runKnife(const QString& path, const QString& target, bool outside)
+{
+    const auto loaded = load(path, outside);
+    if (!loaded)
+        return fail(loaded.error());
+    const auto done = writeKnifeProgram(loaded->job, loaded->plan, QFont(), target);
+    return done ? exitDone : fail(done.error());
+}
+
+int runImpose(const Imposing& wanted, const QString& target, bool json)
+{
+    const auto job = jobToImpose(wanted);
+    if (!job)
+        return fail(job.error());
+    const auto planned = plan(*job);
+    if (!planned)
+        return fail(planned.error());
+    for (const PressRun& run : planned->press)
+        if (run.forms.empty() && run.component == (hasPages(job->kind) ? Component::Text : Component::Flat)) {
+            for (const Finding& f : planned->findings)
+                if (f.code.startsWith(QStringLiteral("sheet.")))
+                    return fail({QStringLiteral("--sheet"), f.message + QStringLiteral(". ") + f.reason});
+        }
+    if (json)
+        QTextStream(stdout) << QString::fromUtf8(formsJson(*job));
+    if (target.isEmpty())
+        return exitDone;
+    const auto done = exportPdf(*job, ExportKind::Sheets, QDir::currentPath(), target);
+    if (!done)
+        return fail(done.error());
+    if (!done->obstacles.isEmpty())
+        say(QStringLiteral("note: the file does not call itself PDF/X-4: %1")
+                .arg(done->obstacles.join(QStringLiteral("; "))));
+    return exitDone;
+}
+
+/// The options of `hinge impose`, each kept where it is read from.
+struct ImposeOptions {
+    std::vector<std::string> files;
+    std::string piece, finished, sheet, bleed, stock, caliper, gap, gripper, margin, mill, work, creep, numberFrom,
+        marks, out;
+    int quantity = 0, columns = 0, rows = 0, signature = 0;
+    bool inPiles = false, rightToLeft = false, json = false;
+
+    CLI::App* addTo(CLI::App& cli)
+    {
+        CLI::App* c = cli.add_subcommand("impose", "Lay finished pages out on press sheets, without a job file");
+        c->add_option("FILES", files,
+                      "PDFs and pictures: pages in reading order; front, then back of what has two sides")
+            ->required();
+        c->add_option("--piece", piece, "what they become")
+            ->required()
+            ->check(CLI::IsMember({"stapled", "glued", "wire", "leaflet", "card", "tickets"}));
+        c->add_option("--finished", finished, "size of a page, or of the flat: A5, 148x210mm, 5.5x8.5in")->required();
+        c->add_option("--sheet", sheet, "the press sheet as it is fed: SRA3, 450x320mm")->required();
+        c->add_option("--bleed", bleed, "bleed of the pages; 3 mm when left out");
+        c->add_option("--stock", stock, "grammage: 115, or 100 lb text");
+        c->add_option("--caliper", caliper, "thickness of a sheet: 0.1mm");
+        c->add_option("--creep", creep, "calipers by which a nested sheet pushes the next; none to leave it");
+        c->add_option("--gap", gap, "between pieces; their bleeds when left out");
+        c->add_option("--gripper", gripper, "unprinted along the head of the sheet");
+        c->add_option("--margin", margin, "unprinted along its other edges");
+        c->add_option("--mill", mill, "milled off at the spine of a glued book");
+        c->add_option("--work", work, "how the second side is printed")
+            ->check(CLI::IsMember({"sheetwise", "work-and-turn", "work-and-tumble", "one side"}));
+        c->add_option("--number-from", numberFrom, "of tickets: the first number, such as 0001 or A-0017");
+        c->add_option("--quantity", quantity, "copies, or how many tickets");
+        c->add_option("--columns", columns, "pieces side by side; as many as fit when left out");
+        c->add_option("--rows", rows, "rows of pieces");
+        c->add_option("--signature", signature, "pages of a full signature: 4, 8, 16, 32")
+            ->check(CLI::IsMember({4, 8, 16, 32}));
+        c->add_option("--marks", marks, "none for a sheet without marks")->check(CLI::IsMember({"none"}));
+        c->add_flag("--piles", inPiles, "different sheets or leaves on a press sheet, in order once cut and stacked");
+        c->add_flag("--right-to-left", rightToLeft, "the piece opens from right to left");
+        c->add_flag("--json", json, "print every form and side: pages, positions in mm, turns");
+        c->add_option("-o,--out", out, "the PDF to write; an existing file is replaced");
+        return c;
+    }
+
+    [[nodiscard]] Imposing wanted() const
+    {
+        const auto text = [](const std::string& s) { return QString::fromLocal8Bit(s.c_str()); };
+        Imposing w;
+        for (const std::string& file : files)
+            w.files << text(file);
+        w.piece = text(piece);
+        w.finished = text(finished);
+        w.sheet = text(sheet);
+        w.bleed = text(bleed);
+        w.stock = text(stock);
+        w.caliper = text(caliper);
+        w.gap = text(gap);
+        w.gripper = text(gripper);
+        w.margin = text(margin);
+        w.mill = text(mill);
+        w.work = text(work);
+        w.creep = text(creep);
+        w.numberFrom = text(numberFrom);
+        w.marks = text(marks);
+        w.quantity = quantity;
+        w.columns = columns;
+        w.rows = rows;
+        w.signature = signature;
+        w.inPiles = inPiles;
+        w.rightToLeft = rightToLeft;
+        return w;
+    }
+};
+
 } // namespace
 
 int main(int argc, char** argv)
@@ -136,10 +250,13 @@ int main(int argc, char** argv)
         "  hinge plan leaflet.hinge.json                               figures, panels and findings to read\n"
         "  hinge plan leaflet.hinge.json --json | jq .sheet.up         the same for scripts\n"
         "  hinge export leaflet.hinge.json --what flat --out flat.pdf  one page a face, for a printer who imposes\n"
-        "  hinge export leaflet.hinge.json --what sheets --out s.pdf   the press sheet, front and back\n"
+        "  hinge export leaflet.hinge.json --what sheets --out s.pdf   every press sheet, front and back\n"
+        "  hinge export leaflet.hinge.json --what knife --out cut.csv  how they are cut, stroke by stroke\n"
         "  hinge gather text.pdf plates/ --out notebook.hinge.json     a booklet of finished pages\n"
         "  hinge export notebook.hinge.json --what pages --out p.pdf   its pages as they are read\n"
-        "  hinge export tickets.hinge.json --what copies --out c.pdf   every copy with its number\n\n"
+        "  hinge export tickets.hinge.json --what copies --out c.pdf   every copy with its number\n"
+        "  hinge impose text.pdf --piece stapled --finished A5 --sheet SRA3 -o sheets.pdf\n"
+        "                                                              a booklet, without a job file\n\n"
         "Exit codes: 0 done; 1 the job or a file is at fault (see stderr); 2 called wrongly;\n"
         "3 a finding stops the export (--despite-findings writes all the same).");
 
@@ -160,10 +277,11 @@ int main(int argc, char** argv)
     exportCommand
         ->add_option(
             "--what", what,
-            "flat: one page a face, with crop and fold marks; sheets: the press sheet, front and back; pages: the "
-            "pages of a booklet or book as they are read")
+            "flat: one page a face, with crop and fold marks; sheets: every press sheet, front and back; pages: the "
+            "pages of a booklet or book as they are read; copies: every numbered copy; knife: the guillotine's "
+            "program, as PDF or, with --out FILE.csv, as a table")
         ->required()
-        ->check(CLI::IsMember({"flat", "sheets", "pages", "copies"}));
+        ->check(CLI::IsMember({"flat", "sheets", "pages", "copies", "knife"}));
     exportCommand->add_option("--out", out, "the PDF to write; an existing file is replaced")->required();
     exportCommand->add_flag("--despite-findings", despite, "write even when a finding would stop it");
 
@@ -177,6 +295,9 @@ int main(int argc, char** argv)
     gatherCommand->add_option("--out", out, "the job to write; an existing file is replaced")->required();
     gatherCommand->add_flag("--spreads", apart, "take pages apart that are drawn two beside each other");
     gatherCommand->add_flag("--to-safe", toSafe, "pictures within the safe area, not out to the bleed");
+
+    ImposeOptions imposing;
+    CLI::App* imposeCommand = imposing.addTo(cli);
 
     try {
         cli.parse(argc, argv);
@@ -195,7 +316,16 @@ int main(int argc, char** argv)
             say(line);
         return exitDone;
     }
+    if (imposeCommand->parsed()) {
+        if (imposing.out.empty() && !imposing.json) {
+            say(QStringLiteral("hinge: name a PDF to write with -o, or ask for --json."));
+            return exitUsage;
+        }
+        return runImpose(imposing.wanted(), QString::fromLocal8Bit(imposing.out.c_str()), imposing.json);
+    }
     const QString path = QString::fromLocal8Bit(job.c_str());
+    if (exportCommand->parsed() && what == "knife")
+        return runKnife(path, QString::fromLocal8Bit(out.c_str()), outside);
     if (planCommand->parsed())
         return runPlan(path, json, outside);
     return runExport(path,

@@ -157,10 +157,10 @@ Job printedJob(const Job& job, const RecordTable* table, ExportKind kind)
 }
 
 /// Why sheets cannot be written; nothing when they can.
-std::optional<Problem> sheetsProblem(const Plan& plan)
+std::optional<Problem> sheetsProblem(const Job& job, const Plan& plan)
 {
     for (const PressRun& run : plan.press)
-        if (run.forms.empty())
+        if (run.forms.empty() && !isCoverNotBegun(plan.partsOf(job), run))
             return Problem{QStringLiteral("press.sheet"),
                            run.component == Component::Text
                                ? QStringLiteral("The text does not fit on its press sheet; choose a larger one.")
@@ -183,7 +183,7 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
     if (!planned)
         return tl::unexpected(planned.error());
     if (kind == ExportKind::Sheets)
-        if (auto wrong = sheetsProblem(*planned))
+        if (auto wrong = sheetsProblem(job, *planned))
             return tl::unexpected(*wrong);
     if (kind == ExportKind::Pages && !planned->book)
         return problem(QStringLiteral("kind"),

@@ -50,13 +50,16 @@ public:
         const auto times = [](const PressRun& run) { return run.stacking ? run.stacking->sheets() : 1; };
         for (const PressRun& run : plan_.press)
             all_ += qint64(run.forms.size()) * times(run);
-        for (const PressRun& run : plan_.press)
+        for (const PressRun& run : plan_.press) {
+            if (isCoverNotBegun(parts_, run))
+                continue;
             for (const PressForm& form : run.forms)
                 for (qint64 sheet = 0; sheet < times(run); ++sheet) {
                     run_.reached(20 + int(30 * done_++ / all_));
                     if (auto added = addSheet(run, form, sheet); !added)
                         return added;
                 }
+        }
         return {};
     }
 

@@ -399,11 +399,16 @@ void SheetDrawer::addCost(QVBoxLayout* column)
                        "sheet.price.side", tr("A click, or a pass of one side of a sheet")},
                       {tr("plate"), price(tr("Change the price of a plate"), &Prices::perPlate), "sheet.price.plate",
                        tr("One ink of one form")}});
+    auto* table = new QHBoxLayout;
     costs_ = plainLabel();
     costs_->setObjectName(QStringLiteral("sheet.costs"));
-    costs_->setTextFormat(Qt::RichText);
-    costs_->setWordWrap(true);
-    column->addWidget(costs_);
+    amounts_ = plainLabel();
+    amounts_->setObjectName(QStringLiteral("sheet.amounts"));
+    amounts_->setAlignment(Qt::AlignRight);
+    table->addWidget(costs_);
+    table->addStretch(1);
+    table->addWidget(amounts_);
+    column->addLayout(table);
 }
 
 void SheetDrawer::refresh()
@@ -434,12 +439,12 @@ void SheetDrawer::refresh()
                             .arg(std::max<qint64>(0, last.count())));
     }
     piles_->setVisible(run.stacking.has_value());
-    const auto row = [](const QString& what, const QString& value, bool strong = false) {
-        return QStringLiteral("<tr><td>%1</td><td align='right'>%3%2%4</td></tr>")
-            .arg(what.toHtmlEscaped(), value.toHtmlEscaped(), strong ? QStringLiteral("<b>") : QString(),
-                 strong ? QStringLiteral("</b>") : QString());
+    QStringList names;
+    QStringList amounts;
+    const auto row = [&](const QString& what, const QString& value) {
+        names << what;
+        amounts << value;
     };
-    QString table = QStringLiteral("<table width='100%' cellspacing='3'>");
     RunCost all;
     double kg = 0;
     const QLocale locale;
@@ -447,23 +452,25 @@ void SheetDrawer::refresh()
         const SheetLayout& layout = each.layout();
         const Stock& stock = each.component == Component::Text ? textStockOf(job) : job.stock;
         kg += kilogramsOf(stock, layout);
-        table +=
-            row(several ? (each.component == Component::Text ? tr("sheets, text") : tr("sheets, cover")) : tr("sheets"),
-                locale.toString(each.sheets + each.overs));
+        row(several ? (each.component == Component::Text ? tr("sheets, text") : tr("sheets, cover")) : tr("sheets"),
+            locale.toString(each.sheets + each.overs));
         if (const auto cost = costOf(job, each, layout)) {
             all.paper += cost->paper;
             all.sides += cost->sides;
             all.plates += cost->plates;
         }
     }
-    table += row(tr("paper"), tr("%1 kg").arg(locale.toString(kg, 'f', 1)));
+    row(tr("paper"), tr("%1 kg").arg(locale.toString(kg, 'f', 1)));
     if (job.press.prices.any()) {
         const auto money = [&](qint64 amount) { return locale.toString(double(amount) / 100, 'f', 2); };
-        table += row(tr("for paper"), money(all.paper)) + row(tr("for printing"), money(all.sides)) +
-                 row(tr("for plates"), money(all.plates)) + row(tr("together"), money(all.all()), true) +
-                 row(tr("a piece"), money(job.quantity > 0 ? (all.all() + job.quantity / 2) / job.quantity : 0));
+        row(tr("for paper"), money(all.paper));
+        row(tr("for printing"), money(all.sides));
+        row(tr("for plates"), money(all.plates));
+        row(tr("together"), money(all.all()));
+        row(tr("a piece"), money(job.quantity > 0 ? (all.all() + job.quantity / 2) / job.quantity : 0));
     }
-    costs_->setText(table + QStringLiteral("</table>"));
+    costs_->setText(names.join(u'\n'));
+    amounts_->setText(amounts.join(u'\n'));
 }
 
 } // namespace hinge

@@ -48,7 +48,8 @@ private:
     QStackedWidget* pages_ = nullptr;
     QLabel* about_ = nullptr;
     QLabel* turning_ = nullptr;
-    QLabel* costs_ = nullptr;
+    QLabel* costs_ = nullptr; ///< what the run takes, and how much of it
+    QLabel* amounts_ = nullptr;
     QLabel* piles_ = nullptr;
     QWidget* creep_ = nullptr;
     std::vector<JobField*> fields_;

@@ -285,6 +285,26 @@ Result<void> close(const Job& job, const FlatShape& flat, Paper& paper)
 
 } // namespace
 
+namespace
+{
+
+/// What an office printer leaves white about a piece that is printed to size.
+void keepPrinterEdgeClear(const Job& job, Paper& paper)
+{
+    const Length edge = job.press.margin;
+    if (edge <= Length())
+        return;
+    const Length w = paper.flat.w;
+    const Length h = paper.flat.h;
+    for (const Face face : bothFaces)
+        for (const Rect& strip : {Rect{{}, {}, w, edge}, Rect{{}, h - edge, w, edge},
+                                  Rect{{}, edge, edge, h - edge * 2}, Rect{w - edge, edge, edge, h - edge * 2}})
+            paper.keepClear.push_back({face, strip, QStringLiteral("printer's edge"),
+                                       QStringLiteral("The printer leaves its edge white: what stands here is lost.")});
+}
+
+} // namespace
+
 Result<Paper> makePaper(const Job& job, FlatShape flat, Narrowing narrower)
 {
     Paper paper;
@@ -293,8 +313,11 @@ Result<Paper> makePaper(const Job& job, FlatShape flat, Narrowing narrower)
     paper.flat = {sum(paper.widths), sum(paper.heights)};
     paper.steps = flat.steps;
     paper.narrowing = std::move(narrower);
+    const bool toSize = printsToSize(job, paper.flat);
     for (const ItemSide s : allSides)
-        paper.bleeds[std::size_t(s)] = flat.bound == s ? bleedOver(job, flat.boundAs, s) : bleedAt(job, s);
+        paper.bleeds[std::size_t(s)] = toSize            ? Length()
+                                       : flat.bound == s ? bleedOver(job, flat.boundAs, s)
+                                                         : bleedAt(job, s);
     if (auto closed = close(job, flat, paper); !closed)
         return tl::unexpected(closed.error());
     for (const Face face : bothFaces) {
@@ -305,6 +328,8 @@ Result<Paper> makePaper(const Job& job, FlatShape flat, Narrowing narrower)
         std::ranges::sort(panels, {}, &Panel::position);
     }
     assignReading(paper);
+    if (toSize)
+        keepPrinterEdgeClear(job, paper);
     // Gate flaps enclose nothing: what they have to spare is the gap between them.
     if (paper.narrowing.why == Narrowed::GateFlaps)
         paper.closing.spare.reset();

@@ -180,6 +180,7 @@ void checkGrain(const Job& job, const Paper& paper, std::vector<Finding>& out)
 void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
 {
     const Drift drift = driftOf(job.press.device);
+    const bool trimmed = !printsToSize(job, plan.paper.flat);
     // What the pages bleed is seen when they come in; what stands on the flat tells for itself.
     if (job.zones.bleed == Length() && plan.book)
         out.push_back(
@@ -187,7 +188,7 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
                   QStringLiteral("The knife drifts by up to %1; where print comes to the edge, that shows as a white "
                                  "edge.")
                       .arg(shown(job, drift.knife))));
-    else if (job.zones.bleed > Length() && job.zones.bleed < drift.knife)
+    else if (trimmed && job.zones.bleed > Length() && job.zones.bleed < drift.knife)
         out.push_back(found("bleed.small", Severity::Warn,
                             QStringLiteral("A bleed of %1 is smaller than the drift of %2")
                                 .arg(shown(job, job.zones.bleed), deviceName(job.press.device)),
@@ -195,7 +196,7 @@ void checkZones(const Job& job, const Plan& plan, std::vector<Finding>& out)
                                            "shows.")
                                 .arg(shown(job, drift.knife)),
                             Remedy::WidenBleed));
-    if (job.zones.safe < drift.knife)
+    if (trimmed && job.zones.safe < drift.knife)
         out.push_back(
             found("safe.small", Severity::Warn,
                   QStringLiteral("A safe zone of %1 is smaller than the drift of %2")

@@ -82,7 +82,8 @@ void checkBleeds(const Job& job, const Plan& plan, const SurfaceId& surface, std
         }
         if (item.kind == ItemKind::Text || item.kind == ItemKind::Code || item.outline == Outline::Line)
             continue;
-        if (job.zones.bleed == Length() && !trim.grown(-driftOf(job.press.device).knife).contains(placed.frame)) {
+        if (job.zones.bleed == Length() && !printsToSize(job, plan.paper.flat) &&
+            !trim.grown(-driftOf(job.press.device).knife).contains(placed.frame)) {
             out.push_back(foundAt(
                 "bleed.none", Severity::Warn, job, surface, item,
                 QStringLiteral("%1 comes to the edge, and there is no bleed, %2"),

@@ -56,6 +56,8 @@ public:
 
     void make()
     {
+        if (run_.layout().up() == 0)
+            return; // small signatures alone would not make the book
         if (run_.component == Component::Text && run_.piece.press.fill == SlotFill::Piles && allAlike())
             return piles();
         for (int work = 0; work < run_.piece.works; ++work)
@@ -213,6 +215,12 @@ std::vector<PressRun> pressRuns(const PieceParts& parts, const std::vector<Press
         runs.push_back(std::move(run));
     }
     return runs;
+}
+
+bool isCoverNotBegun(const PieceParts& parts, const PressRun& run)
+{
+    return run.component == Component::Flat && parts.book && !parts.job.on(Face::Outside).isFilled() &&
+           !parts.job.on(Face::Inside).isFilled();
 }
 
 int pileOf(const SheetLayout& layout, int slot, PileOrder order)

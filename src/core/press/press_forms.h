@@ -50,6 +50,9 @@ struct PressRun {
 /// runs of an earlier plan, whose arrangements are taken over where nothing about them changed.
 [[nodiscard]] std::vector<PressRun> pressRuns(const PieceParts& parts, const std::vector<PressRun>* before = nullptr);
 
+/// True of a cover that nobody has begun: its pages are printed without it, and no file is written of its sheets.
+[[nodiscard]] bool isCoverNotBegun(const PieceParts& parts, const PressRun& run);
+
 /// A page or face as it lies on a side of a press sheet.
 struct PlacedSurface {
     SurfaceId surface;

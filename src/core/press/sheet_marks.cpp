@@ -182,38 +182,51 @@ std::array<Point, 4> marginMiddles(const Margins& margins, Size sheet)
             {hull.right() + off, sheet.h.part(2)}};
 }
 
-/// Registration marks in the middle of each margin; where there is none a plain centre mark.
-void addTargets(MarksOnSide& marks, Margins& margins, Size sheet, const SheetMarks& settings)
+/// A plain mark of a middle, away from what is printed, as far as there is room.
+void addCentreMark(MarksOnSide& marks, Margins& margins, Point middle, bool upright, const SheetMarks& settings)
+{
+    const Rect& hull = margins.hull();
+    const Rect& area = margins.area();
+    const bool before = upright ? middle.y < hull.y : middle.x < hull.x;
+    const Length from = upright ? (before ? hull.y : hull.bottom()) : (before ? hull.x : hull.right());
+    const Length end = upright ? (before ? area.y : area.bottom()) : (before ? area.x : area.right());
+    const Length length = std::min(abs(end - from) - settings.clearance, settings.length);
+    if (length < shortestMark)
+        return;
+    const int sign = before ? -1 : 1;
+    const Length near = from + settings.clearance * sign;
+    const MarkLine line =
+        lineFor({upright, MarkKind::Centre, upright ? middle.x : middle.y}, {near, near + length * sign});
+    if (!margins.isFree(around(line)))
+        return;
+    marks.lines.push_back(line);
+    margins.take(around(line));
+}
+
+/// Registration marks in the middle of each margin, or as near to it as other marks let them; centre marks in the very
+/// middle where there is none. `mirrored` says which directions the sheet has turned round, so that those of both sides
+/// fall on each other.
+void addTargets(MarksOnSide& marks, Margins& margins, Size sheet, const SheetMarks& settings,
+                std::pair<bool, bool> mirrored)
 {
     int margin = 0;
     for (const Point& middle : marginMiddles(margins, sheet)) {
-        const bool upright = margin++ < 2;
-        const Rect target = Rect{middle.x, middle.y, {}, {}}.grown(targetSize.part(2));
-        if (settings.registration && margins.isFree(target)) {
+        const bool upright = margin++ < 2; // it lies above or below what is printed
+        bool centred = false;
+        for (int i = 0; settings.registration && i < 9; ++i) {
+            const bool turned = upright ? mirrored.first : mirrored.second;
+            const Length off = targetSize * ((i + 1) / 2) * (((i % 2 == 1) != turned) ? 1 : -1);
+            const Point at = upright ? Point{middle.x + off, middle.y} : Point{middle.x, middle.y + off};
+            const Rect target = Rect{at.x, at.y, {}, {}}.grown(targetSize.part(2));
+            if (!margins.isFree(target))
+                continue;
             marks.targets.push_back(target);
             margins.take(target.grown(leastClearance));
-            continue;
+            centred = i == 0;
+            break;
         }
-        if (!settings.centre)
-            continue;
-        // Away from what is printed, as far as there is room.
-        const Rect& hull = margins.hull();
-        const Rect& area = margins.area();
-        const bool before = upright ? middle.y < hull.y : middle.x < hull.x;
-        const Length from = upright ? (before ? hull.y : hull.bottom()) : (before ? hull.x : hull.right());
-        const Length end = upright ? (before ? area.y : area.bottom()) : (before ? area.x : area.right());
-        const Length room = abs(end - from) - settings.clearance;
-        const Length length = std::min(room, settings.length);
-        if (length < shortestMark)
-            continue;
-        const Length sign = before ? -Length::units(1) : Length::units(1);
-        const Length near = from + sign * settings.clearance.count();
-        const MarkLine line =
-            lineFor({upright, MarkKind::Centre, upright ? middle.x : middle.y}, {near, near + sign * length.count()});
-        if (!margins.isFree(around(line)))
-            continue;
-        marks.lines.push_back(line);
-        margins.take(around(line));
+        if (settings.centre && !centred)
+            addCentreMark(marks, margins, middle, upright, settings);
     }
 }
 
@@ -370,7 +383,9 @@ MarksOnSide marksOn(const PieceParts& parts, const PressForm& form, Face side)
     Margins margins(layout.area(side), pieces);
     for (const MarkLine& line : marks.lines)
         margins.take(around(line));
-    addTargets(marks, margins, layout.sheet, settings);
+    const bool inner = side == Face::Inside;
+    addTargets(marks, margins, layout.sheet, settings,
+               {inner && layout.turnsAboutVertical, inner && !layout.turnsAboutVertical});
     if (settings.bar) {
         const FaceInks& inks = parts.job.faceInks[std::size_t(side)];
         QStringList plates = platesOf(parts.job);
@@ -395,6 +410,11 @@ int cutsWithoutMark(const PieceParts& parts, const PressForm& form)
     for (const MarkLine& mark : lineMarks(pieces, form.layout->frontArea, all))
         if (mark.kind == MarkKind::Crop)
             lines.erase(mark.from.x == mark.to.x ? std::pair(true, mark.from.x) : std::pair(false, mark.from.y));
+    // At the edge of the sheet nothing is cut.
+    const Size sheet = form.layout->sheet;
+    std::erase_if(lines, [&](const auto& line) {
+        return line.second == Length() || line.second == (line.first ? sheet.w : sheet.h);
+    });
     return int(lines.size());
 }
 
