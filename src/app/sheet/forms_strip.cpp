@@ -28,8 +28,6 @@ public:
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
         const PressForm* form = state_.formAt(index.row());
-        if (!form)
-            return;
         const Theme& t = Theme::of(option.widget);
         const bool here = state_.formIndex() == index.row();
         const bool hover = (option.state & QStyle::State_MouseOver) != 0;
@@ -40,8 +38,9 @@ public:
         p->setPen(QPen(here || focus ? t.accent : hover ? t.ink2 : t.line, focus ? 2 : 1));
         p->setBrush(here ? t.accentTint : t.work);
         p->drawRoundedRect(card, 3, 3);
-        paintFormDiagram(*p, card.adjusted(8, 6, -8, -36), document_.plan().partsOf(document_.job()), *form,
-                         QColor(0xFF, 0xFE, 0xFA), QColor(0x8F, 0xB7, 0xC4), t.ink2);
+        if (form)
+            paintFormDiagram(*p, card.adjusted(8, 6, -8, -36), document_.plan().partsOf(document_.job()), *form,
+                             QColor(0xFF, 0xFE, 0xFA), QColor(0x8F, 0xB7, 0xC4), t.ink2);
         const QRectF text(card.left() + 6, card.bottom() - 34, card.width() - 12, 32);
         p->setFont(uiFont(type::label, here ? QFont::Bold : QFont::DemiBold));
         p->setPen(t.ink);
@@ -50,7 +49,8 @@ public:
         p->setFont(uiFont(type::note));
         p->setPen(t.ink2);
         p->drawText(text.adjusted(0, 15, 0, 0), Qt::AlignTop | Qt::AlignHCenter,
-                    QObject::tr("%1 sheets").arg(QLocale().toString(form->sheets + form->overs)));
+                    form ? QObject::tr("%1 sheets").arg(QLocale().toString(form->sheets + form->overs))
+                         : QObject::tr("does not fit"));
         p->restore();
     }
 
@@ -79,9 +79,16 @@ int FormsModel::rowCount(const QModelIndex& parent) const { return parent.isVali
 
 QVariant FormsModel::data(const QModelIndex& index, int role) const
 {
-    const PressForm* form = index.isValid() ? state_.formAt(index.row()) : nullptr;
-    if (!form)
+    if (!index.isValid() || index.row() >= count_)
         return {};
+    const PressForm* form = state_.formAt(index.row());
+    if (!form) {
+        const QString what = state_.runAt(index.row()).component == Component::Text ? tr("Text") : tr("Cover");
+        if (role == Qt::DisplayRole)
+            return what;
+        return role == Qt::AccessibleTextRole || role == Qt::ToolTipRole ? tr("%1: does not fit on its sheet").arg(what)
+                                                                         : QVariant();
+    }
     const QString name = asSentence(formName(document_.job(), document_.plan(), *form));
     if (role == Qt::DisplayRole)
         return name;

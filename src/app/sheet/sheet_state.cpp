@@ -19,37 +19,45 @@ SheetState::SheetState(Document& document, QObject* parent) : QObject(parent), d
     });
 }
 
+namespace
+{
+
+/// A component that does not fit has a place in the row, too, so that it can be set right.
+int placesOf(const PressRun& run) { return std::max(1, int(run.forms.size())); }
+
+} // namespace
+
 int SheetState::formCount() const
 {
     int count = 0;
     for (const PressRun& run : document_.plan().press)
-        count += int(run.forms.size());
+        count += placesOf(run);
     return count;
+}
+
+const PressRun& SheetState::runAt(int index) const
+{
+    const std::vector<PressRun>& runs = document_.plan().press;
+    for (const PressRun& run : runs) {
+        if (index < placesOf(run))
+            return run;
+        index -= placesOf(run);
+    }
+    return runs.back();
 }
 
 const PressForm* SheetState::formAt(int index) const
 {
     for (const PressRun& run : document_.plan().press) {
-        if (index < int(run.forms.size()))
-            return index >= 0 ? &run.forms[std::size_t(index)] : nullptr;
-        index -= int(run.forms.size());
+        if (index < placesOf(run))
+            return index >= 0 && !run.forms.empty() ? &run.forms[std::size_t(index)] : nullptr;
+        index -= placesOf(run);
     }
     return nullptr;
 }
 
 const PressForm* SheetState::form() const { return formAt(form_); }
-
-const PressRun& SheetState::run() const
-{
-    const PressForm* here = form();
-    if (!here) { // what does not fit is what wants to be set right
-        for (const PressRun& run : document_.plan().press)
-            if (run.forms.empty())
-                return run;
-        return document_.plan().press.front();
-    }
-    return *document_.plan().runOf(here->component);
-}
+const PressRun& SheetState::run() const { return runAt(form_); }
 
 void SheetState::keepInRange()
 {

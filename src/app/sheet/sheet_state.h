@@ -37,11 +37,12 @@ public:
     [[nodiscard]] int formCount() const;
     [[nodiscard]] int formIndex() const { return form_; }
     void setFormIndex(int index);
-    /// nullptr where nothing fits on its sheet.
+    /// nullptr where what is in hand does not fit on its sheet.
     [[nodiscard]] const PressForm* form() const;
     [[nodiscard]] const PressForm* formAt(int index) const;
-    /// The run it belongs to.
+    /// The run it belongs to; where a component does not fit, its place in the row is that of the component alone.
     [[nodiscard]] const PressRun& run() const;
+    [[nodiscard]] const PressRun& runAt(int index) const;
     [[nodiscard]] Component component() const { return run().component; }
 
     /// Of numbered copies: which press sheet, from 0.
