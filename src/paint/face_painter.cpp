@@ -5,6 +5,7 @@
 
 #include "core/job/picture_fit.h"
 #include "core/job/plates.h"
+#include "core/job/record_fill.h"
 #include "core/job/stories.h"
 #include "typeset/code_symbol.h"
 #include "typeset/painter_path.h"
@@ -358,6 +359,16 @@ void FacePainter::paintNumber(QPainter& painter, const Job& job, const Plan& pla
     text_.paint(painter, layOutText({number->words}, number->frame.size(), layouts_.fonts()),
                 [&](const QString& name) { return colour_.of(job, name, 100, view); });
     painter.restore();
+}
+
+void FacePainter::paintOwn(QPainter& painter, const Job& raw, const Job& copy, const Plan& plan,
+                           const SurfaceId& surface)
+{
+    const auto& places = plan.itemsOn(surface);
+    const auto& items = copy.on(surface).items;
+    for (std::size_t i = 0; i < items.size(); ++i)
+        if (places[i].shown && differsByCopy(raw, raw.on(surface).items[i]))
+            paintItem({painter, copy, plan, items[i], places[i], {}});
 }
 
 void FacePainter::paintSmallPrint(QPainter& painter, const QString& words)

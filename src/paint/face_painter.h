@@ -84,6 +84,9 @@ public:
     void paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface, bool toTrim,
                       const InkView& view = {});
 
+    /// What of it differs from copy to copy, over what all have in common: `raw` has its fields as they are typed,
+    /// `copy` as that copy has them.
+    void paintOwn(QPainter& painter, const Job& raw, const Job& copy, const Plan& plan, const SurfaceId& surface);
     /// A line of small print in black, from the head-left corner of its line.
     void paintSmallPrint(QPainter& painter, const QString& words);
 

@@ -171,6 +171,7 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
     const bool toTrim = look.view == PaperView::Trimmed;
     const bool working = look.view == PaperView::Working;
     const PieceParts parts = plan.partsOf(job);
+    const PressRun* run = plan.runOf(form.component);
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     if (look.paper)
@@ -192,6 +193,11 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
             paintBleed(painter, paper, place.surface.face, colours);
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
         cache.paint(painter, faces, job, plan, place.surface, toTrim, pixel / painter.device()->devicePixelRatioF());
+        if (look.copies && run && run->stacking) {
+            const qint64 record = run->stacking->recordAt(pileOf(layout, place.slot, run->stacking->order), look.sheet);
+            if (record >= 0)
+                look.copies->paintOwn(painter, *look.raw, look.copyOf(record), plan, place.surface);
+        }
         if (working) {
             paintTrim(painter, paper, place.surface.face, colours, pixel * 0.7);
             paintCreases(painter, paper, place.surface.face, pixel * 0.7);

@@ -6,6 +6,8 @@
 #include "paint/face_painter.h"
 #include "paint/zone_painter.h"
 
+#include <functional>
+
 namespace hinge
 {
 
@@ -43,6 +45,11 @@ struct SheetLook {
     bool labels = false;
     qint64 sheet = 0;  ///< of a run of records, which sheet, from 0
     bool paper = true; ///< the paper itself; else only what is printed, to be laid over another side
+    /// Of numbered copies: the job with its fields as they are typed, as the copy of a record has it, and who paints
+    /// what that has of its own. Without them slots show what all copies have in common.
+    const Job* raw = nullptr;
+    std::function<Job(qint64 record)> copyOf{};
+    FacePainter* copies = nullptr;
 };
 
 /// Paints one side of a press sheet: paper, gripper and unprinted margins, the pieces with their bleed, and the

@@ -123,16 +123,6 @@ Result<void> FaceComposer::addShared(Content& content, const SurfaceId& surface,
     return {};
 }
 
-/// A frame that text runs on into has no words of its own, but may show those of a field.
-bool FaceComposer::isOwn(const Item& item) const
-{
-    if (item.kind == ItemKind::Text)
-        for (const QString& id : chainOf(raw_, item))
-            if (namesFields(*raw_.findItem(id)))
-                return true;
-    return namesFields(item);
-}
-
 void FaceComposer::collectLine(const QString& words)
 {
     lines_.emplace(words, layOutSmallPrint(words, FontLibrary::installed()));
@@ -167,7 +157,7 @@ Result<void> FaceComposer::addCopy(Content& content, const SurfaceId& surface)
     const auto& items = job_.on(surface).items;
     std::size_t from = 0;
     for (std::size_t i = 0; i <= raw.size(); ++i) {
-        if (i < raw.size() && !isOwn(raw[i]))
+        if (i < raw.size() && !differsByCopy(raw_, raw[i]))
             continue;
         // What is supplied lies below the first item, the number of a page over the last.
         if (i > from || i == 0 || i == raw.size())

@@ -60,7 +60,6 @@ private:
     [[nodiscard]] QByteArray turnFor(const PlannedItem& placed) const;
     /// Items side by side that are the same in all copies, as a form of their own, made once.
     [[nodiscard]] Result<void> addShared(Content& content, const SurfaceId& surface, std::size_t from, std::size_t to);
-    [[nodiscard]] bool isOwn(const Item& item) const;
     [[nodiscard]] Result<void> addCodeLayout(const Item& item);
     [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item,
                                        const PlannedItem& placed);

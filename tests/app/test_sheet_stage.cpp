@@ -1,12 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The press sheets in the real window: forms in a strip, both sides, the light-table, what a slot carries, the knife.
+#include "app/document/setup_store.h"
+#include "app/sheet/compare_dialog.h"
 #include "app/sheet/sheet_stage.h"
 #include "window_driver.h"
 
 #include <QCheckBox>
+#include <QDir>
 #include <QFileDialog>
+#include <QInputDialog>
 #include <QLabel>
 #include <QListView>
+#include <QPushButton>
 #include <QSlider>
 #include <QSpinBox>
 
@@ -264,6 +269,71 @@ private Q_SLOTS:
             QStringLiteral("pdftotext"), {dir_->filePath(QStringLiteral("cut.pdf")), QStringLiteral("-")}));
         QVERIFY(text.contains(QStringLiteral("All is cut")));
         QVERIFY(text.contains(QStringLiteral("Gauge")) && text.contains(QStringLiteral("edge")));
+    }
+
+    void twoArrangementsAreCompared()
+    {
+        openDemo("visitor-leaflet");
+        const Size before = job().press.sheet;
+        QStringList differences;
+        Size other;
+        const auto answer = [&](const char* button) {
+            QTimer::singleShot(50, this, [&, button] {
+                auto* dialog = window_->findChild<CompareDialog*>(QStringLiteral("compareDialog"));
+                QVERIFY(dialog);
+                auto* which = find<QComboBox>("compare.which", dialog);
+                which->setCurrentIndex(which->findText(QStringLiteral("SRA1")));
+                differences = find<QLabel>("compare.column.3", dialog)->text().split(u'\n');
+                other = dialog->other();
+                find<QPushButton>(button, dialog)->click();
+            });
+            click("sheet.compare");
+        };
+        answer("compare.keep");
+        QCOMPARE(job().press.sheet, before);
+        QCOMPARE(differences.first(), QStringLiteral("+4")); // 8 up on SRA1, 4 on SRA2 (arithmetic)
+        answer("compare.take");
+        QCOMPARE(job().press.sheet, other);
+        QCOMPARE(plan().sheet().up(), 8);
+        action("undo")->trigger();
+        QCOMPARE(job().press.sheet, before);
+    }
+
+    void aWayOfPrintingIsKeptUnderAName()
+    {
+        openDemo("visitor-leaflet");
+        QDir(SetupStore::folder()).removeRecursively();
+        choose("sheet.work", QStringLiteral("work-and-turn"));
+        type("sheet.mark.length", QStringLiteral("4"));
+        QTimer::singleShot(50, this, [this] {
+            auto* ask = window_->findChild<QInputDialog*>();
+            QVERIFY(ask);
+            ask->setTextValue(QStringLiteral("Big press, turned"));
+            ask->accept();
+        });
+        click("sheet.keep");
+        openDemo("postcard");
+        const int inkLimit = job().press.inkLimit;
+        choose("sheet.kept", QStringLiteral("Big press, turned"));
+        QCOMPARE(job().press.work, WorkStyle::WorkAndTurn);
+        COMPARE_MM(job().press.marks.length, 4);
+        QCOMPARE(job().press.inkLimit, inkLimit);
+        QCOMPARE(find<QComboBox>("sheet.kept")->currentIndex(), 0);
+        action("undo")->trigger();
+        QCOMPARE(job().press.work, WorkStyle::Sheetwise);
+        // One that was spoilt is refused, and nothing changes.
+        SetupStore store;
+        for (const QFileInfo& file : QDir(SetupStore::folder()).entryInfoList(QDir::Files)) {
+            QFile spoilt(file.filePath());
+            QVERIFY(spoilt.open(QIODevice::WriteOnly));
+            spoilt.write("{\"name\": \"Big press, turned\", \"press\": {\"gripper\": \"much\"}}");
+        }
+        Job job = this->job();
+        QVERIFY(!store.take(QStringLiteral("Big press, turned"), job));
+        QVERIFY(job == this->job());
+        store.remove(QStringLiteral("Big press, turned"));
+        QVERIFY(store.names().isEmpty());
+        QVERIFY(!store.keep(QStringLiteral("  "), job));
     }
 
     void whatDoesNotFitIsSaid()

@@ -137,6 +137,16 @@ QVariant ArrangementsModel::data(const QModelIndex& index, int role) const
     return {};
 }
 
+void printOn(Job& job, Component component, Size sheet)
+{
+    SheetSetup& setup = editSetup(job, component);
+    setup.sheet = sheet;
+    setup.columns = 0; // as they are shown: as many as fit
+    setup.rows = 0;
+    setup.offset.reset();
+    setup.left.clear();
+}
+
 ArrangementsList::ArrangementsList(Document& document, SheetState& state, QWidget* parent)
     : QListView(parent), document_(document), state_(state), model_(document, state)
 {
@@ -150,13 +160,9 @@ ArrangementsList::ArrangementsList(Document& document, SheetState& state, QWidge
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     const auto pick = [this](const QModelIndex& index) {
         Job job = document_.job();
-        SheetSetup& setup = editSetup(job, state_.component());
-        setup.sheet = model_.layout(index).sheet;
-        setup.columns = 0; // as they are shown: as many as fit
-        setup.rows = 0;
-        setup.offset.reset();
-        setup.left.clear();
-        const QString name = sheetSizeName(setup.sheet, job.unit);
+        const Size sheet = model_.layout(index).sheet;
+        printOn(job, state_.component(), sheet);
+        const QString name = sheetSizeName(sheet, job.unit);
         (void)document_.edit(tr("Print on %1").arg(name), std::move(job));
     };
     connect(this, &QListView::clicked, this, pick);

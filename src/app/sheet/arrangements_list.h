@@ -30,6 +30,9 @@ private:
     SheetState& state_;
 };
 
+/// Has a component printed on a sheet as it is arranged there: what was typed of another sheet is let go.
+void printOn(Job& job, Component component, Size sheet);
+
 /// A list of them to choose from.
 class ArrangementsList : public QListView
 {

@@ -2,6 +2,7 @@
 #include "app/sheet/sheet_canvas.h"
 
 #include "app/document/linked_files.h"
+#include "app/document/record_view.h"
 #include "app/look/slip.h"
 #include "core/plan/sheet_words.h"
 #include "paint/knife_painter.h"
@@ -14,7 +15,8 @@ namespace hinge
 {
 
 SheetCanvas::SheetCanvas(Document& document, SheetState& state, FacePainter& painter, QWidget* parent)
-    : PaperCanvas(parent), document_(document), state_(state), painter_(painter)
+    : PaperCanvas(parent), document_(document), state_(state), painter_(painter),
+      layoutsOfCopies_(document.layouts().fonts(), Patience::DoesWithout), copies_(layoutsOfCopies_, document.files())
 {
     setObjectName(QStringLiteral("sheetCanvas"));
     setAccessibleName(tr("Press sheet, front and back"));
@@ -130,6 +132,19 @@ void SheetCanvas::paintNothing(QPainter& p) const
     p.setPen(t.ink);
 }
 
+SheetLook SheetCanvas::look(PaperView view, bool labels, bool paper)
+{
+    SheetLook look{view, labels, state_.sheet(), paper};
+    if (state_.run().stacking) {
+        look.raw = &document_.job();
+        look.copies = &copies_;
+        look.copyOf = [this](qint64 record) {
+            return filledFor(document_.job(), document_.records().record(int(record)));
+        };
+    }
+    return look;
+}
+
 void SheetCanvas::paintSides(QPainter& p)
 {
     const Theme& t = Theme::of(this);
@@ -148,7 +163,7 @@ void SheetCanvas::paintSides(QPainter& p)
         p.translate(port_.toPixels(corner));
         p.scale(port_.scale(), port_.scale());
         paintSheetSide(p, painter_, faces_, document_.onSheets(), document_.plan(), form, side,
-                       {view_, labels_, state_.sheet(), true}, ZoneColours(), 1 / port_.scale());
+                       look(view_, labels_, true), ZoneColours(), 1 / port_.scale());
         p.restore();
         if (view_ == PaperView::Working && form.layout->area(side).y > Length()) {
             p.setFont(uiFont(type::note));
@@ -185,10 +200,10 @@ void SheetCanvas::paintThrough(QPainter& p)
             else
                 q.setTransform(QTransform(1, 0, 0, -1, 0, sheet.height()), true);
         }
-        paintSheetSide(q, painter_, faces_, document_.onSheets(), document_.plan(), form, side,
-                       {view_ == PaperView::Working ? PaperView::Printed : view_, labels_ && side == Face::Outside,
-                        state_.sheet(), paper},
-                       ZoneColours(), 1 / port_.scale());
+        paintSheetSide(
+            q, painter_, faces_, document_.onSheets(), document_.plan(), form, side,
+            look(view_ == PaperView::Working ? PaperView::Printed : view_, labels_ && side == Face::Outside, paper),
+            ZoneColours(), 1 / port_.scale());
         return image;
     };
     const double light = form.sides() == 1 ? 0 : state_.light() / 100.0;

@@ -59,6 +59,10 @@ private:
     bool labels_ = false;
     QPointF dragStart_;
     bool dragged_ = false;
+    [[nodiscard]] SheetLook look(PaperView view, bool labels, bool paper);
+
+    TextLayoutCache layoutsOfCopies_; ///< each slot shows a copy of its own
+    FacePainter copies_;
     FaceImageCache faces_;
     QImage picture_;
     bool stale_ = true;

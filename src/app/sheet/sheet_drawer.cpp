@@ -3,12 +3,17 @@
 
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
+#include "app/look/foot_button.h"
 #include "app/look/view_pills.h"
 #include "app/sheet/arrangements_list.h"
+#include "app/sheet/compare_dialog.h"
 #include "core/plan/sheet_words.h"
 
 #include <QCheckBox>
+#include <QInputDialog>
 #include <QLocale>
+#include <QMessageBox>
+#include <QRegularExpression>
 #include <QStackedWidget>
 
 namespace hinge
@@ -125,6 +130,7 @@ QWidget* SheetDrawer::makeLayout()
     column->setContentsMargins(0, 4, 0, 0);
     column->setSpacing(6);
     column->addWidget(new ArrangementsList(document_, state_), 1);
+    addChoosing(column);
     const auto width = [this](bool wide) {
         return setupLength(
             tr("Change the press sheet"),
@@ -147,6 +153,71 @@ QWidget* SheetDrawer::makeLayout()
     return page;
 }
 
+/// Two arrangements against each other, and those that are kept under a name.
+void SheetDrawer::addChoosing(QVBoxLayout* column)
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    auto* compareButton = addFootButton(row, tr("Compare…"), "sheet.compare", tr("Two arrangements beside each other"));
+    auto* keepButton =
+        addFootButton(row, tr("Keep…"), "sheet.keep", tr("Keep this way of printing under a name, for other jobs"));
+    row->addStretch(1);
+    column->addLayout(row);
+    kept_ = new QComboBox;
+    kept_->setObjectName(QStringLiteral("sheet.kept"));
+    kept_->setAccessibleName(tr("Ways of printing that are kept"));
+    kept_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    column->addWidget(kept_);
+    listSetups();
+    connect(compareButton, &QPushButton::clicked, this, &SheetDrawer::compare);
+    connect(keepButton, &QPushButton::clicked, this, &SheetDrawer::keepSetup);
+    connect(&setups_, &SetupStore::changed, this, &SheetDrawer::listSetups);
+    connect(kept_, &QComboBox::activated, this, [this](int index) {
+        if (index > 0)
+            takeSetup(kept_->itemText(index));
+        kept_->setCurrentIndex(0);
+    });
+}
+
+void SheetDrawer::listSetups()
+{
+    kept_->clear();
+    kept_->addItem(tr("take one that is kept"));
+    kept_->addItems(setups_.names());
+    kept_->setVisible(kept_->count() > 1);
+}
+
+void SheetDrawer::compare()
+{
+    CompareDialog dialog(document_, state_, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    Job job = document_.job();
+    printOn(job, state_.component(), dialog.other());
+    (void)document_.edit(tr("Print on %1").arg(sheetSizeName(dialog.other(), job.unit)), std::move(job));
+}
+
+void SheetDrawer::keepSetup()
+{
+    bool ok = false;
+    const QString proposed = sheetSizeName(state_.run().piece.press.sheet, document_.job().unit);
+    const QString name = QInputDialog::getText(this, tr("Keep this way of printing"), tr("Under the name"),
+                                               QLineEdit::Normal, proposed, &ok);
+    if (!ok)
+        return;
+    if (const auto kept = setups_.keep(name, document_.job()); !kept)
+        QMessageBox::warning(this, tr("Not kept"), kept.error().text());
+}
+
+void SheetDrawer::takeSetup(const QString& name)
+{
+    Job job = document_.job();
+    if (const auto taken = setups_.take(name, job); !taken)
+        QMessageBox::warning(this, tr("Not taken"), taken.error().text());
+    else if (const auto done = document_.edit(tr("Print as “%1”").arg(name), std::move(job)); !done)
+        QMessageBox::warning(this, tr("Not taken"), done.error().text());
+}
+
 void SheetDrawer::addRows(QVBoxLayout* column)
 {
     addCells(column, {{tr("side by side"), setupCount(tr("Change the pieces side by side"), &SheetSetup::columns),
@@ -156,7 +227,7 @@ void SheetDrawer::addRows(QVBoxLayout* column)
                       {tr("gap"),
                        setupLength(
                            tr("Change the gap"), [](const SheetSetup& s) { return s.gap; },
-                           [](SheetSetup& s, std::optional<Length> l) { s.gap = l; }, tr("bleeds")),
+                           [](SheetSetup& s, std::optional<Length> l) { s.gap = l; }, tr("auto")),
                        "sheet.gap", tr("Between the trims of neighbours; 0 for one cut, empty for their bleeds")}});
     const auto offset = [this](bool left) {
         return setupLength(

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/document/setup_store.h"
 #include "app/sheet/sheet_state.h"
 
 #include <QWidget>
 
+class QComboBox;
 class QLabel;
 class QStackedWidget;
 class QVBoxLayout;
@@ -28,6 +30,11 @@ private:
     QWidget* makeLayout();
     QWidget* makeMarks();
     QWidget* makePress();
+    void addChoosing(QVBoxLayout* column);
+    void compare();
+    void keepSetup();
+    void takeSetup(const QString& name);
+    void listSetups();
     void addRows(QVBoxLayout* column);
     void addCreep(QVBoxLayout* column);
     void addCost(QVBoxLayout* column);
@@ -52,6 +59,8 @@ private:
     QLabel* amounts_ = nullptr;
     QLabel* piles_ = nullptr;
     QWidget* creep_ = nullptr;
+    SetupStore setups_;
+    QComboBox* kept_ = nullptr;
     std::vector<JobField*> fields_;
     std::vector<JobChoice*> choices_;
 };

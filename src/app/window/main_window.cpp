@@ -391,7 +391,12 @@ void MainWindow::showDialog(const QString& name)
         actions_.dummyFilm->trigger();
     else if (name.startsWith(QStringLiteral("moment.")))
         dummy_->canvas().setMoment(name.section(u'.', 1).toDouble());
-    else if (name.startsWith(QStringLiteral("bring-in:")))
+    else if (name.startsWith(QStringLiteral("form.")))
+        sheet_->state().setFormIndex(name.section(u'.', 1).toInt() - 1);
+    else if (name.startsWith(QStringLiteral("stroke."))) {
+        findChild<QAbstractButton*>(QStringLiteral("sheet.mode.2"))->click();
+        sheet_->state().setStroke(name.section(u'.', 1).toInt() - 1);
+    } else if (name.startsWith(QStringLiteral("bring-in:")))
         bringIn({name.section(u':', 1)}, -1);
     else if (name.startsWith(QStringLiteral("page.")))
         openSurface(sequence_->editor().surfaceOf(name.section(u'.', 1).toInt() - 1));

@@ -52,6 +52,38 @@ Drift driftOf(Device device)
     return {};
 }
 
+SheetSetup setupOf(const Job& job, Component component)
+{
+    if (component == Component::Flat)
+        return job.press;
+    SheetSetup setup;
+    if (job.press.text) {
+        setup = *job.press.text;
+    } else {
+        setup.sheet = job.press.sheet;
+        // Pages without a cover of their own are all there is: what is said of the press is said of them.
+        if (!hasOwnCover(job))
+            setup = job.press;
+    }
+    setup.work = job.pages.workStyle;
+    return setup;
+}
+
+SheetSetup& editSetup(Job& job, Component component)
+{
+    if (component == Component::Flat)
+        return job.press;
+    if (!job.press.text)
+        job.press.text = setupOf(job, component);
+    return *job.press.text;
+}
+
+bool printsToSize(const Job& job, Size flat)
+{
+    return job.press.device == Device::OfficePrinter && !hasPages(job.kind) &&
+           (job.press.sheet == flat || job.press.sheet == flat.turned());
+}
+
 QString workStyleName(WorkStyle style)
 {
     switch (style) {

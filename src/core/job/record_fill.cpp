@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/job/record_fill.h"
 
+#include "core/job/stories.h"
+
 #include <QDir>
 #include <QRegularExpression>
 #include <algorithm>
@@ -147,6 +149,16 @@ std::vector<FieldUse> fieldsIn(const QString& text)
 }
 
 QString filled(const QString& text, const Record& record) { return withFillings(text, fillingsOf(text, record)); }
+
+bool differsByCopy(const Job& job, const Item& item)
+{
+    // A frame that text runs on into has no words of its own, but may show those of a field.
+    if (item.kind == ItemKind::Text)
+        for (const QString& id : chainOf(job, item))
+            if (namesFields(*job.findItem(id)))
+                return true;
+    return namesFields(item);
+}
 
 QStringList fieldsOf(const Item& item)
 {

@@ -31,6 +31,9 @@ struct FieldUse {
 
 /// True when the words, the code, or the file name of an item name fields.
 [[nodiscard]] bool namesFields(const Item& item);
+/// True for an item that each copy has its own of: it names fields, or a text that runs through it does. `job` with its
+/// fields as they are typed.
+[[nodiscard]] bool differsByCopy(const Job& job, const Item& item);
 /// Every field an item names, each once.
 [[nodiscard]] QStringList fieldsOf(const Item& item);
 /// Likewise, on all of the piece.
