@@ -102,7 +102,8 @@ void paintKnifeTable(QPainter& p, const Job& job, const Plan& plan, const PressF
     p.setBrush(t.ink2);
     p.drawRect(bar);
     if (bar.height() / pixel >= 14)
-        paintUpright(p, bar.center(), QObject::tr("back gauge"), pixel, sized(t.font, 11, QFont::DemiBold), Qt::white);
+        paintUpright(p, bar.center(), QObject::tr("back gauge"), pixel, sized(t.font, 11, QFont::DemiBold),
+                     t.ink2.lightness() > 130 ? QColor(0x20, 0x26, 0x2D) : QColor(Qt::white));
     for (const Rect& waste : next->waste) {
         p.setBrush(QBrush(QColor(0xA8, 0x45, 0x2F, 150), Qt::BDiagPattern));
         QBrush hatch = p.brush();

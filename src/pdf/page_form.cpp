@@ -40,6 +40,12 @@ private:
     qint64 bytes_ = 0;
 };
 
+/// A stream of its own, all of whose data lies in its file.
+bool isPlain(QPDFObjectHandle content)
+{
+    return content.isStream() && content.isIndirect() && !content.getDict().hasKey("/F");
+}
+
 /// Makes what was copied sound for our document.
 class Settler : public ResourceVisitor
 {
@@ -120,6 +126,27 @@ Result<std::shared_ptr<QPDF>> PageForms::open(const QString& path)
     return source;
 }
 
+QPDFObjectHandle PageForms::asItIs(QPDF& source, QPDFPageObjectHelper& page, const QPDFObjectHandle& content)
+{
+    // Copying takes what it refers to along, and what was copied before only once.
+    const auto copied = [&](QPDFObjectHandle part) {
+        return target_.copyForeignObject(part.isIndirect() ? part : source.makeIndirectObject(part));
+    };
+    QPDFObjectHandle form = copied(content);
+    if (!taken_.insert(form.getObjGen()).second)
+        form = form.copyStream(); // another page draws the same, with resources of its own
+    QPDFObjectHandle d = form.getDict();
+    for (const std::string& key : d.getKeys())
+        if (key != "/Filter" && key != "/DecodeParms" && key != "/Length")
+            d.removeKey(key);
+    d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
+    d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Form"));
+    for (const char* key : {"/Resources", "/Group"})
+        if (QPDFObjectHandle part = page.getAttribute(key, false); part.isDictionary())
+            d.replaceKey(key, copied(part));
+    return form;
+}
+
 Result<void> PageForms::settle(QPDFObjectHandle form)
 {
     Settler settler(target_, spots_);
@@ -147,16 +174,20 @@ Result<PageForm> PageForms::place(const QString& path, int number)
             return problem(path,
                            QStringLiteral("Page %1 does not say how large it is. Ask for the file again.").arg(number));
         Measure measure(run_);
-        for (QPDFObjectHandle& content : page->getPageContents())
-            (void)content.pipeStreamData(&measure, 0, qpdf_dl_generalized, true, false);
+        bool sound = true;
+        std::vector<QPDFObjectHandle> contents = page->getPageContents();
+        for (QPDFObjectHandle& content : contents)
+            sound = content.pipeStreamData(&measure, 0, qpdf_dl_generalized, true, false) && sound;
         if (measure.isTooMuch())
             return problem(path, QStringLiteral("Page %1 cannot be placed. What it draws unpacks to more than %2 MB.")
                                      .arg(number)
                                      .arg(limits::largestPageContent >> 20));
-        QPDFObjectHandle original = helper.getFormXObjectForPage(false);
-        placed.transparent = hasTransparency(original.getDict().getKey("/Resources"));
-        placed.obstacles = obstaclesToX4(original.getDict().getKey("/Resources"));
-        placed.form = target_.copyForeignObject(original);
+        QPDFObjectHandle resources = helper.getAttribute("/Resources", false);
+        placed.transparent = hasTransparency(resources);
+        placed.obstacles = obstaclesToX4(resources);
+        placed.form = sound && contents.size() == 1 && isPlain(contents.front())
+                          ? asItIs(**source, helper, contents.front())
+                          : target_.copyForeignObject(helper.getFormXObjectForPage(false));
         QPDFObjectHandle d = placed.form.getDict();
         const QRectF& b = placed.boxes.bleed;
         d.replaceKey("/BBox",

@@ -9,6 +9,8 @@
 #include <map>
 #include <memory>
 #include <qpdf/QPDF.hh>
+#include <qpdf/QPDFPageObjectHelper.hh>
+#include <set>
 
 namespace hinge
 {
@@ -42,12 +44,15 @@ public:
 private:
     [[nodiscard]] Result<std::shared_ptr<QPDF>> open(const QString& path);
     [[nodiscard]] Result<void> settle(QPDFObjectHandle form);
+    /// The content stream of a page made a form: its bytes are copied as they are, and never unpacked and packed again.
+    [[nodiscard]] QPDFObjectHandle asItIs(QPDF& source, QPDFPageObjectHelper& page, const QPDFObjectHandle& content);
 
     QPDF& target_;
     ExportRun& run_;
     std::map<QString, std::shared_ptr<QPDF>>
         sources_; ///< kept open: streams are read from them when the target is written
     std::map<std::pair<QString, int>, PageForm> pages_;
+    std::set<QPDFObjGen> taken_;                    ///< content streams that are forms here already
     std::map<std::string, QPDFObjectHandle> spots_; ///< by the name of the separation
 };
 

@@ -13,9 +13,30 @@ namespace hinge
 /// The last of five decimals of a point is four millionths of a millimetre: far below anything that shows.
 [[nodiscard]] inline QByteArray pdfNumber(double value)
 {
-    // Rounded to nothing it would be written as "-0" by half of them.
-    return std::abs(value) < 0.000005 ? QByteArrayLiteral("0")
-                                      : QByteArray::fromStdString(QUtil::double_to_string(value, 5));
+    constexpr double most = 1e12; // beyond it the hundred-thousandths are none
+    if (!(std::abs(value) < most))
+        return QByteArray::fromStdString(QUtil::double_to_string(value, 5));
+    // A file of many sheets is made of numbers: as a whole count they are written in a tenth of the time.
+    const long long count = std::llround(value * 100000);
+    unsigned long long left =
+        count < 0 ? 0ULL - static_cast<unsigned long long>(count) : static_cast<unsigned long long>(count);
+    char text[24];
+    char* at = text + sizeof text;
+    bool significant = false;
+    for (int place = 0; place < 5; ++place, left /= 10) {
+        significant = significant || left % 10 != 0;
+        if (significant)
+            *--at = char('0' + left % 10);
+    }
+    if (significant)
+        *--at = '.';
+    do {
+        *--at = char('0' + left % 10);
+        left /= 10;
+    } while (left > 0);
+    if (count < 0)
+        *--at = '-';
+    return QByteArray(at, text + sizeof text - at);
 }
 
 /// Numbers separated and followed by a space.

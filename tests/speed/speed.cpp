@@ -232,6 +232,59 @@ void measureRecords(MainWindow& window)
           QStringLiteral("no goal"));
 }
 
+/// A file of so many A5 pages of words.
+QString textPages(const QTemporaryDir& dir, int pages)
+{
+    const QString path = dir.filePath(QStringLiteral("text-%1.pdf").arg(pages));
+    QPdfWriter writer(path);
+    writer.setPageSize(QPageSize(QPageSize::A5));
+    QPainter p(&writer);
+    for (int page = 0; page < pages; ++page) {
+        if (page > 0)
+            writer.newPage();
+        for (int line = 0; line < 40; ++line)
+            p.drawText(400, 400 + line * 220,
+                       QStringLiteral("page %1, line %2: water over the causeway at low tide").arg(page).arg(line));
+    }
+    return path;
+}
+
+double timeOf(const QString& program, const QStringList& arguments)
+{
+    return median(5, [&] {
+        QProcess p;
+        p.setStandardErrorFile(QProcess::nullDevice());
+        p.start(program, arguments);
+        p.waitForFinished(-1);
+    });
+}
+
+/// Finished pages onto the sheets of a booklet, against a plain rewriting of the same file; and the best fit of a
+/// sheet.
+void measureSheets()
+{
+    QTemporaryDir dir;
+    const QString text = textPages(dir, 1000);
+    const double rewritten = timeOf(QStringLiteral("qpdf"), {text, dir.filePath(QStringLiteral("q.pdf"))});
+    const double imposed = timeOf(QStringLiteral(HINGE_BIN_DIR "/hinge"),
+                                  {QStringLiteral("impose"), text, QStringLiteral("--piece"), QStringLiteral("stapled"),
+                                   QStringLiteral("--finished"), QStringLiteral("A5"), QStringLiteral("--bleed"),
+                                   QStringLiteral("0"), QStringLiteral("--sheet"), QStringLiteral("SRA3"),
+                                   QStringLiteral("-o"), dir.filePath(QStringLiteral("s.pdf"))});
+    QTextStream(stdout) << QStringLiteral("%1 %2 x    wanted: at most 1.0")
+                               .arg(QStringLiteral("1,000 text pages imposed, against qpdf in out"), -52)
+                               .arg(imposed / rewritten, 8, 'f', 2)
+                        << Qt::endl;
+    Job cards = newPiece(PieceKind::Leaf);
+    cards.flat = {Length::mm(85), Length::mm(55)};
+    if (const auto planned = plan(cards)) {
+        const PieceOnPress piece = planned->press.front().piece;
+        for (const Size sheet : {Size{Length::mm(450), Length::mm(320)}, Size{Length::mm(900), Length::mm(640)}})
+            print(QStringLiteral("best fit of cards on %1").arg(formatSize(sheet, Unit::Mm)),
+                  median(21, [&] { (void)layOutSheet(piece, sheet); }), QStringLiteral("under 20"));
+    }
+}
+
 } // namespace
 
 int main(int argc, char** argv)
@@ -296,6 +349,7 @@ int main(int argc, char** argv)
         measurePages(window, pages);
     measureRecords(window);
     measureDummies(window);
+    measureSheets();
 
     // Crowded faces, every tenth item a text.
     for (const auto& [count, wanted] : {std::pair(500, "under 8"), std::pair(5000, "under 16")}) {

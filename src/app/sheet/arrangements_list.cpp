@@ -116,7 +116,7 @@ QString ArrangementsModel::difference(const SheetLayout& layout) const
     const double paper = chosen.paperOfRun() > 0 ? (layout.paperOfRun() / chosen.paperOfRun() - 1) * 100 : 0;
     QStringList parts;
     if (std::abs(paper) >= 0.5)
-        parts << (paper > 0 ? tr("%1 % more paper") : tr("%1 % less paper")).arg(std::abs(paper), 0, 'f', 0);
+        parts << (paper > 0 ? tr("+%1 % paper") : tr("−%1 % paper")).arg(std::abs(paper), 0, 'f', 0);
     if (const int cuts = layout.cuts - chosen.cuts; cuts != 0)
         parts << (cuts > 0 ? tr("+%1 cuts") : tr("−%1 cuts")).arg(std::abs(cuts));
     return parts.isEmpty() ? tr("the same paper") : parts.join(QStringLiteral(", "));

@@ -22,7 +22,7 @@ public:
     [[nodiscard]] bool isChosen(const QModelIndex& index) const;
     /// What the run takes on it: sheets, paper by weight, cuts, and money where there are prices.
     [[nodiscard]] QStringList figures(const SheetLayout& layout) const;
-    /// The same against the layout that is chosen: "12 kg more, 2 cuts fewer"; empty for that one itself.
+    /// The same against the layout that is chosen: "+8 % paper, −2 cuts"; empty for that one itself.
     [[nodiscard]] QString difference(const SheetLayout& layout) const;
 
 private:

@@ -367,8 +367,9 @@ QWidget* SheetDrawer::makeMarks()
     addCells(column,
              {{tr("clear by"), measure(tr("Change the distance of marks"), &SheetMarks::clearance),
                "sheet.mark.clearance", tr("From the bleed to the mark")},
-              {tr("length"), measure(tr("Change the length of marks"), &SheetMarks::length), "sheet.mark.length"},
-              {tr("weight"), measure(tr("Change the weight of marks"), &SheetMarks::weight), "sheet.mark.weight"}});
+              {tr("length"), measure(tr("Change the length of marks"), &SheetMarks::length), "sheet.mark.length"}});
+    addCells(column, {{tr("weight of the lines"), measure(tr("Change the weight of marks"), &SheetMarks::weight),
+                       "sheet.mark.weight"}});
     column->addWidget(note(tr("Marks are printed on every plate and lie in a layer of their own. What there is no room "
                               "for is left out.")));
     column->addStretch(1);
@@ -392,11 +393,11 @@ QWidget* SheetDrawer::makePress()
                                  [](Job& j) { j.press.flip = FlipEdge::Short; }},
                                 {tr("long edge"), [](const Job& j) { return j.press.flip == FlipEdge::Long; },
                                  [](Job& j) { j.press.flip = FlipEdge::Long; }}});
-    addCells(
-        column,
-        {{tr("printed on"), new JobChoice(document_, tr("Change what prints it"), std::move(devices)), "sheet.device",
-          tr("Says how far print and knife may miss: bleed and safe zone are judged by it")},
-         {tr("turned about"), flip, "sheet.flip", tr("The edge about which the sheet is turned for its second side")}});
+    addCells(column,
+             {{tr("printed on"), new JobChoice(document_, tr("Change what prints it"), std::move(devices)),
+               "sheet.device", tr("Says how far print and knife may miss: bleed and safe zone are judged by it")}});
+    addCells(column, {{tr("turned about"), flip, "sheet.flip",
+                       tr("The edge about which the sheet is turned for its second side")}});
     const auto measure = [this](const QString& what, const std::function<Length&(Job&)>& part) {
         return JobField::forLength(document_, what, part);
     };
@@ -419,9 +420,9 @@ QWidget* SheetDrawer::makePress()
                        {tr("face up"), [](const Job& j) { return j.press.delivery == Delivery::FaceUp; },
                         [](Job& j) { j.press.delivery = Delivery::FaceUp; }}});
     addCells(column,
-             {{tr("order"), order, "sheet.piles", tr("How piles of numbered pieces, or of leaves, are counted")},
-              {tr("delivered"), delivery, "sheet.delivery",
-               tr("Face up, the last sheet lies on top: it is printed with the first numbers")}});
+             {{tr("order"), order, "sheet.piles", tr("How piles of numbered pieces, or of leaves, are counted")}});
+    addCells(column, {{tr("delivered"), delivery, "sheet.delivery",
+                       tr("Face up, the last sheet lies on top: it is printed with the first numbers")}});
     piles_ = note({});
     piles_->setObjectName(QStringLiteral("sheet.pileNote"));
     column->addWidget(piles_);

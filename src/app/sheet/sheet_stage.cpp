@@ -29,9 +29,10 @@ class StrokeDelegate : public QStyledItemDelegate
 public:
     StrokeDelegate(const SheetState& state, QObject* parent) : QStyledItemDelegate(parent), state_(state) {}
 
-    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
-        return {option.rect.width(), 46};
+        const int lines = int(index.data(StrokesModel::WordsRole).toString().count(u'\n'));
+        return {option.rect.width(), 44 + lines * 15};
     }
 
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override
@@ -56,8 +57,7 @@ public:
         p->setFont(uiFont(type::note));
         p->setPen(t.ink2);
         p->drawText(text.adjusted(0, 18, 0, 2), Qt::AlignTop | Qt::AlignLeft,
-                    p->fontMetrics().elidedText(index.data(StrokesModel::WordsRole).toString(), Qt::ElideRight,
-                                                int(text.width())));
+                    index.data(StrokesModel::WordsRole).toString());
         p->restore();
     }
 

@@ -30,13 +30,15 @@ QVariant StrokesModel::data(const QModelIndex& index, int role) const
     }
     const KnifeStep& step = state_.knife().steps[std::size_t(index.row())];
     const QString gauge = formatLength(step.gauge, document_.job().unit);
-    const QString words = step.turn == 0 ? edgeText(step) : tr("turn it %1; %2").arg(turnText(step), edgeText(step));
+    const QString words = step.turn == 0 ? edgeText(step) : tr("turn it %1\n%2").arg(turnText(step), edgeText(step));
     switch (role) {
     case Qt::DisplayRole: return tr("%1.  gauge %2").arg(index.row() + 1).arg(gauge);
     case WordsRole: return words;
-    case Qt::ToolTipRole: return tr("%1; %2").arg(words, fallsText(step));
+    case Qt::ToolTipRole: return fallsText(step);
     case Qt::AccessibleTextRole:
-        return tr("stroke %1: gauge %2; %3; %4").arg(index.row() + 1).arg(gauge, words, fallsText(step));
+        return tr("stroke %1: gauge %2; %3; %4")
+            .arg(index.row() + 1)
+            .arg(gauge, QString(words).replace(u'\n', QStringLiteral("; ")), fallsText(step));
     default: return {};
     }
 }

@@ -9,9 +9,9 @@ namespace hinge
 QString turnText(const KnifeStep& step)
 {
     switch (step.turn) {
-    case 90: return QStringLiteral("a quarter to the right");
+    case 90: return QStringLiteral("a quarter right");
     case 180: return QStringLiteral("half round");
-    case 270: return QStringLiteral("a quarter to the left");
+    case 270: return QStringLiteral("a quarter left");
     default: return QStringLiteral("as it is");
     }
 }

@@ -7,7 +7,7 @@
 namespace hinge
 {
 
-/// How the pile is turned before a stroke: "as it is", "a quarter to the right", "half round", "a quarter to the left".
+/// How the pile is turned before a stroke: "as it is", "a quarter right", "half round", "a quarter left".
 [[nodiscard]] QString turnText(const KnifeStep& step);
 /// The edge at the back gauge: "head edge, the gripper", "left edge, the lay", "fresh foot edge".
 [[nodiscard]] QString edgeText(const KnifeStep& step);

@@ -4,6 +4,7 @@
 #include "core/plan/checks.h"
 #include "core/plan/figures.h"
 #include "core/press/press_proof.h"
+#include "core/press/sheet_marks.h"
 
 #include <algorithm>
 
@@ -88,11 +89,16 @@ void addPress(const Job& job, Plan& plan, const Plan* before)
     if (before && std::ranges::equal(plan.press, before->press, alike) &&
         (!plan.book || (before->book && before->book->sheets == plan.book->sheets))) {
         plan.pressFault = before->pressFault;
+        for (std::size_t i = 0; i < plan.press.size(); ++i)
+            plan.press[i].unmarkedCuts = before->press[i].unmarkedCuts;
         return;
     }
-    for (const PressRun& run : plan.press)
+    for (PressRun& run : plan.press) {
+        if (!run.forms.empty())
+            run.unmarkedCuts = cutsWithoutMark(parts, run.forms.front());
         if (const auto proved = proveRun(parts, run); !proved && !plan.pressFault)
             plan.pressFault = proved.error();
+    }
 }
 
 } // namespace

@@ -2,7 +2,6 @@
 #include "core/plan/press_checks.h"
 
 #include "core/plan/finding_parts.h"
-#include "core/press/sheet_marks.h"
 #include "core/units/page_sizes.h"
 
 #include <algorithm>
@@ -79,8 +78,7 @@ void checkPress(const Job& job, const Plan& plan, std::vector<Finding>& out)
                                  "of arranging them.")));
     int unmarked = 0;
     for (const PressRun& run : plan.press)
-        if (!run.forms.empty())
-            unmarked += cutsWithoutMark(plan.partsOf(job), run.forms.front());
+        unmarked += run.unmarkedCuts;
     if (unmarked > 0)
         out.push_back(found("sheet.marks", Severity::Warn,
                             unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet")

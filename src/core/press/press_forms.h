@@ -41,6 +41,7 @@ struct PressRun {
     std::optional<Stacking> stacking{};
     qint64 sheets = 0; ///< of all forms
     qint64 overs = 0;
+    int unmarkedCuts = 0; ///< see `cutsWithoutMark`
 
     /// The layout that was chosen; its `front` is empty where nothing fits.
     [[nodiscard]] const SheetLayout& layout() const;
