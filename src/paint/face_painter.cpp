@@ -49,6 +49,24 @@ void turnFor(QPainter& painter, const PlannedItem& placed)
 
 QRectF toMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
 
+namespace
+{
+
+/// The smallest version of a picture that still has a pixel for every pixel of the screen where its trim is so many
+/// millimetres wide: a much larger one would lose lines between them.
+const QImage& versionFor(const QPainter& painter, const ShownPicture& shown, double trimWidth)
+{
+    const double wanted = trimWidth * std::hypot(painter.transform().m11(), painter.transform().m12()) *
+                          painter.device()->devicePixelRatioF();
+    const QImage* best = &shown.image;
+    for (const QImage& smaller : shown.smaller)
+        if (smaller.width() * shown.trim.width() / shown.image.width() >= wanted)
+            best = &smaller;
+    return *best;
+}
+
+} // namespace
+
 void FacePainter::paintPicture(const Work& w)
 {
     QPainter& painter = w.painter;
@@ -60,13 +78,7 @@ void FacePainter::paintPicture(const Work& w)
     } else {
         painter.setRenderHint(QPainter::SmoothPixmapTransform);
         const QRectF area = toMm(pictureArea(w.placed.fitted, w.item.fit, w.item.crop, shown.ratio));
-        // The smallest version that still has a pixel for every pixel of the screen.
-        const double wanted = area.width() * std::hypot(painter.transform().m11(), painter.transform().m12()) *
-                              painter.device()->devicePixelRatioF();
-        const QImage* best = &shown.image;
-        for (const QImage& smaller : shown.smaller)
-            if (smaller.width() * shown.trim.width() / shown.image.width() >= wanted)
-                best = &smaller;
+        const QImage* best = &versionFor(painter, shown, area.width());
         const double part = double(best->width()) / shown.image.width();
         const QRectF trim(shown.trim.topLeft() * part, shown.trim.size() * part);
         if (w.item.fit == PictureFit::Panel) {
@@ -98,7 +110,7 @@ void FacePainter::paintSupplied(QPainter& painter, const Paper& paper, const Sur
     painter.setClipRect(toMm(lie.window), Qt::IntersectClip);
     painter.setTransform(QTransform(lie.a, lie.b, lie.c, lie.d, lie.e, lie.f), true);
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    painter.drawImage(whole, colour_.of(shown.image, view));
+    painter.drawImage(whole, colour_.of(versionFor(painter, shown, shown.trimSize.w.toMm()), view));
     painter.restore();
 }
 
