@@ -93,16 +93,9 @@ QJsonObject bookJson(const Job& job, const Book& book)
     QJsonArray spreads;
     for (const Spread& s : book.spreads)
         spreads.append(QJsonArray{s.left, s.right});
-    QJsonArray strips;
-    for (const CutPiece& strip : book.strips)
-        strips.append(rectJson(strip.area, job.unit));
-    return {{QStringLiteral("pages"), book.pages},
-            {QStringLiteral("strips"), strips},
-            {QStringLiteral("leaves"), book.leaves},
-            {QStringLiteral("blanks"), blanks},
-            {QStringLiteral("sheets"), sheets},
-            {QStringLiteral("spreads"), spreads},
-            {QStringLiteral("block"), exactText(book.block, job.unit)}};
+    return {{QStringLiteral("pages"), book.pages}, {QStringLiteral("leaves"), book.leaves},
+            {QStringLiteral("blanks"), blanks},    {QStringLiteral("sheets"), sheets},
+            {QStringLiteral("spreads"), spreads},  {QStringLiteral("block"), exactText(book.block, job.unit)}};
 }
 
 /// "8 ↓5 ..." the pages of a side, row by row; an arrow marks those whose head points to the foot.

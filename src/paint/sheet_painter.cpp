@@ -118,7 +118,7 @@ void paintAllMarks(QPainter& painter, FacePainter& faces, const Job& job, const 
     for (const InkPatch& patch : marks.bar)
         painter.fillRect(toMm(patch.area), faces.colour().of(plateColour(job, patch.plate)));
     if (marks.label)
-        paintLabel(painter, faces, *marks.label, sheetLabel(job, plan, form, side));
+        paintLabel(painter, faces, *marks.label, sheetLabel(job, plan, form, side, QDate::currentDate()));
 }
 
 /// A page nothing is known of, or that only fills.

@@ -195,6 +195,7 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
     if (!press)
         return tl::unexpected(press.error());
     ExportRun run(progress);
+    const QDate today = QDate::currentDate(); // the same on every sheet, however long it takes
     try {
         LargeStreams large;
         QPDF pdf;
@@ -203,7 +204,7 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
         run.reached(0);
         const bool records = printsRecords(job, kind) && recordCount(job, table->get()) > 0;
         if (kind == ExportKind::Sheets)
-            collectSheetLabels(composer, job, *planned);
+            collectSheetLabels(composer, job, *planned, today);
         if (records) {
             const int count = recordCount(job, table->get());
             for (int place = 0; place < count; ++place) {
@@ -223,7 +224,7 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
             if (auto added = addCopies(pdf, job, *planned, table->get(), composer, run); !added)
                 return tl::unexpected(added.error());
         if (kind == ExportKind::Sheets)
-            if (auto added = addPressPages(pdf, job, *planned, table->get(), composer, run); !added)
+            if (auto added = addPressPages(pdf, job, *planned, table->get(), composer, run, today); !added)
                 return tl::unexpected(added.error());
         if (kind == ExportKind::Flat)
             if (auto added = addFlatPages(pdf, *planned, composer, run); !added)

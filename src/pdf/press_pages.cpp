@@ -39,9 +39,9 @@ class PressPages
 {
 public:
     PressPages(QPDF& pdf, const Job& job, const Plan& plan, const RecordTable* table, FaceComposer& composer,
-               ExportRun& run)
+               ExportRun& run, QDate day)
         : pdf_(pdf), job_(job), plan_(plan), table_(table), composer_(composer), run_(run), parts_(plan.partsOf(job)),
-          marks_(addLayer(pdf, "Marks")), registration_(pdf.makeIndirectObject(registrationSpace()))
+          marks_(addLayer(pdf, "Marks")), registration_(pdf.makeIndirectObject(registrationSpace())), day_(day)
     {
     }
 
@@ -161,7 +161,7 @@ private:
         for (const Rect& step : marks.steps)
             out += "0 0 0 1 k " + rectangleOnPage(step, height) + "f\n";
         if (marks.label)
-            out += labelOf(*marks.label, sheetLabel(job_, plan_, form, side), height);
+            out += labelOf(*marks.label, sheetLabel(job_, plan_, form, side, day_), height);
         return out;
     }
 
@@ -207,6 +207,7 @@ private:
     QPDFObjectHandle marks_;
     QPDFObjectHandle registration_;
     std::map<SurfaceId, QPDFObjectHandle> composed_;
+    const QDate day_;
     qint64 record_ = -1; ///< the one the composer has at hand
     qint64 all_ = 0;
     qint64 done_ = 0;
@@ -214,20 +215,20 @@ private:
 
 } // namespace
 
-void collectSheetLabels(FaceComposer& composer, const Job& job, const Plan& plan)
+void collectSheetLabels(FaceComposer& composer, const Job& job, const Plan& plan, QDate day)
 {
     if (!job.press.marks.label)
         return;
     for (const PressRun& run : plan.press)
         for (const PressForm& form : run.forms)
             for (const Face side : bothFaces)
-                composer.collectLine(sheetLabel(job, plan, form, side));
+                composer.collectLine(sheetLabel(job, plan, form, side, day));
 }
 
 Result<void> addPressPages(QPDF& pdf, const Job& job, const Plan& plan, const RecordTable* table,
-                           FaceComposer& composer, ExportRun& run)
+                           FaceComposer& composer, ExportRun& run, QDate day)
 {
-    return PressPages(pdf, job, plan, table, composer, run).add();
+    return PressPages(pdf, job, plan, table, composer, run, day).add();
 }
 
 } // namespace hinge

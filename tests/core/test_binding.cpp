@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Booklets and books: what the folding of model sheets gives, against what handbooks and arithmetic say.
 #include "core/edit/remedies.h"
+#include "core/paper/cut_tree.h"
 #include "core/piece/binding.h"
 #include "core/plan/plan.h"
 #include "testing.h"
@@ -348,7 +349,7 @@ private Q_SLOTS:
     void treesOfCuts()
     {
         // 11 x 17 in cut twice: three strips of 11 x 5 2/3 in, each line cut once for both neighbours.
-        const CutNode tree = strips(3, len("5 2/3 in"));
+        const CutNode tree = CutNode::cut(Axis::Horizontal, {3, {len("5 2/3 in"), CutNode::ofPiece(0)}});
         const auto pieces = cutSheet({len("11 in"), len("17 in")}, tree);
         QVERIFY(pieces);
         QCOMPARE(pieces->size(), std::size_t(3));

@@ -1,50 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Press forms of every kind of piece: what lies where, both sides, piles, creep, marks, the proof.
+#include "any_piece.h"
 #include "core/file/job_file.h"
-#include "core/plan/knife_words.h"
 #include "core/plan/sheet_words.h"
-#include "core/press/guillotine.h"
 #include "core/press/press_proof.h"
 #include "core/units/page_sizes.h"
 #include "testing.h"
-
-#include <set>
 
 using namespace hinge;
 using testing::len;
 
 namespace
 {
-
-/// A sheet that takes something of any kind, printed in any style.
-rc::Gen<Job> anyPiece()
-{
-    return rc::gen::exec([] {
-        const auto kind = *rc::gen::element(PieceKind::Leaflet, PieceKind::Card, PieceKind::Leaf, PieceKind::Booklet,
-                                            PieceKind::Book, PieceKind::WireBook);
-        Job job = newPiece(kind);
-        job.page = {Length::mm(*rc::gen::inRange(70, 160)), Length::mm(*rc::gen::inRange(90, 200))};
-        if (!rulesOf(kind).isFolded())
-            job.flat = {Length::mm(*rc::gen::inRange(50, 200)), Length::mm(*rc::gen::inRange(50, 200))};
-        job.pages.count = *rc::gen::inRange(2, 70);
-        job.pages.plusCover = *rc::gen::arbitrary<bool>();
-        job.pages.signature = *rc::gen::element(4, 8, 16, 32);
-        job.pages.creepBy = *rc::gen::element(CreepBy::Nothing, CreepBy::Shifting, CreepBy::Narrowing);
-        job.pages.workStyle = *rc::gen::element(WorkStyle::Sheetwise, WorkStyle::WorkAndTurn, WorkStyle::WorkAndTumble);
-        job.press.work = *rc::gen::element(WorkStyle::Sheetwise, WorkStyle::WorkAndTurn, WorkStyle::WorkAndTumble);
-        job.press.sheet = {Length::mm(*rc::gen::inRange(400, 1100)), Length::mm(*rc::gen::inRange(400, 1100))};
-        job.press.flip = *rc::gen::element(FlipEdge::Long, FlipEdge::Short);
-        job.press.headToHead = *rc::gen::arbitrary<bool>();
-        job.rightToLeft = *rc::gen::arbitrary<bool>();
-        job.zones.bleed = Length::mm(*rc::gen::inRange(1, 4));
-        job.quantity = *rc::gen::inRange(1, 3000);
-        SheetSetup text;
-        text.sheet = job.press.sheet;
-        text.fill = *rc::gen::element(SlotFill::Alike, SlotFill::Piles);
-        job.press.text = text;
-        return job;
-    });
-}
 
 /// Numbered tickets of 2 x 5 1/2 in, so many on a sheet of their own size and number.
 Job tickets(int count, int columns, int rows)
@@ -86,7 +53,7 @@ private Q_SLOTS:
     {
         int proved = 0;
         CHECK_PROPERTY("the sheets of any piece give that piece", [&proved] {
-            const Job job = *anyPiece();
+            const Job job = *testing::anyPiece();
             const auto plan = hinge::plan(job);
             RC_PRE(plan.has_value());
             RC_LOG() << (plan->pressFault ? plan->pressFault->text().toStdString() : std::string())
@@ -443,198 +410,6 @@ private Q_SLOTS:
         COMPARE_MM(plan.sheet().front[1].trim.y, 25.4 * 17 / 3);
     }
 
-    void marksKeepOffWhatIsPrinted()
-    {
-        CHECK_PROPERTY("lines, targets, bar and label lie within the printable area and outside every bleed", [] {
-            Job job = *anyPiece();
-            SheetMarks& m = job.press.marks;
-            for (bool SheetMarks::*part : {&SheetMarks::bleed, &SheetMarks::bar, &SheetMarks::centre})
-                m.*part = *rc::gen::arbitrary<bool>();
-            const auto plan = hinge::plan(job);
-            RC_PRE(plan.has_value());
-            const PieceParts parts = plan->partsOf(job);
-            for (const PressRun& run : plan->press) {
-                RC_PRE(!run.forms.empty());
-                const PressForm& form = run.forms.front();
-                for (const Face side : bothFaces) {
-                    const MarksOnSide marks = marksOn(parts, form, side);
-                    std::vector<Rect> areas = marks.targets;
-                    for (const MarkLine& line : marks.lines)
-                        areas.push_back(
-                            Rect::fromEdges(std::min(line.from.x, line.to.x), std::min(line.from.y, line.to.y),
-                                            std::max(line.from.x, line.to.x), std::max(line.from.y, line.to.y)));
-                    for (const InkPatch& patch : marks.bar)
-                        areas.push_back(patch.area);
-                    if (marks.label)
-                        areas.push_back(marks.label->area);
-                    for (const Rect& area : areas) {
-                        RC_ASSERT(form.layout->area(side).contains(area));
-                        for (const PlacedSurface& p : placedOn(parts, form, side))
-                            RC_ASSERT(!p.printed.overlaps(area.grown(len("0.05"))));
-                    }
-                    // Boxes stand apart from each other.
-                    for (std::size_t i = 0; i < marks.bar.size(); ++i) {
-                        for (std::size_t j = 0; j < i; ++j)
-                            RC_ASSERT(!marks.bar[i].area.overlaps(marks.bar[j].area));
-                        if (marks.label)
-                            RC_ASSERT(!marks.bar[i].area.overlaps(marks.label->area));
-                    }
-                }
-            }
-        });
-    }
-
-    void marksAreOnOrOff()
-    {
-        Job job = testing::cards(3, 2, len("10"));
-        job.press.marks.bar = true;
-        const auto marks = [&] {
-            const Plan plan = testing::planned(job);
-            return marksOn(plan.partsOf(job), plan.press.front().forms.front(), Face::Outside);
-        };
-        QCOMPARE(marks().targets.size(), std::size_t(4));
-        QVERIFY(marks().label);
-        QVERIFY(marks().bar.size() >= 4);
-        QCOMPARE(marks().bar[0].plate, QStringLiteral("Cyan"));
-        QCOMPARE(marks().bar[3].plate, QStringLiteral("Black"));
-        job.press.marks.bar = job.press.marks.label = job.press.marks.registration = false;
-        QVERIFY(marks().targets.empty() && !marks().label && marks().bar.empty());
-        const auto kinds = [&] {
-            std::set<MarkKind> found;
-            for (const MarkLine& line : marks().lines)
-                found.insert(line.kind);
-            return found;
-        };
-        QVERIFY((kinds() == std::set{MarkKind::Crop, MarkKind::Centre}));
-        job.press.marks.bleed = true;
-        job.press.marks.centre = job.press.marks.crop = false;
-        QVERIFY((kinds() == std::set{MarkKind::Bleed}));
-        // Farther away, longer.
-        job.press.marks = SheetMarks();
-        job.press.marks.length = len("8 mm");
-        job.press.marks.clearance = len("2 mm");
-        const auto longest = std::ranges::max(marks().lines, {}, [](const MarkLine& line) {
-            return abs(line.to.x - line.from.x) + abs(line.to.y - line.from.y);
-        });
-        COMPARE_MM(abs(longest.to.x - longest.from.x) + abs(longest.to.y - longest.from.y), 8);
-    }
-
-    void collatingStepsGoDown()
-    {
-        // A step lower on each signature, on the fold beside its first page (common practice).
-        Job job = newPiece(PieceKind::Book);
-        job.pages.count = 64;
-        job.pages.signature = 16;
-        job.press.text = SheetSetup{.sheet = {len("900"), len("640")}};
-        const Plan plan = testing::planned(job);
-        std::vector<Length> tops;
-        for (const PressForm& form : plan.runOf(Component::Text)->forms) {
-            const auto marks = marksOn(plan.partsOf(job), form, Face::Outside);
-            QCOMPARE(marks.steps.size(), std::size_t(form.layout->up()));
-            QVERIFY(marksOn(plan.partsOf(job), form, Face::Inside).steps.empty());
-            const auto placed = placedOn(plan.partsOf(job), form, Face::Outside);
-            const PlacedSurface first = *std::ranges::find_if(
-                placed, [&](const PlacedSurface& p) { return p.page == 16 * (form.number - 1) + 1 && p.slot == 0; });
-            // Beside the spine side of that page, 3 mm of mill away.
-            const bool lies = first.turn == Turn::Quarter || first.turn == Turn::ThreeQuarters;
-            QVERIFY(std::ranges::any_of(marks.steps, [&](const Rect& r) {
-                return lies ? r.x >= first.trim.x && r.right() <= first.trim.right()
-                            : r.y >= first.trim.y && r.bottom() <= first.trim.bottom();
-            }));
-            const Rect step = marks.steps.front();
-            tops.push_back(lies ? step.x : step.y);
-        }
-        for (std::size_t i = 1; i < tops.size(); ++i)
-            COMPARE_MM(abs(tops[i] - tops[i - 1]), 4);
-    }
-
-    void theKnifeMeasuresFromTheLay()
-    {
-        // Cards of 85 x 55 mm, 3 x 2 with 10 mm between them on 450 x 320: by hand, with the lay edges first. The first
-        // stroke takes off what lies beyond the last card, with the left edge at the gauge.
-        const Job job = testing::cards(3, 2, len("10"));
-        const Plan plan = testing::planned(job);
-        const SheetLayout& layout = plan.sheet();
-        const KnifeProgram program = knifeProgram(layout.sheet, layout.tree, job.press.knife);
-        const KnifeStep& first = program.steps.front();
-        QVERIFY(first.edge == GaugeEdge::Left || first.edge == GaugeEdge::Head);
-        QVERIFY(!first.fresh);
-        const Rect last = layout.front.back().trim;
-        QCOMPARE(first.gauge, first.edge == GaugeEdge::Left ? last.right() : last.bottom());
-        // Then the pile is turned half round, and measured from the edge just cut.
-        QCOMPARE(program.steps[1].turn, 180);
-        QVERIFY(program.steps[1].fresh);
-        // 6 upright lines, 4 level ones; strips alike are cut together.
-        QCOMPARE(int(program.steps.size()), 10);
-        QCOMPARE(program.turns(), 3);
-        QCOMPARE(program.gaugeSettings(), 10);
-        QVERIFY(program.canBeCut());
-        QCOMPARE(tableAfter(layout.sheet, program, program.steps.size()).size(), std::size_t(6));
-        QCOMPARE(tableAfter(layout.sheet, program, 0).size(), std::size_t(1));
-        // Gauges within one setting of the pile never grow: the pile is pushed back less and less.
-        for (std::size_t i = 1; i < program.steps.size(); ++i)
-            if (program.steps[i].turn == 0)
-                QVERIFY(program.steps[i].gauge < program.steps[i - 1].gauge);
-        // A program with a wrong gauge is found out.
-        KnifeProgram wrong = program;
-        wrong.steps[2].gauge += len("1 mm");
-        const auto cut = cutByProgram(layout.sheet, wrong);
-        QVERIFY(!cut && cut.error().where == QStringLiteral("stroke 3"));
-        wrong = program;
-        wrong.steps[0].gauge = layout.sheet.w * 2;
-        QVERIFY(!cutByProgram(layout.sheet, wrong));
-        // What is smaller than the gauge comes near to is told.
-        Job small = job;
-        small.press.knife.leastGauge = len("100 mm");
-        QVERIFY(!knifeProgram(layout.sheet, layout.tree, small.press.knife).canBeCut());
-    }
-
-    void cuttingOrdersAndTheirTable()
-    {
-        Job job = tickets(5000, 4, 2);
-        job.stock.measuredCaliper = len("0.4 mm");
-        const Plan plan = testing::planned(job);
-        const auto orders = cuttingOrders(job, plan);
-        QCOMPARE(orders.size(), std::size_t(1));
-        // 625 good sheets and 5 % overs; a pile of 80 mm takes 200 of them (arithmetic).
-        QCOMPARE(orders[0].sheets, qint64(625 + 32));
-        QCOMPARE(orders[0].sheetsPerLift, qint64(200));
-        QCOMPARE(orders[0].lifts, 4);
-        QVERIFY(orders[0].notes.front().contains(QStringLiteral("lift by lift")));
-        const QStringList lines = QString::fromUtf8(knifeTableText(job, plan)).split(QStringLiteral("\r\n"));
-        QCOMPARE(int(lines.size()), int(orders[0].program.steps.size()) + 2);
-        for (const QString& line : lines)
-            QVERIFY(line.isEmpty() || line.count(u'"') == 4 || line.startsWith(QStringLiteral("what,")));
-        QVERIFY(lines[1].contains(QStringLiteral("left edge")) || lines[1].contains(QStringLiteral("head edge")));
-    }
-
-    void whatARunCosts()
-    {
-        // 450 x 320 mm of 100 g/m2 weigh 14.4 g (ISO 536); 100 good sheets and 5 overs 1.512 kg.
-        Job job = testing::cards(3, 2, len("10"));
-        job.stock.grammage = 100;
-        job.quantity = 600;
-        job.press.prices = {200, 3, 1000};
-        const Plan plan = testing::planned(job);
-        const PressRun& run = plan.press.front();
-        QCOMPARE(run.sheets, qint64(100));
-        QVERIFY(std::abs(kilogramsOf(job.stock, run.layout()) - 1.512) < 1e-9);
-        const RunCost cost = *costOf(job, run, run.layout());
-        QCOMPARE(cost.paper, qint64(302)); // 1.512 x 2.00, rounded
-        QCOMPARE(cost.sides, qint64(105 * 2 * 3));
-        QCOMPARE(cost.plates, qint64(8 * 1000));
-        QCOMPARE(cost.all(), qint64(302 + 630 + 8000));
-        job.press.work = WorkStyle::WorkAndTurn;
-        job.press.columns = job.press.rows = 0;
-        const Plan turned = testing::planned(job);
-        QCOMPARE(costOf(job, turned.press.front(), turned.sheet())->plates, qint64(4 * 1000));
-        job.press.prices = {};
-        QVERIFY(!costOf(job, run, run.layout()));
-        QCOMPARE(*parseMoney(QStringLiteral("12,5")), qint64(1250));
-        QCOMPARE(moneyText(1205), QStringLiteral("12.05"));
-        QVERIFY(!parseMoney(QStringLiteral("12.345")) && !parseMoney(QStringLiteral("-3")) && !parseMoney({}));
-    }
-
     void everySettingIsKept()
     {
         Job job = newPiece(PieceKind::Booklet);
@@ -688,8 +463,8 @@ private Q_SLOTS:
         QCOMPARE(formName(job, plan, plan.press[0].forms[0]), QStringLiteral("cover"));
         QCOMPARE(formName(job, plan, plan.press[1].forms[1]), QStringLiteral("sheet 2"));
         QCOMPARE(sideName(job, plan.press[1].forms[1], Face::Inside), QStringLiteral("inner side"));
-        QCOMPARE(sheetLabel(job, plan, plan.press[1].forms[0], Face::Outside),
-                 QStringLiteral("Tide tables · sheet 1 · outer side · 4 inks"));
+        QCOMPARE(sheetLabel(job, plan, plan.press[1].forms[0], Face::Outside, QDate(2026, 3, 9)),
+                 QStringLiteral("Tide tables · sheet 1 · outer side · 4 inks · 2026-03-09"));
         for (const auto& [style, word] : {std::pair(WorkStyle::Sheetwise, "own form"),
                                           {WorkStyle::WorkAndTurn, "left to right"},
                                           {WorkStyle::WorkAndTumble, "head to foot"},

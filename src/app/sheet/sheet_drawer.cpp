@@ -7,6 +7,7 @@
 #include "app/look/view_pills.h"
 #include "app/sheet/arrangements_list.h"
 #include "app/sheet/compare_dialog.h"
+#include "app/sheet/turn_picture.h"
 #include "core/plan/sheet_words.h"
 
 #include <QCheckBox>
@@ -147,6 +148,8 @@ QWidget* SheetDrawer::makeLayout()
     turning_ = note({});
     turning_->setObjectName(QStringLiteral("sheet.turning"));
     column->addWidget(turning_);
+    turnPicture_ = new TurnPicture;
+    column->addWidget(turnPicture_);
     column->addWidget(section(tr("By hand")));
     addRows(column);
     addCreep(column);
@@ -495,6 +498,7 @@ void SheetDrawer::refresh()
                     : part.isEmpty()       ? tr("%1 up on %2").arg(run.layout().up()).arg(name)
                                            : tr("%1: %2 up on %3").arg(part).arg(run.layout().up()).arg(name));
     turning_->setText(turningText(job, run));
+    turnPicture_->follow(run.layout());
     creep_->setVisible(run.component == Component::Text && rulesOf(job.kind).binding == Binding::Stapled);
     for (JobField* field : fields_)
         field->refresh();

@@ -16,6 +16,7 @@ namespace hinge
 
 class JobField;
 class JobChoice;
+class TurnPicture;
 
 /// What lies on the press sheet and how: arrangements and rows; marks; what press and knife do, and what it costs.
 /// Fields about a sheet are those of the component in hand.
@@ -55,6 +56,7 @@ private:
     QStackedWidget* pages_ = nullptr;
     QLabel* about_ = nullptr;
     QLabel* turning_ = nullptr;
+    TurnPicture* turnPicture_ = nullptr;
     QLabel* costs_ = nullptr; ///< what the run takes, and how much of it
     QLabel* amounts_ = nullptr;
     QLabel* piles_ = nullptr;

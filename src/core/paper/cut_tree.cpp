@@ -176,12 +176,4 @@ std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces, Ax
     return freed({Length(), Length(), sheet.w, sheet.h}, pieces, all, first);
 }
 
-CutNode strips(int count, Length height)
-{
-    std::vector<CutNode::Part> parts;
-    for (int i = 0; i < count; ++i)
-        parts.push_back({height, CutNode::ofPiece(i)});
-    return CutNode::cut(Axis::Horizontal, std::move(parts));
-}
-
 } // namespace hinge

@@ -62,7 +62,4 @@ struct CutPiece {
 [[nodiscard]] std::optional<CutNode> cutTreeOf(Size sheet, const std::vector<Rect>& pieces,
                                                Axis first = Axis::Vertical);
 
-/// A sheet cut into equal strips one above the other.
-[[nodiscard]] CutNode strips(int count, Length height);
-
 } // namespace hinge

@@ -106,12 +106,6 @@ void makeStapled(const Job& job, Book& book)
     book.pile = trimmed(std::move(book.pile), PileSide::Right, trims.foreEdge + book.creep);
     trimHeadAndFoot(book, trims);
     book.sheetFlat = {(job.page.w + trims.foreEdge) * 2 + job.pages.lap, job.page.h + trims.headFoot * 2};
-    if (job.pages.strips > 1) {
-        const Size whole{job.page.w * 2, job.page.h * job.pages.strips};
-        const CutNode tree = strips(job.pages.strips, job.page.h);
-        book.strips = cutSheet(whole, tree).value(); // equal strips always add up
-        book.stripCuts = cutsIn(tree);
-    }
 }
 
 void makeGlued(const Job& job, Book& book)

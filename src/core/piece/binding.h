@@ -2,7 +2,6 @@
 #pragma once
 
 #include "core/job/job.h"
-#include "core/paper/cut_tree.h"
 #include "core/paper/signature.h"
 #include "core/piece/panels.h"
 
@@ -72,9 +71,6 @@ struct Book {
     Pile pile;
     /// Every page can be turned: no fold is left closed at the head or fore-edge.
     bool opens = true;
-    /// Where several sheets of a small booklet are cut from one: the strips as the knife frees them.
-    std::vector<CutPiece> strips;
-    int stripCuts = 0;
 };
 
 /// Pages as wanted, made up to what the binding needs: a multiple of four where sheets fold, of two where leaves are

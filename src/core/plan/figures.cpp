@@ -285,7 +285,7 @@ void addStapled(Figures& f, const Job& job, const Book& book, int covers)
                                     .arg(job.pages.strips)
                                     .arg(formatSize({job.page.w * 2, job.page.h * job.pages.strips}, job.unit)));
         strips.working = QStringLiteral("%1 cuts; %2 sheets to be cut for one booklet")
-                             .arg(book.stripCuts)
+                             .arg(job.pages.strips - 1)
                              .arg((int(book.sheets.size()) + job.pages.strips - 1) / job.pages.strips);
         strips.source =
             QStringLiteral("strips of %1, each folded once").arg(formatSize({job.page.w * 2, job.page.h}, job.unit));

@@ -57,7 +57,7 @@ QString sideName(const Job& job, const PressForm& form, Face side)
     return side == Face::Outside ? QStringLiteral("outer side") : QStringLiteral("inner side");
 }
 
-QString sheetLabel(const Job& job, const Plan& plan, const PressForm& form, Face side)
+QString sheetLabel(const Job& job, const Plan& plan, const PressForm& form, Face side, QDate day)
 {
     QStringList parts;
     if (!job.title.isEmpty())
@@ -66,6 +66,7 @@ QString sheetLabel(const Job& job, const Plan& plan, const PressForm& form, Face
     const FaceInks& inks = job.faceInks[std::size_t(side)];
     parts << (inks.spots > 0 ? QStringLiteral("%1 + %2 inks").arg(inks.process).arg(inks.spots)
                              : QStringLiteral("%1 inks").arg(inks.process));
+    parts << day.toString(Qt::ISODate);
     return parts.join(QStringLiteral(" · "));
 }
 

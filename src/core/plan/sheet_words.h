@@ -3,6 +3,8 @@
 
 #include "core/plan/plan.h"
 
+#include <QDate>
+
 namespace hinge
 {
 
@@ -13,8 +15,8 @@ namespace hinge
 [[nodiscard]] QString formName(const Job& job, const Plan& plan, const PressForm& form);
 /// Its side: "outer side", "inner side" of what is folded; "front", "back"; of a leaflet "outside", "inside".
 [[nodiscard]] QString sideName(const Job& job, const PressForm& form, Face side);
-/// The line printed beside the sheet: job, part, sheet, side, inks.
-[[nodiscard]] QString sheetLabel(const Job& job, const Plan& plan, const PressForm& form, Face side);
+/// The line printed beside the sheet: job, part, side, inks, and the day it was written.
+[[nodiscard]] QString sheetLabel(const Job& job, const Plan& plan, const PressForm& form, Face side, QDate day);
 /// What a slot shows of what it carries: a page number, a face, the numbers of a pile.
 [[nodiscard]] QString slotText(const Job& job, const Plan& plan, const PressForm& form, Face side,
                                const PlacedSurface& place, qint64 sheet);
