@@ -17,7 +17,7 @@ namespace
 
 constexpr double barDepth = 0.035; ///< of the back gauge, against the longer side of a sheet
 
-QFont sized(QFont font, double pixels, QFont::Weight weight)
+QFont fontOf(QFont font, double pixels, QFont::Weight weight)
 {
     font.setPixelSize(int(pixels));
     font.setWeight(weight);
@@ -82,7 +82,7 @@ void paintKnifeTable(QPainter& p, const Job& job, const Plan& plan, const PressF
         p.setBrush(freed ? t.done : QColor(0x8F, 0xB7, 0xC4, 70));
         p.drawRect(r);
         const QString text = slot.left ? QObject::tr("free") : slotNumber(job, plan, form, int(i));
-        paintUpright(p, r.center(), text, pixel, sized(t.font, 12, freed ? QFont::DemiBold : QFont::Normal));
+        paintUpright(p, r.center(), text, pixel, fontOf(t.font, 12, freed ? QFont::DemiBold : QFont::Normal));
     }
     if (!next)
         return;
@@ -102,7 +102,7 @@ void paintKnifeTable(QPainter& p, const Job& job, const Plan& plan, const PressF
     p.setBrush(t.ink2);
     p.drawRect(bar);
     if (bar.height() / pixel >= 14)
-        paintUpright(p, bar.center(), QObject::tr("back gauge"), pixel, sized(t.font, 11, QFont::DemiBold),
+        paintUpright(p, bar.center(), QObject::tr("back gauge"), pixel, fontOf(t.font, 11, QFont::DemiBold),
                      t.ink2.lightness() > 130 ? QColor(0x20, 0x26, 0x2D) : QColor(Qt::white));
     for (const Rect& waste : next->waste) {
         p.setBrush(QBrush(QColor(0xA8, 0x45, 0x2F, 150), Qt::BDiagPattern));
@@ -128,7 +128,7 @@ void paintKnifeTable(QPainter& p, const Job& job, const Plan& plan, const PressF
     p.save();
     p.translate(x, (back + blade) / 2);
     p.scale(pixel, pixel);
-    p.setFont(sized(t.font, 13, QFont::Bold));
+    p.setFont(fontOf(t.font, 13, QFont::Bold));
     const QRectF plate = p.fontMetrics().boundingRect(gauge).adjusted(-8, -4, 8, 4);
     const QRectF at(-plate.width() / 2, -plate.height() / 2, plate.width(), plate.height());
     p.setPen(Qt::NoPen);
@@ -173,7 +173,7 @@ private:
 
     void line(const QString& text, double pixels, QFont::Weight weight, const QColor& colour)
     {
-        p_.setFont(sized(font_, pixels, weight));
+        p_.setFont(fontOf(font_, pixels, weight));
         p_.setPen(colour);
         const QRectF need =
             p_.boundingRect(QRectF(0, y_, size_.width(), 1000), int(Qt::AlignLeft) | int(Qt::TextWordWrap), text);
@@ -225,10 +225,10 @@ private:
             about =
                 step.turn == 0 ? edgeText(step) : QStringLiteral("turn it %1; %2").arg(turnText(step), edgeText(step));
         }
-        p_.setFont(sized(font_, 13, QFont::Bold));
+        p_.setFont(fontOf(font_, 13, QFont::Bold));
         p_.setPen(look_.ink);
         p_.drawText(QRectF(x, y_, w, 18), Qt::AlignLeft | Qt::AlignTop, head);
-        p_.setFont(sized(font_, 11, QFont::Normal));
+        p_.setFont(fontOf(font_, 11, QFont::Normal));
         p_.setPen(look_.ink2);
         p_.drawText(QRectF(x, y_ + 17, w, 16), Qt::AlignLeft | Qt::AlignTop, about);
         const QRectF table = knifeTable(order.form->layout->sheet);
