@@ -14,7 +14,7 @@ namespace
 {
 
 /// Three digits as they stand on a page.
-struct Word {
+struct Digits {
     int number = 0;
     QPointF middle; ///< millimetres from the head-left corner of the page
     QPointF ahead;  ///< the way it is read
@@ -22,20 +22,20 @@ struct Word {
 
 /// Whose head points which way: the digits are read from left to right on what stands upright.
 enum class Head { Up, Right, Down, Left };
-Head headOf(const Word& w)
+Head headOf(const Digits& w)
 {
     if (std::abs(w.ahead.x()) > 0.9)
         return w.ahead.x() > 0 ? Head::Up : Head::Down;
     return w.ahead.y() > 0 ? Head::Right : Head::Left;
 }
 
-std::vector<Word> wordsOn(const QString& file, int page)
+std::vector<Digits> wordsOn(const QString& file, int page)
 {
     constexpr double mm = 25.4 / 72;
     QXmlStreamReader xml(
         run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-F"),
                                        QStringLiteral("stext"), file, QString::number(page)}));
-    std::vector<Word> words;
+    std::vector<Digits> words;
     QPointF ahead;
     QString digits;
     QPointF begin;
@@ -180,9 +180,9 @@ class TestPressSheets : public ExportReader
     {
         auto outer = wordsOn(file, front);
         auto inner = wordsOn(file, front + 1);
-        const auto byPlace = [](std::vector<Word>& words, std::vector<double> xs, std::vector<double> ys) {
-            std::map<std::pair<int, int>, Word> grid;
-            for (const Word& w : words) {
+        const auto byPlace = [](std::vector<Digits>& words, std::vector<double> xs, std::vector<double> ys) {
+            std::map<std::pair<int, int>, Digits> grid;
+            for (const Digits& w : words) {
                 const auto index = [](const std::vector<double>& from, double v) {
                     return int(std::ranges::min_element(from, {}, [v](double s) { return std::abs(s - v); }) -
                                from.begin());
@@ -191,12 +191,12 @@ class TestPressSheets : public ExportReader
             }
             return grid;
         };
-        for (Word& w : inner)
+        for (Digits& w : inner)
             w.middle.setX(width - w.middle.x());
         std::vector<double> xs;
         std::vector<double> ys;
         for (const auto* side : {&outer, &inner})
-            for (const Word& w : *side) {
+            for (const Digits& w : *side) {
                 xs.push_back(w.middle.x());
                 ys.push_back(w.middle.y());
             }
@@ -341,9 +341,9 @@ private Q_SLOTS:
         // Cut into three piles, stacked in their order.
         std::array<Stack, 3> piles;
         for (int i = 0; i < sheets; ++i)
-            for (const Word& w : wordsOn(file, 1 + i * 2)) {
+            for (const Digits& w : wordsOn(file, 1 + i * 2)) {
                 const auto back = wordsOn(file, 2 + i * 2);
-                const auto behind = std::ranges::find_if(back, [&](const Word& b) {
+                const auto behind = std::ranges::find_if(back, [&](const Digits& b) {
                     return std::abs(130 - b.middle.x() - w.middle.x()) < 0.01 &&
                            std::abs(b.middle.y() - w.middle.y()) < 0.01;
                 });
@@ -383,9 +383,9 @@ private Q_SLOTS:
             for (int i = 0; i < sheets; ++i) {
                 auto words = wordsOn(file, 1 + i * 2);
                 std::ranges::sort(
-                    words, {}, [](const Word& w) { return std::pair(std::lround(w.middle.y() / 10), w.middle.x()); });
+                    words, {}, [](const Digits& w) { return std::pair(std::lround(w.middle.y() / 10), w.middle.x()); });
                 printed.emplace_back();
-                for (const Word& w : words)
+                for (const Digits& w : words)
                     printed.back().push_back(w.number);
             }
             std::vector<int> all;
@@ -426,10 +426,10 @@ private Q_SLOTS:
                 QCOMPARE(front.size(), back.size());
                 const bool leftToRight =
                     style == WorkStyle::WorkAndTurn || (style == WorkStyle::Sheetwise && flip == FlipEdge::Short);
-                for (const Word& w : front) {
+                for (const Digits& w : front) {
                     const QPointF through = leftToRight ? QPointF(450 - w.middle.x(), w.middle.y())
                                                         : QPointF(w.middle.x(), 320 - w.middle.y());
-                    const auto behind = std::ranges::find_if(back, [&](const Word& b) {
+                    const auto behind = std::ranges::find_if(back, [&](const Digits& b) {
                         return std::abs(b.middle.x() - through.x()) < 0.01 &&
                                std::abs(b.middle.y() - through.y()) < 0.01;
                     });
@@ -437,8 +437,8 @@ private Q_SLOTS:
                     QCOMPARE(behind->number, w.number == 111 ? 222 : 111);
                 }
                 if (style != WorkStyle::Sheetwise)
-                    QVERIFY(std::ranges::count(front, 111, &Word::number) ==
-                            std::ranges::count(front, 222, &Word::number));
+                    QVERIFY(std::ranges::count(front, 111, &Digits::number) ==
+                            std::ranges::count(front, 222, &Digits::number));
             }
     }
 
