@@ -5,15 +5,11 @@
 #include "core/edit/new_items.h"
 #include "core/edit/record_edits.h"
 #include "core/edit/sequence_edits.h"
-#include "core/plan/sheet_words.h"
 #include "core/units/page_sizes.h"
 #include "pdf/read_facts.h"
 
 #include <QDir>
 #include <QFileInfo>
-#include <QJsonArray>
-#include <QJsonDocument>
-#include <QJsonObject>
 #include <QRegularExpression>
 
 namespace hinge
@@ -95,10 +91,9 @@ Result<void> takePress(const Imposing& wanted, Job& job)
             return done;
     for (const WorkStyle style :
          {WorkStyle::Sheetwise, WorkStyle::WorkAndTurn, WorkStyle::WorkAndTumble, WorkStyle::OneSide})
-        if (wanted.work == workStyleName(style)) {
-            job.press.work = style;
-            job.pages.workStyle = style;
-        }
+        if (wanted.work == workStyleName(style))
+            for (const Component component : {Component::Flat, Component::Text})
+                setWorkStyle(job, component, style);
     if (wanted.marks == QStringLiteral("none")) {
         SheetMarks& m = job.press.marks;
         m.crop = m.fold = m.bleed = m.centre = m.registration = m.bar = m.label = m.collating = false;
@@ -178,13 +173,6 @@ Result<void> takeFiles(const Imposing& wanted, Job& job)
     return {};
 }
 
-QString faceOrPage(const PlacedSurface& place)
-{
-    return place.page > 0                        ? QStringLiteral("page")
-           : place.surface.face == Face::Outside ? QStringLiteral("front")
-                                                 : QStringLiteral("back");
-}
-
 } // namespace
 
 Result<Job> jobToImpose(const Imposing& wanted)
@@ -216,58 +204,6 @@ Result<Job> jobToImpose(const Imposing& wanted)
         if (auto done = takeNumbers(wanted, job); !done)
             return tl::unexpected(done.error());
     return job;
-}
-
-QByteArray formsJson(const Job& job)
-{
-    const auto planned = plan(job);
-    if (!planned)
-        return {};
-    const PieceParts parts = planned->partsOf(job);
-    const auto mm = [](Length l) { return QJsonValue(std::round(l.toMm() * 10000) / 10000); };
-    QJsonArray forms;
-    for (const PressRun& run : planned->press) {
-        if (isCoverNotBegun(parts, run))
-            continue;
-        for (const PressForm& form : run.forms) {
-            QJsonArray sides;
-            for (const Face side : bothFaces) {
-                if (side == Face::Inside && form.sides() == 1)
-                    continue;
-                QJsonArray slotList;
-                for (const PlacedSurface& place : placedOn(parts, form, side)) {
-                    QJsonObject slot{
-                        {QStringLiteral("slot"), place.slot + 1},    {QStringLiteral("shows"), faceOrPage(place)},
-                        {QStringLiteral("left"), mm(place.trim.x)},  {QStringLiteral("top"), mm(place.trim.y)},
-                        {QStringLiteral("width"), mm(place.trim.w)}, {QStringLiteral("height"), mm(place.trim.h)},
-                        {QStringLiteral("turn"), int(place.turn)}};
-                    if (place.page > 0)
-                        slot[QStringLiteral("page")] = place.page;
-                    if (run.stacking) {
-                        const Stacking& s = *run.stacking;
-                        const int pile = pileOf(*form.layout, place.slot, s.order);
-                        slot[QStringLiteral("pile")] = pile + 1;
-                        const Stacking::Range range = s.pile(0, pile);
-                        slot[QStringLiteral("first")] = numberAt(job.records.series, int(range.first));
-                        slot[QStringLiteral("count")] = range.count();
-                    }
-                    slotList.append(slot);
-                }
-                sides.append(QJsonObject{{QStringLiteral("side"), sideName(job, form, side)},
-                                         {QStringLiteral("slots"), slotList}});
-            }
-            forms.append(QJsonObject{{QStringLiteral("form"), form.number},
-                                     {QStringLiteral("carries"), formName(job, *planned, form)},
-                                     {QStringLiteral("width"), mm(form.layout->sheet.w)},
-                                     {QStringLiteral("height"), mm(form.layout->sheet.h)},
-                                     {QStringLiteral("up"), form.layout->up()},
-                                     {QStringLiteral("workStyle"), workStyleName(form.layout->work)},
-                                     {QStringLiteral("sheets"), form.sheets},
-                                     {QStringLiteral("overs"), form.overs},
-                                     {QStringLiteral("sides"), sides}});
-        }
-    }
-    return QJsonDocument(QJsonObject{{QStringLiteral("forms"), forms}}).toJson();
 }
 
 } // namespace hinge

@@ -30,8 +30,4 @@ struct Imposing {
 /// read, or a file cannot be used.
 [[nodiscard]] Result<Job> jobToImpose(const Imposing& wanted);
 
-/// Every form and side with its slots as JSON: page or face, number of the pile, position in millimetres from the
-/// head-left corner of that side, turn in degrees clockwise.
-[[nodiscard]] QByteArray formsJson(const Job& job);
-
 } // namespace hinge

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/forms_report.h"
 #include "cli/gather.h"
 #include "cli/impose.h"
 #include "cli/plan_report.h"
@@ -20,6 +21,8 @@
 #include <QFileInfo>
 #include <QFont>
 #include <QGuiApplication>
+#include <QJsonDocument>
+#include <QJsonObject>
 #include <QTemporaryDir>
 #include <QTextStream>
 #include <algorithm>
@@ -145,7 +148,8 @@ int runImpose(const Imposing& wanted, const QString& target, bool json)
                     return fail({QStringLiteral("--sheet"), f.message + QStringLiteral(". ") + f.reason});
         }
     if (json)
-        QTextStream(stdout) << QString::fromUtf8(formsJson(*job));
+        QTextStream(stdout) << QString::fromUtf8(
+            QJsonDocument(QJsonObject{{QStringLiteral("forms"), formsJson(*job, *planned)}}).toJson());
     if (target.isEmpty())
         return exitDone;
     const auto done = exportPdf(*job, ExportKind::Sheets, QDir::currentPath(), target);

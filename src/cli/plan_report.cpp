@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/plan_report.h"
 
+#include "cli/forms_report.h"
+
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -211,16 +213,10 @@ QByteArray planJson(const Job& job, const Plan& plan, const std::vector<Finding>
     }
     if (plan.book)
         root[QStringLiteral("book")] = bookJson(job, *plan.book);
-    QJsonArray places;
-    for (std::size_t i = 0; i < plan.sheet().front.size(); ++i)
-        places.append(QJsonObject{{QStringLiteral("front"), rectJson(plan.sheet().front[i].trim, job.unit)},
-                                  {QStringLiteral("frontTurn"), int(plan.sheet().front[i].turn)},
-                                  {QStringLiteral("back"), rectJson(plan.sheet().back[i].trim, job.unit)},
-                                  {QStringLiteral("backTurn"), int(plan.sheet().back[i].turn)}});
     root[QStringLiteral("sheet")] = QJsonObject{{QStringLiteral("width"), exactText(plan.sheet().sheet.w, job.unit)},
                                                 {QStringLiteral("height"), exactText(plan.sheet().sheet.h, job.unit)},
-                                                {QStringLiteral("up"), plan.sheet().up()},
-                                                {QStringLiteral("places"), places}};
+                                                {QStringLiteral("up"), plan.sheet().up()}};
+    root[QStringLiteral("forms")] = formsJson(job, plan);
     QJsonArray list;
     for (const Finding& f : findings) {
         QJsonObject o{{QStringLiteral("code"), f.code},

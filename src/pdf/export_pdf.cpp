@@ -2,6 +2,7 @@
 #include "pdf/export_pdf.h"
 
 #include "colour/press_profile.h"
+#include "core/edit/record_edits.h"
 #include "core/file/embedded_files.h"
 #include "core/file/record_table.h"
 #include "core/piece/page_numbers.h"
@@ -144,7 +145,8 @@ Result<std::shared_ptr<const RecordTable>> tableFor(const Job& job, const QStrin
 /// Every copy is printed for its own record: by itself, or in the piles of press sheets.
 bool printsRecords(const Job& job, ExportKind kind)
 {
-    return kind == ExportKind::Copies || (kind == ExportKind::Sheets && job.records.any() && !hasPages(job.kind));
+    return kind == ExportKind::Copies ||
+           (kind == ExportKind::Sheets && job.records.any() && job.records.count > 0 && !hasPages(job.kind));
 }
 
 /// What is printed of a job whose copies differ: the flat as the first copy has it, sheets of pages without what
@@ -165,7 +167,9 @@ std::optional<Problem> sheetsProblem(const Job& job, const Plan& plan)
                            run.component == Component::Text
                                ? QStringLiteral("The text does not fit on its press sheet; choose a larger one.")
                                : QStringLiteral("The flat does not fit on the press sheet; choose a larger one.")};
-    return plan.pressFault;
+    if (const Problem* fault = plan.pressFault())
+        return *fault;
+    return std::nullopt;
 }
 
 } // namespace
@@ -178,7 +182,10 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
     const auto table = tableFor(asDecided, jobFolder);
     if (!table)
         return tl::unexpected(table.error());
-    const Job job = printedJob(asDecided, table->get(), kind);
+    Job counted = asDecided;
+    if (*table) // the file may have other rows by now than when it was counted
+        setRecordCount(counted, recordCount(asDecided, table->get()));
+    const Job job = printedJob(counted, table->get(), kind);
     const auto planned = plan(job);
     if (!planned)
         return tl::unexpected(planned.error());
@@ -232,6 +239,9 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
         if (composer.isTransparent())
             for (QPDFObjectHandle page : pdf.getAllPages())
                 page.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));
+        // Printed as large as it is, not shrunk to what an office printer reaches (ISO 32000-1, 12.2).
+        if (kind == ExportKind::Sheets)
+            pdf.getRoot().replaceKey("/ViewerPreferences", QPDFObjectHandle::parse("<< /PrintScaling /None >>"));
         dressForPress(pdf, job.title, *press, composer.obstacles().isEmpty());
         if (auto written = writePressFile(pdf, target, run, large); !written)
             return tl::unexpected(written.error());

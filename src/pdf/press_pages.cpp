@@ -67,7 +67,7 @@ private:
     Result<void> addSheet(const PressRun& run, const PressForm& form, qint64 sheet)
     {
         for (const Face side : bothFaces) {
-            if (side == Face::Inside && form.sides() == 1)
+            if (side == Face::Inside && (form.sides() == 1 || isSecondPass(form)))
                 continue;
             FaceComposer::Content content;
             for (const PlacedSurface& place : placedOn(parts_, form, side))
@@ -78,6 +78,12 @@ private:
             addPage(content, form, side);
         }
         return {};
+    }
+
+    /// A press prints the second side from the plates of the first; any other machine wants to be given both.
+    [[nodiscard]] bool isSecondPass(const PressForm& form) const
+    {
+        return form.layout->isOneForm() && job_.press.device == Device::ProductionPress;
     }
 
     /// What is printed is clipped to where it may be printed, and laid on its place.

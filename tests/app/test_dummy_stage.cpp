@@ -118,8 +118,8 @@ private Q_SLOTS:
         action("stepOn")->trigger();
         QVERIFY(canvas().isVisible());
         restsAt(3);
-        QVERIFY(!action("stepOn")->isEnabled());
-        QVERIFY(action("stepBack")->isEnabled());
+        QTRY_VERIFY(!action("stepOn")->isEnabled());
+        QTRY_VERIFY(action("stepBack")->isEnabled());
     }
 
     void stepsAreMadeWithTheMouse()

@@ -264,7 +264,7 @@ private Q_SLOTS:
         }
         const QByteArray table = testing::contentOf(dir_->filePath(QStringLiteral("cut.csv")));
         QVERIFY(table.contains("left edge, the lay") || table.contains("head edge, the gripper"));
-        QCOMPARE(table.count('\n'), qsizetype(plan().sheet().cuts) + 1);
+        QCOMPARE(table.count('\n'), qsizetype(plan().sheet().cuts()) + 1);
         const QString text = QString::fromUtf8(testing::run(
             QStringLiteral("pdftotext"), {dir_->filePath(QStringLiteral("cut.pdf")), QStringLiteral("-")}));
         QVERIFY(text.contains(QStringLiteral("All is cut")));

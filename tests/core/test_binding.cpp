@@ -532,13 +532,13 @@ private Q_SLOTS:
         job.pages.count = 64;
         job.pages.signature = 4;
         job.press.sheet = {len("940"), len("240")};
-        const auto textRun = [&] { return testing::planned(job).runs.back(); };
-        QCOMPARE(textRun().up, 3);
+        const auto textRun = [&] { return testing::planned(job).press.back(); };
+        QCOMPARE(textRun().layout().up(), 3);
         // Each signature is printed for itself, three copies a sheet.
-        QCOMPARE(textRun().sheets, 16 * ((500 + 2) / 3));
+        QCOMPARE(textRun().sheets, qint64(16 * ((500 + 2) / 3)));
         job.pages.workStyle = WorkStyle::WorkAndTurn;
-        QCOMPARE(textRun().up, 2);
-        QCOMPARE(textRun().sheets, 16 * (500 / 2));
+        QCOMPARE(textRun().layout().up(), 2);
+        QCOMPARE(textRun().sheets, qint64(16 * (500 / 2)));
     }
 
     void weightAndPaperOfTheRun()
@@ -547,12 +547,12 @@ private Q_SLOTS:
         Job job = newPiece(PieceKind::Booklet);
         const Plan plan = testing::planned(job);
         QVERIFY(std::abs(*plan.findFigure(QStringLiteral("weight"))->number - 8 * 0.148 * 0.210 * 135) < 1e-9);
-        QCOMPARE(plan.runs.size(), std::size_t(1));
+        QCOMPARE(plan.press.size(), std::size_t(1));
         // A sheet of 296 x 210 mm with 3 mm of bleed lies four times on SRA2 (640 x 450 mm): 500 x 4 sheets by fours.
-        QCOMPARE(plan.runs[0].up, 4);
-        QCOMPARE(plan.runs[0].sheets, 500);
+        QCOMPARE(plan.press[0].layout().up(), 4);
+        QCOMPARE(plan.press[0].sheets, qint64(500));
         job.pages.plusCover = true;
-        QCOMPARE(testing::planned(job).runs.size(), std::size_t(2));
+        QCOMPARE(testing::planned(job).press.size(), std::size_t(2));
     }
 
     void fourMillimetresAreStapledAndNoMore()

@@ -150,10 +150,10 @@ private Q_SLOTS:
             const auto helped = plan(after, &first);
             const auto alone = plan(after);
             RC_ASSERT(helped->arrangements().size() == alone->arrangements().size());
-            for (std::size_t i = 0; i < alone->arrangements().size(); ++i) {
+            for (qsizetype i = 0; i < alone->arrangements().size(); ++i) {
                 const SheetLayout &a = helped->arrangements()[i], &b = alone->arrangements()[i];
                 RC_ASSERT(a.sheet == b.sheet && a.front == b.front && a.back == b.back && a.sheets == b.sheets &&
-                          a.overs == b.overs && a.cuts == b.cuts);
+                          a.overs == b.overs && a.cuts() == b.cuts());
             }
             RC_ASSERT(helped->sheet().front == alone->sheet().front);
         });

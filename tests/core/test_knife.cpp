@@ -20,7 +20,7 @@ private Q_SLOTS:
         const Job job = testing::cards(3, 2, len("10"));
         const Plan plan = testing::planned(job);
         const SheetLayout& layout = plan.sheet();
-        const KnifeProgram program = knifeProgram(layout.sheet, layout.tree, job.press.knife);
+        const KnifeProgram& program = layout.program;
         const KnifeStep& first = program.steps.front();
         QVERIFY(first.edge == GaugeEdge::Left || first.edge == GaugeEdge::Head);
         QVERIFY(!first.fresh);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Press forms of every kind of piece: what lies where, both sides, piles, creep, marks, the proof.
 #include "any_piece.h"
+#include "core/edit/remedies.h"
 #include "core/file/job_file.h"
 #include "core/plan/sheet_words.h"
 #include "core/press/press_proof.h"
@@ -56,9 +57,9 @@ private Q_SLOTS:
             const Job job = *testing::anyPiece();
             const auto plan = hinge::plan(job);
             RC_PRE(plan.has_value());
-            RC_LOG() << (plan->pressFault ? plan->pressFault->text().toStdString() : std::string())
+            RC_LOG() << (plan->pressFault() ? plan->pressFault()->text().toStdString() : std::string())
                      << writeJob(job).toStdString();
-            RC_ASSERT(!plan->pressFault);
+            RC_ASSERT(!plan->pressFault());
             for (const PressRun& run : plan->press)
                 proved += int(run.forms.size());
         });
@@ -98,7 +99,7 @@ private Q_SLOTS:
         // The knife forgets a line.
         PressRun uncut = good;
         layout = std::make_shared<SheetLayout>(*good.forms[0].layout);
-        layout->tree = CutNode();
+        layout->program = {};
         uncut.forms[0].layout = layout;
         const auto whole = proveRun(parts, uncut);
         QVERIFY(!whole && whole.error().message.contains(QStringLiteral("knife")));
@@ -106,8 +107,13 @@ private Q_SLOTS:
         Job numbered = tickets(100, 4, 2);
         const Plan p = testing::planned(numbered);
         PressRun gap = p.press.front();
+        QVERIFY(proveRun(p.partsOf(numbered), gap));
         gap.stacking->records = 96;
-        QVERIFY(proveRun(p.partsOf(numbered), gap)); // fewer is another run, not a wrong one
+        const auto fewer = proveRun(p.partsOf(numbered), gap);
+        QVERIFY(!fewer && fewer.error().message.contains(QStringLiteral("96 of 100")));
+        gap = p.press.front();
+        gap.stacking->piles = 7;
+        QVERIFY(!proveRun(p.partsOf(numbered), gap));
         // Flats: front and back of one paper.
         Job leaflet = testing::a4Roll();
         const Plan flat = testing::planned(leaflet);
@@ -274,12 +280,12 @@ private Q_SLOTS:
         QVERIFY((run.forms[0].works == std::vector<int>{0, 3, 6, 9}));
         QVERIFY((run.forms[2].works == std::vector<int>{2, 5, 8, 11}));
         QCOMPARE(run.sheets, qint64(3) * job.quantity);
-        QVERIFY(!plan.pressFault);
+        QVERIFY(!plan.pressFault());
         // A slot that is left free moves the piles on.
         editSetup(job, Component::Text).left = {2};
         const Plan free = testing::planned(job);
         QVERIFY((free.runOf(Component::Text)->forms[0].works == std::vector<int>{0, -1, 4, 8}));
-        QVERIFY(!free.pressFault);
+        QVERIFY(!free.pressFault());
     }
 
     void creepMovesPagesTowardTheSpine()
@@ -373,7 +379,7 @@ private Q_SLOTS:
             job.press.margin = len("4 mm");
             const Plan plan = testing::planned(job);
             QCOMPARE(plan.sheet().up(), 1);
-            QCOMPARE(plan.sheet().cuts, 0);
+            QCOMPARE(plan.sheet().cuts(), 0);
             for (const Length bleed : plan.paper.bleeds)
                 COMPARE_MM(bleed, 0);
             for (const char* code : {"sheet.tooSmall", "sheet.marks", "bleed.small", "bleed.none"})
@@ -405,9 +411,88 @@ private Q_SLOTS:
         job.press.sheet = {len("11 in"), len("17 in")};
         const Plan plan = testing::planned(job);
         QCOMPARE(plan.sheet().up(), 3);
-        QCOMPARE(plan.sheet().cuts, 2);
-        QVERIFY(!plan.pressFault);
+        QCOMPARE(plan.sheet().cuts(), 2);
+        QVERIFY(!plan.pressFault());
         COMPARE_MM(plan.sheet().front[1].trim.y, 25.4 * 17 / 3);
+    }
+
+    void aRunIsCountedTheSameEverywhere()
+    {
+        CHECK_PROPERTY("the layout in the list, the forms and the proof agree on sheets and forms", [] {
+            const Job job = *testing::anyPiece();
+            const auto plan = hinge::plan(job);
+            RC_PRE(plan.has_value());
+            for (const PressRun& run : plan->press) {
+                RC_PRE(!run.forms.empty());
+                RC_ASSERT(run.layout().sheets == run.sheets);
+                RC_ASSERT(formsOfRun(run.piece, run.layout()) == run.forms.size());
+                // Every copy of every work comes off some sheet, and none is printed for nothing.
+                std::map<int, qint64> given;
+                for (const PressForm& form : run.forms)
+                    for (const int work : form.works)
+                        if (work >= 0)
+                            given[work] += form.sheets;
+                RC_ASSERT(int(given.size()) == run.piece.works);
+                for (const auto& [work, copies] : given)
+                    RC_ASSERT(copies >= run.piece.pieces);
+            }
+        });
+        // 20 pages in signatures of 16 are one of 16 and one of 4 (arithmetic): the small one comes more often off a
+        // sheet.
+        Job job = newPiece(PieceKind::Book);
+        job.page = {len("100"), len("150")};
+        job.pages.count = 20;
+        job.quantity = 100;
+        job.press.text = SheetSetup{.sheet = {len("480"), len("360")}};
+        const Plan plan = testing::planned(job);
+        const PressRun& text = *plan.runOf(Component::Text);
+        QCOMPARE(text.forms.size(), 2);
+        qint64 sheets = 0;
+        for (const PressForm& form : text.forms)
+            sheets += (100 + form.layout->up() - 1) / form.layout->up();
+        QVERIFY(text.forms[0].layout->up() != text.forms[1].layout->up());
+        QCOMPARE(text.sheets, sheets);
+        QVERIFY2(sheetsWorking(job, text).contains(QStringLiteral(" + ")), qPrintable(sheetsWorking(job, text)));
+    }
+
+    void whatDoesNotFitTwiceIsPrintedSheetwise()
+    {
+        for (const Component component : {Component::Flat, Component::Text}) {
+            Job job = newPiece(component == Component::Flat ? PieceKind::Leaflet : PieceKind::Book);
+            job.flat = {len("297"), len("210")};
+            job.page = {len("100"), len("150")};
+            job.pages.signature = 4;
+            job.press.sheet = {len("450"), len("320")};
+            job.press.text = SheetSetup{.sheet = {len("240"), len("200")}};
+            setWorkStyle(job, component, WorkStyle::WorkAndTurn);
+            if (component == Component::Flat)
+                job.press.sheet = {len("330"), len("240")};
+            const auto findings = testing::planned(job).findings;
+            const auto it = std::ranges::find(findings, QStringLiteral("sheet.oneUp"), &Finding::code);
+            QVERIFY(it != findings.end());
+            const Job mended = settled(job, *it);
+            QCOMPARE(setupOf(mended, component).work, WorkStyle::Sheetwise);
+            QVERIFY(!testing::hasFinding(testing::planned(mended).findings, "sheet.oneUp"));
+        }
+    }
+
+    void pagesBehindAndBesideEachOther()
+    {
+        // A leaf has an odd page and the even one behind it; a reader sees 2 beside 3, the first and the last alone.
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 8;
+        job.pages.plusCover = false;
+        const Plan plan = testing::planned(job);
+        QCOMPARE(pageBehind(plan, 1), 2);
+        QCOMPARE(pageBehind(plan, 4), 3);
+        QCOMPARE(pageBehind(plan, 9), 0);
+        QCOMPARE(pageBeside(plan, 2), 3);
+        QCOMPARE(pageBeside(plan, 3), 2);
+        QCOMPARE(pageBeside(plan, 1), 0);
+        QCOMPARE(pageBeside(plan, 8), 0);
+        const auto placed = placedOn(plan.partsOf(job), plan.press[0].forms[0], Face::Outside);
+        const QString told = spotText(job, plan, plan.press[0].forms[0], Face::Outside, placed[1], 0);
+        QVERIFY2(told.contains(QStringLiteral("page 1 · head up · behind it page 2")), qPrintable(told));
     }
 
     void everySettingIsKept()

@@ -415,6 +415,7 @@ private Q_SLOTS:
                 job.press.sheet = {len("450"), len("320")};
                 job.press.work = style;
                 job.press.flip = flip;
+                job.press.device = Device::ShopMachine; // which is given the second pass, too
                 job.press.marks.label = false;
                 const Plan plan = testing::planned(job);
                 for (const Face face : bothFaces)
@@ -435,6 +436,12 @@ private Q_SLOTS:
                     });
                     QVERIFY2(behind != back.end(), qPrintable(workStyleName(style)));
                     QCOMPARE(behind->number, w.number == 111 ? 222 : 111);
+                }
+                if (style != WorkStyle::Sheetwise) {
+                    job.press.device = Device::ProductionPress; // prints it from the plates of the first
+                    const QString plates = exported(job, ExportKind::Sheets, "plates.pdf", dir_.path());
+                    QCOMPARE(run(QStringLiteral("qpdf"), {QStringLiteral("--show-npages"), plates}).trimmed(),
+                             QByteArray("1"));
                 }
                 if (style != WorkStyle::Sheetwise)
                     QVERIFY(std::ranges::count(front, 111, &Digits::number) ==

@@ -53,7 +53,10 @@ void BriefSentence::writeSignatures(Sentence& s)
         tr("Pages of one folded sheet"));
     s.pick<WorkStyle>(
         "brief.workStyle", tr("Change how they are printed"), [](Job& j) -> WorkStyle& { return j.pages.workStyle; },
-        {{tr("sheetwise"), WorkStyle::Sheetwise}, {tr("work-and-turn"), WorkStyle::WorkAndTurn}},
+        {{tr("sheetwise"), WorkStyle::Sheetwise},
+         {tr("work-and-turn"), WorkStyle::WorkAndTurn},
+         {tr("work-and-tumble"), WorkStyle::WorkAndTumble},
+         {tr("one side"), WorkStyle::OneSide}},
         tr("Whether the second side has a form of its own"));
     s.words(tr("milled by"));
     s.length(

@@ -101,7 +101,7 @@ QStringList ArrangementsModel::figures(const SheetLayout& layout) const
     const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
     const double kg = kilogramsOf(stock, layout);
     const QLocale locale;
-    const QString cuts = layout.cuts == 1 ? tr("1 cut") : tr("%1 cuts").arg(layout.cuts);
+    const QString cuts = layout.cuts() == 1 ? tr("1 cut") : tr("%1 cuts").arg(layout.cuts());
     QString second = tr("%1 kg, %2").arg(locale.toString(kg, 'f', kg < 10 ? 1 : 0), cuts);
     if (const auto cost = costOf(job, run, layout))
         second = tr("%1, %2").arg(locale.toString(double(cost->all()) / 100, 'f', 2), second);
@@ -117,7 +117,7 @@ QString ArrangementsModel::difference(const SheetLayout& layout) const
     QStringList parts;
     if (std::abs(paper) >= 0.5)
         parts << (paper > 0 ? tr("+%1 % paper") : tr("−%1 % paper")).arg(std::abs(paper), 0, 'f', 0);
-    if (const int cuts = layout.cuts - chosen.cuts; cuts != 0)
+    if (const int cuts = layout.cuts() - chosen.cuts(); cuts != 0)
         parts << (cuts > 0 ? tr("+%1 cuts") : tr("−%1 cuts")).arg(std::abs(cuts));
     return parts.isEmpty() ? tr("the same paper") : parts.join(QStringLiteral(", "));
 }

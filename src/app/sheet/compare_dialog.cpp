@@ -137,7 +137,7 @@ void CompareDialog::refresh()
     add(tr("press sheets"), each([](const SheetLayout& l) { return l.sheets + l.overs; }), 0, {});
     add(tr("paper"), each([&](const SheetLayout& l) { return kilogramsOf(stock, l); }), 1, tr("kg"));
     add(tr("of the sheet used"), each([](const SheetLayout& l) { return l.usedPercent; }), 1, tr("%"));
-    add(tr("cuts"), each([](const SheetLayout& l) { return l.cuts; }), 0, {});
+    add(tr("cuts"), each([](const SheetLayout& l) { return l.cuts(); }), 0, {});
     if (job.press.prices.any())
         add(tr("cost"), each([&](const SheetLayout& l) { return double(costOf(job, run, l)->all()) / 100; }), 2, {});
     std::array<QStringList, 4> lines;

@@ -113,12 +113,7 @@ JobChoice* SheetDrawer::workStyleChoice()
          {WorkStyle::Sheetwise, WorkStyle::WorkAndTurn, WorkStyle::WorkAndTumble, WorkStyle::OneSide})
         options.push_back({workStyleName(style),
                            [this, style](const Job& j) { return setupOf(j, state_.component()).work == style; },
-                           [this, style](Job& j) {
-                               if (state_.component() == Component::Text)
-                                   j.pages.workStyle = style;
-                               else
-                                   j.press.work = style;
-                           }});
+                           [this, style](Job& j) { setWorkStyle(j, state_.component(), style); }});
     auto* choice = new JobChoice(document_, tr("Change the work style"), std::move(options));
     choices_.push_back(choice);
     return choice;

@@ -85,17 +85,6 @@ QToolButton* iconButton(QAction* action, const QString& name)
     return button;
 }
 
-QString headWords(Turn turn)
-{
-    switch (turn) {
-    case Turn::None: return SheetStage::tr("head up");
-    case Turn::Quarter: return SheetStage::tr("head to the right");
-    case Turn::Half: return SheetStage::tr("head down");
-    case Turn::ThreeQuarters: return SheetStage::tr("head to the left");
-    }
-    return {};
-}
-
 } // namespace
 
 SheetStage::SheetStage(Document& document, Actions& actions, FacePainter& painter, QWidget* parent)
@@ -285,22 +274,9 @@ void SheetStage::refreshSpot()
     if (!spot)
         return told_->setText(
             tr("Point at a slot to see what it carries. N goes to the next, Page Down to the next sheet."));
-    const Plan& plan = document_.plan();
-    QStringList parts{tr("slot %1").arg(spot->slot + 1)};
-    if (spot->place) {
-        const PlacedSurface& place = *spot->place;
-        parts << (place.page > 0 ? tr("page %1").arg(place.page)
-                                 : slotText(document_.job(), plan, *form, spot->side, place, state_.sheet()));
-        parts << headWords(place.turn);
-        if (place.page > 0) {
-            const int behind = place.page % 2 == 1 ? place.page + 1 : place.page - 1;
-            const int facing = place.page % 2 == 1 ? place.page - 1 : place.page + 1;
-            parts << tr("behind it page %1").arg(behind);
-            if (facing >= 1 && facing <= int(plan.pages.size()))
-                parts << tr("read beside page %1").arg(facing);
-        }
-    }
-    told_->setText(asSentence(parts.join(QStringLiteral(" · "))));
+    told_->setText(spot->place ? asSentence(spotText(document_.job(), document_.plan(), *form, spot->side, *spot->place,
+                                                     state_.sheet()))
+                               : tr("Slot %1").arg(spot->slot + 1));
 }
 
 void SheetStage::refreshStroke()

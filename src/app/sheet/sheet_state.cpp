@@ -59,14 +59,18 @@ const PressForm* SheetState::formAt(int index) const
 const PressForm* SheetState::form() const { return formAt(form_); }
 const PressRun& SheetState::run() const { return runAt(form_); }
 
+const KnifeProgram& SheetState::knife() const
+{
+    static const KnifeProgram nothing;
+    return form() ? form()->layout->program : nothing;
+}
+
 void SheetState::keepInRange()
 {
     form_ = std::clamp(form_, 0, std::max(0, formCount() - 1));
     sheet_ = std::clamp<qint64>(sheet_, 0, std::max<qint64>(0, sheetCount() - 1));
     spot_.reset();
-    const PressForm* here = form();
-    knife_ = here ? knifeProgram(here->layout->sheet, here->layout->tree, document_.job().press.knife) : KnifeProgram();
-    stroke_ = std::clamp(stroke_, 0, int(knife_.steps.size()));
+    stroke_ = std::clamp(stroke_, 0, int(knife().steps.size()));
 }
 
 void SheetState::setMode(SheetMode mode)
@@ -117,7 +121,7 @@ void SheetState::setLight(int percent)
 
 void SheetState::setStroke(int stroke)
 {
-    const int kept = std::clamp(stroke, 0, int(knife_.steps.size()));
+    const int kept = std::clamp(stroke, 0, int(knife().steps.size()));
     if (stroke_ == kept)
         return;
     stroke_ = kept;

@@ -2,7 +2,6 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "core/press/knife_program.h"
 
 namespace hinge
 {
@@ -56,7 +55,8 @@ public:
     [[nodiscard]] int light() const { return light_; }
     void setLight(int percent);
 
-    [[nodiscard]] const KnifeProgram& knife() const { return knife_; }
+    /// Of the sheet in hand.
+    [[nodiscard]] const KnifeProgram& knife() const;
     /// Strokes that are done; the next one is shown before it is made.
     [[nodiscard]] int stroke() const { return stroke_; }
     void setStroke(int stroke);
@@ -78,7 +78,6 @@ private:
     std::optional<SheetSpot> spot_;
     int light_ = 50;
     int stroke_ = 0;
-    KnifeProgram knife_;
 };
 
 } // namespace hinge

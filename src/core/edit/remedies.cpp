@@ -80,6 +80,17 @@ void matchLook(Job& job, Item& item)
     }
 }
 
+/// What does not fit twice on its sheet is printed from a form a side.
+void printSheetwise(Job& job)
+{
+    const auto planned = plan(job);
+    if (!planned)
+        return;
+    for (const PressRun& run : planned->press)
+        if (run.forms.empty() && run.layout().isOneForm())
+            setWorkStyle(job, run.component, WorkStyle::Sheetwise);
+}
+
 } // namespace
 
 Job settled(Job job, const Finding& finding)
@@ -109,7 +120,7 @@ Job settled(Job job, const Finding& finding)
         job.kind = PieceKind::Book;
         break;
     case Remedy::ReckonSpine: job.cover.spine.reset(); break;
-    case Remedy::Sheetwise: job.pages.workStyle = WorkStyle::Sheetwise; break;
+    case Remedy::Sheetwise: printSheetwise(job); break;
     case Remedy::MoveToSafe:
         if (Item* item = job.findItem(finding.itemId); item && finding.surface)
             moveToSafe(job, finding.surface->face, *item);

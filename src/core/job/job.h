@@ -224,7 +224,9 @@ void setOwnCover(Job& job, bool own);
 [[nodiscard]] const Stock& textStockOf(const Job& job);
 /// How a component is laid on its press sheets.
 [[nodiscard]] SheetSetup setupOf(const Job& job, Component component);
-/// To be changed; the pages get a setup of their own.
+/// How both sides of a component are printed: the pages keep that apart from the rest of their setup.
+void setWorkStyle(Job& job, Component component, WorkStyle style);
+/// To be changed, but for the work style; the pages get a setup of their own.
 [[nodiscard]] SheetSetup& editSetup(Job& job, Component component);
 /// An office printer prints the piece on sheets of just that size: nothing is trimmed, so that nothing bleeds, and the
 /// printer's own edge stays white.

@@ -69,6 +69,11 @@ SheetSetup setupOf(const Job& job, Component component)
     return setup;
 }
 
+void setWorkStyle(Job& job, Component component, WorkStyle style)
+{
+    (component == Component::Text ? job.pages.workStyle : job.press.work) = style;
+}
+
 SheetSetup& editSetup(Job& job, Component component)
 {
     if (component == Component::Flat)

@@ -52,8 +52,7 @@ Rect extentOf(const Pile& pile)
 {
     Rect all = pile.front().place;
     for (const PileLeaf& leaf : pile)
-        all = Rect::fromEdges(std::min(all.x, leaf.place.x), std::min(all.y, leaf.place.y),
-                              std::max(all.right(), leaf.place.right()), std::max(all.bottom(), leaf.place.bottom()));
+        all = all.united(leaf.place);
     return all;
 }
 

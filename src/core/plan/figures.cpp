@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/figures.h"
 
+#include "core/plan/sheet_words.h"
+
 #include "core/units/envelopes.h"
 #include "core/units/page_sizes.h"
 
@@ -450,24 +452,26 @@ void addPaper(Figures& f, const Job& job, const Plan& plan)
         f.text(paperGroup, QStringLiteral("coating"), QStringLiteral("Coating"), coats.join(QStringLiteral(", ")));
 }
 
-void addSheets(Figures& f, const Job& job, const Run& run)
+/// `isBeside`: the pages beside a cover of their own, whose figures come first.
+void addSheets(Figures& f, const Job& job, const PressRun& run, bool isBeside)
 {
-    const QString key = run.isText ? QStringLiteral("text.") : QString();
-    const QString what = run.isText ? QStringLiteral("Text: ") : QString();
-    Figure& up = f.number(runGroup, key + QStringLiteral("up"),
-                          what.isEmpty() ? QStringLiteral("Up") : QStringLiteral("Text, up"), run.up,
-                          QStringLiteral("%1 up").arg(run.up));
-    up.working = run.upWorking;
-    const bool typed = !run.isText && (job.press.columns > 0 || job.press.rows > 0);
-    up.source = typed ? QStringLiteral("side by side and in rows as typed")
-                      : QStringLiteral("best of upright, turned and mixed; every cut edge to edge");
-    if (run.up == 0)
+    const QString key = isBeside ? QStringLiteral("text.") : QString();
+    const int count = run.layout().up();
+    Figure& up =
+        f.number(runGroup, key + QStringLiteral("up"), isBeside ? QStringLiteral("Text, up") : QStringLiteral("Up"),
+                 count, QStringLiteral("%1 up").arg(count));
+    up.working = upWorking(job, run);
+    const Press& press = run.piece.press;
+    up.source = press.columns > 0 || press.rows > 0
+                    ? QStringLiteral("side by side and in rows as typed")
+                    : QStringLiteral("best of upright, turned and mixed; every cut edge to edge");
+    if (run.forms.empty())
         return;
     Figure& sheets =
         f.number(runGroup, key + QStringLiteral("sheets"),
-                 what.isEmpty() ? QStringLiteral("Press sheets") : QStringLiteral("Text, press sheets"), run.sheets,
+                 isBeside ? QStringLiteral("Text, press sheets") : QStringLiteral("Press sheets"), double(run.sheets),
                  QStringLiteral("%1 + %2").arg(groupedNumber(run.sheets), groupedNumber(run.overs)));
-    sheets.working = QStringLiteral("%1; overs %2 %").arg(run.sheetsWorking, percentText(job.overs));
+    sheets.working = QStringLiteral("%1; overs %2 %").arg(sheetsWorking(job, run), percentText(job.overs));
     sheets.source = QStringLiteral("overs: what the shop expects to spoil");
 }
 
@@ -475,21 +479,26 @@ void addRun(Figures& f, const Job& job, const Plan& plan)
 {
     f.number(runGroup, QStringLiteral("quantity"), QStringLiteral("Copies"), job.quantity, groupedNumber(job.quantity));
     const SheetLayout& sheet = plan.sheet();
-    const QString name = nameOfSize(sheet.sheet).remove(QStringLiteral(" landscape"));
-    Figure& press = f.text(runGroup, QStringLiteral("sheet"), QStringLiteral("Press sheet"),
-                           name.isEmpty() ? formatSize(sheet.sheet, job.unit) : name);
-    press.working = formatSize(sheet.sheet, job.unit);
-    for (const Run& run : plan.runs)
-        addSheets(f, job, run);
+    f.text(runGroup, QStringLiteral("sheet"), QStringLiteral("Press sheet"), sheetSizeName(sheet.sheet, job.unit))
+        .working = formatSize(sheet.sheet, job.unit);
+    for (const PressRun& run : plan.press) {
+        const bool isBeside = &run != &plan.press.front();
+        const Size own = run.piece.press.sheet;
+        if (isBeside && own != sheet.sheet)
+            f.text(runGroup, QStringLiteral("text.sheet"), QStringLiteral("Text, press sheet"),
+                   sheetSizeName(own, job.unit))
+                .working = formatSize(own, job.unit);
+        addSheets(f, job, run, isBeside);
+    }
     if (sheet.up() > 0) {
         Figure& used = f.number(runGroup, QStringLiteral("used"), QStringLiteral("Paper used"), sheet.usedPercent,
                                 QStringLiteral("%1 %").arg(sheet.usedPercent, 0, 'f', 1));
         used.working = QStringLiteral("%1 × %2 on %3")
                            .arg(sheet.up())
-                           .arg(formatSize(plan.paper.flat, job.unit), formatSize(sheet.sheet, job.unit));
-        Figure& cuts = f.number(runGroup, QStringLiteral("cuts"), QStringLiteral("Knife"), sheet.cuts,
-                                QStringLiteral("%1 cuts").arg(sheet.cuts));
-        cuts.working = QStringLiteral("each trim line of a block once");
+                           .arg(formatSize(plan.press.front().piece.size, job.unit), formatSize(sheet.sheet, job.unit));
+        Figure& cuts = f.number(runGroup, QStringLiteral("cuts"), QStringLiteral("Knife"), sheet.cuts(),
+                                QStringLiteral("%1 cuts").arg(sheet.cuts()));
+        cuts.working = QStringLiteral("all that is cut at one gauge in one stroke");
     }
     if (job.records.any())
         f.text(runGroup, QStringLiteral("records"),

@@ -91,7 +91,7 @@ std::vector<CuttingOrder> cuttingOrders(const Job& job, const Plan& plan)
                               .arg(part)
                               .arg(form.layout->up())
                               .arg(sheetSizeName(form.layout->sheet, job.unit));
-            order.program = knifeProgram(form.layout->sheet, form.layout->tree, job.press.knife);
+            order.program = form.layout->program;
             order.sheets = form.sheets + form.overs;
             const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
             order.sheetsPerLift = sheetsPerLift(job.press.knife, stock.caliper());

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/making_steps.h"
 
-#include "core/units/page_sizes.h"
+#include "core/plan/sheet_words.h"
 
 namespace hinge
 {
@@ -10,17 +10,16 @@ QStringList makingSteps(const Job& job, const Plan& plan)
 {
     QStringList steps;
     const auto size = [&](Size s) { return formatSize(s, job.unit); };
-    const QString press = nameOfSize(plan.sheet().sheet).remove(QStringLiteral(" landscape"));
-    const QString sheet = press.isEmpty() ? size(plan.sheet().sheet) : press;
-    for (const Run& run : plan.runs) {
-        const Stock& stock = run.isText ? job.pages.textStock : job.stock;
-        steps << QStringLiteral("Print %1 on %2, %3 up: %4 sheets of %5 and %6 overs, %7.")
-                     .arg(run.isText         ? QStringLiteral("the text")
+    for (const PressRun& run : plan.press) {
+        const bool isText = run.component == Component::Text && plan.press.size() > 1;
+        steps << QStringLiteral("Print %1 on %2, %3 up: %4 sheets of %5 and %6 overs, %7, %8.")
+                     .arg(isText             ? QStringLiteral("the text")
                           : hasOwnCover(job) ? QStringLiteral("the cover")
                                              : QStringLiteral("the piece"),
-                          stock.name)
-                     .arg(run.up)
-                     .arg(groupedNumber(run.sheets), sheet, groupedNumber(run.overs), inksText(job.faceInks));
+                          isText ? job.pages.textStock.name : job.stock.name)
+                     .arg(run.layout().up())
+                     .arg(groupedNumber(run.sheets), sheetSizeName(run.piece.press.sheet, job.unit),
+                          groupedNumber(run.overs), inksText(job.faceInks), workStyleName(run.piece.press.work));
     }
     if (job.records.any())
         steps << QStringLiteral("Each piece has a record of its own: %1.").arg(recordsText(job.records));

@@ -13,91 +13,19 @@ namespace hinge
 namespace
 {
 
-Rect within(const Rect& r, const Rect& bounds)
-{
-    return Rect::fromEdges(std::max(r.x, bounds.x), std::max(r.y, bounds.y), std::min(r.right(), bounds.right()),
-                           std::min(r.bottom(), bounds.bottom()));
-}
-
-/// The size of what is laid on the sheet, and the room for it.
-QString upWorking(const Job& job, const PressRun& run)
-{
-    const PieceOnPress& piece = run.piece;
-    const auto& b = piece.bleeds;
-    const QString room = formatSize(run.layout().fillArea.size(), job.unit);
-    if (piece.press.gap)
-        return QStringLiteral("%1 with gaps of %2 in %3 printable")
-            .arg(formatSize(piece.size, job.unit), formatLength(*piece.press.gap, job.unit), room);
-    return QStringLiteral("%1 with bleed in %2 printable")
-        .arg(formatSize({piece.size.w + b[0] + b[2], piece.size.h + b[1] + b[3]}, job.unit), room);
-}
-
-/// What a component is counted in: "8 sheets", "4 signatures", "30 leaves"; empty for a flat.
-QString worksText(const Job& job, const PressRun& run)
-{
-    if (run.component == Component::Flat)
-        return {};
-    const QString what = rulesOf(job.kind).binding == Binding::Stapled ? QStringLiteral("sheets")
-                         : rulesOf(job.kind).binding == Binding::Glued ? QStringLiteral("signatures")
-                                                                       : QStringLiteral("leaves");
-    return QStringLiteral("%1 %2").arg(run.piece.works).arg(what);
-}
-
-QString sheetsWorking(const Job& job, const PressRun& run)
-{
-    const int up = run.layout().up();
-    const int each = run.component == Component::Flat ? rulesOf(job.kind).coverFlats : 1;
-    const QString copies = each == 1
-                               ? groupedNumber(run.piece.pieces)
-                               : QStringLiteral("%1 × %2 leaves").arg(groupedNumber(run.piece.pieces / each)).arg(each);
-    if (run.component == Component::Flat)
-        return QStringLiteral("%1 ÷ %2, rounded up").arg(copies).arg(up);
-    if (run.piece.press.fill == SlotFill::Piles)
-        return QStringLiteral("%1 ÷ %2, rounded up, × %3 copies")
-            .arg(worksText(job, run))
-            .arg(run.layout().places())
-            .arg(copies);
-    return QStringLiteral("%1 × (%2 ÷ %3, rounded up)").arg(worksText(job, run), copies).arg(up);
-}
-
-std::vector<Run> makeRuns(const Job& job, const Plan& plan)
-{
-    std::vector<Run> runs;
-    for (const PressRun& press : plan.press) {
-        Run run;
-        run.isText = press.component == Component::Text && plan.press.size() > 1;
-        run.up = press.layout().up();
-        run.upWorking = upWorking(job, press);
-        if (run.up > 0) {
-            run.sheets = int(press.sheets);
-            run.overs = int(press.overs);
-            run.sheetsWorking = sheetsWorking(job, press);
-        }
-        runs.push_back(std::move(run));
-    }
-    return runs;
-}
-
-/// The runs, and whether they give the piece. Proved anew when something about them changed.
+/// The runs, and whether they give the piece. Proved anew where something they follow from has changed.
 void addPress(const Job& job, Plan& plan, const Plan* before)
 {
     const PieceParts parts = plan.partsOf(job);
     plan.press = pressRuns(parts, before ? &before->press : nullptr);
-    const auto alike = [](const PressRun& a, const PressRun& b) {
-        return a.component == b.component && a.piece == b.piece;
-    };
-    if (before && std::ranges::equal(plan.press, before->press, alike) &&
-        (!plan.book || (before->book && before->book->sheets == plan.book->sheets))) {
-        plan.pressFault = before->pressFault;
-        for (std::size_t i = 0; i < plan.press.size(); ++i)
-            plan.press[i].unmarkedCuts = before->press[i].unmarkedCuts;
-        return;
-    }
     for (PressRun& run : plan.press) {
+        if (run.check)
+            continue;
+        PressRun::Check& check = run.check.emplace();
         if (!run.forms.empty())
-            run.unmarkedCuts = cutsWithoutMark(parts, run.forms.front());
-        if (const auto proved = proveRun(parts, run); !proved && !plan.pressFault)
-            plan.pressFault = proved.error();
+            check.unmarkedCuts = cutsWithoutMark(parts, run.forms.front());
+        if (auto proved = proveRun(parts, run); !proved)
+            check.fault = proved.error();
     }
 }
 
@@ -112,6 +40,14 @@ const Figure* Plan::findFigure(const QString& key) const
 PieceParts Plan::partsOf(const Job& job) const
 {
     return {job, paper, book ? &*book : nullptr, book ? &pages : nullptr, textPages ? &*textPages : nullptr};
+}
+
+const Problem* Plan::pressFault() const
+{
+    for (const PressRun& run : press)
+        if (run.check && run.check->fault)
+            return &*run.check->fault;
+    return nullptr;
 }
 
 const PressRun* Plan::runOf(Component component) const
@@ -139,16 +75,30 @@ const ReaderPage* Plan::readerPage(const SurfaceId& surface) const
     return it == pageIndex.constEnd() ? nullptr : &pages[std::size_t(*it)];
 }
 
+int pageBehind(const Plan& plan, int page)
+{
+    // The first page of a leaf is an odd one.
+    const int behind = page % 2 == 1 ? page + 1 : page - 1;
+    return page >= 1 && behind >= 1 && behind <= int(plan.pages.size()) ? behind : 0;
+}
+
+int pageBeside(const Plan& plan, int page)
+{
+    if (plan.book)
+        for (const Spread& spread : plan.book->spreads)
+            if (spread.left == page || spread.right == page)
+                return spread.left == page ? spread.right : spread.left;
+    return 0;
+}
+
 SurfaceId surfaceBehind(const Job& job, const Plan& plan, const SurfaceId& surface)
 {
     if (surface.component == Component::Flat)
         return otherFace(surface.face);
-    const auto index = plan.pageIndex.value(surface.page, -1);
-    // The first page of a leaf is an odd one.
-    const int behind = index < 0 ? -1 : index % 2 == 0 ? index + 1 : index - 1;
-    if (behind < 0 || behind >= int(plan.pages.size()))
+    const int behind = pageBehind(plan, plan.pageIndex.value(surface.page, -1) + 1);
+    if (behind == 0)
         return SurfaceId::ofPage(0);
-    const int place = plan.pages[std::size_t(behind)].place;
+    const int place = plan.pages[std::size_t(behind - 1)].place;
     return place >= 0 && place < job.sequence.size() ? job.sequence.at(place).surface() : SurfaceId::ofPage(0);
 }
 
@@ -200,7 +150,7 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
         const Rect frame = frameOf(paper, surface.face, item);
         const int panel = panelAt(paper, surface.face, frame.middle());
         const bool headDown = plan.panelsOf(surface)[std::size_t(panel)].headDown;
-        const Rect printed = within(frame, bleed);
+        const Rect printed = frame.within(bleed);
         const bool flat = frame.isEmpty() && !isVoid(item, frame); // a line straight across or down
         const bool shown =
             !isVoid(item, frame) && (flat ? bleed.overlaps(frame.grown(Length::micrometres(1))) : !printed.isEmpty());
@@ -244,7 +194,6 @@ Result<Plan> plan(const Job& job, const Plan* before)
     for (const auto& [surface, content] : job.surfaces)
         placeItems(plan, surface, *content);
     addPress(job, plan, before);
-    plan.runs = makeRuns(job, plan);
     plan.figures = makeFigures(job, plan);
     plan.findings = checkPiece(job, plan);
     return plan;

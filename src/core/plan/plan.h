@@ -13,16 +13,6 @@
 namespace hinge
 {
 
-/// What one component needs of the press.
-struct Run {
-    bool isText = false; ///< the pages, else the flat that is at work (a cover, or the whole piece)
-    int up = 0;          ///< on one press sheet
-    int sheets = 0;      ///< good press sheets, and the overs on top
-    int overs = 0;
-    QString upWorking;
-    QString sheetsWorking;
-};
-
 /// Everything that follows from a job. Views and files take all their geometry from here.
 struct Plan {
     Paper paper;
@@ -38,10 +28,6 @@ struct Plan {
     std::map<SurfaceId, std::vector<PlannedItem>> items;
     /// What each component needs of the press: the flat first, then the pages where they are printed apart from it.
     std::vector<PressRun> press;
-    /// Why the sheets would not give the piece, found by making it in the model; empty when they do.
-    std::optional<Problem> pressFault;
-    /// The same in figures, in that order.
-    std::vector<Run> runs;
     std::vector<Figure> figures;
     /// What follows from the job alone; see `checkFiles` for the rest.
     std::vector<Finding> findings;
@@ -51,8 +37,10 @@ struct Plan {
     QHash<QString, std::pair<SurfaceId, std::size_t>> byId;
 
     /// The first component's layouts, best first, and the one on its own press sheet.
-    [[nodiscard]] const std::vector<SheetLayout>& arrangements() const { return press.front().arrangements; }
+    [[nodiscard]] const QList<SheetLayout>& arrangements() const { return press.front().arrangements; }
     [[nodiscard]] const SheetLayout& sheet() const { return press.front().layout(); }
+    /// Why the sheets would not give the piece, found by making it in the model; nullptr when they do.
+    [[nodiscard]] const Problem* pressFault() const;
     /// What press sheets are made from. Refers to this plan and to the job.
     [[nodiscard]] PieceParts partsOf(const Job& job) const;
     /// nullptr for a component that is not printed by itself.
@@ -75,6 +63,10 @@ struct Plan {
     [[nodiscard]] const PlannedItem* findItem(const QString& id) const;
 };
 
+/// The page on the back of a leaf, and the one a reader sees beside a page, by their numbers from 1; 0 where there is
+/// none.
+[[nodiscard]] int pageBehind(const Plan& plan, int page);
+[[nodiscard]] int pageBeside(const Plan& plan, int page);
 /// What is printed on the back of the same paper: the other face, or the other side of the leaf. Page 0 for a blank
 /// that is there only to fill.
 [[nodiscard]] SurfaceId surfaceBehind(const Job& job, const Plan& plan, const SurfaceId& surface);

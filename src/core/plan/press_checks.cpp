@@ -70,15 +70,14 @@ void checkPress(const Job& job, const Plan& plan, std::vector<Finding>& out)
     for (const PressRun& run : plan.press)
         if (run.layout().up() == 0)
             checkFits(job, run, out);
-    if (plan.pressFault)
-        out.push_back(
-            found("sheet.proof", Severity::Stop,
-                  QStringLiteral("The press sheets would not give the piece: %1").arg(plan.pressFault->text()),
-                  QStringLiteral("They were printed, cut, folded and read in the model. Choose another way "
-                                 "of arranging them.")));
+    if (const Problem* fault = plan.pressFault())
+        out.push_back(found("sheet.proof", Severity::Stop,
+                            QStringLiteral("The press sheets would not give the piece: %1").arg(fault->text()),
+                            QStringLiteral("They were printed, cut, folded and read in the model. Choose another way "
+                                           "of arranging them.")));
     int unmarked = 0;
     for (const PressRun& run : plan.press)
-        unmarked += run.unmarkedCuts;
+        unmarked += run.check ? run.check->unmarkedCuts : 0;
     if (unmarked > 0)
         out.push_back(found("sheet.marks", Severity::Warn,
                             unmarked == 1 ? QStringLiteral("One cut has no mark on the press sheet")

@@ -3,6 +3,7 @@
 
 #include "core/units/page_sizes.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace hinge
@@ -89,6 +90,91 @@ QString slotText(const Job& job, const Plan& plan, const PressForm& form, Face s
                : faceName(side, job.kind);
 }
 
+QString upWorking(const Job& job, const PressRun& run)
+{
+    const PieceOnPress& piece = run.piece;
+    const auto& b = piece.bleeds;
+    const QString room = formatSize(run.layout().fillArea.size(), job.unit);
+    if (piece.press.gap)
+        return QStringLiteral("%1 with gaps of %2 in %3 printable")
+            .arg(formatSize(piece.size, job.unit), formatLength(*piece.press.gap, job.unit), room);
+    return QStringLiteral("%1 with bleed in %2 printable")
+        .arg(formatSize({piece.size.w + b[0] + b[2], piece.size.h + b[1] + b[3]}, job.unit), room);
+}
+
+namespace
+{
+
+/// What a component is counted in: "8 sheets", "1 signature", "30 leaves".
+QString worksText(const Job& job, int works)
+{
+    const Binding binding = rulesOf(job.kind).binding;
+    const bool one = works == 1;
+    return QStringLiteral("%1 %2").arg(works).arg(
+        binding == Binding::Stapled ? (one ? QStringLiteral("sheet") : QStringLiteral("sheets"))
+        : binding == Binding::Glued ? (one ? QStringLiteral("signature") : QStringLiteral("signatures"))
+                                    : (one ? QStringLiteral("leaf") : QStringLiteral("leaves")));
+}
+
+} // namespace
+
+QString sheetsWorking(const Job& job, const PressRun& run)
+{
+    const int each = run.component == Component::Flat ? rulesOf(job.kind).coverFlats : 1;
+    const QString copies = each == 1
+                               ? groupedNumber(run.piece.pieces)
+                               : QStringLiteral("%1 × %2 leaves").arg(groupedNumber(run.piece.pieces / each)).arg(each);
+    if (run.component == Component::Flat)
+        return QStringLiteral("%1 ÷ %2, rounded up").arg(copies).arg(run.layout().up());
+    if (isInPiles(run.piece))
+        return QStringLiteral("%1 ÷ %2, rounded up, × %3 copies")
+            .arg(worksText(job, run.piece.works))
+            .arg(run.layout().places())
+            .arg(copies);
+    // Smaller signatures come more often off a sheet.
+    QStringList parts;
+    for (auto form = run.forms.begin(); form != run.forms.end();) {
+        const int up = form->layout->up();
+        const auto next =
+            std::find_if(form, run.forms.end(), [up](const PressForm& f) { return f.layout->up() != up; });
+        parts << QStringLiteral("%1 × (%2 ÷ %3, rounded up)").arg(worksText(job, int(next - form)), copies).arg(up);
+        form = next;
+    }
+    return parts.join(QStringLiteral(" + "));
+}
+
+namespace
+{
+
+QString headText(Turn turn)
+{
+    switch (turn) {
+    case Turn::None: return QStringLiteral("head up");
+    case Turn::Quarter: return QStringLiteral("head to the right");
+    case Turn::Half: return QStringLiteral("head down");
+    case Turn::ThreeQuarters: return QStringLiteral("head to the left");
+    }
+    return {};
+}
+
+} // namespace
+
+QString spotText(const Job& job, const Plan& plan, const PressForm& form, Face side, const PlacedSurface& place,
+                 qint64 sheet)
+{
+    QStringList parts{QStringLiteral("slot %1").arg(place.slot + 1)};
+    parts << (place.page > 0 ? QStringLiteral("page %1").arg(place.page)
+                             : slotText(job, plan, form, side, place, sheet))
+          << headText(place.turn);
+    if (place.page > 0) {
+        if (const int behind = pageBehind(plan, place.page))
+            parts << QStringLiteral("behind it page %1").arg(behind);
+        if (const int beside = pageBeside(plan, place.page))
+            parts << QStringLiteral("read beside page %1").arg(beside);
+    }
+    return parts.join(QStringLiteral(" · "));
+}
+
 QString turningText(const Job& job, const PressRun& run)
 {
     const SheetLayout& layout = run.layout();
@@ -102,12 +188,14 @@ QString turningText(const Job& job, const PressRun& run)
                               "gripper takes the other edge. Each sheet gives everything on it twice.");
     case WorkStyle::Sheetwise: break;
     }
-    if (job.press.device == Device::OfficePrinter)
-        return layout.turnsAboutVertical == (layout.sheet.w >= layout.sheet.h)
-                   ? QStringLiteral("Print on both sides, turned on the short edge. By hand: print the fronts, turn "
-                                    "the pile over its short edge, and feed it again.")
-                   : QStringLiteral("Print on both sides, turned on the long edge. By hand: print the fronts, turn the "
-                                    "pile over its long edge, and feed it again.");
+    if (job.press.device == Device::OfficePrinter) {
+        const QString edge =
+            job.press.flip == FlipEdge::Short ? QStringLiteral("short edge") : QStringLiteral("long edge");
+        return QStringLiteral(
+                   "Print on both sides, turned on the %1. By hand: print the fronts, turn the pile over its "
+                   "%1, and feed it again.")
+            .arg(edge);
+    }
     return layout.turnsAboutVertical
                ? QStringLiteral("Print the fronts, turn the pile left to right, and print the backs from their own "
                                 "form. The gripper edge stays the same.")
@@ -131,9 +219,7 @@ std::optional<RunCost> costOf(const Job& job, const PressRun& run, const SheetLa
     const int plates = layout.isOneForm() ? job.faceInks[0].count()
                        : sides == 1       ? job.faceInks[0].count()
                                           : job.faceInks[0].count() + job.faceInks[1].count();
-    const qint64 forms = run.piece.press.fill == SlotFill::Piles && run.piece.works > 1
-                             ? sheetsFor(run.piece.works, layout.places())
-                             : run.piece.works;
+    const qint64 forms = formsOfRun(run.piece, layout);
     RunCost cost;
     cost.paper = std::llround(kilogramsOf(stock, layout) * double(prices.paperPerKg.value_or(0)));
     cost.sides = (layout.sheets + layout.overs) * sides * prices.perSide.value_or(0);

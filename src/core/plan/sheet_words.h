@@ -20,6 +20,13 @@ namespace hinge
 /// What a slot shows of what it carries: a page number, a face, the numbers of a pile.
 [[nodiscard]] QString slotText(const Job& job, const Plan& plan, const PressForm& form, Face side,
                                const PlacedSurface& place, qint64 sheet);
+/// How many are laid on a sheet, worked out: "303 × 216 mm with bleed in 634 × 437 mm printable".
+[[nodiscard]] QString upWorking(const Job& job, const PressRun& run);
+/// How many sheets a run takes, worked out: "8 sheets × (500 ÷ 4, rounded up)".
+[[nodiscard]] QString sheetsWorking(const Job& job, const PressRun& run);
+/// What is told of a page or face that is pointed at on a sheet: its slot, head, what is behind it and read beside it.
+[[nodiscard]] QString spotText(const Job& job, const Plan& plan, const PressForm& form, Face side,
+                               const PlacedSurface& place, qint64 sheet);
 /// How the second side is printed, as what to do with the paper.
 [[nodiscard]] QString turningText(const Job& job, const PressRun& run);
 

@@ -9,6 +9,12 @@ namespace hinge
 namespace
 {
 
+/// Numbered or data-driven pieces are cut and stacked; what pages differ in is not on their sheets.
+bool hasStackedCopies(const PieceParts& parts, Component component)
+{
+    return component == Component::Flat && !parts.book && parts.job.records.any() && parts.job.records.count > 0;
+}
+
 /// The press as it is set up for a component.
 Press pressFor(const PieceParts& parts, Component component)
 {
@@ -21,30 +27,54 @@ Press pressFor(const PieceParts& parts, Component component)
         press.rows = job.pages.strips;
     }
     // Copies that differ come once off each sheet.
-    if (component == Component::Flat && job.records.any() && press.work != WorkStyle::OneSide)
+    if (hasStackedCopies(parts, component) && press.work != WorkStyle::OneSide)
         press.work = WorkStyle::Sheetwise;
     if (press.work == WorkStyle::WorkAndTurn || press.work == WorkStyle::WorkAndTumble)
         press.offset.reset(); // it lies against the line the sheet is turned about
     return press;
 }
 
+/// Smaller units of a component beside its largest one, and how many of its works they are.
+std::vector<std::pair<Size, int>> smallerUnits(const PieceParts& parts, Component component, Size largest)
+{
+    std::vector<std::pair<Size, int>> smaller;
+    for (int work = 0; component == Component::Text && work < worksOf(parts, component); ++work) {
+        const Size size = unitOf(parts, component, work).size;
+        if (size == largest)
+            continue;
+        const auto known = std::ranges::find(smaller, size, &std::pair<Size, int>::first);
+        if (known == smaller.end())
+            smaller.push_back({size, 1});
+        else
+            ++known->second;
+    }
+    return smaller;
+}
+
 PieceOnPress onPress(const PieceParts& parts, Component component)
 {
     const Job& job = parts.job;
     const PressUnit unit = largestUnit(parts, component);
+    const Stock& stock = component == Component::Text ? textStockOf(job) : job.stock;
     PieceOnPress piece;
     piece.press = pressFor(parts, component);
     piece.size = unit.size;
     piece.bleeds = unit.bleeds;
     piece.tumbled = unit.tumbled;
-    const Stock& stock = component == Component::Text ? textStockOf(job) : job.stock;
     piece.grain = stock.grain;
-    // The grain of a text stock is that of its pages, upright as they are read, and so is that of the sheet.
+    piece.caliper = stock.caliper();
     piece.overs = job.overs;
     piece.works = worksOf(parts, component);
+    piece.smaller = smallerUnits(parts, component, unit.size);
     piece.pieces = component == Component::Flat ? qint64(job.quantity) * rulesOf(job.kind).coverFlats : job.quantity;
-    if (component == Component::Flat && !parts.book && job.records.any() && job.records.count > 0)
+    if (hasStackedCopies(parts, component))
         piece.pieces = job.records.count;
+    piece.kind = job.kind;
+    if (component == Component::Text) {
+        piece.rightToLeft = job.rightToLeft;
+        piece.creepBy = job.pages.creepBy;
+        piece.trims = {job.pages.mill, job.zones.bleed, job.pages.lap};
+    }
     return piece;
 }
 
@@ -58,7 +88,7 @@ public:
     {
         if (run_.layout().up() == 0)
             return; // small signatures alone would not make the book
-        if (run_.component == Component::Text && run_.piece.press.fill == SlotFill::Piles && allAlike())
+        if (isInPiles(run_.piece))
             return piles();
         for (int work = 0; work < run_.piece.works; ++work)
             alike(work);
@@ -68,26 +98,11 @@ private:
     std::shared_ptr<const SheetLayout> layoutFor(const PressUnit& unit)
     {
         auto& kept = layouts_[{unit.columns, unit.rows}];
-        if (!kept) {
-            PieceOnPress piece = run_.piece;
-            const bool largest = piece.size == unit.size;
-            piece.size = unit.size;
-            if (!largest) { // what is typed is said of the largest
-                piece.press.columns = 0;
-                piece.press.rows = 0;
-            }
-            kept = std::make_shared<const SheetLayout>(largest ? run_.layout() : layOutSheet(piece, piece.press.sheet));
-        }
+        if (!kept)
+            kept = std::make_shared<const SheetLayout>(
+                unit.size == run_.piece.size ? run_.layout()
+                                             : layOutSmaller(run_.piece, unit.size, run_.piece.press.sheet));
         return kept;
-    }
-
-    [[nodiscard]] bool allAlike() const
-    {
-        const PressUnit first = unitOf(parts_, run_.component, 0);
-        for (int work = 1; work < run_.piece.works; ++work)
-            if (unitOf(parts_, run_.component, work).size != first.size)
-                return false;
-        return true;
     }
 
     void add(std::shared_ptr<const SheetLayout> layout, std::vector<int> works, qint64 sheets)
@@ -123,7 +138,7 @@ private:
         const int places = layout->places();
         if (places == 0)
             return;
-        const int forms = int(sheetsFor(run_.piece.works, places));
+        const int forms = int(formsOfRun(run_.piece, *layout));
         const std::vector<int> pileAt = placesInOrder(*layout);
         const qint64 sheets = sheetsFor(run_.piece.pieces, layout->up() / places);
         for (int i = 0; i < forms; ++i) {
@@ -161,19 +176,13 @@ private:
     std::map<std::pair<int, int>, std::shared_ptr<const SheetLayout>> layouts_;
 };
 
-/// Numbered or data-driven pieces, cut and stacked.
 void stack(const PieceParts& parts, PressRun& run)
 {
-    const Job& job = parts.job;
-    if (run.component != Component::Flat || parts.book || !job.records.any() || run.forms.empty())
+    if (!hasStackedCopies(parts, run.component) || run.forms.empty())
         return;
-    Stacking stacking;
-    stacking.records = run.piece.pieces;
-    stacking.piles = run.layout().up();
-    stacking.sheetsPerLift = sheetsPerLift(job.press.knife, job.stock.caliper());
-    stacking.order = job.press.piles;
-    stacking.delivery = job.press.delivery;
-    run.stacking = stacking;
+    const Press& press = run.piece.press;
+    run.stacking = Stacking{run.piece.pieces, run.layout().up(), sheetsPerLift(press.knife, run.piece.caliper),
+                            press.piles, press.delivery};
 }
 
 } // namespace
@@ -204,12 +213,13 @@ std::vector<PressRun> pressRuns(const PieceParts& parts, const std::vector<Press
         PressRun run;
         run.component = component;
         run.piece = onPress(parts, component);
-        const PressRun* kept = nullptr;
+        const auto isKept = [&](const PressRun& r) { return r.component == component && r.piece == run.piece; };
         if (before)
-            for (const PressRun& earlier : *before)
-                if (earlier.component == component && earlier.piece == run.piece)
-                    kept = &earlier;
-        run.arrangements = kept ? kept->arrangements : arrangements(run.piece);
+            if (const auto kept = std::ranges::find_if(*before, isKept); kept != before->end()) {
+                runs.push_back(*kept);
+                continue;
+            }
+        run.arrangements = arrangements(run.piece);
         Forms(parts, run).make();
         stack(parts, run);
         runs.push_back(std::move(run));

@@ -5,6 +5,7 @@
 #include "core/press/sheet_layout.h"
 #include "core/press/stacking.h"
 
+#include <QList>
 #include <memory>
 
 namespace hinge
@@ -34,21 +35,26 @@ struct PressRun {
     Component component = Component::Flat;
     PieceOnPress piece; ///< the largest unit: what the layouts follow from
     /// Of the largest unit on all sheets, best first; see `hinge::arrangements`.
-    std::vector<SheetLayout> arrangements;
+    QList<SheetLayout> arrangements;
     /// Empty where the component does not fit on its sheet.
-    std::vector<PressForm> forms;
+    QList<PressForm> forms;
     /// Where copies differ: how they are spread over the piles.
     std::optional<Stacking> stacking{};
     qint64 sheets = 0; ///< of all forms
     qint64 overs = 0;
-    int unmarkedCuts = 0; ///< see `cutsWithoutMark`
+    /// What was found about them; empty until somebody has looked.
+    struct Check {
+        int unmarkedCuts = 0;           ///< see `cutsWithoutMark`
+        std::optional<Problem> fault{}; ///< why the sheets would not give the piece; see `proveRun`
+    };
+    std::optional<Check> check{};
 
     /// The layout that was chosen; its `front` is empty where nothing fits.
     [[nodiscard]] const SheetLayout& layout() const;
 };
 
 /// Everything a piece needs of the press, in the order it is printed: the cover, or the flat, first. `before` may hold
-/// runs of an earlier plan, whose arrangements are taken over where nothing about them changed.
+/// runs of an earlier plan, which are taken over where nothing they follow from has changed.
 [[nodiscard]] std::vector<PressRun> pressRuns(const PieceParts& parts, const std::vector<PressRun>* before = nullptr);
 
 /// True of a cover that nobody has begun: its pages are printed without it, and no file is written of its sheets.

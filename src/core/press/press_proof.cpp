@@ -91,7 +91,7 @@ private:
     [[nodiscard]] Result<void> isFreed(const PressForm& form) const
     {
         const SheetLayout& layout = *form.layout;
-        const auto table = cutByProgram(layout.sheet, knifeProgram(layout.sheet, layout.tree, run_.piece.press.knife));
+        const auto table = cutByProgram(layout.sheet, layout.program);
         if (!table)
             return wrong(form, table.error().text());
         std::vector<Rect> slots;
@@ -207,23 +207,36 @@ private:
         return sides[spot.outer ? 0 : 1][std::size_t(spot.row * unit.columns + column)];
     }
 
-    /// Piles the cut stacks on each other, lift by lift, and looks whether every record comes after the one before.
-    [[nodiscard]] static Result<void> proveStacking(const Stacking& stacking)
+    /// Piles the cut stacks on each other, lift by lift, and looks whether every record comes after the one before: by
+    /// what the first and the last sheet of each pile carry.
+    [[nodiscard]] Result<void> proveStacking(const Stacking& stacking) const
     {
+        const SheetLayout& layout = run_.layout();
+        std::vector<int> piles;
+        for (int slot = 0; slot < int(layout.front.size()); ++slot)
+            if (const int pile = pileOf(layout, slot, stacking.order); pile >= 0)
+                piles.push_back(pile);
+        std::ranges::sort(piles);
+        for (int pile = 0; pile < std::max(stacking.piles, int(piles.size())); ++pile)
+            if (pile >= int(piles.size()) || piles[std::size_t(pile)] != pile || stacking.piles != int(piles.size()))
+                return problem({}, QStringLiteral("The piles are not those of the sheet."));
         qint64 next = 0;
         for (int lift = 0; lift < stacking.lifts(); ++lift)
             for (int pile = 0; pile < stacking.piles; ++pile) {
-                const Stacking::Range range = stacking.pile(lift, pile);
-                if (range.count() <= 0)
+                const qint64 count = stacking.pile(lift, pile).count();
+                if (count <= 0)
                     continue;
-                if (range.first != next)
-                    return problem(
-                        {}, QStringLiteral("Record %1 would come after record %2.").arg(range.first + 1).arg(next));
-                next = range.last + 1;
+                const qint64 from = lift * stacking.sheetsPerLift;
+                const bool down = stacking.delivery == Delivery::FaceDown;
+                const qint64 last = stacking.sheetsIn(lift) - 1;
+                const qint64 top = stacking.recordAt(pile, from + (down ? 0 : last));
+                const qint64 foot = stacking.recordAt(pile, from + (down ? count - 1 : last - count + 1));
+                if (top != next || foot != next + count - 1)
+                    return problem({}, QStringLiteral("Record %1 would come after record %2.").arg(top + 1).arg(next));
+                next += count;
             }
-        if (next != stacking.records)
-            return problem({},
-                           QStringLiteral("Only %1 of %2 records would be printed.").arg(next).arg(stacking.records));
+        if (next != stacking.records || stacking.records != run_.piece.pieces)
+            return problem({}, QStringLiteral("%1 of %2 records would be printed.").arg(next).arg(run_.piece.pieces));
         return {};
     }
 

@@ -48,12 +48,6 @@ Rect withBleed(const Rect& trim, const Paper& paper, bool headDown)
                     : Rect::fromEdges(trim.x - b[0], trim.y - b[1], trim.right() + b[2], trim.bottom() + b[3]);
 }
 
-Rect within(const Rect& r, const Rect& bounds)
-{
-    return Rect::fromEdges(std::max(r.x, bounds.x), std::max(r.y, bounds.y), std::min(r.right(), bounds.right()),
-                           std::min(r.bottom(), bounds.bottom()));
-}
-
 SurfaceId surfaceOf(const PieceParts& parts, const ReaderPage& page)
 {
     const bool known = page.place >= 0 && page.place < parts.job.sequence.size();
@@ -85,7 +79,7 @@ UnitPlace placeOf(const PieceParts& parts, int work, Face side, int column, int 
     place.trim = {x, cell.y + trims.outer, width, parts.job.page.h};
     place.headDown = spot.headDown;
     place.size = parts.job.page;
-    place.printed = within(withBleed(place.trim, paperOf(parts, page.hand), spot.headDown), cell);
+    place.printed = withBleed(place.trim, paperOf(parts, page.hand), spot.headDown).within(cell);
     return place;
 }
 

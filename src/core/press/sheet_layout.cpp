@@ -2,7 +2,6 @@
 #include "core/press/sheet_layout.h"
 
 #include "core/paper/guillotine_fill.h"
-#include "core/press/knife_program.h"
 #include "core/press/sheet_marks.h"
 #include "core/units/page_sizes.h"
 
@@ -194,12 +193,12 @@ void addCuts(SheetLayout& layout, const Knife& knife)
         const auto tree = cutTreeOf(layout.sheet, trims, first);
         if (!tree)
             continue;
-        const int strokes = int(knifeProgram(layout.sheet, *tree, knife).steps.size());
-        if (found && strokes >= layout.cuts)
+        KnifeProgram program = knifeProgram(layout.sheet, *tree, knife);
+        if (found && program.steps.size() >= layout.program.steps.size())
             continue;
         found = true;
         layout.tree = *tree;
-        layout.cuts = strokes;
+        layout.program = std::move(program);
     }
 }
 
@@ -294,13 +293,40 @@ SheetLayout layOutSheet(const PieceOnPress& piece, Size sheet)
 qint64 sheetsFor(qint64 pieces, int up) { return up > 0 ? (pieces + up - 1) / up : 0; }
 qint64 oversFor(qint64 sheets, Percent share) { return (sheets * share.hundredths() + 9'999) / 10'000; }
 
+bool isInPiles(const PieceOnPress& piece)
+{
+    return piece.press.fill == SlotFill::Piles && piece.works > 1 && piece.smaller.empty();
+}
+
+qint64 formsOfRun(const PieceOnPress& piece, const SheetLayout& layout)
+{
+    return isInPiles(piece) ? sheetsFor(piece.works, layout.places()) : piece.works;
+}
+
+SheetLayout layOutSmaller(const PieceOnPress& piece, Size unit, Size sheet)
+{
+    PieceOnPress small = piece;
+    small.size = unit;
+    small.press.columns = 0;
+    small.press.rows = 0;
+    small.press.offset.reset();
+    small.press.left.clear();
+    return layOutSheet(small, sheet);
+}
+
 qint64 sheetsOfRun(const PieceOnPress& piece, const SheetLayout& layout)
 {
     if (layout.up() == 0)
         return 0;
-    if (piece.press.fill == SlotFill::Piles && piece.works > 1)
-        return sheetsFor(piece.works, layout.places()) * sheetsFor(piece.pieces, layout.up() / layout.places());
-    return piece.works * sheetsFor(piece.pieces, layout.up());
+    if (isInPiles(piece))
+        return formsOfRun(piece, layout) * sheetsFor(piece.pieces, layout.up() / layout.places());
+    qint64 sheets = 0;
+    int largest = piece.works;
+    for (const auto& [unit, works] : piece.smaller) {
+        sheets += works * sheetsFor(piece.pieces, layOutSmaller(piece, unit, layout.sheet).up());
+        largest -= works;
+    }
+    return sheets + largest * sheetsFor(piece.pieces, layout.up());
 }
 
 /// Sheets that shops and offices have, fed long edge first.
@@ -321,13 +347,13 @@ const std::vector<Size>& usualSheets()
     return sheets;
 }
 
-std::vector<SheetLayout> arrangements(const PieceOnPress& piece)
+QList<SheetLayout> arrangements(const PieceOnPress& piece)
 {
     std::vector<Size> sheets{piece.press.sheet};
     for (const Size& usual : usualSheets())
         if (usual != piece.press.sheet)
             sheets.push_back(usual);
-    std::vector<SheetLayout> all;
+    QList<SheetLayout> all;
     for (const Size& sheet : sheets) {
         SheetLayout layout = layOutSheet(piece, sheet);
         layout.sheets = sheetsOfRun(piece, layout);
@@ -342,7 +368,7 @@ std::vector<SheetLayout> arrangements(const PieceOnPress& piece)
     std::ranges::stable_sort(all, {}, [least](const SheetLayout& l) {
         const double taken = l.paperOfRun();
         const bool frugal = taken <= least * 1.1;
-        return std::tuple(l.up() == 0, !frugal, frugal ? l.sheet.w.toMm() * l.sheet.h.toMm() : taken, l.cuts);
+        return std::tuple(l.up() == 0, !frugal, frugal ? l.sheet.w.toMm() * l.sheet.h.toMm() : taken, l.cuts());
     });
     return all;
 }

@@ -3,7 +3,9 @@
 
 #include "core/paper/cut_tree.h"
 #include "core/piece/panels.h"
+#include "core/press/knife_program.h"
 
+#include <QList>
 #include <array>
 
 namespace hinge
@@ -51,16 +53,17 @@ struct SheetLayout {
     Rect backArea;
     /// Where pieces may lie on the front, so that both sides are printable.
     Rect fillArea;
-    /// How the knife frees the slots; their places in `front` are the pieces of the tree.
+    /// How the knife frees the slots; their places in `front` are the pieces of the tree. The program is read off it.
     CutNode tree;
+    KnifeProgram program;
     /// Area of the pieces against the area of the sheet, in percent.
     double usedPercent = 0;
     /// Good sheets for the whole run, and the overs on top; 0 in a layout by itself.
     qint64 sheets = 0;
     qint64 overs = 0;
-    /// How often the knife comes down to free every piece; parts that are cut at one setting are cut together.
-    int cuts = 0;
 
+    /// How often the knife comes down to free every piece; parts that are cut at one setting are cut together.
+    [[nodiscard]] int cuts() const { return int(program.steps.size()); }
     /// Pieces that one sheet gives.
     [[nodiscard]] int up() const;
     /// Different things that one sheet can carry: half as many where each comes twice.
@@ -76,33 +79,49 @@ struct SheetLayout {
     [[nodiscard]] double paperOfRun() const { return double(sheets + overs) * sheet.w.toMm() * sheet.h.toMm() / 1e6; }
 };
 
-/// All that the lie of pieces on their press sheets depends on, so that an edit which leaves it as it is need not fill
-/// sheets again.
+/// All that the press sheets of a component depend on, so that an edit which leaves it as it is need not fill, prove
+/// and mark sheets again.
 struct PieceOnPress {
     Press press;                    ///< with the setup of the component
     Size size;                      ///< as the knife frees it
     std::array<Length, 4> bleeds{}; ///< printed beyond that: left, top, right, bottom
     bool tumbled = false;           ///< see `Paper::tumbled`
     Grain grain = Grain::AlongHeight;
+    Length caliper{};
     Percent overs;
     /// Of the run: how many of each work (sheet, signature, leaf), and how many works; 0 where only one sheet matters.
     qint64 pieces = 0;
     int works = 1;
+    /// Signatures of a book that have fewer pages than the largest: their size, and how many of the works they are.
+    std::vector<std::pair<Size, int>> smaller{};
+    /// What else says which page lies where on a unit.
+    PieceKind kind = PieceKind::Leaflet;
+    bool rightToLeft = false;
+    CreepBy creepBy = CreepBy::Nothing;
+    std::array<Length, 3> trims{}; ///< at the spine, at the other edges, and the lip of nested sheets
     bool operator==(const PieceOnPress&) const = default;
 };
 
 /// Lays the piece out on `sheet`, both sides. Empty `front` when it does not fit at all.
 [[nodiscard]] SheetLayout layOutSheet(const PieceOnPress& piece, Size sheet);
 
+/// The same for a smaller unit of the run, which fills the sheet as it fits: what is typed is said of the largest.
+[[nodiscard]] SheetLayout layOutSmaller(const PieceOnPress& piece, Size unit, Size sheet);
+
 /// Good sheets for a number of pieces, `up` on each.
 [[nodiscard]] qint64 sheetsFor(qint64 pieces, int up);
-/// Good sheets of a whole run on a layout.
+/// Different press sheets that a run takes, all with forms of their own.
+[[nodiscard]] qint64 formsOfRun(const PieceOnPress& piece, const SheetLayout& layout);
+/// True where each slot carries a run of works, so that they are in order once cut and stacked. Works of several sizes
+/// cannot share a sheet.
+[[nodiscard]] bool isInPiles(const PieceOnPress& piece);
+/// Good sheets of a whole run on a layout; 0 where some of it does not fit.
 [[nodiscard]] qint64 sheetsOfRun(const PieceOnPress& piece, const SheetLayout& layout);
 /// Sheets to spoil on top. Common practice: a share of the good ones, rounded up.
 [[nodiscard]] qint64 oversFor(qint64 sheets, Percent share);
 
 /// The layouts on the usual press sheets and on the job's own, best first: by the paper the run takes. Of those that
 /// take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the largest.
-[[nodiscard]] std::vector<SheetLayout> arrangements(const PieceOnPress& piece);
+[[nodiscard]] QList<SheetLayout> arrangements(const PieceOnPress& piece);
 
 } // namespace hinge

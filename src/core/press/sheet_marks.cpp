@@ -150,9 +150,7 @@ public:
     {
         Rect hull = pieces.front().printed;
         for (const MarkedPiece& p : pieces)
-            hull =
-                Rect::fromEdges(std::min(hull.x, p.printed.x), std::min(hull.y, p.printed.y),
-                                std::max(hull.right(), p.printed.right()), std::max(hull.bottom(), p.printed.bottom()));
+            hull = hull.united(p.printed);
         return hull;
     }
 
@@ -307,9 +305,7 @@ std::vector<MarkedPiece> piecesOn(const PieceParts& parts, const PressForm& form
         Rect printed = slot.trim;
         for (const PlacedSurface& p : placed)
             if (p.slot == int(i))
-                printed = Rect::fromEdges(std::min(printed.x, p.printed.x), std::min(printed.y, p.printed.y),
-                                          std::max(printed.right(), p.printed.right()),
-                                          std::max(printed.bottom(), p.printed.bottom()));
+                printed = printed.united(p.printed);
         piece.printed = printed;
         const auto add = [&](const UnitLine& line, MarkKind kind) {
             const Length some = Length::mm(1);

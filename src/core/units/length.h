@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <algorithm>
 #include <compare>
 #include <cstdint>
 #include <vector>
@@ -106,6 +107,18 @@ struct Rect {
         return x < o.right() && o.x < right() && y < o.bottom() && o.y < bottom();
     }
     [[nodiscard]] constexpr Rect grown(Length d) const { return {x - d, y - d, w + d * 2, h + d * 2}; }
+    /// What of it lies in another; empty or turned inside out where the two are apart.
+    [[nodiscard]] constexpr Rect within(const Rect& o) const
+    {
+        return fromEdges(std::max(x, o.x), std::max(y, o.y), std::min(right(), o.right()),
+                         std::min(bottom(), o.bottom()));
+    }
+    /// The smallest that holds both.
+    [[nodiscard]] constexpr Rect united(const Rect& o) const
+    {
+        return fromEdges(std::min(x, o.x), std::min(y, o.y), std::max(right(), o.right()),
+                         std::max(bottom(), o.bottom()));
+    }
     [[nodiscard]] static constexpr Rect fromEdges(Length l, Length t, Length r, Length b)
     {
         return {l, t, r - l, b - t};
