@@ -10,12 +10,12 @@ import sys
 
 # In this order; the files of a room include those of their own and of earlier ones.
 ROOMS = [
-    "core/units", "core/paper", "core/job", "core/piece", "core/press", "core/file", "core/plan", "core/dummy",
+    "core/units", "core/paper", "core/job", "core/piece", "core/press", "core/file", "core/plan", "core/gang", "core/dummy",
     "core/edit",
     "typeset", "colour", "pdf", "paint",
     "cli",
     "app/look", "app/document", "app/fields", "app/canvas", "app/brief", "app/flat", "app/sequence",
-    "app/dummy", "app/sheet",
+    "app/dummy", "app/sheet", "app/gang",
     "app/release", "app/dialogs", "app/window",
 ]
 # Parts that do not know each other, whatever the order says.

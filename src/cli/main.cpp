@@ -1,25 +1,24 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/forms_report.h"
+#include "cli/gang_command.h"
 #include "cli/gather.h"
 #include "cli/impose.h"
 #include "cli/plan_report.h"
-#include "core/file/embedded_files.h"
-#include "core/file/job_file.h"
-#include "core/file/links.h"
-#include "core/file/record_table.h"
+#include "core/file/save_file.h"
+#include "core/gang/gang_file.h"
+#include "core/gang/gang_words.h"
 #include "core/piece/extent.h"
+#include "core/plan/knife_words.h"
 #include "core/units/version.h"
 #include "paint/knife_painter.h"
-#include "pdf/export_pdf.h"
-#include "pdf/read_facts.h"
-#include "typeset/content_checks.h"
-#include "typeset/record_survey.h"
+#include "paint/plain_font.h"
+#include "pdf/export_gang.h"
+#include "pdf/opened_job.h"
 
 #include <CLI/CLI.hpp>
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
-#include <QFont>
 #include <QGuiApplication>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -46,46 +45,16 @@ int fail(const Problem& p)
     return exitFault;
 }
 
-struct Loaded {
-    Job job;
-    Plan plan;
-    std::vector<Finding> findings;
-    QString folder;
-};
-
-/// Files outside the folder of the job are only read when that was allowed: a job that somebody sent could name any.
-Result<Loaded> load(const QString& path, bool outside)
+void sayObstacles(const Exported& done)
 {
-    auto job = loadJob(path);
-    if (!job)
-        return tl::unexpected(job.error());
-    if (const QStringList out = pathsOutside(*job); !out.isEmpty() && !outside)
-        return problem(
-            QFileInfo(path).fileName(),
-            QStringLiteral("The job uses files outside its folder: %1. If you know who made it, add --files-outside.")
-                .arg(Problem::quoted(out.join(QStringLiteral(", ")))));
-    auto planned = plan(*job);
-    if (!planned)
-        return problem(QFileInfo(path).fileName() + QStringLiteral(", ") + planned.error().where,
-                       planned.error().message);
-    if (const auto unpacked = unpackEmbedded(*job); !unpacked)
-        return tl::unexpected(unpacked.error());
-    Loaded loaded{std::move(*job), std::move(*planned), {}, QFileInfo(path).absolutePath()};
-    TextLayoutCache layouts(FontLibrary::installed());
-    FileFactsMap facts = readAllFacts(loaded.job, loaded.folder);
-    const RecordTable* table = tableOf(loaded.job, facts);
-    const Job first = filledFor(loaded.job, recordAt(loaded.job, table, 0));
-    for (const QString& file : linkedPaths(first))
-        if (!facts.contains(file))
-            facts.insert(file, readFileFacts(resolvedPath(file, loaded.folder)));
-    loaded.findings =
-        allFindings(loaded.job, first, loaded.plan, facts, layouts, surveyRecords(loaded.job, table, loaded.folder));
-    return loaded;
+    if (!done.obstacles.isEmpty())
+        say(QStringLiteral("note: the file does not call itself PDF/X-4: %1")
+                .arg(done.obstacles.join(QStringLiteral("; "))));
 }
 
 int runPlan(const QString& path, bool json, bool outside)
 {
-    const auto loaded = load(path, outside);
+    const auto loaded = openJob(path, outside);
     if (!loaded)
         return fail(loaded.error());
     QTextStream out(stdout);
@@ -98,7 +67,7 @@ int runPlan(const QString& path, bool json, bool outside)
 
 int runExport(const QString& path, ExportKind kind, const QString& target, bool despite, bool outside)
 {
-    const auto loaded = load(path, outside);
+    const auto loaded = openJob(path, outside);
     if (!loaded)
         return fail(loaded.error());
     bool stops = false;
@@ -117,19 +86,18 @@ int runExport(const QString& path, ExportKind kind, const QString& target, bool 
     const auto done = exportPdf(loaded->job, kind, loaded->folder, target);
     if (!done)
         return fail(done.error());
-    if (!done->obstacles.isEmpty())
-        say(QStringLiteral("note: the file does not call itself PDF/X-4: %1")
-                .arg(done->obstacles.join(QStringLiteral("; "))));
+    sayObstacles(*done);
     return exitDone;
 }
 
 /// The knife's program of a job, as PDF or CSV.
 int runKnife(const QString& path, const QString& target, bool outside)
 {
-    const auto loaded = load(path, outside);
+    const auto loaded = openJob(path, outside);
     if (!loaded)
         return fail(loaded.error());
-    const auto done = writeKnifeProgram(loaded->job, loaded->plan, QFont(), target);
+    const auto done = writeKnifeProgram(loaded->job.title, cuttingOrders(loaded->job, loaded->plan), loaded->job.unit,
+                                        plainFont(13), target);
     return done ? exitDone : fail(done.error());
 }
 
@@ -155,11 +123,86 @@ int runImpose(const Imposing& wanted, const QString& target, bool json)
     const auto done = exportPdf(*job, ExportKind::Sheets, QDir::currentPath(), target);
     if (!done)
         return fail(done.error());
-    if (!done->obstacles.isEmpty())
-        say(QStringLiteral("note: the file does not call itself PDF/X-4: %1")
-                .arg(done->obstacles.join(QStringLiteral("; "))));
+    sayObstacles(*done);
     return exitDone;
 }
+
+/// What `hinge gang` writes; empty for what it does not.
+struct GangFiles {
+    std::string out, knife, save;
+    bool json = false, despite = false;
+};
+
+int runGang(const Ganging& wanted, const GangFiles& files)
+{
+    const auto text = [](const std::string& s) { return QString::fromLocal8Bit(s.c_str()); };
+    const auto gang = gangOf(wanted);
+    if (!gang)
+        return fail(gang.error());
+    QTextStream(stdout) << (files.json ? QString::fromUtf8(gangJson(*gang)) : gangText(*gang));
+    if (!files.save.empty())
+        if (auto saved = saveWhole(text(files.save), writeGang(gang->gang)); !saved)
+            return fail(saved.error());
+    if (files.out.empty() && files.knife.empty())
+        return exitDone;
+    if (gang->plan.stops() && !files.despite) {
+        say(QStringLiteral("hinge: no sheets were written. Settle what stops them, or add --despite-findings."));
+        return exitFindings;
+    }
+    if (!files.out.empty()) {
+        const auto done = exportGang(gang->gang, gang->plan, gang->jobs, text(files.out));
+        if (!done)
+            return fail(done.error());
+        sayObstacles(*done);
+    }
+    if (!files.knife.empty())
+        if (auto done = writeKnifeProgram(gang->gang.title, gangCuttingOrders(gang->gang, gang->plan, gang->jobs),
+                                          gang->gang.unit, plainFont(13), text(files.knife));
+            !done)
+            return fail(done.error());
+    return exitDone;
+}
+
+/// The options of `hinge gang`, each kept where it is read from.
+struct GangOptions {
+    std::vector<std::string> files;
+    std::string sheet, stock, work, overrun, title;
+    int forms = 0;
+    bool outside = false;
+    GangFiles written;
+
+    CLI::App* addTo(CLI::App& cli)
+    {
+        CLI::App* c = cli.add_subcommand("gang", "Print several jobs together on press sheets they share");
+        c->add_option("FILES", files,
+                      "a *.gang.json file; or jobs, each with how many are wanted: cards.hinge.json=2000")
+            ->required();
+        c->add_option("--sheet", sheet, "the press sheet as it is fed: SRA3, 450x320mm; that of the first job");
+        c->add_option("--stock", stock, "grammage of the paper; that of the first job");
+        c->add_option("--overrun", overrun, "how much more than wanted may be printed, in percent; 10 when left out");
+        c->add_option("--forms", forms, "different press sheets; the fewest that keep within the overrun")
+            ->check(CLI::Range(1, mostGangForms));
+        c->add_option("--work", work, "how the second side is printed")
+            ->check(CLI::IsMember({"sheetwise", "work-and-turn", "work-and-tumble", "one side"}));
+        c->add_option("--title", title, "what the gang is called on its sheets");
+        c->add_flag("--json", written.json, "print forms, slots and findings as JSON");
+        c->add_flag("--files-outside", outside, "read files outside the folders of the jobs, too");
+        c->add_flag("--despite-findings", written.despite, "write even when a finding would stop it");
+        c->add_option("--save", written.save, "write the gang itself, a *.gang.json file; paths as they were typed");
+        c->add_option("--knife", written.knife, "write how the sheets are cut, as PDF or CSV");
+        c->add_option("-o,--out", written.out, "the PDF to write; an existing file is replaced");
+        return c;
+    }
+
+    [[nodiscard]] Ganging wanted() const
+    {
+        const auto text = [](const std::string& s) { return QString::fromLocal8Bit(s.c_str()); };
+        Ganging w{{}, text(sheet), text(stock), text(work), text(overrun), forms, text(title), outside};
+        for (const std::string& file : files)
+            w.files << text(file);
+        return w;
+    }
+};
 
 /// The options of `hinge impose`, each kept where it is read from.
 struct ImposeOptions {
@@ -239,7 +282,7 @@ struct ImposeOptions {
 int main(int argc, char** argv)
 {
     // Drawings with letters need fonts, but nothing is ever shown.
-    qputenv("QT_QPA_PLATFORM", "minimal");
+    qputenv("QT_QPA_PLATFORM", "offscreen");
     const QTemporaryDir runtime; // where there is none Qt would say so on the terminal
     if (qEnvironmentVariableIsEmpty("XDG_RUNTIME_DIR"))
         qputenv("XDG_RUNTIME_DIR", QFile::encodeName(runtime.path()));
@@ -260,7 +303,9 @@ int main(int argc, char** argv)
         "  hinge export notebook.hinge.json --what pages --out p.pdf   its pages as they are read\n"
         "  hinge export tickets.hinge.json --what copies --out c.pdf   every copy with its number\n"
         "  hinge impose text.pdf --piece stapled --finished A5 --sheet SRA3 -o sheets.pdf\n"
-        "                                                              a booklet, without a job file\n\n"
+        "                                                              a booklet, without a job file\n"
+        "  hinge gang cards.hinge.json=2000 bill.hinge.json --sheet SRA2 -o sheets.pdf\n"
+        "                                                              jobs that share their sheets\n\n"
         "Exit codes: 0 done; 1 the job or a file is at fault (see stderr); 2 called wrongly;\n"
         "3 a finding stops the export (--despite-findings writes all the same).");
 
@@ -302,6 +347,8 @@ int main(int argc, char** argv)
 
     ImposeOptions imposing;
     CLI::App* imposeCommand = imposing.addTo(cli);
+    GangOptions ganging;
+    CLI::App* gangCommand = ganging.addTo(cli);
 
     try {
         cli.parse(argc, argv);
@@ -320,6 +367,8 @@ int main(int argc, char** argv)
             say(line);
         return exitDone;
     }
+    if (gangCommand->parsed())
+        return runGang(ganging.wanted(), ganging.written);
     if (imposeCommand->parsed()) {
         if (imposing.out.empty() && !imposing.json) {
             say(QStringLiteral("hinge: name a PDF to write with -o, or ask for --json."));

@@ -46,10 +46,10 @@ QRectF knifeTable(Size sheet)
     return QRectF(-side / 2, -side / 2, side, side);
 }
 
-void paintKnifeTable(QPainter& p, const Job& job, const Plan& plan, const PressForm& form, const KnifeProgram& program,
-                     int stroke, const KnifeLook& t, double pixel)
+void paintKnifeTable(QPainter& p, const SheetLayout& layout, const QStringList& slotNames, int stroke, Unit unit,
+                     const KnifeLook& t, double pixel)
 {
-    const SheetLayout& layout = *form.layout;
+    const KnifeProgram& program = layout.program;
     const std::size_t done = std::size_t(stroke);
     const bool ends = done >= program.steps.size();
     const KnifeStep* next = ends ? nullptr : &program.steps[done];
@@ -81,8 +81,10 @@ void paintKnifeTable(QPainter& p, const Job& job, const Plan& plan, const PressF
         p.setPen(QPen(t.ink2, pixel, freed ? Qt::SolidLine : Qt::DotLine));
         p.setBrush(freed ? t.done : QColor(0x8F, 0xB7, 0xC4, 70));
         p.drawRect(r);
-        const QString text = slot.left ? QObject::tr("free") : slotNumber(job, plan, form, int(i));
-        paintUpright(p, r.center(), text, pixel, fontOf(t.font, 12, freed ? QFont::DemiBold : QFont::Normal));
+        const QString text = slot.left ? QObject::tr("free") : slotNames.value(qsizetype(i));
+        const QFont font = fontOf(t.font, 12, freed ? QFont::DemiBold : QFont::Normal);
+        paintUpright(p, r.center(), QFontMetricsF(font).elidedText(text, Qt::ElideRight, r.width() / pixel - 4), pixel,
+                     font);
     }
     if (!next)
         return;
@@ -124,7 +126,7 @@ void paintKnifeTable(QPainter& p, const Job& job, const Plan& plan, const PressF
         p.drawLine(QPointF(x, end), QPointF(x - tip * 0.6, end + sign * tip));
         p.drawLine(QPointF(x, end), QPointF(x + tip * 0.6, end + sign * tip));
     }
-    const QString gauge = formatLength(next->gauge, job.unit);
+    const QString gauge = formatLength(next->gauge, unit);
     p.save();
     p.translate(x, (back + blade) / 2);
     p.scale(pixel, pixel);
@@ -146,22 +148,22 @@ namespace
 class KnifePages
 {
 public:
-    KnifePages(QPdfWriter& writer, QPainter& painter, const Job& job, const Plan& plan, const QFont& font)
-        : writer_(writer), p_(painter), job_(job), plan_(plan), font_(font),
+    KnifePages(QPdfWriter& writer, QPainter& painter, QString title, Unit unit, const QFont& font)
+        : writer_(writer), p_(painter), title_(std::move(title)), unit_(unit), font_(font),
           size_(writer.pageLayout().paintRect(QPageLayout::Inch).size() * 96)
     {
         look_.font = font;
     }
 
-    void write()
+    void write(const std::vector<CuttingOrder>& orders)
     {
         bool first = true;
-        for (const CuttingOrder& order : cuttingOrders(job_, plan_)) {
+        for (const CuttingOrder& order : orders) {
             if (!first)
                 writer_.newPage();
             first = false;
             begin(order);
-            const int count = int(order.program.steps.size());
+            const int count = int(order.layout->program.steps.size());
             for (int stroke = 0; stroke <= count; ++stroke)
                 drawing(order, stroke);
         }
@@ -185,16 +187,16 @@ private:
     {
         y_ = 0;
         place_ = 0;
-        line(job_.title, 20, QFont::Bold, look_.ink);
+        line(title_, 20, QFont::Bold, look_.ink);
         line(QStringLiteral("Knife: ") + order.title, 15, QFont::DemiBold, look_.ink);
         line(QStringLiteral("%1 sheets%2; %3 strokes, the gauge set %4 times, the pile turned %5 times.")
                  .arg(groupedNumber(order.sheets), order.lifts > 1 ? QStringLiteral(" in %1 lifts of at most %2")
                                                                          .arg(order.lifts)
                                                                          .arg(groupedNumber(order.sheetsPerLift))
                                                                    : QString())
-                 .arg(order.program.steps.size())
-                 .arg(order.program.gaugeSettings())
-                 .arg(order.program.turns()),
+                 .arg(order.layout->program.steps.size())
+                 .arg(order.layout->program.gaugeSettings())
+                 .arg(order.layout->program.turns()),
              12, QFont::Normal, look_.ink2);
         const QString notes = order.notes.join(QStringLiteral("   "));
         if (!notes.isEmpty())
@@ -214,14 +216,15 @@ private:
             place_ = 0;
         }
         const double x = (place_++ % across) * (w + gap);
-        const bool ends = stroke == int(order.program.steps.size());
-        const QString head = ends ? QStringLiteral("All is cut")
-                                  : QStringLiteral("%1.  Gauge %2")
-                                        .arg(stroke + 1)
-                                        .arg(formatLength(order.program.steps[std::size_t(stroke)].gauge, job_.unit));
+        const bool ends = stroke == int(order.layout->program.steps.size());
+        const QString head =
+            ends ? QStringLiteral("All is cut")
+                 : QStringLiteral("%1.  Gauge %2")
+                       .arg(stroke + 1)
+                       .arg(formatLength(order.layout->program.steps[std::size_t(stroke)].gauge, unit_));
         QString about;
         if (!ends) {
-            const KnifeStep& step = order.program.steps[std::size_t(stroke)];
+            const KnifeStep& step = order.layout->program.steps[std::size_t(stroke)];
             about =
                 step.turn == 0 ? edgeText(step) : QStringLiteral("turn it %1; %2").arg(turnText(step), edgeText(step));
         }
@@ -231,19 +234,19 @@ private:
         p_.setFont(fontOf(font_, 11, QFont::Normal));
         p_.setPen(look_.ink2);
         p_.drawText(QRectF(x, y_ + 17, w, 16), Qt::AlignLeft | Qt::AlignTop, about);
-        const QRectF table = knifeTable(order.form->layout->sheet);
+        const QRectF table = knifeTable(order.layout->sheet);
         const double scale = std::min(w / table.width(), (h - 6) / table.height());
         p_.save();
         p_.translate(x + w / 2, y_ + 34 + (h - 6) / 2);
         p_.scale(scale, scale);
-        paintKnifeTable(p_, job_, plan_, *order.form, order.program, stroke, look_, 1 / scale);
+        paintKnifeTable(p_, *order.layout, order.slotNames, stroke, unit_, look_, 1 / scale);
         p_.restore();
     }
 
     QPdfWriter& writer_;
     QPainter& p_;
-    const Job& job_;
-    const Plan& plan_;
+    QString title_;
+    Unit unit_;
     QFont font_;
     QSizeF size_;
     KnifeLook look_;
@@ -253,23 +256,24 @@ private:
 
 } // namespace
 
-Result<void> writeKnifeProgram(const Job& job, const Plan& plan, const QFont& font, const QString& path)
+Result<void> writeKnifeProgram(const QString& title, const std::vector<CuttingOrder>& orders, Unit unit,
+                               const QFont& font, const QString& path)
 {
-    if (cuttingOrders(job, plan).empty())
+    if (orders.empty())
         return problem(path, QStringLiteral("There is nothing to cut: the piece does not fit on its sheet."));
     if (path.endsWith(QStringLiteral(".csv"), Qt::CaseInsensitive))
-        return saveWhole(path, knifeTableText(job, plan));
+        return saveWhole(path, knifeTableText(orders));
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
     {
         QPdfWriter writer(&buffer);
-        writer.setTitle(QStringLiteral("%1: knife").arg(job.title));
+        writer.setTitle(QStringLiteral("%1: knife").arg(title));
         writer.setResolution(1200);
-        writer.setPageLayout(QPageLayout(QPageSize(job.unit == Unit::Inch ? QPageSize::Letter : QPageSize::A4),
+        writer.setPageLayout(QPageLayout(QPageSize(unit == Unit::Inch ? QPageSize::Letter : QPageSize::A4),
                                          QPageLayout::Portrait, QMarginsF(14, 14, 14, 14), QPageLayout::Millimeter));
         QPainter painter(&writer);
         painter.scale(1200.0 / 96, 1200.0 / 96);
-        KnifePages(writer, painter, job, plan, font).write();
+        KnifePages(writer, painter, title, unit, font).write(orders);
     }
     return saveWhole(path, buffer.data());
 }

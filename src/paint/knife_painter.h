@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/plan.h"
-#include "core/press/knife_program.h"
+#include "core/plan/knife_words.h"
 
 #include <QFont>
 #include <QPainter>
@@ -23,11 +22,12 @@ struct KnifeLook {
 
 /// The pile as it lies before a stroke, its edge at the back gauge; after the last one all that was cut. Painter in
 /// millimetres; `pixel` is the size of one screen pixel in millimetres.
-void paintKnifeTable(QPainter& painter, const Job& job, const Plan& plan, const PressForm& form,
-                     const KnifeProgram& program, int stroke, const KnifeLook& look, double pixel);
+void paintKnifeTable(QPainter& painter, const SheetLayout& layout, const QStringList& slotNames, int stroke, Unit unit,
+                     const KnifeLook& look, double pixel);
 
-/// Writes how the piece is cut: as a table (CSV) where the path ends so, else as PDF with a drawing of every stroke, on
-/// A4 or, where the job counts in inches, on Letter.
-[[nodiscard]] Result<void> writeKnifeProgram(const Job& job, const Plan& plan, const QFont& font, const QString& path);
+/// Writes how sheets are cut: as a table (CSV) where the path ends so, else as PDF with a drawing of every stroke, on
+/// A4 or, where people count in inches, on Letter.
+[[nodiscard]] Result<void> writeKnifeProgram(const QString& title, const std::vector<CuttingOrder>& orders, Unit unit,
+                                             const QFont& font, const QString& path);
 
 } // namespace hinge

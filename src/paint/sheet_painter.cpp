@@ -106,21 +106,6 @@ void paintLabel(QPainter& painter, FacePainter& faces, const SheetLabel& label, 
     painter.restore();
 }
 
-void paintAllMarks(QPainter& painter, FacePainter& faces, const Job& job, const Plan& plan, const PressForm& form,
-                   Face side, double pixel)
-{
-    const MarksOnSide marks = marksOn(plan.partsOf(job), form, side);
-    paintMarks(painter, marks.lines, job.press.marks.weight, pixel);
-    for (const Rect& target : marks.targets)
-        paintTarget(painter, toMm(target), std::max(job.press.marks.weight.toMm(), pixel));
-    for (const Rect& step : marks.steps)
-        painter.fillRect(toMm(step), Qt::black);
-    for (const InkPatch& patch : marks.bar)
-        painter.fillRect(toMm(patch.area), faces.colour().of(plateColour(job, patch.plate)));
-    if (marks.label)
-        paintLabel(painter, faces, *marks.label, sheetLabel(job, plan, form, side, QDate::currentDate()));
-}
-
 /// A page nothing is known of, or that only fills.
 void paintBlank(QPainter& painter, const QRectF& trim, double pixel)
 {
@@ -129,20 +114,24 @@ void paintBlank(QPainter& painter, const QRectF& trim, double pixel)
     painter.drawRect(trim);
 }
 
-/// What a page carries, with a wedge at its head.
-void paintSlotLabel(QPainter& painter, const PlacedSurface& place, const QString& text, double pixel)
+} // namespace
+
+void paintSlotLabel(QPainter& painter, const Rect& slot, Turn turn, const QString& text, double pixel)
 {
-    const QRectF trim = toMm(place.trim);
+    const QRectF trim = toMm(slot);
     painter.save();
     painter.translate(trim.center());
-    painter.rotate(int(place.turn));
+    painter.rotate(int(turn));
     const double unit = pixel * 10;
     const double most = std::min(trim.width(), trim.height()) * 0.16;
-    const double u = std::min(unit, most);
     QFont font = painter.font();
     font.setPixelSize(100);
     font.setWeight(QFont::DemiBold);
     painter.setFont(font);
+    // As large as can be read, but no longer than the slot is along the line.
+    const bool lies = turn == Turn::Quarter || turn == Turn::ThreeQuarters;
+    const double length = (lies ? trim.height() : trim.width()) * 0.9;
+    const double u = std::min({unit, most, length / (painter.fontMetrics().horizontalAdvance(text) * 0.015 + 1.6)});
     const double scale = u * 1.5 / 100;
     const double width = std::max(u * 3, painter.fontMetrics().horizontalAdvance(text) * scale + u * 1.6);
     const QRectF plate(-width / 2, -u * 1.2, width, u * 2.4);
@@ -161,7 +150,19 @@ void paintSlotLabel(QPainter& painter, const PlacedSurface& place, const QString
     painter.restore();
 }
 
-} // namespace
+void paintSheetMarks(QPainter& painter, FacePainter& faces, const MarksOnSide& marks, Length weight,
+                     const PlateColour& colour, const QString& label, double pixel)
+{
+    paintMarks(painter, marks.lines, weight, pixel);
+    for (const Rect& target : marks.targets)
+        paintTarget(painter, toMm(target), std::max(weight.toMm(), pixel));
+    for (const Rect& step : marks.steps)
+        painter.fillRect(toMm(step), Qt::black);
+    for (const InkPatch& patch : marks.bar)
+        painter.fillRect(toMm(patch.area), colour(patch.plate));
+    if (marks.label)
+        paintLabel(painter, faces, *marks.label, label);
+}
 
 void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan,
                     const PressForm& form, Face side, const SheetLook& look, const ZoneColours& colours, double pixel)
@@ -176,7 +177,7 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
     painter.setRenderHint(QPainter::Antialiasing);
     if (look.paper)
         painter.fillRect(sheet, colours.paper);
-    if (working)
+    if (working && look.paper)
         paintUnprintable(painter, sheet, toMm(layout.area(side)), colours);
     const std::vector<PlacedSurface> placed = placedOn(parts, form, side);
     for (const PlacedSurface& place : placed) {
@@ -206,11 +207,14 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
     }
     if (look.paper)
         tintPaper(painter, sheet, form.component == Component::Text ? textStockOf(job) : job.stock);
-    if (!toTrim)
-        paintAllMarks(painter, faces, job, plan, form, side, pixel);
+    if (!toTrim && look.marks)
+        paintSheetMarks(
+            painter, faces, marksOn(parts, form, side), job.press.marks.weight,
+            [&](const QString& plate) { return faces.colour().of(plateColour(job, plate)); },
+            sheetLabel(job, plan, form, side, QDate::currentDate()), pixel);
     if (look.labels)
         for (const PlacedSurface& place : placed)
-            paintSlotLabel(painter, place, slotText(job, plan, form, side, place, look.sheet), pixel);
+            paintSlotLabel(painter, place.trim, place.turn, slotText(job, plan, form, side, place, look.sheet), pixel);
     painter.restore();
 }
 

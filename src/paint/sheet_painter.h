@@ -45,6 +45,7 @@ struct SheetLook {
     bool labels = false;
     qint64 sheet = 0;  ///< of a run of records, which sheet, from 0
     bool paper = true; ///< the paper itself; else only what is printed, to be laid over another side
+    bool marks = true; ///< those of the printer
     /// Of numbered copies: the job with its fields as they are typed, as the copy of a record has it, and who paints
     /// what that has of its own. Without them slots show what all copies have in common.
     const Job* raw = nullptr;
@@ -57,6 +58,14 @@ struct SheetLook {
 /// screen pixel in millimetres.
 void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache, const Job& job, const Plan& plan,
                     const PressForm& form, Face side, const SheetLook& look, const ZoneColours& colours, double pixel);
+
+/// Plate, and the colour it is shown in.
+using PlateColour = std::function<QColor(const QString& plate)>;
+/// All printer's marks of a side, with the words of its label.
+void paintSheetMarks(QPainter& painter, FacePainter& faces, const MarksOnSide& marks, Length weight,
+                     const PlateColour& colour, const QString& label, double pixel);
+/// What a slot carries, on a plate with a wedge at its head.
+void paintSlotLabel(QPainter& painter, const Rect& trim, Turn turn, const QString& text, double pixel);
 
 /// A small diagram of a press sheet: its slots with the pages in them, heads told by a bar.
 void paintFormDiagram(QPainter& painter, const QRectF& target, const PieceParts& parts, const PressForm& form,

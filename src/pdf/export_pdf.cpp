@@ -203,7 +203,7 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
         return tl::unexpected(press.error());
     ExportRun run(progress);
     const QDate today = QDate::currentDate(); // the same on every sheet, however long it takes
-    try {
+    return guardedExport(target, [&]() -> Result<Exported> {
         LargeStreams large;
         QPDF pdf;
         pdf.emptyPDF();
@@ -237,27 +237,14 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
             if (auto added = addFlatPages(pdf, *planned, composer, run); !added)
                 return tl::unexpected(added.error());
         if (composer.isTransparent())
-            for (QPDFObjectHandle page : pdf.getAllPages())
-                page.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));
-        // Printed as large as it is, not shrunk to what an office printer reaches (ISO 32000-1, 12.2).
+            blendInCmyk(pdf);
         if (kind == ExportKind::Sheets)
-            pdf.getRoot().replaceKey("/ViewerPreferences", QPDFObjectHandle::parse("<< /PrintScaling /None >>"));
+            printAtFullSize(pdf);
         dressForPress(pdf, job.title, *press, composer.obstacles().isEmpty());
         if (auto written = writePressFile(pdf, target, run, large); !written)
             return tl::unexpected(written.error());
         return Exported{composer.obstacles()};
-    } catch (const ExportStopped&) {
-        return problem(target, QStringLiteral("The export was stopped. Nothing was written."));
-    } catch (const ExportFailed& e) {
-        return tl::unexpected(e.problem);
-    } catch (const std::bad_alloc&) {
-        return problem(
-            target,
-            QStringLiteral(
-                "There is not enough memory to make the PDF. Close other programs, or make large pictures smaller."));
-    } catch (const std::exception& e) {
-        return problem(target, QStringLiteral("The PDF could not be made: %1.").arg(QString::fromUtf8(e.what())));
-    }
+    });
 }
 
 } // namespace hinge

@@ -61,4 +61,22 @@ Result<void> ExportRun::allSound()
     return {};
 }
 
+Result<Exported> guardedExport(const QString& target, const std::function<Result<Exported>()>& make)
+{
+    try {
+        return make();
+    } catch (const ExportStopped&) {
+        return problem(target, QStringLiteral("The export was stopped. Nothing was written."));
+    } catch (const ExportFailed& e) {
+        return tl::unexpected(e.problem);
+    } catch (const std::bad_alloc&) {
+        return problem(
+            target,
+            QStringLiteral(
+                "There is not enough memory to make the PDF. Close other programs, or make large pictures smaller."));
+    } catch (const std::exception& e) {
+        return problem(target, QStringLiteral("The PDF could not be made: %1.").arg(QString::fromUtf8(e.what())));
+    }
+}
+
 } // namespace hinge

@@ -63,4 +63,7 @@ private:
     QThreadPool beside_;             ///< one thread; the last member, so that it ends first
 };
 
+/// Makes a file, and turns whatever ends that early into a problem.
+[[nodiscard]] Result<Exported> guardedExport(const QString& target, const std::function<Result<Exported>()>& make);
+
 } // namespace hinge

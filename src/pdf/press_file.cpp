@@ -156,6 +156,17 @@ void dressForPress(QPDF& pdf, const QString& title, const PressProfile& press, b
     root.removeKey("/HingeSRGB"); // a note to ourselves while composing, not part of the file
 }
 
+void blendInCmyk(QPDF& pdf)
+{
+    for (QPDFObjectHandle page : pdf.getAllPages())
+        page.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency /I true /CS /DeviceCMYK >>"));
+}
+
+void printAtFullSize(QPDF& pdf)
+{
+    pdf.getRoot().replaceKey("/ViewerPreferences", QPDFObjectHandle::parse("<< /PrintScaling /None >>"));
+}
+
 Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const LargeStreams& large)
 {
     WholeFileWriter file(target);

@@ -148,6 +148,97 @@ private Q_SLOTS:
                     .err.contains(QStringLiteral("no pages of its own")));
     }
 
+    void jobsArePrintedTogether()
+    {
+        const QString gang = QStringLiteral(HINGE_SOURCE_DIR "/demo/autumn-prints.gang.json");
+        const QString pdf = dir_.filePath(QStringLiteral("gang.pdf"));
+        const QString knife = dir_.filePath(QStringLiteral("gang.csv"));
+        const Outcome done = hinge({QStringLiteral("gang"), gang, QStringLiteral("--json"), QStringLiteral("-o"), pdf,
+                                    QStringLiteral("--knife"), knife});
+        QVERIFY2(done.code == 0, qPrintable(done.err));
+        const QJsonObject root = QJsonDocument::fromJson(done.out.toUtf8()).object();
+        const QJsonArray forms = root[QStringLiteral("forms")].toArray();
+        QMap<QString, qint64> printed;
+        for (const QJsonValue& form : forms)
+            for (const QJsonValue& slot : form[QStringLiteral("sides")][0][QStringLiteral("slots")].toArray())
+                printed[slot[QStringLiteral("job")].toString()] += form[QStringLiteral("sheets")].toInteger();
+        QCOMPARE(printed.size(), 3);
+        for (const QJsonValue& piece : root[QStringLiteral("pieces")].toArray()) {
+            const qint64 n = piece[QStringLiteral("printed")].toInteger();
+            QCOMPARE(printed[piece[QStringLiteral("job")].toString()], n);
+            QVERIFY(n >= piece[QStringLiteral("wanted")].toInteger());
+        }
+        QVERIFY(testing::run(QStringLiteral("pdfinfo"), {pdf})
+                    .contains(QStringLiteral("Pages:           %1").arg(forms.size() * 2).toUtf8()));
+        QFile table(knife);
+        QVERIFY(table.open(QIODevice::ReadOnly));
+        QVERIFY(table.readAll().count('\n') > 5);
+
+        // From jobs, each with its number; kept as a gang, which then says the same.
+        const QString kept = dir_.filePath(QStringLiteral("kept.gang.json"));
+        const QString folder = QStringLiteral(HINGE_SOURCE_DIR "/demo/");
+        const Outcome made = hinge({QStringLiteral("gang"), folder + QStringLiteral("postcard.hinge.json=640"),
+                                    folder + QStringLiteral("solstice-card.hinge.json"), QStringLiteral("--sheet"),
+                                    QStringLiteral("SRA3"), QStringLiteral("--overrun"), QStringLiteral("30%"),
+                                    QStringLiteral("--save"), kept});
+        QVERIFY2(made.code == 0, qPrintable(made.err));
+        QVERIFY2(made.out.contains(QStringLiteral("640 wanted")), qPrintable(made.out));
+        QCOMPARE(hinge({QStringLiteral("gang"), kept}).out, made.out);
+
+        QCOMPARE(hinge({QStringLiteral("gang"), folder + QStringLiteral("postcard.hinge.json=few")}).code, 1);
+        QCOMPARE(hinge({QStringLiteral("gang"), QStringLiteral("/no/such.gang.json")}).code, 1);
+        // A job that is numbered stops it.
+        const Outcome held = hinge({QStringLiteral("gang"), folder + QStringLiteral("boat-tickets.hinge.json"),
+                                    QStringLiteral("-o"), dir_.filePath(QStringLiteral("held.pdf"))});
+        QCOMPARE(held.code, 3);
+        QVERIFY(!QFileInfo::exists(dir_.filePath(QStringLiteral("held.pdf"))));
+    }
+
+    void filesAreImposedWithoutAJob()
+    {
+        const QString pages = QStringLiteral(HINGE_SOURCE_DIR "/demo/pictures/notebook-text.pdf");
+        const QString out = dir_.filePath(QStringLiteral("imposed.pdf"));
+        const QStringList usual{QStringLiteral("impose"),     pages,
+                                QStringLiteral("--piece"),    QStringLiteral("stapled"),
+                                QStringLiteral("--finished"), QStringLiteral("A5"),
+                                QStringLiteral("--sheet"),    QStringLiteral("SRA3")};
+        const Outcome done = hinge(usual + QStringList{QStringLiteral("--json"), QStringLiteral("-o"), out});
+        QVERIFY2(done.code == 0, qPrintable(done.err));
+        const QJsonArray forms = QJsonDocument::fromJson(done.out.toUtf8()).object()[QStringLiteral("forms")].toArray();
+        QVERIFY(testing::run(QStringLiteral("pdfinfo"), {out})
+                    .contains(QStringLiteral("Pages:           %1").arg(forms.size() * 2).toUtf8()));
+        // On the outer side of the outermost sheet the last page lies beside the first: n + 1.
+        QSet<int> outer;
+        for (const QJsonValue& slot : forms[0][QStringLiteral("sides")][0][QStringLiteral("slots")].toArray())
+            outer << slot[QStringLiteral("page")].toInt();
+        const int last = int(forms.size()) * 4;
+        QCOMPARE(outer, (QSet<int>{1, last}));
+
+        QCOMPARE(hinge(usual.mid(0, 6)).code, 2); // no sheet
+        QCOMPARE(hinge(usual).code, 2);           // nothing to do
+        QCOMPARE(hinge(usual.mid(0, 7) + QStringList{QStringLiteral("huge"), QStringLiteral("--json")}).code, 1);
+        const Outcome small = hinge(usual.mid(0, 7) + QStringList{QStringLiteral("90x60mm"), QStringLiteral("--json")});
+        QCOMPARE(small.code, 1);
+        QVERIFY2(small.err.contains(QStringLiteral("It fits on")), qPrintable(small.err));
+    }
+
+    void theKnifeIsWritten()
+    {
+        const QString csv = dir_.filePath(QStringLiteral("cut.csv"));
+        const Outcome done = hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("knife"),
+                                    QStringLiteral("--out"), csv});
+        QVERIFY2(done.code == 0, qPrintable(done.err));
+        QFile table(csv);
+        QVERIFY(table.open(QIODevice::ReadOnly));
+        QVERIFY(table.readAll().startsWith("what,stroke,turn"));
+        const QString pdf = dir_.filePath(QStringLiteral("cut.pdf"));
+        QCOMPARE(hinge({QStringLiteral("export"), demo_, QStringLiteral("--what"), QStringLiteral("knife"),
+                        QStringLiteral("--out"), pdf})
+                     .code,
+                 0);
+        QVERIFY(testing::run(QStringLiteral("pdftotext"), {pdf, QStringLiteral("-")}).contains("All is cut"));
+    }
+
     void helpTeachesAndVersionTells()
     {
         const Outcome help = hinge({QStringLiteral("--help")});

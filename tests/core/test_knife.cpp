@@ -73,8 +73,8 @@ private Q_SLOTS:
         QCOMPARE(orders[0].sheetsPerLift, qint64(200));
         QCOMPARE(orders[0].lifts, 4);
         QVERIFY(orders[0].notes.front().contains(QStringLiteral("lift by lift")));
-        const QStringList lines = QString::fromUtf8(knifeTableText(job, plan)).split(QStringLiteral("\r\n"));
-        QCOMPARE(int(lines.size()), int(orders[0].program.steps.size()) + 2);
+        const QStringList lines = QString::fromUtf8(knifeTableText(orders)).split(QStringLiteral("\r\n"));
+        QCOMPARE(int(lines.size()), int(orders[0].layout->program.steps.size()) + 2);
         for (const QString& line : lines)
             QVERIFY(line.isEmpty() || line.count(u'"') == 4 || line.startsWith(QStringLiteral("what,")));
         QVERIFY(lines[1].contains(QStringLiteral("left edge")) || lines[1].contains(QStringLiteral("head edge")));

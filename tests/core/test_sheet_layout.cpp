@@ -274,7 +274,7 @@ private Q_SLOTS:
                                const Size sheet = plan.sheet().sheet;
                                return line.second == Length() || line.second == (line.first ? sheet.w : sheet.h);
                            });
-                           RC_ASSERT(cutsWithoutMark(plan.partsOf(job), form) == int(bare.size()));
+                           RC_ASSERT(cutsWithoutMark({{plan.partsOf(job), form}}) == int(bare.size()));
                            RC_ASSERT(testing::hasFinding(plan.findings, "sheet.marks") == !bare.empty());
                            // Where the sheet is so much larger that marks fit on all sides, every line has one.
                            Rect all = plan.sheet().front.front().trim;

@@ -5,67 +5,13 @@
 #include "core/press/press_forms.h"
 #include "export_reader.h"
 #include "pdf/picture_preview.h"
+#include "read_digits.h"
 
-#include <QXmlStreamReader>
 #include <cmath>
 #include <random>
 
 namespace
 {
-
-/// Three digits as they stand on a page.
-struct Digits {
-    int number = 0;
-    QPointF middle; ///< millimetres from the head-left corner of the page
-    QPointF ahead;  ///< the way it is read
-};
-
-/// Whose head points which way: the digits are read from left to right on what stands upright.
-enum class Head { Up, Right, Down, Left };
-Head headOf(const Digits& w)
-{
-    if (std::abs(w.ahead.x()) > 0.9)
-        return w.ahead.x() > 0 ? Head::Up : Head::Down;
-    return w.ahead.y() > 0 ? Head::Right : Head::Left;
-}
-
-std::vector<Digits> wordsOn(const QString& file, int page)
-{
-    constexpr double mm = 25.4 / 72;
-    QXmlStreamReader xml(
-        run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-F"),
-                                       QStringLiteral("stext"), file, QString::number(page)}));
-    std::vector<Digits> words;
-    QPointF ahead;
-    QString digits;
-    QPointF begin;
-    while (!xml.atEnd()) {
-        if (xml.readNext() != QXmlStreamReader::StartElement)
-            continue;
-        if (xml.name() == QStringLiteral("line")) {
-            const QStringList dir = xml.attributes().value(QStringLiteral("dir")).toString().split(u' ');
-            ahead = {dir.value(0).toDouble(), dir.value(1).toDouble()};
-            digits.clear();
-        } else if (xml.name() == QStringLiteral("char")) {
-            const QString c = xml.attributes().value(QStringLiteral("c")).toString();
-            if (!c.at(0).isDigit())
-                continue;
-            const QStringList q = xml.attributes().value(QStringLiteral("quad")).toString().split(u' ');
-            const auto corner = [&q](int i) {
-                return QPointF(q.value(i * 2).toDouble(), q.value(i * 2 + 1).toDouble());
-            };
-            // Upper left, upper right, lower left, lower right: the middle of all three is that of their outer ends.
-            if (digits.isEmpty())
-                begin = (corner(0) + corner(2)) / 2;
-            digits += c;
-            if (digits.size() == 3) {
-                words.push_back({digits.toInt(), (begin + (corner(1) + corner(3)) / 2) / 2 * mm, ahead});
-                digits.clear();
-            }
-        }
-    }
-    return words;
-}
 
 /// Distinct values, those nearer than 4 mm being the same.
 std::vector<double> steps(std::vector<double> values)
@@ -156,22 +102,9 @@ class TestPressSheets : public ExportReader
             SequencePage page;
             page.id = i;
             job.sequence.append(page);
-            job.edit(page.surface()).items = {number(bare.textPages->front(), Face::Outside, i, job.page)};
+            job.edit(page.surface()).items = {
+                testing::threeDigits(bare.textPages->front(), Face::Outside, i, job.page)};
         }
-    }
-
-    static Item number(const Paper& paper, Face face, int value, Size size)
-    {
-        Item item;
-        item.id = QStringLiteral("n%1").arg(value);
-        item.kind = ItemKind::Text;
-        Paragraph words;
-        words.text = QStringLiteral("%1").arg(value, 3, 10, QLatin1Char('0'));
-        words.style.align = Align::Centre;
-        words.style.size = Length::points(12);
-        item.paragraphs = {words};
-        item.sides = freeSides(paper, face, {len("5"), len("12"), size.w - len("10"), len("8")});
-        return item;
     }
 
     /// The sheet in the middle of a press sheet as an array of rectangles, from what is read on its two sides. The back
@@ -372,7 +305,7 @@ private Q_SLOTS:
             const Plan plan = testing::planned(job);
             const int up = plan.sheet().up();
             QVERIFY(up >= 6);
-            Item item = number(plan.paper, Face::Outside, 1, job.flat);
+            Item item = testing::threeDigits(plan.paper, Face::Outside, 1, job.flat);
             item.paragraphs[0].text = QStringLiteral("{number}");
             job.edit(Face::Outside).items = {item};
             const QString file = exported(job, ExportKind::Sheets, "tickets.pdf", dir_.path());
@@ -419,7 +352,8 @@ private Q_SLOTS:
                 job.press.marks.label = false;
                 const Plan plan = testing::planned(job);
                 for (const Face face : bothFaces)
-                    job.edit(face).items = {number(plan.paper, face, face == Face::Outside ? 111 : 222, job.flat)};
+                    job.edit(face).items = {
+                        testing::threeDigits(plan.paper, face, face == Face::Outside ? 111 : 222, job.flat)};
                 const QString file = exported(job, ExportKind::Sheets, "cards.pdf", dir_.path());
                 const auto front = wordsOn(file, 1);
                 const auto back = wordsOn(file, 2);

@@ -77,6 +77,8 @@ void Actions::makeFiles(QWidget* window)
                         QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of every press sheet, front and back"));
     exportKnife = make(window, "exportKnife", tr("Write the &knife's program…"), QStringLiteral("scissors"),
                        QKeySequence(tr("Ctrl+Alt+K")), tr("The strokes of the guillotine in order, as PDF or CSV"));
+    gang = make(window, "gang", tr("Print &together with other jobs…"), QStringLiteral("grid-2x2"),
+                QKeySequence(tr("Ctrl+J")), tr("Put several jobs on press sheets they share"));
     quit = make(window, "quit", tr("&Quit"), QStringLiteral("log-out"), QKeySequence(tr("Ctrl+Q")),
                 tr("Close the window"));
 }

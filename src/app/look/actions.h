@@ -16,7 +16,7 @@ struct Actions {
     void refreshIcons(const QWidget* window);
 
     QAction *newJob, *keepPreset, *stocks, *exportDocket, *open, *save, *saveAs, *exportFlat, *exportPages,
-        *exportCopies, *exportSheets, *exportKnife, *quit;
+        *exportCopies, *exportSheets, *exportKnife, *gang, *quit;
     QAction *undo = nullptr, *redo = nullptr; // made by the history
     QAction *copy, *cut, *paste, *selectAll;
     QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns;

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/theme.h"
 
+#include "paint/plain_font.h"
+
 #include <QApplication>
 #include <QFile>
-#include <QFontDatabase>
 #include <QIconEngine>
 #include <QPainter>
 #include <QStyleFactory>
@@ -180,23 +181,10 @@ const Theme& Theme::of(const QWidget* widget)
     return widget->palette().color(QPalette::WindowText).lightness() > 128 ? darkTheme() : lightTheme();
 }
 
-QFont uiFont(int pixels, QFont::Weight weight)
-{
-    QFont font(QStringLiteral("Hinge Sans"));
-    font.setPixelSize(pixels);
-    font.setWeight(weight);
-    return font;
-}
+QFont uiFont(int pixels, QFont::Weight weight) { return plainFont(pixels, weight); }
 
 void applyColours(QApplication& application, bool dark)
 {
-    static const bool loaded = [] {
-        for (const char* style : {"Regular", "Medium", "SemiBold", "Bold"})
-            QFontDatabase::addApplicationFont(
-                QStringLiteral(":/hinge/ui-fonts/HingeSans-%1.ttf").arg(QLatin1String(style)));
-        return true;
-    }();
-    Q_UNUSED(loaded)
     const Theme& theme = dark ? Theme::darkTheme() : Theme::lightTheme();
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     application.setFont(uiFont(type::body));

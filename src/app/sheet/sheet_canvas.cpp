@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sheet/sheet_canvas.h"
 
+#include "app/canvas/two_sides.h"
 #include "app/document/linked_files.h"
 #include "app/document/record_view.h"
 #include "app/look/slip.h"
@@ -62,14 +63,8 @@ std::vector<std::pair<Face, QPointF>> SheetCanvas::sidesShown() const
     const PressForm* form = state_.form();
     if (!form || state_.mode() != SheetMode::Sides || form->sides() == 1)
         return {{Face::Outside, {0, 0}}};
-    const double w = sheetSize().w.toMm();
-    const double h = sheetSize().h.toMm();
-    // Beside each other or one above the other, whichever shows them larger.
-    const double gap = 0.07 * std::max(w, h);
-    const QSizeF room(std::max(1, width() - 60), std::max(1, height() - 96));
-    const double beside = std::min(room.width() / (2 * w + gap), room.height() / h);
-    const double above = std::min(room.width() / w, room.height() / (2 * h + gap * 1.4));
-    const QPointF second = beside >= above ? QPointF(w + gap, 0) : QPointF(0, h + gap * 1.4);
+    const QPointF second = secondSide(QSizeF(sheetSize().w.toMm(), sheetSize().h.toMm()),
+                                      QSizeF(std::max(1, width() - 60), std::max(1, height() - 96)));
     return {{Face::Outside, {0, 0}}, {Face::Inside, second}};
 }
 
@@ -225,7 +220,11 @@ void SheetCanvas::paintKnife(QPainter& p)
     p.save();
     p.translate(port_.toPixels(QPointF(0, 0)));
     p.scale(port_.scale(), port_.scale());
-    paintKnifeTable(p, document_.job(), document_.plan(), *state_.form(), state_.knife(), state_.stroke(),
+    const PressForm& form = *state_.form();
+    QStringList names;
+    for (int slot = 0; slot < int(form.layout->front.size()); ++slot)
+        names << slotNumber(document_.job(), document_.plan(), form, slot);
+    paintKnifeTable(p, *form.layout, names, state_.stroke(), document_.job().unit,
                     {t.ink, t.ink2, t.accentTint, uiFont(type::body)}, 1 / port_.scale());
     p.restore();
 }

@@ -294,7 +294,7 @@ void SheetStage::refreshStroke()
         strokes_->scrollTo(strokes_->model()->index(state_.stroke(), 0));
     QStringList notes;
     for (const CuttingOrder& order : cuttingOrders(document_.job(), document_.plan()))
-        if (order.form->layout == form->layout) {
+        if (order.layout == form->layout) {
             notes << (order.lifts > 1 ? tr("%1 sheets in %2 lifts of at most %3.")
                                             .arg(QLocale().toString(order.sheets))
                                             .arg(order.lifts)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/linked_files.h"
+#include "app/gang/gang_window.h"
 #include "app/look/theme.h"
 #include "app/window/main_window.h"
 #include "core/units/version.h"
@@ -24,11 +25,14 @@ void shootWhenReady(MainWindow& window, const QString& file)
     timer->setInterval(50);
     QObject::connect(timer, &QTimer::timeout, &window, [&window, file, quiet = 0]() mutable {
         // Painting may ask for pictures; only a few quiet rounds in a row mean that all of them came.
-        quiet = window.isSettled() ? quiet + 1 : 0;
+        const bool gang = !window.gangWindow() || window.gangWindow()->document().isSettled();
+        quiet = window.isSettled() && gang ? quiet + 1 : 0;
         if (quiet < 8)
             return;
-        QWidget* dialog = QApplication::activeModalWidget();
-        const bool saved = (dialog ? dialog : static_cast<QWidget*>(&window))->grab().save(file);
+        QWidget* shown = QApplication::activeModalWidget();
+        if (!shown)
+            shown = window.gangWindow() ? static_cast<QWidget*>(window.gangWindow()) : &window;
+        const bool saved = shown->grab().save(file);
         if (!saved)
             QTextStream(stderr) << "upper-hinge: the picture could not be written to " << file << Qt::endl;
         QCoreApplication::exit(saved ? 0 : 1);
@@ -53,7 +57,8 @@ std::optional<Called> readCommandLine(const QApplication& application)
         QStringLiteral("Folded and trimmed print pieces, from the brief to the press sheet."));
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument(QStringLiteral("job"), QStringLiteral("A *.hinge.json or *.hinge.zip file to open."),
+    parser.addPositionalArgument(QStringLiteral("job"),
+                                 QStringLiteral("A *.hinge.json, *.hinge.zip or *.gang.json file to open."),
                                  QStringLiteral("[job]"));
     const QCommandLineOption job(QStringLiteral("job"), QStringLiteral("Open this job."), QStringLiteral("file"));
     const QCommandLineOption stage(QStringLiteral("stage"),

@@ -7,6 +7,7 @@
 #include "app/dummy/dummy_stage.h"
 #include "app/fields/findings_bar.h"
 #include "app/flat/flat_stage.h"
+#include "app/gang/gang_window.h"
 #include "app/look/ask_file.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
@@ -22,6 +23,7 @@
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
 #include "core/file/record_table.h"
+#include "core/gang/gang_file.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -247,7 +249,7 @@ void MainWindow::buildMenus()
     file->addActions({actions_.save, actions_.saveAs});
     file->addSeparator();
     file->addActions({actions_.exportFlat, actions_.exportPages, actions_.exportCopies, actions_.exportSheets,
-                      actions_.exportKnife, actions_.exportDocket});
+                      actions_.exportKnife, actions_.gang, actions_.exportDocket});
     file->addSeparator();
     file->addAction(actions_.stocks);
     file->addSeparator();
@@ -400,7 +402,7 @@ void MainWindow::showDialog(const QString& name)
         bringIn({name.section(u':', 1)}, -1);
     else if (name.startsWith(QStringLiteral("page.")))
         openSurface(sequence_->editor().surfaceOf(name.section(u'.', 1).toInt() - 1));
-    else if (auto* view = findChild<QAbstractButton*>(name))
+    else if (auto* view = (gang_ ? static_cast<QWidget*>(gang_.get()) : this)->findChild<QAbstractButton*>(name))
         view->click();
 }
 
@@ -489,6 +491,10 @@ void MainWindow::closeEvent(QCloseEvent* event)
         event->ignore();
         return;
     }
+    if (gang_ && gang_->isVisible() && !gang_->close()) {
+        event->ignore();
+        return;
+    }
     exporter_.stop(); // what it was writing goes away
     QSettings().setValue(geometryKey, saveGeometry());
     event->accept();
@@ -524,7 +530,9 @@ void MainWindow::dropEvent(QDropEvent* event)
     const bool isBriefOfPages = stages_->current() == int(Stage::Brief) && hasPages(document_.job().kind);
     for (const QUrl& url : event->mimeData()->urls()) {
         const QString path = url.toLocalFile();
-        if (path.endsWith(u'.' + jobFileSuffix()) || isPackedName(path)) {
+        if (path.endsWith(u'.' + gangFileSuffix())) {
+            openJob(path);
+        } else if (path.endsWith(u'.' + jobFileSuffix()) || isPackedName(path)) {
             if (mayLeave())
                 openJob(path);
         } else if (isTableName(path)) {

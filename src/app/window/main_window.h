@@ -22,6 +22,7 @@ namespace hinge
 class BriefStage;
 class DummyStage;
 class FlatStage;
+class GangWindow;
 class PaperCanvas;
 class SheetStage;
 class ReleaseStage;
@@ -44,6 +45,10 @@ public:
     /// Opens a job; tells the user when that fails. The job that is open then stays.
     bool openJob(const QString& path);
     void showStage(Stage stage);
+    /// The window for jobs that are printed together; nullptr until it is wanted.
+    [[nodiscard]] GangWindow* gangWindow() const { return gang_.get(); }
+    /// Makes it where there is none, and shows it.
+    GangWindow& showGang();
     void setDark(bool dark);
     /// As large as it was when it was last closed, and there.
     void restorePlace();
@@ -140,6 +145,8 @@ private:
     bool mayLeave();
     void askExport(ExportKind kind);
     void askKnife();
+    /// The job at work, with others, on press sheets they share.
+    void printTogether();
     /// When a finding stops the piece: names it, and asks whether to write all the same.
     bool mayRelease(ExportKind kind);
     void askDocket();
@@ -174,6 +181,7 @@ private:
     SequenceStage* sequence_ = nullptr; ///< of the stage before
     DummyStage* dummy_ = nullptr;
     SheetStage* sheet_ = nullptr;
+    std::unique_ptr<GangWindow> gang_; ///< made when first wanted
     QMenu* recentMenu_ = nullptr;
     QStringList lossAccepted_; ///< lost files the user knows of
     std::vector<Role> panels_; ///< of the outside, as they were when the front cover was taken in hand

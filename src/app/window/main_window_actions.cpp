@@ -50,7 +50,8 @@ void MainWindow::connectFiles()
     on(actions_.open, [this] {
         if (!mayLeave())
             return;
-        const QString path = askForFile(this, tr("Open a job"), tr("Jobs (*.hinge.json *.hinge.zip);;All files (*)"));
+        const QString path = askForFile(this, tr("Open a job"),
+                                        tr("Jobs and gangs (*.hinge.json *.hinge.zip *.gang.json);;All files (*)"));
         if (!path.isEmpty())
             openJob(path);
     });
@@ -61,6 +62,7 @@ void MainWindow::connectFiles()
     on(actions_.exportCopies, [this] { askExport(ExportKind::Copies); });
     on(actions_.exportSheets, [this] { askExport(ExportKind::Sheets); });
     on(actions_.exportKnife, [this] { askKnife(); });
+    on(actions_.gang, [this] { printTogether(); });
     on(actions_.exportDocket, [this] { askDocket(); });
     on(actions_.keepPreset, [this] { askPreset(); });
     on(actions_.stocks, [this] { StockDialog(stocks_, document_.job().unit, this).exec(); });

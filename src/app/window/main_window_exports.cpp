@@ -95,7 +95,8 @@ void MainWindow::askKnife()
                         document_.fileStem() + QStringLiteral("-knife.pdf"), tr("PDF (*.pdf);;CSV (*.csv)"));
     if (path.isEmpty())
         return;
-    const auto written = writeKnifeProgram(document_.job(), document_.plan(), uiFont(type::body), path);
+    const auto written = writeKnifeProgram(document_.job().title, cuttingOrders(document_.job(), document_.plan()),
+                                           document_.job().unit, uiFont(type::body), path);
     if (!written)
         tell(tr("Not written"), written.error().text());
 }

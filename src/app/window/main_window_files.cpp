@@ -4,12 +4,14 @@
 #include "app/window/main_window.h"
 
 #include "app/document/linked_files.h"
+#include "app/gang/gang_window.h"
 #include "app/look/ask_file.h"
 #include "app/look/plain_text.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
+#include "core/gang/gang_file.h"
 
 #include <QEventLoop>
 #include <QFileInfo>
@@ -34,8 +36,39 @@ const QString recentKey = QStringLiteral("recentJobs");
 
 } // namespace
 
+GangWindow& MainWindow::showGang()
+{
+    if (!gang_) {
+        gang_ = std::make_unique<GangWindow>();
+        connect(gang_.get(), &GangWindow::jobWanted, this, [this](const QString& path) {
+            if (path == document_.path() || (mayLeave() && openJob(path))) {
+                raise();
+                activateWindow();
+            }
+        });
+    }
+    gang_->show();
+    gang_->raise();
+    gang_->activateWindow();
+    return *gang_;
+}
+
+void MainWindow::printTogether()
+{
+    // Jobs are on sheets as their files have them.
+    if ((document_.path().isEmpty() || document_.isDirty()) && !save())
+        return;
+    GangWindow& gang = showGang();
+    const QString path = document_.path();
+    if (std::ranges::find(gang.document().gang().members, path, &Gang::Member::path) ==
+        gang.document().gang().members.end())
+        gang.document().add({path});
+}
+
 bool MainWindow::openJob(const QString& path)
 {
+    if (path.endsWith(u'.' + gangFileSuffix()))
+        return showGang().openGang(path);
     // Nothing outside the folder of a job that was never open here is read before somebody said yes.
     const bool known = QSettings().value(recentKey).toStringList().contains(QFileInfo(path).absoluteFilePath());
     const auto blocked = [known](const Job& job) { return known ? QStringList() : pathsOutside(job); };
@@ -241,6 +274,8 @@ bool MainWindow::saveTo(const QString& path)
         return false;
     }
     remember(document_.path());
+    if (gang_)
+        gang_->document().reopen(document_.path());
     return true;
 }
 

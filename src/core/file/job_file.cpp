@@ -21,8 +21,6 @@ namespace
 {
 
 // The words of the file. Reading and writing both look here.
-constexpr Word<Unit> unitWords[] = {
-    {"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
 constexpr Word<PieceKind> pieceWords[] = {{"leaflet", PieceKind::Leaflet},    {"card", PieceKind::Card},
                                           {"cover", PieceKind::Cover},        {"booklet", PieceKind::Booklet},
                                           {"book", PieceKind::Book},          {"leaf", PieceKind::Leaf},
@@ -81,7 +79,7 @@ public:
         o[QStringLiteral("format")] = jobFormatVersion;
         o[QStringLiteral("title")] = job.title;
         o[QStringLiteral("customer")] = job.customer;
-        o[QStringLiteral("unit")] = wordFor(unitWords, job.unit);
+        o[QStringLiteral("unit")] = unitWord(job.unit);
         o[QStringLiteral("kind")] = wordFor(pieceWords, job.kind);
         o[QStringLiteral("flat")] = size(job.flat);
         o[QStringLiteral("page")] = size(job.page);
@@ -362,7 +360,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
 {
     r.read("title", job.title);
     r.read("customer", job.customer);
-    readWord(r, "unit", job.unit, unitWords);
+    readUnit(r, "unit", job.unit);
     readSize(r, "flat", job.flat);
     readWord(r, "kind", job.kind, pieceWords);
     readSize(r, "page", job.page);

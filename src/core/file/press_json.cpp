@@ -21,6 +21,9 @@ constexpr Word<Grain> sheetGrains[] = {{"along height", Grain::AlongHeight}, {"a
 constexpr Word<PileOrder> orders[] = {{"along rows", PileOrder::AlongRows}, {"down columns", PileOrder::DownColumns}};
 constexpr Word<Delivery> deliveries[] = {{"face down", Delivery::FaceDown}, {"face up", Delivery::FaceUp}};
 
+constexpr Word<Unit> unitWords[] = {
+    {"mm", Unit::Mm}, {"cm", Unit::Cm}, {"in", Unit::Inch}, {"pt", Unit::Point}, {"pica", Unit::Pica}};
+
 /// The marks that are on or off, by their keys.
 constexpr std::pair<const char*, bool SheetMarks::*> switches[] = {{"crop", &SheetMarks::crop},
                                                                    {"fold", &SheetMarks::fold},
@@ -120,6 +123,9 @@ void readPrices(JsonReader& r, Prices& prices)
 }
 
 } // namespace
+
+QString unitWord(Unit unit) { return wordFor(unitWords, unit); }
+void readUnit(JsonReader& r, const char* key, Unit& out) { readWord(r, key, out, unitWords); }
 
 QString workStyleWord(WorkStyle style) { return wordFor(styles, style); }
 void readWorkStyle(JsonReader& r, const char* key, WorkStyle& out) { readWord(r, key, out, styles); }

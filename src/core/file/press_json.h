@@ -12,6 +12,10 @@ namespace hinge
 /// Takes the same out of `r`, and leaves what it does not know.
 void readPress(JsonReader& r, Press& press);
 
+/// The unit people count in, in words of the file.
+[[nodiscard]] QString unitWord(Unit unit);
+void readUnit(JsonReader& r, const char* key, Unit& out);
+
 /// How the second side of a sheet is printed, in words of the file.
 [[nodiscard]] QString workStyleWord(WorkStyle style);
 void readWorkStyle(JsonReader& r, const char* key, WorkStyle& out);

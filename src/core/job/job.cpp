@@ -267,9 +267,6 @@ std::vector<Rect> drillHoles(const Leaf& leaf, Size flat)
     return holes;
 }
 
-namespace
-{
-
 Result<void> checkStock(const QString& field, const Stock& stock, Unit unit)
 {
     if (auto r = checkNumber(field + QStringLiteral(".grammage"), QStringLiteral("The grammage"), stock.grammage,
@@ -287,6 +284,9 @@ Result<void> checkStock(const QString& field, const Stock& stock, Unit unit)
                            Length::micrometres(10), Length::mm(3), unit);
     return {};
 }
+
+namespace
+{
 
 Result<void> checkCover(const Job& job)
 {

@@ -250,6 +250,8 @@ void setWorkStyle(Job& job, Component component, WorkStyle style);
 /// Refuses what no paper can be: sizes, weights and counts out of range, own folds that name lines
 /// that are not there, items with inks or panels the job lacks. The problem names the field.
 [[nodiscard]] Result<void> validate(const Job& job);
+/// Refuses what no paper is; `field` is where it stands. Lengths in messages are in `unit`.
+[[nodiscard]] Result<void> checkStock(const QString& field, const Stock& stock, Unit unit);
 
 /// The limits that `validate` applies, for fields that want to refuse early.
 namespace limits

@@ -72,51 +72,54 @@ QStringList stackingNotes(const PressRun& run)
 
 } // namespace
 
+void finishOrder(CuttingOrder& order, const Knife& knife, Length caliper, Unit unit)
+{
+    order.sheetsPerLift = sheetsPerLift(knife, caliper);
+    order.lifts = int((order.sheets + order.sheetsPerLift - 1) / order.sheetsPerLift);
+    if (!order.layout->program.canBeCut())
+        order.notes << QStringLiteral("Some gauges are nearer than the machine comes (%1): put a spacer in, or cut "
+                                      "these by hand.")
+                           .arg(formatLength(knife.leastGauge, unit));
+}
+
 std::vector<CuttingOrder> cuttingOrders(const Job& job, const Plan& plan)
 {
     std::vector<CuttingOrder> orders;
     for (const PressRun& run : plan.press) {
-        const SheetLayout* before = nullptr;
+        const std::size_t before = orders.size();
         for (const PressForm& form : run.forms) {
-            if (form.layout.get() == before) {
+            if (orders.size() > before && orders.back().layout == form.layout) {
                 orders.back().sheets += form.sheets + form.overs;
                 continue;
             }
-            before = form.layout.get();
             CuttingOrder order;
-            order.component = run.component;
-            order.form = &form;
             const QString part = run.component == Component::Text ? QStringLiteral("text") : formName(job, plan, form);
             order.title = QStringLiteral("%1, %2 up on %3")
                               .arg(part)
                               .arg(form.layout->up())
                               .arg(sheetSizeName(form.layout->sheet, job.unit));
-            order.program = form.layout->program;
+            order.layout = form.layout;
+            for (int slot = 0; slot < int(form.layout->front.size()); ++slot)
+                order.slotNames << slotNumber(job, plan, form, slot);
             order.sheets = form.sheets + form.overs;
-            const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
-            order.sheetsPerLift = sheetsPerLift(job.press.knife, stock.caliper());
             order.notes = stackingNotes(run);
             orders.push_back(std::move(order));
         }
-    }
-    for (CuttingOrder& order : orders) {
-        order.lifts = int((order.sheets + order.sheetsPerLift - 1) / order.sheetsPerLift);
-        if (!order.program.canBeCut())
-            order.notes << QStringLiteral("Some gauges are nearer than the machine comes (%1): put a spacer in, or cut "
-                                          "these by hand.")
-                               .arg(formatLength(job.press.knife.leastGauge, job.unit));
+        const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
+        for (std::size_t i = before; i < orders.size(); ++i)
+            finishOrder(orders[i], job.press.knife, stock.caliper(), job.unit);
     }
     return orders;
 }
 
-QByteArray knifeTableText(const Job& job, const Plan& plan)
+QByteArray knifeTableText(const std::vector<CuttingOrder>& orders)
 {
     QByteArray out = "what,stroke,turn,edge at the gauge,gauge mm,parts kept,waste off\r\n";
-    for (const CuttingOrder& order : cuttingOrders(job, plan)) {
+    for (const CuttingOrder& order : orders) {
         int number = 0;
-        for (const KnifeStep& step : order.program.steps)
+        for (const KnifeStep& step : order.layout->program.steps)
             out += QStringLiteral("\"%1\",%2,%3,\"%4\",%5,%6,%7\r\n")
-                       .arg(order.title)
+                       .arg(QString(order.title).replace(u'"', QStringLiteral("\"\"")))
                        .arg(++number)
                        .arg(turnText(step), edgeText(step))
                        .arg(step.gauge.toMm(), 0, 'f', 2)

@@ -16,21 +16,22 @@ namespace hinge
 /// The number of a slot as its pile is stacked, or as it is counted along the rows.
 [[nodiscard]] QString slotNumber(const Job& job, const Plan& plan, const PressForm& form, int slot);
 
-/// How a component is cut: its program, how high the piles are, and how they are stacked.
+/// How a press sheet is cut: its program, how high the piles are, and how they are stacked.
 struct CuttingOrder {
-    Component component = Component::Flat;
     QString title; ///< "cover, 4 up on SRA2"
-    const PressForm* form = nullptr;
-    KnifeProgram program;
-    qint64 sheets = 0; ///< good ones and overs
+    std::shared_ptr<const SheetLayout> layout;
+    QStringList slotNames; ///< what is written into each slot: see `slotNumber`
+    qint64 sheets = 0;     ///< good ones and overs
     qint64 sheetsPerLift = 0;
     int lifts = 0;
     QStringList notes; ///< how the piles are put together, what to mind
 };
-/// One for each layout that is cut, in the order they are printed. Refers to the plan.
+/// One for each layout that is cut, in the order they are printed.
 [[nodiscard]] std::vector<CuttingOrder> cuttingOrders(const Job& job, const Plan& plan);
+/// Lifts, and a note where the machine does not come as near as a gauge wants, once all else is known.
+void finishOrder(CuttingOrder& order, const Knife& knife, Length caliper, Unit unit);
 
 /// The programs as a table: CSV (RFC 4180), UTF-8, one stroke a line, lengths in millimetres.
-[[nodiscard]] QByteArray knifeTableText(const Job& job, const Plan& plan);
+[[nodiscard]] QByteArray knifeTableText(const std::vector<CuttingOrder>& orders);
 
 } // namespace hinge

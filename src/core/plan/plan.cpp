@@ -23,7 +23,7 @@ void addPress(const Job& job, Plan& plan, const Plan* before)
             continue;
         PressRun::Check& check = run.check.emplace();
         if (!run.forms.empty())
-            check.unmarkedCuts = cutsWithoutMark(parts, run.forms.front());
+            check.unmarkedCuts = cutsWithoutMark({{parts, run.forms.front()}});
         if (auto proved = proveRun(parts, run); !proved)
             check.fault = proved.error();
     }

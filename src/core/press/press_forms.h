@@ -74,6 +74,12 @@ struct PlacedSurface {
 };
 [[nodiscard]] std::vector<PlacedSurface> placedOn(const PieceParts& parts, const PressForm& form, Face side);
 
+/// What one piece has of a press sheet; several have one where jobs share it. All their forms have one layout.
+struct SheetShare {
+    PieceParts parts;
+    PressForm form;
+};
+
 /// The number of the pile a slot carries, from 0, as the piles are stacked; -1 for one that stays free.
 [[nodiscard]] int pileOf(const SheetLayout& layout, int slot, PileOrder order);
 

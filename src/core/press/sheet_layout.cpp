@@ -6,6 +6,7 @@
 #include "core/units/page_sizes.h"
 
 #include <algorithm>
+#include <functional>
 #include <limits>
 #include <set>
 #include <tuple>
@@ -58,11 +59,8 @@ Rect printable(const Press& press, Size sheet)
 
 /// Where pieces may lie: printable on the front, and on the back, too. Turned head to foot, the gripper takes the other
 /// edge for the second side, so that this must be free as well.
-Rect fillable(const PieceOnPress& piece, Size sheet)
+Rect fillable(const Press& press, Size sheet)
 {
-    if (reachesEdges(piece))
-        return {Length(), Length(), sheet.w, sheet.h};
-    const Press& press = piece.press;
     const Rect front = printable(press, sheet);
     if (press.work == WorkStyle::OneSide || turnsAboutVertical(sheet, press))
         return front;
@@ -84,18 +82,6 @@ std::vector<FillCell> gridFill(Size cell, Size area, int columns, int rows, bool
         for (int column = 0; column < across; ++column)
             cells.push_back({{c.w * column, c.h * row, c.w, c.h}, turned});
     return cells;
-}
-
-/// The ways the pieces of a sheet may be turned: upright, by a quarter, or whatever fits best.
-std::pair<bool, bool> turnsAllowed(const PieceOnPress& piece)
-{
-    bool upright = piece.press.turn != SlotTurn::Quarter;
-    bool turned = piece.press.turn != SlotTurn::Upright;
-    if (piece.press.grain) {
-        upright = upright && piece.grain == *piece.press.grain;
-        turned = turned && piece.grain != *piece.press.grain;
-    }
-    return {upright, turned};
 }
 
 std::vector<FillCell> filled(const PieceOnPress& piece, Size cell, Size area, bool typed)
@@ -130,9 +116,29 @@ struct Block {
     Point origin;
 };
 
-/// Fills an area. The block stands in the middle of it, unless marks would not fit at both ends: then one end gets
-/// them, along the sheet the foot, away from the gripper. What is printed from one form on both sides lies against the
-/// line the sheet is turned about, where its copy goes on.
+/// Of an area, what is filled of a sheet that is printed from one form: the half up to the line it is turned about.
+Rect filledHalf(const Rect& area, Size sheet, WorkStyle work)
+{
+    if (work == WorkStyle::WorkAndTurn)
+        return Rect::fromEdges(std::max(area.x, sheet.w - area.right()), area.y, sheet.w.part(2), area.bottom());
+    if (work == WorkStyle::WorkAndTumble)
+        return Rect::fromEdges(area.x, std::max(area.y, sheet.h - area.bottom()), area.right(), sheet.h.part(2));
+    return area;
+}
+
+/// Where a block stands: in the middle of its area, unless marks would not fit at both ends: then one end gets them,
+/// along the sheet the foot, away from the gripper. What is printed from one form on both sides lies against the line
+/// the sheet is turned about, where its copy goes on.
+Point originIn(const Rect& area, Size block, const Press& press)
+{
+    const Length room = (press.marks.clearance + shortestMark) * 2;
+    const auto farRoom = [&](Length free, WorkStyle against) {
+        return press.work == against ? Length() : free >= room ? free.part(2) : free;
+    };
+    return {area.right() - farRoom(area.w - block.w, WorkStyle::WorkAndTurn) - block.w,
+            area.bottom() - farRoom(area.h - block.h, WorkStyle::WorkAndTumble) - block.h};
+}
+
 Block blockIn(const PieceOnPress& piece, const Rect& fill, Size sheet, bool typed)
 {
     const Press& press = piece.press;
@@ -140,13 +146,9 @@ Block blockIn(const PieceOnPress& piece, const Rect& fill, Size sheet, bool type
     const Size cell{piece.size.w + around[0] + around[2], piece.size.h + around[1] + around[3]};
     // With a gap of their own pieces bleed beyond their cells at the ends of a row.
     const Length beyond = press.gap ? *std::ranges::max_element(piece.bleeds) - press.gap->part(2) : Length();
-    Rect area = fill.grown(-beyond);
+    const Rect area = filledHalf(fill.grown(-beyond), sheet, press.work);
     const bool turn = press.work == WorkStyle::WorkAndTurn;
     const bool tumble = press.work == WorkStyle::WorkAndTumble;
-    if (turn)
-        area = Rect::fromEdges(std::max(area.x, sheet.w - area.right()), area.y, sheet.w.part(2), area.bottom());
-    if (tumble)
-        area = Rect::fromEdges(area.x, std::max(area.y, sheet.h - area.bottom()), area.right(), sheet.h.part(2));
     PieceOnPress half = piece;
     if (turn)
         half.press.columns = piece.press.columns / 2;
@@ -159,10 +161,7 @@ Block blockIn(const PieceOnPress& piece, const Rect& fill, Size sheet, bool type
         right = std::max(right, c.cell.right());
         bottom = std::max(bottom, c.cell.bottom());
     }
-    const Length room = (press.marks.clearance + shortestMark) * 2;
-    const auto farRoom = [&](Length free) { return free >= room ? free.part(2) : free; };
-    block.origin = {area.right() - (turn ? Length() : farRoom(area.w - right)) - right,
-                    area.bottom() - (tumble ? Length() : farRoom(area.h - bottom)) - bottom};
+    block.origin = originIn(area, {right, bottom}, press);
     if (press.offset && !turn && !tumble && !block.cells.empty()) {
         block.origin = {press.offset->x - around[0], press.offset->y - around[1]};
         if (!area.contains({block.origin.x, block.origin.y, right, bottom}))
@@ -202,7 +201,74 @@ void addCuts(SheetLayout& layout, const Knife& knife)
     }
 }
 
+/// A sheet with nothing on it yet.
+SheetLayout bareSheet(const Press& press, Size sheet)
+{
+    SheetLayout layout;
+    layout.sheet = sheet;
+    layout.work = press.work;
+    layout.frontArea = printable(press, sheet);
+    layout.backArea = layout.frontArea; // the gripper holds the head of either side
+    layout.turnsAboutVertical = turnsAboutVertical(sheet, press);
+    layout.fillArea = fillable(press, sheet);
+    return layout;
+}
+
+/// Puts pieces into the slots of the front, and lets the back follow from the turn. `tumbled` tells of a piece whether
+/// it opens upwards.
+void addSlots(SheetLayout& layout, const std::vector<SheetSlot>& laid, const Press& press,
+              const std::function<bool(int piece)>& tumbled)
+{
+    layout.front = laid;
+    if (press.headToHead)
+        turnEveryOtherRow(layout.front);
+    const auto behind = [&](const SheetSlot& slot) {
+        SheetSlot back = turnedPlace(slot, layout.sheet, layout.turnsAboutVertical);
+        // The inside of a piece that opens upwards backs its outside head to foot.
+        if (tumbled(slot.piece))
+            back.turn = turnedBy(back.turn, Turn::Half);
+        return back;
+    };
+    if (layout.isOneForm())
+        for (std::size_t i = 0, count = layout.front.size(); i < count; ++i)
+            layout.front.push_back(behind(layout.front[i]));
+    std::ranges::stable_sort(layout.front, {}, [](const SheetSlot& s) { return std::tuple(s.trim.y, s.trim.x); });
+    for (std::size_t i = 0; i < layout.front.size(); ++i)
+        layout.front[i].left = std::ranges::find(press.left, int(i) + 1) != press.left.end();
+    for (std::size_t i = 0; i < layout.front.size(); ++i) {
+        const SheetSlot back = behind(layout.front[i]);
+        const auto partner = std::ranges::find(layout.front, back.trim, &SheetSlot::trim);
+        layout.partner.push_back(layout.isOneForm() ? int(partner - layout.front.begin()) : int(i));
+        if (press.work != WorkStyle::OneSide)
+            layout.back.push_back(back);
+    }
+    // What changes places with a slot that is left free cannot be printed either.
+    for (std::size_t i = 0; i < layout.front.size(); ++i)
+        layout.front[i].left = layout.front[i].left || layout.front[std::size_t(layout.partner[i])].left;
+    double used = 0;
+    for (std::size_t i = 0; i < layout.front.size(); ++i) {
+        const SheetSlot& slot = layout.front[i];
+        if (i < layout.back.size())
+            layout.back[i].left = slot.left;
+        if (!slot.left)
+            used += slot.trim.w.toMm() * slot.trim.h.toMm();
+    }
+    layout.usedPercent = 100.0 * used / (layout.sheet.w.toMm() * layout.sheet.h.toMm());
+    addCuts(layout, press.knife);
+}
+
 } // namespace
+
+std::pair<bool, bool> turnsAllowed(const PieceOnPress& piece)
+{
+    bool upright = piece.press.turn != SlotTurn::Quarter;
+    bool turned = piece.press.turn != SlotTurn::Upright;
+    if (piece.press.grain) {
+        upright = upright && piece.grain == *piece.press.grain;
+        turned = turned && piece.grain != *piece.press.grain;
+    }
+    return {upright, turned};
+}
 
 int SheetLayout::up() const { return int(std::ranges::count(front, false, &SheetSlot::left)); }
 
@@ -236,57 +302,44 @@ Rect onSheet(const SheetSlot& slot, const Rect& r)
 SheetLayout layOutSheet(const PieceOnPress& piece, Size sheet)
 {
     const Press& press = piece.press;
-    SheetLayout layout;
-    layout.sheet = sheet;
-    layout.work = press.work;
-    layout.frontArea = printable(press, sheet);
-    layout.backArea = layout.frontArea; // the gripper holds the head of either side
-    layout.turnsAboutVertical = turnsAboutVertical(sheet, press);
-    layout.fillArea = fillable(piece, sheet);
-
+    SheetLayout layout = bareSheet(press, sheet);
+    if (reachesEdges(piece))
+        layout.fillArea = {Length(), Length(), sheet.w, sheet.h};
     const bool typed = sheet == press.sheet && (press.columns > 0 || press.rows > 0);
     const Block block = blockIn(piece, layout.fillArea, sheet, typed);
     if (block.cells.empty())
         return layout;
     const auto around = roomAround(piece);
+    std::vector<SheetSlot> laid;
     for (const FillCell& c : block.cells) {
         const Turn turn = c.turned ? Turn::Quarter : Turn::None;
-        const auto out = turnedBleeds(around, turn);
-        const Rect trim =
-            Rect::fromEdges(c.cell.x + block.origin.x + out[0], c.cell.y + block.origin.y + out[1],
-                            c.cell.right() + block.origin.x - out[2], c.cell.bottom() + block.origin.y - out[3]);
-        layout.front.push_back({trim, turn});
+        laid.push_back({c.cell.moved(block.origin).without(turnedBleeds(around, turn)), turn});
     }
-    if (press.headToHead)
-        turnEveryOtherRow(layout.front);
-    const auto behind = [&](const SheetSlot& slot) {
-        SheetSlot back = turnedPlace(slot, sheet, layout.turnsAboutVertical);
-        // The inside of a piece that opens upwards backs its outside head to foot.
-        if (piece.tumbled)
-            back.turn = turnedBy(back.turn, Turn::Half);
-        return back;
-    };
-    if (layout.isOneForm())
-        for (std::size_t i = 0, count = layout.front.size(); i < count; ++i)
-            layout.front.push_back(behind(layout.front[i]));
-    std::ranges::stable_sort(layout.front, {}, [](const SheetSlot& s) { return std::tuple(s.trim.y, s.trim.x); });
-    for (std::size_t i = 0; i < layout.front.size(); ++i)
-        layout.front[i].left = std::ranges::find(press.left, int(i) + 1) != press.left.end();
-    for (std::size_t i = 0; i < layout.front.size(); ++i) {
-        const SheetSlot back = behind(layout.front[i]);
-        const auto partner = std::ranges::find(layout.front, back.trim, &SheetSlot::trim);
-        layout.partner.push_back(layout.isOneForm() ? int(partner - layout.front.begin()) : int(i));
-        if (press.work != WorkStyle::OneSide)
-            layout.back.push_back(back);
+    addSlots(layout, laid, press, [&](int) { return piece.tumbled; });
+    return layout;
+}
+
+Rect areaOfGang(const Press& press, Size sheet) { return filledHalf(fillable(press, sheet), sheet, press.work); }
+
+SheetLayout layOutGang(const Press& press, Size sheet, const std::vector<PieceOnPress>& pieces,
+                       const std::vector<MixedCell>& cells)
+{
+    SheetLayout layout = bareSheet(press, sheet);
+    Size block;
+    for (const MixedCell& c : cells)
+        block = {std::max(block.w, c.cell.right()), std::max(block.h, c.cell.bottom())};
+    const Point origin = originIn(areaOfGang(press, sheet), block, press);
+    std::vector<SheetSlot> laid;
+    for (const MixedCell& c : cells) {
+        const Turn turn = c.turned ? Turn::Quarter : Turn::None;
+        const auto bleeds = turnedBleeds(pieces[std::size_t(c.piece)].bleeds, turn);
+        laid.push_back({c.cell.moved(origin).without(bleeds), turn});
+        laid.back().piece = c.piece;
     }
-    // What changes places with a slot that is left free cannot be printed either.
-    for (std::size_t i = 0; i < layout.front.size(); ++i)
-        layout.front[i].left = layout.front[i].left || layout.front[std::size_t(layout.partner[i])].left;
-    for (std::size_t i = 0; i < layout.back.size(); ++i)
-        layout.back[i].left = layout.front[i].left;
-    layout.usedPercent =
-        100.0 * layout.up() * piece.size.w.toMm() * piece.size.h.toMm() / (sheet.w.toMm() * sheet.h.toMm());
-    addCuts(layout, press.knife);
+    Press plain = press; // slots of a gang are not turned or left free by number
+    plain.headToHead = false;
+    plain.left.clear();
+    addSlots(layout, laid, plain, [&](int piece) { return pieces[std::size_t(piece)].tumbled; });
     return layout;
 }
 
@@ -329,8 +382,7 @@ qint64 sheetsOfRun(const PieceOnPress& piece, const SheetLayout& layout)
     return sheets + largest * sheetsFor(piece.pieces, layout.up());
 }
 
-/// Sheets that shops and offices have, fed long edge first.
-const std::vector<Size>& usualSheets()
+const std::vector<Size>& usualPressSheets()
 {
     static const std::vector<Size> sheets = [] {
         std::vector<Size> found;
@@ -350,7 +402,7 @@ const std::vector<Size>& usualSheets()
 QList<SheetLayout> arrangements(const PieceOnPress& piece)
 {
     std::vector<Size> sheets{piece.press.sheet};
-    for (const Size& usual : usualSheets())
+    for (const Size& usual : usualPressSheets())
         if (usual != piece.press.sheet)
             sheets.push_back(usual);
     QList<SheetLayout> all;

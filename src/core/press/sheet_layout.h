@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/paper/cut_tree.h"
+#include "core/paper/mixed_fill.h"
 #include "core/piece/panels.h"
 #include "core/press/knife_program.h"
 
@@ -21,6 +22,7 @@ struct SheetSlot {
     Face shows = Face::Outside;
     /// It is left free.
     bool left = false;
+    int piece = 0; ///< which one lies in it, where several share the sheet
     bool operator==(const SheetSlot&) const = default;
 };
 
@@ -108,6 +110,16 @@ struct PieceOnPress {
 /// The same for a smaller unit of the run, which fills the sheet as it fits: what is typed is said of the largest.
 [[nodiscard]] SheetLayout layOutSmaller(const PieceOnPress& piece, Size unit, Size sheet);
 
+/// Whether the piece may lie upright, and turned by a quarter.
+[[nodiscard]] std::pair<bool, bool> turnsAllowed(const PieceOnPress& piece);
+
+/// Where pieces that share a sheet may be laid: of a sheet that is printed from one form, the half its copy leaves.
+[[nodiscard]] Rect areaOfGang(const Press& press, Size sheet);
+/// The layout of pieces that share a sheet, as they were laid into that area with their bleeds. The block stands where
+/// that of a single piece would.
+[[nodiscard]] SheetLayout layOutGang(const Press& press, Size sheet, const std::vector<PieceOnPress>& pieces,
+                                     const std::vector<MixedCell>& cells);
+
 /// Good sheets for a number of pieces, `up` on each.
 [[nodiscard]] qint64 sheetsFor(qint64 pieces, int up);
 /// Different press sheets that a run takes, all with forms of their own.
@@ -119,6 +131,9 @@ struct PieceOnPress {
 [[nodiscard]] qint64 sheetsOfRun(const PieceOnPress& piece, const SheetLayout& layout);
 /// Sheets to spoil on top. Common practice: a share of the good ones, rounded up.
 [[nodiscard]] qint64 oversFor(qint64 sheets, Percent share);
+
+/// Sheets that shops and offices have, fed long edge first.
+[[nodiscard]] const std::vector<Size>& usualPressSheets();
 
 /// The layouts on the usual press sheets and on the job's own, best first: by the paper the run takes. Of those that
 /// take hardly more than the least (a tenth) the smallest sheet comes first: 250 cards do not want the largest.

@@ -290,9 +290,10 @@ void addLabel(MarksOnSide& marks, Margins& margins)
 }
 
 /// The pieces of a side of a sheet with the lines they are cut and folded at.
-std::vector<MarkedPiece> piecesOn(const PieceParts& parts, const PressForm& form, Face side)
+void addPieces(std::vector<MarkedPiece>& pieces, const SheetShare& share, Face side)
 {
-    std::vector<MarkedPiece> pieces;
+    const PieceParts& parts = share.parts;
+    const PressForm& form = share.form;
     const std::vector<SheetSlot>& slots = form.layout->side(side);
     const std::vector<PlacedSurface> placed = placedOn(parts, form, side);
     for (std::size_t i = 0; i < slots.size(); ++i) {
@@ -326,7 +327,38 @@ std::vector<MarkedPiece> piecesOn(const PieceParts& parts, const PressForm& form
                 piece.lines.push_back({upright, MarkKind::Bleed, at});
         pieces.push_back(std::move(piece));
     }
+}
+
+std::vector<MarkedPiece> piecesOn(const std::vector<SheetShare>& shares, Face side)
+{
+    std::vector<MarkedPiece> pieces;
+    for (const SheetShare& share : shares)
+        addPieces(pieces, share, side);
     return pieces;
+}
+
+void addSteps(MarksOnSide& marks, const SheetShare& share)
+{
+    const std::vector<SheetSlot>& slots = share.form.layout->front;
+    for (std::size_t i = 0; i < slots.size(); ++i)
+        if (slots[i].shows == Face::Outside && share.form.works[i] >= 0)
+            if (const auto step = collatingStep(share.parts, share.form.works[i]))
+                marks.steps.push_back(onSheet(slots[i], *step));
+}
+
+/// The inks of a side, each once.
+QStringList inksOn(const std::vector<SheetShare>& shares, Face side)
+{
+    QStringList inks;
+    for (const SheetShare& share : shares) {
+        QStringList plates = platesOf(share.parts.job);
+        if (share.parts.job.faceInks[std::size_t(side)].process == 1)
+            plates = plates.mid(3);
+        for (const QString& plate : plates)
+            if (!inks.contains(plate))
+                inks << plate;
+    }
+    return inks;
 }
 
 } // namespace
@@ -364,50 +396,48 @@ std::vector<MarkLine> flatMarks(const Paper& paper, Face face)
 
 MarksOnSide marksOn(const PieceParts& parts, const PressForm& form, Face side)
 {
-    const SheetMarks& settings = parts.job.press.marks;
+    return marksOn({SheetShare{parts, form}}, side);
+}
+
+MarksOnSide marksOn(const std::vector<SheetShare>& shares, Face side)
+{
     MarksOnSide marks;
-    const std::vector<MarkedPiece> pieces = piecesOn(parts, form, side);
+    const std::vector<MarkedPiece> pieces = piecesOn(shares, side);
     if (pieces.empty())
         return marks;
-    const SheetLayout& layout = *form.layout;
+    const SheetMarks& settings = shares.front().parts.job.press.marks;
+    const SheetLayout& layout = *shares.front().form.layout;
     marks.lines = lineMarks(pieces, layout.area(side), settings);
-    if (settings.collating && side == Face::Outside && form.component == Component::Text)
-        for (std::size_t i = 0; i < layout.front.size(); ++i)
-            if (layout.front[i].shows == Face::Outside && form.works[i] >= 0)
-                if (const auto step = collatingStep(parts, form.works[i]))
-                    marks.steps.push_back(onSheet(layout.front[i], *step));
+    for (const SheetShare& share : shares)
+        if (settings.collating && side == Face::Outside && share.form.component == Component::Text)
+            addSteps(marks, share);
     Margins margins(layout.area(side), pieces);
     for (const MarkLine& line : marks.lines)
         margins.take(around(line));
     const bool inner = side == Face::Inside;
     addTargets(marks, margins, layout.sheet, settings,
                {inner && layout.turnsAboutVertical, inner && !layout.turnsAboutVertical});
-    if (settings.bar) {
-        const FaceInks& inks = parts.job.faceInks[std::size_t(side)];
-        QStringList plates = platesOf(parts.job);
-        if (inks.process == 1)
-            plates = plates.mid(3);
-        addBar(marks, margins, plates);
-    }
+    if (settings.bar)
+        addBar(marks, margins, inksOn(shares, side));
     if (settings.label)
         addLabel(marks, margins);
     return marks;
 }
 
-int cutsWithoutMark(const PieceParts& parts, const PressForm& form)
+int cutsWithoutMark(const std::vector<SheetShare>& shares)
 {
     SheetMarks all;
-    const std::vector<MarkedPiece> pieces = piecesOn(parts, form, Face::Outside);
+    const std::vector<MarkedPiece> pieces = piecesOn(shares, Face::Outside);
     std::set<std::pair<bool, Length>> lines;
     for (const MarkedPiece& piece : pieces)
         for (const MarkedPiece::Line& line : piece.lines)
             if (line.kind == MarkKind::Crop)
                 lines.insert({line.upright, line.at});
-    for (const MarkLine& mark : lineMarks(pieces, form.layout->frontArea, all))
+    for (const MarkLine& mark : lineMarks(pieces, shares.front().form.layout->frontArea, all))
         if (mark.kind == MarkKind::Crop)
             lines.erase(mark.from.x == mark.to.x ? std::pair(true, mark.from.x) : std::pair(false, mark.from.y));
     // At the edge of the sheet nothing is cut.
-    const Size sheet = form.layout->sheet;
+    const Size sheet = shares.front().form.layout->sheet;
     std::erase_if(lines, [&](const auto& line) {
         return line.second == Length() || line.second == (line.first ? sheet.w : sheet.h);
     });

@@ -72,9 +72,11 @@ struct MarksOnSide {
     std::optional<SheetLabel> label;
 };
 [[nodiscard]] MarksOnSide marksOn(const PieceParts& parts, const PressForm& form, Face side);
+/// The same on a sheet that several share, set up as that of the first.
+[[nodiscard]] MarksOnSide marksOn(const std::vector<SheetShare>& shares, Face side);
 
 /// How many different lines the pieces of a sheet are cut at that have no mark on its front: nothing to set the knife
 /// by.
-[[nodiscard]] int cutsWithoutMark(const PieceParts& parts, const PressForm& form);
+[[nodiscard]] int cutsWithoutMark(const std::vector<SheetShare>& shares);
 
 } // namespace hinge

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <algorithm>
+#include <array>
 #include <compare>
 #include <cstdint>
 #include <vector>
@@ -107,6 +108,12 @@ struct Rect {
         return x < o.right() && o.x < right() && y < o.bottom() && o.y < bottom();
     }
     [[nodiscard]] constexpr Rect grown(Length d) const { return {x - d, y - d, w + d * 2, h + d * 2}; }
+    [[nodiscard]] constexpr Rect moved(Point by) const { return {x + by.x, y + by.y, w, h}; }
+    /// Less so much at its left, top, right and bottom.
+    [[nodiscard]] constexpr Rect without(const std::array<Length, 4>& edges) const
+    {
+        return fromEdges(x + edges[0], y + edges[1], right() - edges[2], bottom() - edges[3]);
+    }
     /// What of it lies in another; empty or turned inside out where the two are apart.
     [[nodiscard]] constexpr Rect within(const Rect& o) const
     {

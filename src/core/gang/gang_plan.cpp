@@ -1,0 +1,225 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/gang/gang_plan.h"
+
+#include "core/file/links.h"
+#include "core/gang/gang_checks.h"
+#include "core/gang/gang_spread.h"
+#include "core/piece/binding.h"
+
+#include <QFileInfo>
+#include <algorithm>
+
+namespace hinge
+{
+namespace
+{
+
+/// The components of a job that are printed by themselves, with all they are made of.
+std::vector<GangPiece> piecesOf(const GangJob& member, int job)
+{
+    std::vector<GangPiece> pieces;
+    const PieceParts parts = member.plan.partsOf(member.job);
+    for (const PressRun& run : member.plan.press) {
+        if (isCoverNotBegun(parts, run))
+            continue;
+        for (int work = 0; work < run.piece.works; ++work) {
+            const PressUnit unit = unitOf(parts, run.component, work);
+            GangPiece piece{job, run.component, work, run.piece, run.piece.pieces};
+            piece.piece.size = unit.size;
+            piece.piece.bleeds = unit.bleeds;
+            pieces.push_back(std::move(piece));
+        }
+    }
+    return pieces;
+}
+
+MixedPiece cellOf(const PieceOnPress& piece)
+{
+    const auto [upright, turned] = turnsAllowed(piece);
+    return {{piece.size.w + piece.bleeds[0] + piece.bleeds[2], piece.size.h + piece.bleeds[1] + piece.bleeds[3]},
+            upright,
+            turned};
+}
+
+/// No more of it than the area holds; 0 where it does not even go in once.
+int mostOf(const MixedPiece& piece, Size area)
+{
+    const auto fits = [&](Size cell) { return cell.w <= area.w && cell.h <= area.h; };
+    if (!(piece.upright && fits(piece.cell)) && !(piece.turned && fits(piece.cell.turned())))
+        return 0;
+    return int(area.w.toMm() * area.h.toMm() / (piece.cell.w.toMm() * piece.cell.h.toMm()) + 1e-6);
+}
+
+/// Works out the spreads of what can be laid.
+class Spreads
+{
+public:
+    Spreads(const Gang& gang, const std::vector<GangPiece>& pieces)
+        : gang_(gang), area_(areaOfGang(gang.press, gang.press.sheet).size())
+    {
+        std::vector<MixedPiece> cells;
+        for (const GangPiece& piece : pieces) {
+            cells.push_back(cellOf(piece.piece));
+            most_.push_back(mostOf(cells.back(), area_));
+            wanted_.push_back(most_.back() > 0 ? piece.wanted : 0);
+            onPress_.push_back(piece.piece);
+        }
+        fill_.emplace(std::move(cells), area_);
+        const WorkStyle work = gang.press.work;
+        times_ = work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble ? 2 : 1;
+    }
+
+    std::vector<GangSpread> all()
+    {
+        std::vector<GangSpread> spreads;
+        for (int runs = 1; runs <= mostGangForms; ++runs) {
+            const auto found = fewestSheets(*fill_, wanted_, times_, runs, gang_.overrun, most_);
+            if (found.empty())
+                continue;
+            GangSpread spread = spreadOf(found);
+            // A sheet more is worth plates only where it saves something.
+            if (spreads.empty() || isWorth(spread, spreads.back()))
+                spreads.push_back(std::move(spread));
+        }
+        return spreads;
+    }
+
+private:
+    static bool isWorth(const GangSpread& more, const GangSpread& fewer)
+    {
+        if (more.forms.size() <= fewer.forms.size())
+            return false;
+        if (more.keepsOverrun != fewer.keepsOverrun)
+            return more.keepsOverrun;
+        return more.sheets + more.overs < fewer.sheets + fewer.overs || more.mostOver < fewer.mostOver - 0.005;
+    }
+
+    GangSpread spreadOf(const std::vector<SharedRun>& runs)
+    {
+        GangSpread spread;
+        for (const SharedRun& run : runs) {
+            const auto cells = fill_->fill(run.counts);
+            if (!cells)
+                continue; // it was held when it was asked, and is filled the same way
+            GangForm form;
+            form.layout =
+                std::make_shared<const SheetLayout>(layOutGang(gang_.press, gang_.press.sheet, onPress_, *cells));
+            form.sheets = run.sheets;
+            form.overs = oversFor(run.sheets, gang_.overs);
+            spread.sheets += form.sheets;
+            spread.overs += form.overs;
+            spread.plates += gang_.press.work == WorkStyle::Sheetwise ? 2 : 1;
+            spread.forms.push_back(std::move(form));
+        }
+        spread.printed = printedBy(runs, times_, wanted_.size());
+        spread.mostOver = mostOver(spread.printed, wanted_);
+        spread.keepsOverrun = spread.mostOver <= gang_.overrun.share();
+        return spread;
+    }
+
+    const Gang& gang_;
+    Size area_;
+    std::vector<PieceOnPress> onPress_;
+    std::vector<int> most_;
+    std::vector<qint64> wanted_;
+    std::optional<MixedFill> fill_;
+    int times_ = 1;
+};
+
+int chosenOf(const Gang& gang, const std::vector<GangSpread>& spreads)
+{
+    if (spreads.empty())
+        return -1;
+    for (int i = 0; i < int(spreads.size()); ++i)
+        if (gang.forms > 0 ? int(spreads[std::size_t(i)].forms.size()) == gang.forms
+                           : spreads[std::size_t(i)].keepsOverrun)
+            return i;
+    const auto least = std::ranges::min_element(spreads, {}, &GangSpread::mostOver);
+    return gang.forms > 0 ? int(spreads.size()) - 1 : int(least - spreads.begin());
+}
+
+} // namespace
+
+Result<std::shared_ptr<GangJob>> inGang(const Gang& gang, const QString& folder, const Gang::Member& member, Job job)
+{
+    auto made = std::make_shared<GangJob>();
+    job.press = gang.press;
+    job.press.text.reset();
+    SheetSetup plain;
+    plain.sheet = gang.press.sheet;
+    plain.grain = gang.press.grain;
+    plain.work = gang.press.work;
+    static_cast<SheetSetup&>(job.press) = plain;
+    job.pages.workStyle = gang.press.work;
+    if (!gang.press.profile.path.isEmpty())
+        job.press.profile.path = resolvedPath(gang.press.profile.path, folder);
+    if (member.quantity > 0)
+        job.quantity = int(member.quantity);
+    auto planned = plan(job);
+    if (!planned)
+        return problem(member.path, planned.error().text());
+    made->name = job.title.isEmpty() ? QFileInfo(member.path).fileName().section(u'.', 0, 0) : job.title;
+    made->folder = QFileInfo(resolvedPath(member.path, folder)).absolutePath();
+    made->job = std::move(job);
+    made->plan = std::move(*planned);
+    made->findings = made->plan.findings;
+    return made;
+}
+
+int GangForm::slotsOf(int piece) const { return int(std::ranges::count(layout->front, piece, &SheetSlot::piece)); }
+
+const GangSpread* GangPlan::spread() const { return chosen < 0 ? nullptr : &spreads[std::size_t(chosen)]; }
+
+bool GangPlan::stops() const
+{
+    return !spread() || std::ranges::any_of(findings, [](const Finding& f) { return f.severity == Severity::Stop; });
+}
+
+GangPlan planGang(const Gang& gang, const GangJobs& jobs)
+{
+    GangPlan plan;
+    for (int job = 0; job < int(jobs.size()); ++job)
+        for (GangPiece& piece : piecesOf(*jobs[std::size_t(job)], job))
+            plan.pieces.push_back(std::move(piece));
+    if (!plan.pieces.empty())
+        plan.spreads = Spreads(gang, plan.pieces).all();
+    plan.chosen = chosenOf(gang, plan.spreads);
+    plan.findings = checkGangPlan(gang, jobs, plan);
+    return plan;
+}
+
+std::vector<GangShare> sharesOf(const GangPlan& plan, const GangJobs& jobs, int form)
+{
+    const GangForm& on = plan.spread()->forms[std::size_t(form)];
+    std::vector<GangShare> shares;
+    for (int job = 0; job < int(jobs.size()); ++job)
+        for (const Component component : {Component::Flat, Component::Text}) {
+            PressForm own;
+            own.component = component;
+            own.number = form + 1;
+            own.layout = on.layout;
+            own.sheets = on.sheets;
+            own.overs = on.overs;
+            bool any = false;
+            for (const SheetSlot& slot : on.layout->front) {
+                const GangPiece& piece = plan.pieces[std::size_t(slot.piece)];
+                const bool mine = piece.job == job && piece.component == component;
+                own.works.push_back(mine ? piece.work : -1);
+                any = any || mine;
+            }
+            const GangJob& of = *jobs[std::size_t(job)];
+            if (any)
+                shares.push_back({job, {of.plan.partsOf(of.job), std::move(own)}});
+        }
+    return shares;
+}
+
+MarksOnSide gangMarks(const GangPlan& plan, const GangJobs& jobs, int form, Face side)
+{
+    std::vector<SheetShare> shares;
+    for (GangShare& share : sharesOf(plan, jobs, form))
+        shares.push_back(std::move(share.share));
+    return marksOn(shares, side);
+}
+
+} // namespace hinge

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/paper/mixed_fill.h"
+#include "core/units/percent.h"
+
+#include <vector>
+
+namespace hinge
+{
+
+/// How often pieces stand on one press sheet, and how many of it are printed.
+struct SharedRun {
+    std::vector<int> counts; ///< by piece
+    qint64 sheets = 0;
+    bool operator==(const SharedRun&) const = default;
+};
+
+/// Good ones that runs give of each piece; `times` is what one place on the form yields of a sheet: 2 where it is
+/// printed on both sides.
+[[nodiscard]] std::vector<qint64> printedBy(const std::vector<SharedRun>& runs, int times, std::size_t pieces);
+/// How much more than wanted that is, at most, as a share.
+[[nodiscard]] double mostOver(const std::vector<qint64>& printed, const std::vector<qint64>& wanted);
+
+/// The runs, at most so many, that print all that is wanted with the fewest sheets while nothing is printed more than
+/// `overrun` over; where that cannot be, with the least over. One run is exact: no fewer sheets would do. More are
+/// looked for by giving those of like numbers a sheet of their own, and by printing of all as much as a first sheet
+/// can without going over, the rest on others. Empty where not even one of each goes on so many sheets.
+[[nodiscard]] std::vector<SharedRun> fewestSheets(MixedFill& fill, const std::vector<qint64>& wanted, int times,
+                                                  int runs, Percent overrun, const std::vector<int>& mostOnSheet);
+
+} // namespace hinge

@@ -1,0 +1,90 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/gang/gang_words.h"
+
+#include "core/job/plates.h"
+#include "core/plan/sheet_words.h"
+
+#include <algorithm>
+
+namespace hinge
+{
+
+QString gangPieceName(const GangPlan& plan, const GangJobs& jobs, int piece)
+{
+    const GangPiece& at = plan.pieces[std::size_t(piece)];
+    const GangJob& job = *jobs[std::size_t(at.job)];
+    const auto ofJob = std::ranges::count_if(plan.pieces, [&](const GangPiece& other) { return other.job == at.job; });
+    if (ofJob == 1)
+        return job.name;
+    PressForm form;
+    form.component = at.component;
+    form.works = {at.work};
+    return QStringLiteral("%1, %2").arg(job.name, formName(job.job, job.plan, form));
+}
+
+QString gangSideName(const Gang& gang, Face side)
+{
+    const WorkStyle work = gang.press.work;
+    if (work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble)
+        return side == Face::Outside ? QStringLiteral("first pass") : QStringLiteral("second pass, same form");
+    return side == Face::Outside ? QStringLiteral("front") : QStringLiteral("back");
+}
+
+QString gangSheetLabel(const Gang& gang, const GangPlan& plan, const GangJobs& jobs, int form, Face side, QDate day)
+{
+    QStringList parts;
+    if (!gang.title.isEmpty())
+        parts << gang.title;
+    const int forms = int(plan.spread()->forms.size());
+    parts << (forms == 1 ? QStringLiteral("gang") : QStringLiteral("gang sheet %1 of %2").arg(form + 1).arg(forms))
+          << gangSideName(gang, side);
+    QStringList plates;
+    int process = 1;
+    for (const GangShare& share : sharesOf(plan, jobs, form)) {
+        const Job& job = share.share.parts.job;
+        process = std::max(process, job.faceInks[std::size_t(side)].process);
+        for (const QString& plate : platesOf(job).mid(4))
+            if (!plates.contains(plate))
+                plates << plate;
+    }
+    parts << (plates.isEmpty() ? QStringLiteral("%1 inks").arg(process)
+                               : QStringLiteral("%1 + %2 inks").arg(process).arg(plates.size()));
+    parts << day.toString(Qt::ISODate);
+    return parts.join(QStringLiteral(" · "));
+}
+
+QString spreadWords(const GangSpread& spread)
+{
+    QStringList runs;
+    for (const GangForm& form : spread.forms)
+        runs << groupedNumber(form.sheets);
+    const QString over = QStringLiteral("up to %1 % over").arg(QString::number(spread.mostOver * 100, 'f', 0));
+    return spread.forms.size() == 1
+               ? QStringLiteral("1 sheet, %1 times; %2").arg(runs.front(), over)
+               : QStringLiteral("%1 sheets, %2 times; %3")
+                     .arg(QString::number(spread.forms.size()), runs.join(QStringLiteral(" + ")), over);
+}
+
+std::vector<CuttingOrder> gangCuttingOrders(const Gang& gang, const GangPlan& plan, const GangJobs& jobs)
+{
+    std::vector<CuttingOrder> orders;
+    if (!plan.spread())
+        return orders;
+    int number = 0;
+    for (const GangForm& form : plan.spread()->forms) {
+        CuttingOrder order;
+        order.title = QStringLiteral("gang sheet %1, %2 pieces on %3")
+                          .arg(++number)
+                          .arg(form.layout->up())
+                          .arg(sheetSizeName(form.layout->sheet, gang.unit));
+        order.layout = form.layout;
+        for (const SheetSlot& slot : form.layout->front)
+            order.slotNames << gangPieceName(plan, jobs, slot.piece);
+        order.sheets = form.sheets + form.overs;
+        finishOrder(order, gang.press.knife, gang.stock.caliper(), gang.unit);
+        orders.push_back(std::move(order));
+    }
+    return orders;
+}
+
+} // namespace hinge
