@@ -5,6 +5,7 @@
 #include "core/edit/record_edits.h"
 #include "core/file/embedded_files.h"
 #include "core/gang/gang_words.h"
+#include "pdf/operators_stream.h"
 #include "pdf/press_file.h"
 #include "pdf/sheet_page.h"
 
@@ -35,7 +36,7 @@ class GangPages
 public:
     GangPages(QPDF& pdf, const Gang& gang, const GangPlan& plan, const GangJobs& jobs, ExportRun& run,
               LargeStreams& large)
-        : gang_(gang), plan_(plan), jobs_(jobs), run_(run)
+        : pdf_(pdf), gang_(gang), plan_(plan), jobs_(jobs), run_(run)
     {
         for (const auto& job : jobs)
             composing_.push_back(std::make_unique<Composing>(pdf, *job, run, large));
@@ -108,10 +109,11 @@ private:
         QPDFObjectHandle resources = composing_.front()->composer.resourcesOf(content);
         const QByteArray marks =
             pages.markOperators(resources, gangMarks(plan_, jobs_, form, side), label(form, side), sources_, sheet.h);
-        pages.add(content.operators, marks, resources, sheet);
+        pages.add(operatorsStream(pdf_, SheetPages::contentOf(content.operators, marks)), resources, sheet);
         return {};
     }
 
+    QPDF& pdf_;
     const Gang& gang_;
     const GangPlan& plan_;
     const GangJobs& jobs_;

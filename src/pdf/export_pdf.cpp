@@ -9,6 +9,8 @@
 #include "core/press/sheet_marks.h"
 #include "pdf/face_form.h"
 #include "pdf/mark_operators.h"
+#include "pdf/numbered_copies.h"
+#include "pdf/operators_stream.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"
 #include "pdf/press_pages.h"
@@ -44,7 +46,7 @@ void addPage(QPDF& pdf, const QByteArray& content, const std::optional<QPDFObjec
     spaces.replaceKey("/Reg", registrationSpace());
     resources.replaceKey("/ColorSpace", spaces);
     page.replaceKey("/Resources", resources);
-    page.replaceKey("/Contents", pdf.newStream(content.toStdString()));
+    page.replaceKey("/Contents", operatorsStream(pdf, content));
     QPDFPageDocumentHelper(pdf).addPage(QPDFPageObjectHelper(pdf.makeIndirectObject(page)), false);
 }
 
@@ -158,6 +160,25 @@ Job printedJob(const Job& job, const RecordTable* table, ExportKind kind)
     return kind == ExportKind::Sheets ? withoutRecord(job) : filledFor(job, recordAt(job, table, 0));
 }
 
+/// Tells the composer the letters that copies need.
+void collectCopies(const Job& job, const RecordTable* table, FaceComposer& composer, ExportRun& run)
+{
+    const int count = recordCount(job, table);
+    // Of a long series not every number need be set to know its letters.
+    constexpr int longSeries = 2000;
+    if (job.records.source == RecordSource::Series && count > longSeries) {
+        const std::vector<QByteArray> shown = digitsToShow(job.records.series, count);
+        for (const QByteArray& digits : shown)
+            composer.collectCopy(filledFor(job, recordOf(job.records.series, digits)));
+        if (!shown.empty())
+            return;
+    }
+    for (int place = 0; place < count; ++place) {
+        run.reached(int(10LL * place / count));
+        composer.collectCopy(filledFor(job, recordAt(job, table, place)));
+    }
+}
+
 /// Why sheets cannot be written; nothing when they can.
 std::optional<Problem> sheetsProblem(const Job& job, const Plan& plan)
 {
@@ -213,11 +234,7 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
         if (kind == ExportKind::Sheets)
             collectSheetLabels(composer, job, *planned, today);
         if (records) {
-            const int count = recordCount(job, table->get());
-            for (int place = 0; place < count; ++place) {
-                run.reached(int(10LL * place / count));
-                composer.collectCopy(filledFor(job, recordAt(job, table->get(), place)));
-            }
+            collectCopies(job, table->get(), composer, run);
             // What is laid out for all must be sound for one.
             if (auto used = composer.useCopy(filledFor(job, recordAt(job, table->get(), 0))); !used)
                 return tl::unexpected(used.error());

@@ -8,6 +8,7 @@
 #include "core/job/stories.h"
 #include "core/piece/page_numbers.h"
 #include "pdf/open_pdf.h"
+#include "pdf/operators_stream.h"
 #include "pdf/pdf_name.h"
 #include "pdf/pdf_number.h"
 #include "pdf/read_facts.h"
@@ -369,8 +370,9 @@ QByteArray FaceComposer::overprint(Content& content, bool wanted)
     if (content.overprinting == wanted)
         return {};
     content.overprinting = wanted;
-    content.states.replaceKey(name.toStdString(), QPDFObjectHandle::parse(wanted ? "<< /OP true /op true /OPM 1 >>"
-                                                                                 : "<< /OP false /op false /OPM 0 >>"));
+    if (const std::string key = name.toStdString(); !content.states.hasKey(key))
+        content.states.replaceKey(key, QPDFObjectHandle::parse(wanted ? "<< /OP true /op true /OPM 1 >>"
+                                                                      : "<< /OP false /op false /OPM 0 >>"));
     return name + " gs\n";
 }
 
@@ -475,7 +477,7 @@ Result<void> FaceComposer::addItem(Content& content, const SurfaceId& surface, c
 
 QPDFObjectHandle FaceComposer::formOf(const Content& content, const SurfaceId& surface)
 {
-    QPDFObjectHandle form = pdf_.newStream(content.operators.toStdString());
+    QPDFObjectHandle form = operatorsStream(pdf_, content.operators);
     QPDFObjectHandle d = form.getDict();
     d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
     d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Form"));

@@ -9,13 +9,15 @@
 namespace hinge
 {
 
-/// A real number as PDF wants it: no exponent (ISO 32000-1, 7.3.3), five decimals, no trailing zeros.
+/// Adds a real number as PDF wants it: no exponent (ISO 32000-1, 7.3.3), five decimals, no trailing zeros.
 /// The last of five decimals of a point is four millionths of a millimetre: far below anything that shows.
-[[nodiscard]] inline QByteArray pdfNumber(double value)
+inline void addPdfNumber(QByteArray& out, double value)
 {
     constexpr double most = 1e12; // beyond it the hundred-thousandths are none
-    if (!(std::abs(value) < most))
-        return QByteArray::fromStdString(QUtil::double_to_string(value, 5));
+    if (!(std::abs(value) < most)) {
+        out += QByteArray::fromStdString(QUtil::double_to_string(value, 5));
+        return;
+    }
     // A file of many sheets is made of numbers: as a whole count they are written in a tenth of the time.
     const long long count = std::llround(value * 100000);
     unsigned long long left =
@@ -36,7 +38,13 @@ namespace hinge
     } while (left > 0);
     if (count < 0)
         *--at = '-';
-    return QByteArray(at, text + sizeof text - at);
+    out.append(at, text + sizeof text - at);
+}
+[[nodiscard]] inline QByteArray pdfNumber(double value)
+{
+    QByteArray s;
+    addPdfNumber(s, value);
+    return s;
 }
 
 /// Numbers separated and followed by a space.
@@ -44,7 +52,8 @@ template <class... Numbers>
 [[nodiscard]] QByteArray pdfNumbers(Numbers... values)
 {
     QByteArray s;
-    ((s += pdfNumber(double(values)) + ' '), ...);
+    s.reserve(qsizetype(sizeof...(values)) * 12);
+    ((addPdfNumber(s, double(values)), s += ' '), ...);
     return s;
 }
 

@@ -5,6 +5,7 @@
 #include "core/piece/page_numbers.h"
 #include "pdf/layers.h"
 #include "pdf/mark_operators.h"
+#include "pdf/operators_stream.h"
 #include "pdf/pdf_number.h"
 
 #include <qpdf/QPDFPageDocumentHelper.hh>
@@ -31,6 +32,11 @@ QPDFMatrix placeMatrix(const PlacedSurface& place, Length height)
             -share(up.y - corner.y),
             corner.x.toPoints(),
             (height - corner.y).toPoints()};
+}
+
+QPDFObjectHandle wholeSheet(Size sheet)
+{
+    return QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(0, 0, sheet.w.toPoints(), sheet.h.toPoints()));
 }
 
 QByteArray labelOf(const SheetLabel& label, const QByteArray& words, Length height)
@@ -119,19 +125,50 @@ QByteArray SheetPages::markOperators(QPDFObjectHandle resources, const MarksOnSi
     return out;
 }
 
-void SheetPages::add(const QByteArray& work, const QByteArray& marks, QPDFObjectHandle resources, Size sheet)
+QPDFObjectHandle SheetPages::asDrawing(const QByteArray& marks, QPDFObjectHandle resources, Size sheet)
 {
-    QPDFObjectHandle properties = QPDFObjectHandle::newDictionary();
-    properties.replaceKey("/Marks", layer_);
-    resources.replaceKey("/Properties", properties);
-    const QByteArray operators = work + "/OC /Marks BDC\n" + marks + "EMC\n";
+    QPDFObjectHandle form = operatorsStream(pdf_, marks);
+    QPDFObjectHandle d = form.getDict();
+    d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
+    d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Form"));
+    d.replaceKey("/BBox", wholeSheet(sheet));
+    QPDFObjectHandle own = QPDFObjectHandle::newDictionary();
+    for (const char* key : {"/Font", "/ColorSpace"})
+        if (QPDFObjectHandle part = resources.getKey(key); part.isDictionary())
+            own.replaceKey(key, part.shallowCopy());
+    d.replaceKey("/Resources", own);
+    return form;
+}
+
+void SheetPages::paintDrawing(QPDFObjectHandle resources, const QPDFObjectHandle& drawing)
+{
+    QPDFObjectHandle objects = resources.getKey("/XObject").shallowCopy();
+    objects.replaceKey("/SheetMarks", drawing);
+    resources.replaceKey("/XObject", objects);
+}
+
+QByteArray SheetPages::contentOf(const QByteArray& work, const QByteArray& marks)
+{
+    return work + "/OC /Marks BDC\n" + marks + "EMC\n";
+}
+
+void SheetPages::add(const QPDFObjectHandle& content, QPDFObjectHandle resources, Size sheet)
+{
+    if (!resources.hasKey("/Properties")) {
+        QPDFObjectHandle properties = QPDFObjectHandle::newDictionary();
+        properties.replaceKey("/Marks", layer_);
+        resources.replaceKey("/Properties", properties);
+    }
     QPDFObjectHandle page = QPDFObjectHandle::newDictionary();
     page.replaceKey("/Type", QPDFObjectHandle::newName("/Page"));
+    if (!box_.isInitialized() || sheet != boxOf_) {
+        box_ = wholeSheet(sheet);
+        boxOf_ = sheet;
+    }
     for (const char* box : {"/MediaBox", "/BleedBox", "/TrimBox"})
-        page.replaceKey(
-            box, QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(0, 0, sheet.w.toPoints(), sheet.h.toPoints())));
+        page.replaceKey(box, box_);
     page.replaceKey("/Resources", resources);
-    page.replaceKey("/Contents", pdf_.newStream(operators.toStdString()));
+    page.replaceKey("/Contents", content);
     QPDFPageDocumentHelper(pdf_).addPage(QPDFPageObjectHelper(pdf_.makeIndirectObject(page)), false);
 }
 

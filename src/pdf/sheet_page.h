@@ -45,13 +45,22 @@ public:
     /// looked for among the sources; the first of them draws the small print.
     [[nodiscard]] QByteArray markOperators(QPDFObjectHandle resources, const MarksOnSide& marks, const QString& label,
                                            const std::vector<SheetSource*>& sources, Length sheetHeight) const;
-    /// Puts the marks under the work into one page, as large as the sheet.
-    void add(const QByteArray& work, const QByteArray& marks, QPDFObjectHandle resources, Size sheet);
+    /// The marks as a drawing of their own (a form XObject), for sheets that are many and have the same.
+    [[nodiscard]] QPDFObjectHandle asDrawing(const QByteArray& marks, QPDFObjectHandle resources, Size sheet);
+    /// Puts such a drawing into the resources of a page, where `drawingPainted` paints it.
+    static void paintDrawing(QPDFObjectHandle resources, const QPDFObjectHandle& drawing);
+    [[nodiscard]] static QByteArray drawingPainted() { return "/SheetMarks Do\n"; }
+    /// All that is painted on a page: the work, and the marks over it in their layer.
+    [[nodiscard]] static QByteArray contentOf(const QByteArray& work, const QByteArray& marks);
+    /// Adds a page, as large as the sheet.
+    void add(const QPDFObjectHandle& content, QPDFObjectHandle resources, Size sheet);
 
 private:
     QPDF& pdf_;
     QPDFObjectHandle layer_;
     QPDFObjectHandle registration_;
+    QPDFObjectHandle box_; ///< of the page before: most are as large
+    Size boxOf_;
 };
 
 } // namespace hinge

@@ -169,16 +169,27 @@ private:
     }
 
     /// Where lines may end, by ICU, and within words by the patterns of the language.
-    void findChances(Patience patience)
+    /// Where the lines of a text may end (UAX 14), to be used before the next text is asked for. Opening the rules
+    /// takes longer than setting a short text: a thread does it once. nullptr when there are none.
+    static UBreakIterator* lineBreaksOf(const QString& text)
     {
         UErrorCode status = U_ZERO_ERROR;
-        const BreakIterator breaks(ubrk_open(UBRK_LINE, "en", utf16(text_), int(text_.size()), &status));
+        thread_local const BreakIterator rules(ubrk_open(UBRK_LINE, "en", nullptr, 0, &status));
+        status = U_ZERO_ERROR;
+        if (rules)
+            ubrk_setText(rules.get(), utf16(text), int(text.size()), &status);
+        return rules && U_SUCCESS(status) ? rules.get() : nullptr;
+    }
+
+    void findChances(Patience patience)
+    {
+        UBreakIterator* breaks = lineBreaksOf(text_);
         const QString& language = style_.hyphenation;
         const Hyphenation* patterns = language.isEmpty()            ? nullptr
                                       : patience == Patience::Waits ? Hyphenation::forLanguage(language)
                                                                     : Hyphenation::forLanguageIfLoaded(language);
         int last = 0;
-        for (int at = breaks ? ubrk_next(breaks.get()) : UBRK_DONE; at != UBRK_DONE; at = ubrk_next(breaks.get())) {
+        for (int at = breaks ? ubrk_next(breaks) : UBRK_DONE; at != UBRK_DONE; at = ubrk_next(breaks)) {
             addHyphenChances(patterns, last, at);
             const bool forced = text_[at - 1] == u'\u2028' || text_[at - 1] == u'\n';
             chances_.push_back({at, text_[at - 1] == softHyphen, forced});
