@@ -25,6 +25,7 @@
 #include <QTemporaryDir>
 #include <QTextStream>
 #include <algorithm>
+#include <malloc.h>
 
 using namespace hinge;
 
@@ -281,6 +282,9 @@ struct ImposeOptions {
 
 int main(int argc, char** argv)
 {
+    // Large buffers come and go with every page: to give each back to the system takes longer than to copy it.
+    mallopt(M_MMAP_THRESHOLD, 64 << 20);
+    mallopt(M_TRIM_THRESHOLD, 128 << 20);
     // Drawings with letters need fonts, but nothing is ever shown.
     qputenv("QT_QPA_PLATFORM", "offscreen");
     const QTemporaryDir runtime; // where there is none Qt would say so on the terminal

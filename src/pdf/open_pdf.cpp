@@ -3,6 +3,7 @@
 
 #include "core/file/read_limits.h"
 #include "pdf/svg_page.h"
+#include "pdf/windowed_file.h"
 
 #include <QFile>
 #include <QFileInfo>
@@ -75,7 +76,7 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
             std::copy(page->begin(), page->end(), bytes->getBuffer());
             pdf->processInputSource(std::make_shared<HeldBytes>(path.toStdString(), bytes));
         } else {
-            pdf->processFile(QFile::encodeName(path).constData());
+            pdf->processInputSource(std::make_shared<WindowedFile>(path));
         }
         if (pdf->getAllPages().empty())
             return problem(path, QStringLiteral("The PDF has no pages."));

@@ -19,12 +19,15 @@ namespace
 class Output
 {
 public:
-    Output(WholeFileWriter& file, ExportRun& run) : file_(file), run_(run) {}
+    /// `keepsTail`: what was written last is asked for in the end.
+    Output(WholeFileWriter& file, ExportRun& run, bool keepsTail) : file_(file), run_(run), keepsTail_(keepsTail) {}
     void write(const uchar* data, std::size_t size)
     {
         if (auto done = file_.write(reinterpret_cast<const char*>(data), qint64(size)); !done)
             run_.fail(done.error());
         written_ += qint64(size);
+        if (!keepsTail_)
+            return;
         tail_.append(reinterpret_cast<const char*>(data), qsizetype(size));
         if (tail_.size() > 2 * longestTail)
             tail_ = tail_.right(longestTail);
@@ -36,6 +39,7 @@ private:
     static constexpr qsizetype longestTail = 1 << 20; // a cross-reference stream stands before the end
     WholeFileWriter& file_;
     ExportRun& run_;
+    bool keepsTail_;
     qint64 written_ = 0;
     QByteArray tail_;
 };
@@ -173,7 +177,7 @@ Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, co
     if (auto opened = file.open(); !opened)
         return opened;
     try {
-        Output output(file, run);
+        Output output(file, run, !large.isEmpty());
         OutputPipeline pipeline(output);
         QPDFWriter writer(pdf);
         writer.setOutputPipeline(&pipeline);
