@@ -16,11 +16,11 @@ shot flat-page --job demo/field-notebook.hinge.json --show page.31 --theme light
 shot flat-outside --stage flat --theme light --item evening
 shot dummy --job demo/invitation.hinge.json --stage dummy --show moment.1.62 --theme light
 shot dummy-booklet --job demo/field-notebook.hinge.json --stage dummy --show moment.11.4 --theme light
-shot print-dummy --job demo/visitor-leaflet.hinge.json --show print-dummy --theme light
 shot read-through --job demo/invitation.hinge.json --show read --theme light
 shot sheet --stage sheet --theme light
 shot sheet-booklet --job demo/field-notebook.hinge.json --stage sheet --show form.2 --theme light
 shot knife --job demo/postcard.hinge.json --stage sheet --show stroke.3 --theme dark
+shot gang --job demo/autumn-prints.gang.json --theme light
 shot release --stage release --theme light
 shot flat-cover --job demo/tide-almanac-cover.hinge.json --stage flat --theme light --item isbn
 shot files --show files --theme light

@@ -351,6 +351,62 @@ private Q_SLOTS:
         action("undo")->trigger();
         QVERIFY(state().form());
     }
+
+    void marksAreBroughtNear()
+    {
+        openDemo("visitor-leaflet");
+        const double whole = canvas().scale();
+        action("nextMark")->trigger();
+        QVERIFY(canvas().scale() > whole * 5);
+        QVERIFY2(label("sheet.spot").startsWith(QStringLiteral("Mark 1 of ")), qPrintable(label("sheet.spot")));
+        // Something dark lies in the middle of what is shown: the mark itself.
+        const auto hasMark = [this] {
+            const QImage seen = shown();
+            const QPoint c(seen.width() / 2, seen.height() / 2);
+            for (int x = -120; x <= 120; ++x)
+                for (int y = -120; y <= 120; y += 2)
+                    if (qGray(seen.pixel(c + QPoint(x, y))) < 60)
+                        return true;
+            return false;
+        };
+        QVERIFY(hasMark());
+        canvas().setFocus();
+        key(Qt::Key_M);
+        QVERIFY(label("sheet.spot").startsWith(QStringLiteral("Mark 2 of ")));
+        QVERIFY(hasMark());
+        key(Qt::Key_M, Qt::ShiftModifier);
+        QVERIFY(label("sheet.spot").startsWith(QStringLiteral("Mark 1 of ")));
+        action("markBefore")->trigger(); // round about
+        QVERIFY(!label("sheet.spot").startsWith(QStringLiteral("Mark 1 of ")));
+        action("zoomFit")->trigger();
+        QCOMPARE(canvas().scale(), whole);
+        // From any stage.
+        window_->showStage(Stage::Brief);
+        action("nextMark")->trigger();
+        QVERIFY(canvas().isVisible());
+    }
+
+    void theInnermostSheetShinesThrough()
+    {
+        openDemo("field-notebook");
+        click("sheet.mode.1");
+        QVERIFY(!find<QAbstractButton>("sheet.nested")->isVisible()); // the cover is not nested in itself
+        state().setFormIndex(1);
+        QVERIFY(find<QAbstractButton>("sheet.nested")->isVisible());
+        const QImage back = shown();
+        click("sheet.nested");
+        QVERIFY(state().nestedThrough());
+        QCOMPARE(state().nestedThrough()->number, 10);
+        QVERIFY(shown() != back);
+        state().setFormIndex(10); // the innermost itself: against the outermost
+        QCOMPARE(state().nestedThrough()->number, 1);
+        click("sheet.nested");
+        QVERIFY(!state().nestedThrough());
+        // Nothing of the kind with a leaflet.
+        openDemo("visitor-leaflet");
+        click("sheet.mode.1");
+        QVERIFY(!find<QAbstractButton>("sheet.nested")->isVisible());
+    }
 };
 
 HINGE_TEST(TestSheetStage)

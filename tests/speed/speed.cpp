@@ -10,6 +10,8 @@
 #include "colour/press_profile.h"
 #include "core/edit/record_edits.h"
 #include "core/file/job_file.h"
+#include "core/gang/gang_file.h"
+#include "core/gang/gang_plan.h"
 #include "pdf/export_pdf.h"
 #include "pdf/picture_preview.h"
 #include "pdf/read_facts.h"
@@ -259,22 +261,59 @@ double timeOf(const QString& program, const QStringList& arguments)
     });
 }
 
+/// A file of so many A5 pages, a picture of its own on each.
+QString picturePages(const QTemporaryDir& dir, int pages)
+{
+    const QString path = dir.filePath(QStringLiteral("pictures.pdf"));
+    QPdfWriter writer(path);
+    writer.setPageSize(QPageSize(QPageSize::A5));
+    QPainter p(&writer);
+    QImage image(700, 1000, QImage::Format_RGB32);
+    quint32 seed = 1;
+    for (int page = 0; page < pages; ++page) {
+        if (page > 0)
+            writer.newPage();
+        for (int y = 0; y < image.height(); ++y)
+            for (int x = 0; x < image.width(); ++x) {
+                seed = seed * 1664525 + 1013904223;
+                const int grain = int(seed >> 27);
+                image.setPixel(x, y, qRgb((x / 3 + grain) & 255, (y / 4 + page) & 255, (x + y) / 7 & 255));
+            }
+        p.drawImage(QRect(0, 0, writer.width(), writer.height()), image);
+    }
+    return path;
+}
+
 /// Finished pages onto the sheets of a booklet, against a plain rewriting of the same file; and the best fit of a
 /// sheet.
 void measureSheets()
 {
     QTemporaryDir dir;
+    const QString out = dir.filePath(QStringLiteral("s.pdf"));
+    const auto imposing = [&](const QString& pages, const char* piece, const QStringList& more) {
+        return timeOf(QStringLiteral(HINGE_BIN_DIR "/hinge"),
+                      QStringList{QStringLiteral("impose"), pages, QStringLiteral("--piece"), QLatin1String(piece),
+                                  QStringLiteral("--bleed"), QStringLiteral("0"), QStringLiteral("--sheet"),
+                                  QStringLiteral("SRA3"), QStringLiteral("-o"), out} +
+                          more);
+    };
+    const auto ratio = [&](const QString& what, const QString& pages, const char* wanted) {
+        const double rewritten = timeOf(QStringLiteral("qpdf"), {pages, dir.filePath(QStringLiteral("q.pdf"))});
+        const double imposed = imposing(pages, "stapled", {QStringLiteral("--finished"), QStringLiteral("A5")});
+        QTextStream(stdout) << QStringLiteral("%1 %2 x    wanted: at most %3")
+                                   .arg(what, -52)
+                                   .arg(imposed / rewritten, 8, 'f', 2)
+                                   .arg(QLatin1String(wanted))
+                            << Qt::endl;
+    };
     const QString text = textPages(dir, 1000);
-    const double rewritten = timeOf(QStringLiteral("qpdf"), {text, dir.filePath(QStringLiteral("q.pdf"))});
-    const double imposed = timeOf(QStringLiteral(HINGE_BIN_DIR "/hinge"),
-                                  {QStringLiteral("impose"), text, QStringLiteral("--piece"), QStringLiteral("stapled"),
-                                   QStringLiteral("--finished"), QStringLiteral("A5"), QStringLiteral("--bleed"),
-                                   QStringLiteral("0"), QStringLiteral("--sheet"), QStringLiteral("SRA3"),
-                                   QStringLiteral("-o"), dir.filePath(QStringLiteral("s.pdf"))});
-    QTextStream(stdout) << QStringLiteral("%1 %2 x    wanted: at most 1.0")
-                               .arg(QStringLiteral("1,000 text pages imposed, against qpdf in out"), -52)
-                               .arg(imposed / rewritten, 8, 'f', 2)
-                        << Qt::endl;
+    ratio(QStringLiteral("1,000 text pages imposed, against qpdf in out"), text, "1.0");
+    ratio(QStringLiteral("300 pages of pictures imposed, against qpdf in out"), picturePages(dir, 300), "0.45");
+    print(QStringLiteral("100,000 tickets from one page of art"),
+          imposing(textPages(dir, 1), "tickets",
+                   {QStringLiteral("--finished"), QStringLiteral("148x70mm"), QStringLiteral("--number-from"),
+                    QStringLiteral("000001"), QStringLiteral("--quantity"), QStringLiteral("100000")}),
+          QStringLiteral("under 1000"));
     Job cards = newPiece(PieceKind::Leaf);
     cards.flat = {Length::mm(85), Length::mm(55)};
     if (const auto planned = plan(cards)) {
@@ -282,6 +321,16 @@ void measureSheets()
         for (const Size sheet : {Size{Length::mm(450), Length::mm(320)}, Size{Length::mm(900), Length::mm(640)}})
             print(QStringLiteral("best fit of cards on %1").arg(formatSize(sheet, Unit::Mm)),
                   median(21, [&] { (void)layOutSheet(piece, sheet); }), QStringLiteral("under 20"));
+    }
+    // Three jobs on one sheet, spread over up to four.
+    if (const auto gang = loadGang(QStringLiteral(HINGE_SOURCE_DIR "/demo/autumn-prints.gang.json"))) {
+        GangJobs jobs;
+        for (const Gang::Member& member : gang->members)
+            if (auto job = loadJob(QStringLiteral(HINGE_SOURCE_DIR "/demo/") + member.path))
+                if (auto made = inGang(*gang, QStringLiteral(HINGE_SOURCE_DIR "/demo"), member, *job))
+                    jobs.push_back(*made);
+        print(QStringLiteral("plan of a gang of %1 jobs").arg(jobs.size()),
+              median(5, [&] { (void)planGang(*gang, jobs); }), QStringLiteral("under 200"));
     }
 }
 

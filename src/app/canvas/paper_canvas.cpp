@@ -20,6 +20,14 @@ void PaperCanvas::zoomToFit()
     Q_EMIT zoomed();
 }
 
+void PaperCanvas::zoomTo(const QRectF& part)
+{
+    port_.show(part);
+    makeStale();
+    update();
+    Q_EMIT zoomed();
+}
+
 void PaperCanvas::zoomBy(double factor, QPointF about)
 {
     port_.zoom(factor, about);

@@ -18,6 +18,8 @@ public:
     void zoomIn() { zoomByKey(1.25); }
     void zoomOut() { zoomByKey(0.8); }
     void zoomToFit();
+    /// A part of the drawing, in millimetres, as large as it can be.
+    void zoomTo(const QRectF& part);
     /// Pixels on this widget for a millimetre of the paper.
     [[nodiscard]] double scale() const { return port_.scale(); }
     QSize minimumSizeHint() const override { return {360, 280}; }

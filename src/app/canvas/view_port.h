@@ -29,6 +29,13 @@ public:
         scale_ = std::min(room_.width() / content_.width(), room_.height() / content_.height());
         origin_ = room_.center() - content_.center() * scale_;
     }
+    /// A part of the drawing, as large as the room takes it.
+    void show(const QRectF& part)
+    {
+        scale_ = std::clamp(std::min(room_.width() / part.width(), room_.height() / part.height()), 0.05, 200.0);
+        origin_ = room_.center() - part.center() * scale_;
+        fitting_ = false;
+    }
     /// Keeps the point under `about` where it is.
     void zoom(double factor, QPointF about)
     {

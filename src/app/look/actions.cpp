@@ -254,6 +254,10 @@ void Actions::makeViews(QWidget* window)
                   tr("Show the paper larger"));
     zoomOut = make(window, "zoomOut", tr("Zoom &out"), QStringLiteral("zoom-out"), QKeySequence::ZoomOut,
                    tr("Show the paper smaller"));
+    nextMark = make(window, "nextMark", tr("Next printer's &mark"), {}, QKeySequence(tr("Ctrl+M")),
+                    tr("Bring the next mark of the press sheet near"));
+    markBefore = make(window, "markBefore", tr("Mark &before"), {}, QKeySequence(tr("Ctrl+Shift+M")),
+                      tr("Bring the mark before near"));
     zoomFit = make(window, "zoomFit", tr("&Fit"), QStringLiteral("maximize"), QKeySequence(tr("Ctrl+0")),
                    tr("Show all of the paper"));
     darkTheme = make(window, "darkTheme", tr("&Dark theme"), QStringLiteral("sun-moon"), {},

@@ -170,6 +170,19 @@ void SheetCanvas::paintSides(QPainter& p)
     }
 }
 
+QString SheetCanvas::throughLabel() const
+{
+    const PressForm& form = *state_.form();
+    const PressForm* nested = state_.nestedThrough();
+    if (!nested)
+        return form.sides() == 1 ? tr("front alone: nothing is on the back") : tr("front, the back shining through");
+    const PieceParts parts = document_.plan().partsOf(document_.job());
+    const auto creep = [&](const PressForm& of) { return shingling(parts, of.differentWorks().front()); };
+    return tr("%1, %2 shining through: %3 of creep between them")
+        .arg(formName(document_.job(), document_.plan(), form), formName(document_.job(), document_.plan(), *nested),
+             formatLength(abs(creep(form) - creep(*nested)), document_.job().unit));
+}
+
 /// The back as it is seen through the paper: turned over with the sheet.
 void SheetCanvas::paintThrough(QPainter& p)
 {
@@ -180,28 +193,29 @@ void SheetCanvas::paintThrough(QPainter& p)
     paintPaperShadow(p, at, 5, 0.6, 9);
     p.setPen(t.ink);
     p.setFont(uiFont(type::body, QFont::DemiBold));
-    p.drawText(QRectF(at.left(), at.top() - 26, at.width(), 20), Qt::AlignCenter,
-               form.sides() == 1 ? tr("front alone: nothing is on the back") : tr("front, the back shining through"));
+    p.drawText(QRectF(at.left(), at.top() - 26, at.width(), 20), Qt::AlignCenter, throughLabel());
+    const PressForm* nested = state_.nestedThrough();
     const auto render = [&](Face side, bool paper) {
+        const PressForm& shown = side == Face::Inside && nested ? *nested : form;
         QImage image(picture_.size(), QImage::Format_ARGB32_Premultiplied);
         image.setDevicePixelRatio(picture_.devicePixelRatio());
         image.fill(Qt::transparent);
         QPainter q(&image);
         q.translate(at.topLeft());
         q.scale(port_.scale(), port_.scale());
-        if (side == Face::Inside) {
+        if (side == Face::Inside && !nested) {
             if (form.layout->turnsAboutVertical)
                 q.setTransform(QTransform(-1, 0, 0, 1, sheet.width(), 0), true);
             else
                 q.setTransform(QTransform(1, 0, 0, -1, 0, sheet.height()), true);
         }
         paintSheetSide(
-            q, painter_, faces_, document_.onSheets(), document_.plan(), form, side,
+            q, painter_, faces_, document_.onSheets(), document_.plan(), shown, nested ? Face::Outside : side,
             look(view_ == PaperView::Working ? PaperView::Printed : view_, labels_ && side == Face::Outside, paper),
             ZoneColours(), 1 / port_.scale());
         return image;
     };
-    const double light = form.sides() == 1 ? 0 : state_.light() / 100.0;
+    const double light = form.sides() == 1 && !nested ? 0 : state_.light() / 100.0;
     p.fillRect(at, ZoneColours().paper);
     p.setOpacity(1 - light * 0.5);
     p.drawImage(0, 0, render(Face::Outside, false));
@@ -236,6 +250,41 @@ QRectF SheetCanvas::slotOnWidget(Face side, int slot) const
         if (shown == side && form)
             return port_.toPixels(toMm(form->layout->side(side)[std::size_t(slot)].trim).translated(corner));
     return {};
+}
+
+std::vector<QRectF> SheetCanvas::markSpots() const
+{
+    const PressForm* form = state_.form();
+    if (!form || state_.mode() == SheetMode::Knife)
+        return {};
+    constexpr double near = 9; // millimetres about a mark
+    std::vector<QRectF> spots;
+    for (const auto& [side, corner] : sidesShown()) {
+        const MarksOnSide marks = marksOn(document_.plan().partsOf(document_.job()), *form, side);
+        std::vector<QPointF> middles;
+        for (const Rect& target : marks.targets)
+            middles.push_back(toMm(target).center());
+        for (const MarkLine& line : marks.lines)
+            middles.emplace_back((line.from.x + line.to.x).toMm() / 2, (line.from.y + line.to.y).toMm() / 2);
+        std::ranges::sort(middles, {}, [](QPointF p) { return std::pair(std::floor(p.y() / 10), p.x()); });
+        for (const QPointF& middle : middles) {
+            const QPointF at = middle + corner;
+            if (std::ranges::none_of(spots, [&](const QRectF& spot) { return spot.contains(at); }))
+                spots.emplace_back(at - QPointF(near, near), QSizeF(2 * near, 2 * near));
+        }
+    }
+    return spots;
+}
+
+void SheetCanvas::zoomToMark(int by)
+{
+    const std::vector<QRectF> spots = markSpots();
+    if (spots.empty())
+        return;
+    const int count = int(spots.size());
+    mark_ = mark_ < 0 || mark_ >= count ? (by > 0 ? 0 : count - 1) : (mark_ + by + count) % count;
+    zoomTo(spots[std::size_t(mark_)]);
+    Q_EMIT markShown(mark_ + 1, count);
 }
 
 void SheetCanvas::paintSpot(QPainter& p) const
@@ -362,6 +411,7 @@ void SheetCanvas::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Down: by = {0, -40}; break;
     case Qt::Key_PageDown: return state_.setFormIndex(state_.formIndex() + 1);
     case Qt::Key_PageUp: return state_.setFormIndex(state_.formIndex() - 1);
+    case Qt::Key_M: return zoomToMark(event->modifiers() & Qt::ShiftModifier ? -1 : 1);
     case Qt::Key_N: return nextSlot(event->modifiers() & Qt::ShiftModifier ? -1 : 1);
     case Qt::Key_Return:
     case Qt::Key_Enter:

@@ -22,10 +22,14 @@ public:
     [[nodiscard]] bool hasLabels() const { return labels_; }
     /// Where a slot of a side lies on this widget.
     [[nodiscard]] QRectF slotOnWidget(Face side, int slot) const;
+    /// Brings the next mark near, or the one before.
+    void zoomToMark(int by);
 
 Q_SIGNALS:
     /// The user wants to work on it.
     void openRequested(const SurfaceId& surface);
+    /// A mark was brought near, from 1.
+    void markShown(int number, int count);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -43,6 +47,7 @@ private:
     [[nodiscard]] std::vector<std::pair<Face, QPointF>> sidesShown() const;
     [[nodiscard]] Size sheetSize() const;
     [[nodiscard]] QString sideLabel(Face side) const;
+    [[nodiscard]] QString throughLabel() const;
     [[nodiscard]] std::optional<SheetSpot> spotAt(QPointF pixels) const;
     void renderSheets();
     void paintSides(QPainter& painter);
@@ -51,12 +56,15 @@ private:
     void paintSpot(QPainter& painter) const;
     void paintNothing(QPainter& painter) const;
     void nextSlot(int by);
+    /// Where marks stand on the sides shown, in millimetres of the drawing, one for those that stand together.
+    [[nodiscard]] std::vector<QRectF> markSpots() const;
 
     Document& document_;
     SheetState& state_;
     FacePainter& painter_;
     PaperView view_ = PaperView::Printed;
     bool labels_ = false;
+    int mark_ = -1; ///< the one that was brought near
     QPointF dragStart_;
     bool dragged_ = false;
     [[nodiscard]] SheetLook look(PaperView view, bool labels, bool paper);

@@ -115,6 +115,9 @@ SheetStage::SheetStage(Document& document, Actions& actions, FacePainter& painte
             player_.stop();
     });
     connect(canvas_, &SheetCanvas::openRequested, this, &SheetStage::openRequested);
+    connect(canvas_, &SheetCanvas::markShown, this, [this](int number, int count) {
+        told_->setText(tr("Mark %1 of %2. M goes to the next, Ctrl+0 back to the whole sheet.").arg(number).arg(count));
+    });
     connect(&state_, &SheetState::changed, this, &SheetStage::refresh);
     connect(&state_, &SheetState::spotChanged, this, &SheetStage::refreshSpot);
     connect(&state_, &SheetState::strokeChanged, this, &SheetStage::refreshStroke);
@@ -181,6 +184,11 @@ QWidget* SheetStage::makeFoot()
     light_->setFixedWidth(130);
     connect(light_, &QSlider::valueChanged, &state_, &SheetState::setLight);
     row->addWidget(light_);
+    nested_ = pillButton(tr("innermost sheet"), QStringLiteral("sheet.nested"),
+                         tr("The innermost sheet shines through in place of the back: how far creep moves its pages"));
+    nested_->setCheckable(true);
+    connect(nested_, &QPushButton::toggled, &state_, &SheetState::setNested);
+    row->addWidget(nested_);
     copies_ = new QWidget;
     auto* copies = new QHBoxLayout(copies_);
     copies->setContentsMargins(0, 0, 0, 0);
@@ -251,6 +259,7 @@ void SheetStage::refresh()
     const bool knife = state_.mode() == SheetMode::Knife;
     drawers_->setCurrentIndex(knife ? 1 : 0);
     light_->setVisible(state_.mode() == SheetMode::LightTable);
+    nested_->setVisible(state_.mode() == SheetMode::LightTable && state_.canNest());
     for (QPushButton* view : views_)
         view->setVisible(!knife);
     copies_->setVisible(!knife && state_.sheetCount() > 1);
@@ -272,8 +281,7 @@ void SheetStage::refreshSpot()
     if (!form || state_.mode() == SheetMode::Knife)
         return told_->clear();
     if (!spot)
-        return told_->setText(
-            tr("Point at a slot to see what it carries. N goes to the next, Page Down to the next sheet."));
+        return told_->setText(tr("Point at a slot. N takes the next one, M the next mark, Page Down the next sheet."));
     told_->setText(spot->place ? asSentence(spotText(document_.job(), document_.plan(), *form, spot->side, *spot->place,
                                                      state_.sheet()))
                                : tr("Slot %1").arg(spot->slot + 1));

@@ -48,6 +48,7 @@ private:
     QLabel* told_ = nullptr;
     QPushButton* open_ = nullptr;
     QPushButton* inSequence_ = nullptr;
+    QPushButton* nested_ = nullptr;
     QSlider* light_ = nullptr;
     QWidget* copies_ = nullptr; ///< which of the sheets of numbered copies
     QSpinBox* copy_ = nullptr;

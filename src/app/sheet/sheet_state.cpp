@@ -119,6 +119,26 @@ void SheetState::setLight(int percent)
     Q_EMIT lightChanged();
 }
 
+bool SheetState::canNest() const
+{
+    return form() && component() == Component::Text && rulesOf(document_.job().kind).binding == Binding::Stapled &&
+           run().forms.size() > 1;
+}
+
+void SheetState::setNested(bool nested)
+{
+    nested_ = nested;
+    Q_EMIT lightChanged();
+}
+
+const PressForm* SheetState::nestedThrough() const
+{
+    if (!nested_ || !canNest())
+        return nullptr;
+    const auto& forms = run().forms;
+    return form() == &forms.back() ? &forms.front() : &forms.back();
+}
+
 void SheetState::setStroke(int stroke)
 {
     const int kept = std::clamp(stroke, 0, int(knife().steps.size()));

@@ -54,6 +54,12 @@ public:
     /// How much of the back shines through on the light-table, in percent.
     [[nodiscard]] int light() const { return light_; }
     void setLight(int percent);
+    /// Whether, on the light-table, the sheet at the other end of a nested booklet shines through, and not the back.
+    void setNested(bool nested);
+    /// That sheet: the innermost, or for itself the outermost; nullptr where nothing is nested, or it is not asked for.
+    [[nodiscard]] const PressForm* nestedThrough() const;
+    /// Whether there is such a sheet.
+    [[nodiscard]] bool canNest() const;
 
     /// Of the sheet in hand.
     [[nodiscard]] const KnifeProgram& knife() const;
@@ -77,6 +83,7 @@ private:
     qint64 sheet_ = 0;
     std::optional<SheetSpot> spot_;
     int light_ = 50;
+    bool nested_ = false;
     int stroke_ = 0;
 };
 

@@ -82,7 +82,8 @@ std::optional<Called> readCommandLine(const QApplication& application)
                        "view of the Flat (view.0 to view.4) or of the Sequence "
                        "(sequence.view.0 to 2), a page on the Flat (page.5), the Dummy at a "
                        "moment (moment.1.5), \"read\" it, \"print-dummy\" or \"film\" of it, a press "
-                       "sheet (form.2) or a stroke of the knife (stroke.3), or what a file or folder would "
+                       "sheet (form.2), against the innermost (nested.2), or a stroke of the knife (stroke.3), "
+                       "or what a file or folder would "
                        "bring in (bring-in:PATH)."),
         QStringLiteral("name"));
     const QCommandLineOption endAfterPaint(QStringLiteral("end-after-paint"),

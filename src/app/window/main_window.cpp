@@ -288,7 +288,7 @@ void MainWindow::buildMenus()
     view->addSeparator();
     view->addActions({actions_.turnOver, actions_.nextView});
     view->addSeparator();
-    view->addActions({actions_.zoomIn, actions_.zoomOut, actions_.zoomFit});
+    view->addActions({actions_.zoomIn, actions_.zoomOut, actions_.zoomFit, actions_.nextMark, actions_.markBefore});
     view->addSeparator();
     view->addAction(actions_.darkTheme);
 
@@ -395,7 +395,11 @@ void MainWindow::showDialog(const QString& name)
         dummy_->canvas().setMoment(name.section(u'.', 1).toDouble());
     else if (name.startsWith(QStringLiteral("form.")))
         sheet_->state().setFormIndex(name.section(u'.', 1).toInt() - 1);
-    else if (name.startsWith(QStringLiteral("stroke."))) {
+    else if (name.startsWith(QStringLiteral("nested."))) {
+        sheet_->state().setFormIndex(name.section(u'.', 1).toInt() - 1);
+        findChild<QAbstractButton*>(QStringLiteral("sheet.mode.1"))->click();
+        findChild<QAbstractButton*>(QStringLiteral("sheet.nested"))->click();
+    } else if (name.startsWith(QStringLiteral("stroke."))) {
         findChild<QAbstractButton*>(QStringLiteral("sheet.mode.2"))->click();
         sheet_->state().setStroke(name.section(u'.', 1).toInt() - 1);
     } else if (name.startsWith(QStringLiteral("bring-in:")))

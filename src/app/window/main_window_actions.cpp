@@ -264,6 +264,12 @@ void MainWindow::connectViews()
     };
     on(actions_.zoomIn, [zoom] { zoom(1); });
     on(actions_.zoomOut, [zoom] { zoom(-1); });
+    const auto toMark = [this](int by) {
+        enter(Stage::Sheet);
+        sheet_->canvas().zoomToMark(by);
+    };
+    on(actions_.nextMark, [toMark] { toMark(1); });
+    on(actions_.markBefore, [toMark] { toMark(-1); });
     on(actions_.zoomFit, [this] {
         if (stages_->current() == int(Stage::Dummy))
             dummy_->canvas().lookFrom(DummyAspect::Above);
