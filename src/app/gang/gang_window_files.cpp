@@ -3,6 +3,7 @@
 #include "app/document/background.h"
 #include "app/gang/gang_window.h"
 #include "app/look/ask_file.h"
+#include "app/look/theme.h"
 #include "core/file/job_file.h"
 #include "core/file/packed_job.h"
 #include "core/gang/gang_file.h"
@@ -15,6 +16,7 @@
 #include <QLabel>
 #include <QMessageBox>
 #include <QMimeData>
+#include <QPointer>
 #include <QProgressBar>
 #include <QPushButton>
 #include <QUrl>

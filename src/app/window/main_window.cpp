@@ -9,6 +9,7 @@
 #include "app/flat/flat_stage.h"
 #include "app/gang/gang_window.h"
 #include "app/look/ask_file.h"
+#include "app/look/fit_screen.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/release/release_stage.h"
@@ -185,23 +186,10 @@ void MainWindow::showEvent(QShowEvent* event)
 {
     QMainWindow::showEvent(event);
     if (!event->spontaneous())
-        QTimer::singleShot(0, this, [this] { fitScreen(); });
+        QTimer::singleShot(0, this, [this] { fitScreen(*this); });
 }
 
 void MainWindow::restorePlace() { restoreGeometry(QSettings().value(geometryKey).toByteArray()); }
-
-void MainWindow::fitScreen()
-{
-    // The frame is told only some time after the window is shown: room for a title bar is kept in any case.
-    const QRect room = screen()->availableGeometry();
-    const QSize frame = (frameGeometry().size() - size()).expandedTo({2, 36});
-    const QSize most = room.size() - frame;
-    if (isMaximized() || isFullScreen() || most.width() < minimumWidth() || most.height() < minimumHeight())
-        return;
-    resize(size().boundedTo(most));
-    if (!room.contains(frameGeometry()))
-        move(room.topLeft());
-}
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* event)
 {

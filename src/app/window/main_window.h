@@ -126,8 +126,6 @@ private:
     void bringIn(const QStringList& paths, int before);
     /// Brings a stage into view, and the keyboard with it.
     void enter(Stage stage);
-    /// Makes the window no larger than its screen.
-    void fitScreen();
     /// Shows the same paper from behind.
     void turnOver();
     void showAbout();

@@ -6,6 +6,7 @@
 #include "app/document/linked_files.h"
 #include "app/gang/gang_window.h"
 #include "app/look/ask_file.h"
+#include "app/look/fit_screen.h"
 #include "app/look/plain_text.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
@@ -48,6 +49,7 @@ GangWindow& MainWindow::showGang()
         });
     }
     gang_->show();
+    fitScreen(*gang_);
     gang_->raise();
     gang_->activateWindow();
     return *gang_;
