@@ -346,6 +346,18 @@ private Q_SLOTS:
         const GangPlan plan = planGang(gang, jobs);
         QVERIFY(testing::hasFinding(plan.findings, "gang.numbered"));
         QVERIFY(testing::hasFinding(plan.findings, "gang.stock"));
+        // The cover of a booklet is of the gang's paper, its text is not.
+        Job booklet = newPiece(PieceKind::Booklet);
+        booklet.title = QStringLiteral("Booklet");
+        booklet.stock = stockNamed(QString());
+        booklet.pages.plusCover = true;
+        booklet.pages.textStock = stockNamed(QString());
+        const auto inTwoPapers = [&] {
+            return testing::hasFinding(planGang(gang, taken(gang, {booklet})).findings, "gang.stock");
+        };
+        QVERIFY(!inTwoPapers());
+        booklet.pages.textStock.grammage = 90;
+        QVERIFY(inTwoPapers());
         QVERIFY(testing::hasFinding(plan.findings, "gang.tooSmall"));
         QVERIFY(plan.stops());
         // The others are laid all the same.

@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
 
 namespace hinge
 {
@@ -25,6 +26,7 @@ public:
                  QStringLiteral("Add the jobs that are to be printed together."));
         for (const auto& job : jobs_)
             checkJob(*job);
+        checkStocks();
         checkFits();
         checkInks();
         checkSpread();
@@ -55,12 +57,24 @@ private:
             stop("gang.numbered", QStringLiteral("%1 is numbered, or differs from copy to copy").arg(job.name),
                  QStringLiteral("Such pieces are cut and stacked in order, which takes sheets of their own. "
                                 "Print it by itself."));
-        if (job.job.stock.grammage != gang_.stock.grammage || job.job.stock.coated != gang_.stock.coated)
+    }
+
+    /// What was set up for another paper; each job is told once.
+    void checkStocks()
+    {
+        std::set<int> told;
+        for (const GangPiece& piece : plan_.pieces) {
+            const GangJob& job = *jobs_[std::size_t(piece.job)];
+            const Stock& own = piece.component == Component::Text ? textStockOf(job.job) : job.job.stock;
+            if ((own.grammage == gang_.stock.grammage && own.coated == gang_.stock.coated) ||
+                !told.insert(piece.job).second)
+                continue;
             warn("gang.stock",
                  QStringLiteral("%1 was set up for %2; the gang is printed on %3")
-                     .arg(job.name, paperWords(job.job.stock), paperWords(gang_.stock)),
+                     .arg(job.name, paperWords(own), paperWords(gang_.stock)),
                  QStringLiteral("All pieces of a sheet have one paper. Spines, creep and folds were worked out for the "
                                 "other."));
+        }
     }
 
     static QString paperWords(const Stock& stock)

@@ -59,8 +59,8 @@ private:
 
     /// So many pairs of blocks are put together for one question, and for all: some hundredths of a second, and half of
     /// one.
-    static constexpr std::int64_t mostPairs = 200'000;
-    static constexpr std::int64_t mostPairsOfAll = 3'000'000;
+    static constexpr std::int64_t mostPairs = 150'000;
+    static constexpr std::int64_t mostPairsOfAll = 1'500'000;
 
     [[nodiscard]] bool hasRoomFor(const Counts& counts) const
     {
