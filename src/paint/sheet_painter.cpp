@@ -206,7 +206,7 @@ void paintSheetSide(QPainter& painter, FacePainter& faces, FaceImageCache& cache
         painter.restore();
     }
     if (look.paper)
-        tintPaper(painter, sheet, form.component == Component::Text ? textStockOf(job) : job.stock);
+        tintPaper(painter, sheet, stockOf(job, form.component));
     if (!toTrim && look.marks)
         paintSheetMarks(
             painter, faces, marksOn(parts, form, side), job.press.marks.weight,

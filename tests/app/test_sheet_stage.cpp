@@ -299,6 +299,35 @@ private Q_SLOTS:
         QCOMPARE(job().press.sheet, before);
     }
 
+    void anotherPaperIsCompared()
+    {
+        openDemo("visitor-leaflet");
+        const Size before = job().press.sheet;
+        QString paper;
+        QTimer::singleShot(50, this, [&] {
+            auto* dialog = window_->findChild<CompareDialog*>(QStringLiteral("compareDialog"));
+            QVERIFY(dialog);
+            auto* which = find<QComboBox>("compare.which", dialog);
+            which->setCurrentIndex(which->findText(QStringLiteral("SRA2"))); // the sheet it is on already
+            QVERIFY(!find<QPushButton>("compare.take", dialog)->isEnabled());
+            auto* papers = find<QComboBox>("compare.paper", dialog);
+            QVERIFY(papers->count() > 5);
+            // The lightest first, and lighter than what the leaflet is on.
+            papers->setCurrentIndex(1);
+            const QStringList differences = find<QLabel>("compare.column.3", dialog)->text().split(u'\n');
+            QVERIFY2(differences[2].startsWith(QStringLiteral("−")) && differences[2].endsWith(QStringLiteral("kg")),
+                     qPrintable(differences.join(u',')));
+            paper = dialog->otherStock()->name;
+            find<QPushButton>("compare.take", dialog)->click();
+        });
+        click("sheet.compare");
+        QVERIFY(!paper.isEmpty());
+        QCOMPARE(job().stock.name, paper);
+        QCOMPARE(job().press.sheet, before);
+        action("undo")->trigger();
+        QVERIFY(job().stock.name != paper);
+    }
+
     void aWayOfPrintingIsKeptUnderAName()
     {
         openDemo("visitor-leaflet");

@@ -134,7 +134,7 @@ QImage SurfacePictures::paint(const SurfaceId& surface, double perMm)
     p.setRenderHint(QPainter::Antialiasing);
     p.scale(perMm, perMm);
     painter_.paintContent(p, job, plan, surface, true);
-    tintPaper(p, toMm(trimOf(paper)), surface.component == Component::Text ? textStockOf(job) : job.stock);
+    tintPaper(p, toMm(trimOf(paper)), stockOf(job, surface.component));
     p.end();
     cutAway(image, paper, surface, perMm);
     return image;

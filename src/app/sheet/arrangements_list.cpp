@@ -98,7 +98,7 @@ QStringList ArrangementsModel::figures(const SheetLayout& layout) const
         return {tr("does not fit")};
     const Job& job = document_.job();
     const PressRun& run = state_.run();
-    const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
+    const Stock& stock = stockOf(job, run.component);
     const double kg = kilogramsOf(stock, layout);
     const QLocale locale;
     const QString cuts = layout.cuts() == 1 ? tr("1 cut") : tr("%1 cuts").arg(layout.cuts());

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sheet/compare_dialog.h"
 
+#include "app/document/stock_store.h"
 #include "app/look/foot_button.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
@@ -62,10 +63,19 @@ CompareDialog::CompareDialog(Document& document, SheetState& state, QWidget* par
     which_->setObjectName(QStringLiteral("compare.which"));
     which_->setAccessibleName(tr("The other arrangement"));
     for (const SheetLayout& layout : state_.run().arrangements)
-        if (layout.sheet != state_.run().piece.press.sheet && layout.up() > 0)
+        if (layout.up() > 0)
             which_->addItem(sheetSizeName(layout.sheet, document_.job().unit));
+    paper_ = new QComboBox;
+    paper_->setObjectName(QStringLiteral("compare.paper"));
+    paper_->setAccessibleName(tr("The paper of the other arrangement"));
+    paper_->addItem(tr("the same paper"));
+    addStocks();
     grid->addWidget(chosen, 0, 1, Qt::AlignHCenter);
-    grid->addWidget(which_, 0, 2);
+    auto* others = new QVBoxLayout;
+    others->setSpacing(6);
+    others->addWidget(which_);
+    others->addWidget(paper_);
+    grid->addLayout(others, 0, 2);
     for (int i = 0; i < 2; ++i) {
         pictures_[std::size_t(i)] = new QLabel;
         pictures_[std::size_t(i)]->setFixedSize(250, 190);
@@ -84,14 +94,16 @@ CompareDialog::CompareDialog(Document& document, SheetState& state, QWidget* par
     auto* foot = new QHBoxLayout;
     foot->addStretch(1);
     auto* keep = addFootButton(foot, tr("Keep what is chosen"), "compare.keep", tr("Change nothing"));
-    auto* take =
-        addFootButton(foot, tr("Print on the other"), "compare.take", tr("Choose the arrangement at the right"));
-    take->setDefault(true);
-    take->setEnabled(which_->count() > 0);
+    take_ = addFootButton(foot, tr("Print on the other"), "compare.take", tr("Choose the arrangement at the right"));
+    take_->setDefault(true);
     column->addLayout(foot);
     connect(keep, &QPushButton::clicked, this, &QDialog::reject);
-    connect(take, &QPushButton::clicked, this, &QDialog::accept);
+    connect(take_, &QPushButton::clicked, this, &QDialog::accept);
     connect(which_, &QComboBox::currentIndexChanged, this, &CompareDialog::refresh);
+    connect(paper_, &QComboBox::currentIndexChanged, this, &CompareDialog::refresh);
+    // Begins with the best that is not chosen already.
+    for (int row = 0; row < which_->count() && other() == state_.run().piece.press.sheet; ++row)
+        which_->setCurrentIndex(row);
     refresh();
 }
 
@@ -99,9 +111,37 @@ Size CompareDialog::other() const
 {
     int left = which_->currentIndex();
     for (const SheetLayout& layout : state_.run().arrangements)
-        if (layout.sheet != state_.run().piece.press.sheet && layout.up() > 0 && left-- == 0)
+        if (layout.up() > 0 && left-- == 0)
             return layout.sheet;
     return state_.run().piece.press.sheet;
+}
+
+std::optional<Stock> CompareDialog::otherStock() const
+{
+    const int row = paper_->currentIndex() - 1;
+    return row < 0 ? std::nullopt : std::optional(onStock_[std::size_t(row)].first);
+}
+
+void CompareDialog::addStocks()
+{
+    const Component component = state_.component();
+    const QString own = stockOf(document_.job(), component).name;
+    const Size sheet = state_.run().piece.press.sheet;
+    for (const Stock& stock : StockStore().all()) {
+        if (stock.name == own)
+            continue;
+        Job job = document_.job();
+        setStock(job, component, stock);
+        if (auto planned = plan(job, &document_.plan()))
+            if (const PressRun* run = planned->runOf(component); run && run->layout().up() > 0)
+                onStock_.emplace_back(stock, *run);
+    }
+    const auto kilograms = [&](const auto& on) { return kilogramsOf(on.first, on.second.layout()); };
+    std::ranges::stable_sort(onStock_, {}, kilograms);
+    for (const auto& on : onStock_)
+        paper_->addItem(tr("%1, %2 kg on %3")
+                            .arg(on.first.name, QLocale().toString(kilograms(on), 'f', 1),
+                                 sheetSizeName(sheet, document_.job().unit)));
 }
 
 void CompareDialog::refresh()
@@ -109,9 +149,11 @@ void CompareDialog::refresh()
     const Job& job = document_.job();
     const PressRun& run = state_.run();
     const std::array sheets{run.piece.press.sheet, other()};
-    std::array<const SheetLayout*, 2> layouts{};
-    for (std::size_t i = 0; i < 2; ++i)
-        layouts[i] = &*std::ranges::find(run.arrangements, sheets[i], &SheetLayout::sheet);
+    const int paper = paper_->currentIndex() - 1;
+    const PressRun& otherRun = paper < 0 ? run : onStock_[std::size_t(paper)].second;
+    const auto there = std::ranges::find(otherRun.arrangements, sheets[1], &SheetLayout::sheet);
+    const std::array layouts{&run.layout(), there == otherRun.arrangements.end() ? &otherRun.layout() : &*there};
+    take_->setEnabled(sheets[1] != sheets[0] || paper >= 0);
     const Theme& t = Theme::of(this);
     const double longest = std::max({sheets[0].w, sheets[0].h, sheets[1].w, sheets[1].h}).toMm();
     for (std::size_t i = 0; i < 2; ++i) {
@@ -127,19 +169,25 @@ void CompareDialog::refresh()
         p.end();
         pictures_[i]->setPixmap(picture);
     }
-    const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
+    const Stock& stock = stockOf(job, run.component);
+    const Stock otherPaper = otherStock().value_or(stock);
     const auto each = [&](auto figure) { return std::pair(double(figure(*layouts[0])), double(figure(*layouts[1]))); };
+    Job otherJob = job;
+    setStock(otherJob, run.component, otherPaper);
     std::vector<Compared> figures;
     const auto add = [&](const QString& name, std::pair<double, double> both, int decimals, const QString& unit) {
         figures.push_back({name, both.first, both.second, decimals, unit});
     };
     add(tr("up"), each([](const SheetLayout& l) { return l.up(); }), 0, {});
     add(tr("press sheets"), each([](const SheetLayout& l) { return l.sheets + l.overs; }), 0, {});
-    add(tr("paper"), each([&](const SheetLayout& l) { return kilogramsOf(stock, l); }), 1, tr("kg"));
+    add(tr("paper"), {kilogramsOf(stock, *layouts[0]), kilogramsOf(otherPaper, *layouts[1])}, 1, tr("kg"));
     add(tr("of the sheet used"), each([](const SheetLayout& l) { return l.usedPercent; }), 1, tr("%"));
     add(tr("cuts"), each([](const SheetLayout& l) { return l.cuts(); }), 0, {});
     if (job.press.prices.any())
-        add(tr("cost"), each([&](const SheetLayout& l) { return double(costOf(job, run, l)->all()) / 100; }), 2, {});
+        add(tr("cost"),
+            {double(costOf(job, run, *layouts[0])->all()) / 100,
+             double(costOf(otherJob, otherRun, *layouts[1])->all()) / 100},
+            2, {});
     std::array<QStringList, 4> lines;
     for (const Compared& c : figures) {
         lines[0] << c.name;

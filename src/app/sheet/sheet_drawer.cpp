@@ -191,8 +191,14 @@ void SheetDrawer::compare()
     if (dialog.exec() != QDialog::Accepted)
         return;
     Job job = document_.job();
-    printOn(job, state_.component(), dialog.other());
-    (void)document_.edit(tr("Print on %1").arg(sheetSizeName(dialog.other(), job.unit)), std::move(job));
+    if (dialog.other() != state_.run().piece.press.sheet)
+        printOn(job, state_.component(), dialog.other());
+    QString what = sheetSizeName(dialog.other(), job.unit);
+    if (const auto stock = dialog.otherStock()) {
+        setStock(job, state_.component(), *stock);
+        what = tr("%1, %2").arg(what, stock->name);
+    }
+    (void)document_.edit(tr("Print on %1").arg(what), std::move(job));
 }
 
 void SheetDrawer::keepSetup()
@@ -521,7 +527,7 @@ void SheetDrawer::refresh()
     const QLocale locale;
     for (const PressRun& each : plan.press) {
         const SheetLayout& layout = each.layout();
-        const Stock& stock = each.component == Component::Text ? textStockOf(job) : job.stock;
+        const Stock& stock = stockOf(job, each.component);
         kg += kilogramsOf(stock, layout);
         row(several ? (each.component == Component::Text ? tr("sheets, text") : tr("sheets, cover")) : tr("sheets"),
             locale.toString(each.sheets + each.overs));

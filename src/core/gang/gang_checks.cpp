@@ -65,7 +65,7 @@ private:
         std::set<int> told;
         for (const GangPiece& piece : plan_.pieces) {
             const GangJob& job = *jobs_[std::size_t(piece.job)];
-            const Stock& own = piece.component == Component::Text ? textStockOf(job.job) : job.job.stock;
+            const Stock& own = stockOf(job.job, piece.component);
             if ((own.grammage == gang_.stock.grammage && own.coated == gang_.stock.coated) ||
                 !told.insert(piece.job).second)
                 continue;

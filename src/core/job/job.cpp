@@ -222,6 +222,11 @@ void setOwnCover(Job& job, bool own)
 
 const Stock& textStockOf(const Job& job) { return hasOwnCover(job) ? job.pages.textStock : job.stock; }
 
+void setStock(Job& job, Component component, const Stock& stock)
+{
+    (component == Component::Text && hasOwnCover(job) ? job.pages.textStock : job.stock) = stock;
+}
+
 QString inksText(const std::array<FaceInks, 2>& inks)
 {
     QStringList sides;

@@ -231,11 +231,17 @@ void setWorkStyle(Job& job, Component component, WorkStyle style);
 /// An office printer prints the piece on sheets of just that size: nothing is trimmed, so that nothing bleeds, and the
 /// printer's own edge stays white.
 [[nodiscard]] bool printsToSize(const Job& job, Size flat);
-/// The stock a surface is printed on.
+/// The stock a component, or a surface, is printed on.
+[[nodiscard]] inline const Stock& stockOf(const Job& job, Component component)
+{
+    return component == Component::Text ? textStockOf(job) : job.stock;
+}
 [[nodiscard]] inline const Stock& stockOf(const Job& job, const SurfaceId& surface)
 {
-    return surface.component == Component::Text ? textStockOf(job) : job.stock;
+    return stockOf(job, surface.component);
 }
+/// Prints a component on another stock; pages without a cover of their own have that of the flat.
+void setStock(Job& job, Component component, const Stock& stock);
 /// "4/4", "4/1 + 1 spot".
 [[nodiscard]] QString inksText(const std::array<FaceInks, 2>& inks);
 /// Reads "4/4", "4/1", "5/4" (what goes beyond four, or beyond one, is spots), "1/0".

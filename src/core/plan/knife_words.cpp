@@ -105,7 +105,7 @@ std::vector<CuttingOrder> cuttingOrders(const Job& job, const Plan& plan)
             order.notes = stackingNotes(run);
             orders.push_back(std::move(order));
         }
-        const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
+        const Stock& stock = stockOf(job, run.component);
         for (std::size_t i = before; i < orders.size(); ++i)
             finishOrder(orders[i], job.press.knife, stock.caliper(), job.unit);
     }

@@ -214,7 +214,7 @@ std::optional<RunCost> costOf(const Job& job, const PressRun& run, const SheetLa
     const Prices& prices = job.press.prices;
     if (!prices.any())
         return std::nullopt;
-    const Stock& stock = run.component == Component::Text ? textStockOf(job) : job.stock;
+    const Stock& stock = stockOf(job, run.component);
     const int sides = layout.work == WorkStyle::OneSide ? 1 : 2;
     const int plates = layout.isOneForm() ? job.faceInks[0].count()
                        : sides == 1       ? job.faceInks[0].count()

@@ -55,7 +55,7 @@ PieceOnPress onPress(const PieceParts& parts, Component component)
 {
     const Job& job = parts.job;
     const PressUnit unit = largestUnit(parts, component);
-    const Stock& stock = component == Component::Text ? textStockOf(job) : job.stock;
+    const Stock& stock = stockOf(job, component);
     PieceOnPress piece;
     piece.press = pressFor(parts, component);
     piece.size = unit.size;
