@@ -297,7 +297,7 @@ private Q_SLOTS:
             std::vector<Job> made;
             for (int i = *rc::gen::inRange(2, 4); i > 0; --i) {
                 Job job = *testing::anyPiece();
-                job.pages.count = *rc::gen::inRange(2, 9);
+                job.pages.count = *rc::gen::inRange(2, 5);
                 job.records = {};
                 made.push_back(std::move(job));
             }
