@@ -217,7 +217,7 @@ void GangDocument::startNew()
     history_.clear();
     path_.clear();
     members_.clear();
-    adopt({});
+    adopt(Gang());
     Q_EMIT replaced();
 }
 
