@@ -130,20 +130,20 @@ QString gangText(const PlannedGang& g)
 {
     QString text;
     QTextStream out(&text);
-    if (const GangSpread* spread = g.plan.spread()) {
-        out << spreadWords(*spread) << ", " << groupedNumber(spread->sheets) << " sheets of "
-            << sheetSizeName(g.gang.press.sheet, g.gang.unit) << " and " << groupedNumber(spread->overs) << " overs\n";
+    if (const GangSplit* split = g.plan.split()) {
+        out << splitWords(*split) << ", " << groupedNumber(split->sheets) << " sheets of "
+            << sheetSizeName(g.gang.press.sheet, g.gang.unit) << " and " << groupedNumber(split->overs) << " overs\n";
         for (int piece = 0; piece < int(g.plan.pieces.size()); ++piece) {
             QStringList slotsOn;
-            for (const GangForm& form : spread->forms)
+            for (const GangForm& form : split->forms)
                 slotsOn << QString::number(form.slotsOf(piece));
             out << "  " << gangPieceName(g.plan, g.jobs, piece) << ": " << slotsOn.join(QStringLiteral(" + "))
-                << " up, " << groupedNumber(spread->printed[std::size_t(piece)]) << " printed, "
+                << " up, " << groupedNumber(split->printed[std::size_t(piece)]) << " printed, "
                 << groupedNumber(g.plan.pieces[std::size_t(piece)].wanted) << " wanted\n";
         }
-        for (int i = 0; i < int(g.plan.spreads.size()); ++i)
+        for (int i = 0; i < int(g.plan.splits.size()); ++i)
             if (i != g.plan.chosen)
-                out << "  or " << spreadWords(g.plan.spreads[std::size_t(i)]) << "\n";
+                out << "  or " << splitWords(g.plan.splits[std::size_t(i)]) << "\n";
     }
     for (const Finding& finding : g.plan.findings)
         out << (finding.severity == Severity::Stop ? "stop: " : "warning: ") << finding.message << ". "
@@ -156,8 +156,8 @@ QByteArray gangJson(const PlannedGang& g)
 {
     QJsonArray forms;
     QJsonArray jobs;
-    if (const GangSpread* spread = g.plan.spread()) {
-        for (const GangForm& form : spread->forms) {
+    if (const GangSplit* split = g.plan.split()) {
+        for (const GangForm& form : split->forms) {
             QJsonArray sides;
             for (const Face side : bothFaces) {
                 QJsonArray slotList;
@@ -178,7 +178,7 @@ QByteArray gangJson(const PlannedGang& g)
             jobs.append(QJsonObject{{QStringLiteral("job"), jobOf(g, piece)},
                                     {QStringLiteral("piece"), gangPieceName(g.plan, g.jobs, piece)},
                                     {QStringLiteral("wanted"), g.plan.pieces[std::size_t(piece)].wanted},
-                                    {QStringLiteral("printed"), spread->printed[std::size_t(piece)]}});
+                                    {QStringLiteral("printed"), split->printed[std::size_t(piece)]}});
     }
     QJsonArray findings;
     for (const Finding& f : g.plan.findings)

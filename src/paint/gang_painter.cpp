@@ -11,7 +11,7 @@ void paintGangSide(QPainter& painter, const std::vector<GangFaces>& painters, co
                    const GangJobs& jobs, int form, Face side, const SheetLook& look, const ZoneColours& colours,
                    double pixel)
 {
-    const SheetLayout& layout = *plan.spread()->forms[std::size_t(form)].layout;
+    const SheetLayout& layout = *plan.split()->forms[std::size_t(form)].layout;
     const QRectF sheet(0, 0, layout.sheet.w.toMm(), layout.sheet.h.toMm());
     const std::vector<GangShare> shares = sharesOf(plan, jobs, form);
     painter.save();

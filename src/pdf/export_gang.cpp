@@ -83,7 +83,7 @@ public:
     }
 
 private:
-    [[nodiscard]] int forms() const { return int(plan_.spread()->forms.size()); }
+    [[nodiscard]] int forms() const { return int(plan_.split()->forms.size()); }
     [[nodiscard]] QString label(int form, Face side) const
     {
         return gangSheetLabel(gang_, plan_, jobs_, form, side, day_);
@@ -98,7 +98,7 @@ private:
 
     Result<void> addSide(SheetPages& pages, int form, Face side)
     {
-        const Size sheet = plan_.spread()->forms[std::size_t(form)].layout->sheet;
+        const Size sheet = plan_.split()->forms[std::size_t(form)].layout->sheet;
         FaceComposer::Content content;
         for (const GangShare& share : sharesOf(plan_, jobs_, form))
             for (const PlacedSurface& place : placedOn(share.share.parts, share.share.form, side))
@@ -128,10 +128,9 @@ private:
 Result<Exported> exportGang(const Gang& gang, const GangPlan& plan, const GangJobs& jobs, const QString& target,
                             const ExportProgress& progress)
 {
-    for (const Finding& finding : plan.findings)
-        if (finding.code == QStringLiteral("gang.proof") || finding.code == QStringLiteral("gang.empty"))
-            return problem(target, finding.message + QStringLiteral(". ") + finding.reason);
-    if (!plan.spread())
+    if (plan.fault)
+        return tl::unexpected(*plan.fault);
+    if (!plan.split())
         return problem(target, QStringLiteral("None of these jobs goes on the press sheet; choose a larger one."));
     for (const auto& job : jobs)
         if (auto unpacked = unpackEmbedded(job->job); !unpacked)

@@ -22,9 +22,10 @@ Result<OpenedJob> openJob(const QString& path, bool filesOutside)
         return tl::unexpected(job.error());
     const QString name = QFileInfo(path).fileName();
     if (const QStringList out = pathsOutside(*job); !out.isEmpty() && !filesOutside)
-        return problem(name, QStringLiteral("The job uses files outside its folder: %1. If you know who made it, allow "
-                                            "them (--files-outside).")
-                                 .arg(Problem::quoted(out.join(QStringLiteral(", ")))));
+        return problem(name,
+                       QStringLiteral("The job uses files outside its folder: %1. Put them beside it, or pack it; "
+                                      "from the command line, --files-outside allows them.")
+                           .arg(Problem::quoted(out.join(QStringLiteral(", ")))));
     auto planned = plan(*job);
     if (!planned)
         return problem(QStringLiteral("%1, %2").arg(name, planned.error().where), planned.error().message);

@@ -39,7 +39,7 @@ class TestGangWindow : public testing::WindowDriver
     {
         QVERIFY(window_->openJob(demo("autumn-prints.gang.json")));
         settle();
-        QVERIFY(document().plan().spread());
+        QVERIFY(document().plan().split());
     }
     /// What the window tells, closed again.
     QString toldInGang()
@@ -71,10 +71,10 @@ private Q_SLOTS:
         auto* jobs = part<QListView>("gang.jobs");
         QCOMPARE(jobs->model()->rowCount(), 3);
         QCOMPARE(jobs->model()->index(1, 0).data().toString(), QStringLiteral("Solstice card"));
-        const GangSpread& spread = *document().plan().spread();
-        QCOMPARE(spread.forms.size(), std::size_t(1));
+        const GangSplit& split = *document().plan().split();
+        QCOMPARE(split.forms.size(), std::size_t(1));
         const QString figures = jobs->model()->index(0, 0).data(GangJobsModel::FiguresRole).toString();
-        QVERIFY2(figures.startsWith(QString::number(spread.forms.front().slotsOf(0)) + QStringLiteral(" up")),
+        QVERIFY2(figures.startsWith(QString::number(split.forms.front().slotsOf(0)) + QStringLiteral(" up")),
                  qPrintable(figures));
         // All three lie on the sheet, and look like what they are.
         const QImage seen = gang().canvas().grab().toImage();
@@ -106,7 +106,7 @@ private Q_SLOTS:
         document().history().undo();
         QCOMPARE(document().gang().members.size(), std::size_t(2));
         settle();
-        QVERIFY(document().plan().spread());
+        QVERIFY(document().plan().split());
         // Dropped files come in, too.
         QMimeData data;
         data.setUrls({QUrl::fromLocalFile(demo("invitation.hinge.json")), QUrl::fromLocalFile(demo("members.csv"))});
@@ -132,7 +132,7 @@ private Q_SLOTS:
         settle();
         for (std::size_t piece = 0; piece < document().plan().pieces.size(); ++piece)
             if (document().plan().pieces[piece].job == 1)
-                QVERIFY(document().plan().spread()->printed[piece] >= 900);
+                QVERIFY(document().plan().split()->printed[piece] >= 900);
         document().history().undo();
         QCOMPARE(document().gang().members[1].quantity, qint64(0));
     }
@@ -146,7 +146,7 @@ private Q_SLOTS:
         sheet->setCurrentIndex(sra1);
         Q_EMIT sheet->activated(sra1);
         settle();
-        QCOMPARE(document().plan().spread()->forms.front().layout->sheet.w, Length::mm(900));
+        QCOMPARE(document().plan().split()->forms.front().layout->sheet.w, Length::mm(900));
         typeInGang("gang.width", "700");
         QCOMPARE(document().gang().press.sheet.w, Length::mm(700));
         typeInGang("gang.width", "nonsense");
@@ -163,20 +163,20 @@ private Q_SLOTS:
         work->setCurrentIndex(1);
         Q_EMIT work->activated(1);
         settle();
-        QVERIFY(document().plan().spread()->forms.front().layout->isOneForm());
+        QVERIFY(document().plan().split()->forms.front().layout->isOneForm());
     }
 
-    void waysOfSpreadingAreChosen()
+    void waysOfSplitingAreChosen()
     {
         openDemo();
-        auto* spreads = part<QListView>("gang.spreads");
-        const int rows = spreads->model()->rowCount();
+        auto* splits = part<QListView>("gang.splits");
+        const int rows = splits->model()->rowCount();
         QVERIFY(rows > 1);
-        QTest::mouseClick(spreads->viewport(), Qt::LeftButton, {},
-                          spreads->visualRect(spreads->model()->index(rows - 1, 0)).center());
+        QTest::mouseClick(splits->viewport(), Qt::LeftButton, {},
+                          splits->visualRect(splits->model()->index(rows - 1, 0)).center());
         settle();
         QCOMPARE(document().plan().chosen, rows - 1);
-        const int forms = int(document().plan().spread()->forms.size());
+        const int forms = int(document().plan().split()->forms.size());
         QVERIFY(forms > 1);
         gang().canvas().setFocus();
         for (int i = 0; i < forms + 2; ++i)
@@ -196,7 +196,7 @@ private Q_SLOTS:
         QVERIFY(gang().canvas().grab().toImage() != before);
         for (int i = 0; i < 60; ++i)
             QTest::keyClick(&gang().canvas(), Qt::Key_Right);
-        QCOMPARE(gang().canvas().stroke(), document().plan().spread()->forms.front().layout->cuts());
+        QCOMPARE(gang().canvas().stroke(), document().plan().split()->forms.front().layout->cuts());
     }
 
     void sheetsAreWrittenAndTheGangIsSaved()
@@ -215,7 +215,7 @@ private Q_SLOTS:
         QVERIFY(!document().isDirty());
         QVERIFY(window_->openJob(path));
         settle();
-        QCOMPARE(document().plan().spread()->forms.size(), std::size_t(1));
+        QCOMPARE(document().plan().split()->forms.size(), std::size_t(1));
         QFile broken(dir_->filePath(QStringLiteral("broken.gang.json")));
         QVERIFY(broken.open(QIODevice::WriteOnly));
         broken.write("{");

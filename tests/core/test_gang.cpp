@@ -2,7 +2,7 @@
 #include "any_piece.h"
 #include "core/gang/gang_file.h"
 #include "core/gang/gang_plan.h"
-#include "core/gang/gang_spread.h"
+#include "core/gang/gang_split.h"
 #include "core/press/guillotine.h"
 #include "core/units/page_sizes.h"
 
@@ -128,7 +128,7 @@ Job leafOf(const char* title, int w, int h, int quantity)
 std::vector<qint64> countedOn(const GangPlan& plan)
 {
     std::vector<qint64> out(plan.pieces.size(), 0);
-    for (const GangForm& form : plan.spread()->forms)
+    for (const GangForm& form : plan.split()->forms)
         for (const SheetSlot& slot : form.layout->front)
             out[std::size_t(slot.piece)] += form.sheets;
     return out;
@@ -272,17 +272,28 @@ private Q_SLOTS:
         const GangJobs jobs =
             taken(gang, {leafOf("Card", 85, 55, 2000), leafOf("Slip", 148, 105, 500), leafOf("Bill", 210, 297, 500)});
         const GangPlan plan = planGang(gang, jobs);
-        QVERIFY(plan.spread());
+        QVERIFY(plan.split());
         QVERIFY2(plan.findings.empty(), qPrintable(plan.findings.empty() ? QString() : plan.findings.front().message));
         QCOMPARE(plan.pieces.size(), std::size_t(3));
         // Sheet for sheet: 500 of the sheet give each 500 bills, 500 slips and 4 x 500 cards.
-        QCOMPARE(plan.spread()->forms.size(), std::size_t(1));
-        QCOMPARE(plan.spread()->printed, countedOn(plan));
+        QCOMPARE(plan.split()->forms.size(), std::size_t(1));
+        QCOMPARE(plan.split()->printed, countedOn(plan));
+        for (int job = 0; job < 3; ++job)
+            QCOMPARE(plan.printedOfJob(job), plan.split()->printed[std::size_t(job)]);
+        // A job of which a piece does not fit gives no complete copy.
+        Job book = newPiece(PieceKind::Booklet);
+        book.pages.plusCover = true;
+        book.records = {};
+        GangPlan part = planGang(gang, taken(gang, {book}));
+        QVERIFY(part.pieces.size() > 1 && part.printedOfJob(0) > 0);
+        GangPlan lacking = part;
+        lacking.splits[std::size_t(lacking.chosen)].printed[0] = 0;
+        QCOMPARE(lacking.printedOfJob(0), qint64(0));
         for (std::size_t i = 0; i < 3; ++i)
-            QVERIFY(plan.spread()->printed[i] >= plan.pieces[i].wanted);
-        QVERIFY(plan.spread()->sheets <= 500);
-        QCOMPARE(plan.spread()->overs, oversFor(plan.spread()->sheets, gang.overs));
-        QCOMPARE(plan.spread()->plates, 2);
+            QVERIFY(plan.split()->printed[i] >= plan.pieces[i].wanted);
+        QVERIFY(plan.split()->sheets <= 500);
+        QCOMPARE(plan.split()->overs, oversFor(plan.split()->sheets, gang.overs));
+        QCOMPARE(plan.split()->plates, 2);
     }
 
     void allKindsShareSheets()
@@ -303,16 +314,16 @@ private Q_SLOTS:
             }
             const GangJobs jobs = taken(gang, made);
             const GangPlan plan = planGang(gang, jobs);
-            if (!plan.spread())
+            if (!plan.split())
                 return;
             const auto printed = countedOn(plan);
-            RC_ASSERT(printed == plan.spread()->printed);
+            RC_ASSERT(printed == plan.split()->printed);
             for (std::size_t i = 0; i < plan.pieces.size(); ++i)
                 if (printed[i] > 0)
                     RC_ASSERT(printed[i] >= plan.pieces[i].wanted);
             RC_ASSERT(!testing::hasFinding(plan.findings, "gang.proof"));
-            for (int form = 0; form < int(plan.spread()->forms.size()); ++form) {
-                const SheetLayout& layout = *plan.spread()->forms[std::size_t(form)].layout;
+            for (int form = 0; form < int(plan.split()->forms.size()); ++form) {
+                const SheetLayout& layout = *plan.split()->forms[std::size_t(form)].layout;
                 RC_ASSERT(cutByProgram(layout.sheet, layout.program).has_value());
                 std::vector<int> taken(layout.front.size(), 0);
                 for (const GangShare& share : sharesOf(plan, jobs, form))
@@ -361,8 +372,8 @@ private Q_SLOTS:
         QVERIFY(testing::hasFinding(plan.findings, "gang.tooSmall"));
         QVERIFY(plan.stops());
         // The others are laid all the same.
-        QVERIFY(plan.spread() && plan.spread()->printed[3] >= 100);
-        QVERIFY(plan.spread()->printed[2] == 0);
+        QVERIFY(plan.split() && plan.split()->printed[3] >= 100);
+        QVERIFY(plan.split()->printed[2] == 0);
 
         const GangPlan empty = planGang(gang, {});
         QVERIFY(testing::hasFinding(empty.findings, "gang.empty") && empty.stops());
@@ -410,12 +421,12 @@ private Q_SLOTS:
         gang.overrun = Percent(10);
         const std::vector<Job> made{leafOf("Much", 140, 100, 2000), leafOf("Little", 140, 100, 150)};
         const GangPlan plan = planGang(gang, taken(gang, made));
-        QVERIFY(plan.spreads.size() >= 2);
-        QVERIFY(!plan.spreads.front().keepsOverrun);
-        QCOMPARE(plan.spreads.front().sheets, 667);
-        QVERIFY(plan.spread()->keepsOverrun && plan.spread()->forms.size() == 2);
+        QVERIFY(plan.splits.size() >= 2);
+        QVERIFY(!plan.splits.front().keepsOverrun);
+        QCOMPARE(plan.splits.front().sheets, 667);
+        QVERIFY(plan.split()->keepsOverrun && plan.split()->forms.size() == 2);
         // 538 sheets are the least that 2150 pieces take, 4 up.
-        QVERIFY(plan.spread()->sheets >= 538 && plan.spread()->sheets <= 550);
+        QVERIFY(plan.split()->sheets >= 538 && plan.split()->sheets <= 550);
         gang.forms = 1;
         const GangPlan one = planGang(gang, taken(gang, made));
         QCOMPARE(one.chosen, 0);

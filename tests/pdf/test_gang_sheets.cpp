@@ -44,7 +44,7 @@ class TestGangSheets : public ExportReader
             jobs_.push_back(*made);
         }
         plan_ = planGang(gang, jobs_);
-        QVERIFY(plan_.spread());
+        QVERIFY(plan_.split());
     }
 
     QString written(const Gang& gang, const char* name)
@@ -81,7 +81,7 @@ private Q_SLOTS:
         plan(gang,
              {leafOf("Card", 85, 55, 900, 11), leafOf("Slip", 148, 105, 300, 12), leafOf("Bill", 105, 210, 300, 13)});
         const QString file = written(gang, "gang.pdf");
-        const int forms = int(plan_.spread()->forms.size());
+        const int forms = int(plan_.split()->forms.size());
         std::map<int, qint64> printed;
         for (int form = 0; form < forms; ++form) {
             const auto front = wordsOn(file, form * 2 + 1);
@@ -103,7 +103,7 @@ private Q_SLOTS:
                 const QPointF seen =
                     leftToRight ? QPointF(-at->ahead.x(), at->ahead.y()) : QPointF(at->ahead.x(), -at->ahead.y());
                 QVERIFY(std::hypot(seen.x() + word.ahead.x(), seen.y() + word.ahead.y()) < 0.01);
-                printed[word.number % 100] += plan_.spread()->forms[std::size_t(form)].sheets;
+                printed[word.number % 100] += plan_.split()->forms[std::size_t(form)].sheets;
             }
         }
         QVERIFY(printed[11] >= 900 && printed[12] >= 300 && printed[13] >= 300);
@@ -154,7 +154,7 @@ private Q_SLOTS:
             return dark * (25.4 / 144) * (25.4 / 144);
         };
         // Each field of 30 x 20 mm as often as its job lies there, and its patches of the bar, 5 x 5 mm.
-        const GangForm& form = plan_.spread()->forms.front();
+        const GangForm& form = plan_.split()->forms.front();
         const MarksOnSide bar = gangMarks(plan_, jobs_, 0, Face::Outside);
         for (const auto& [ink, piece] : {std::pair("Beacon red", 0), std::pair("Kelp green", 1)}) {
             const auto patches = std::ranges::count(bar.bar, QLatin1String(ink), &InkPatch::plate);

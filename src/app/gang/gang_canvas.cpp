@@ -20,7 +20,7 @@ GangCanvas::GangCanvas(GangDocument& document, QWidget* parent) : PaperCanvas(pa
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     connect(&document_, &GangDocument::changed, this, [this] {
-        const int forms = document_.plan().spread() ? int(document_.plan().spread()->forms.size()) : 0;
+        const int forms = document_.plan().split() ? int(document_.plan().split()->forms.size()) : 0;
         form_ = std::clamp(form_, 0, std::max(0, forms - 1));
         setStroke(stroke_);
         repaintAll();
@@ -31,8 +31,8 @@ GangCanvas::GangCanvas(GangDocument& document, QWidget* parent) : PaperCanvas(pa
 
 const GangForm* GangCanvas::form() const
 {
-    const GangSpread* spread = document_.plan().spread();
-    return spread && form_ < int(spread->forms.size()) ? &spread->forms[std::size_t(form_)] : nullptr;
+    const GangSplit* split = document_.plan().split();
+    return split && form_ < int(split->forms.size()) ? &split->forms[std::size_t(form_)] : nullptr;
 }
 
 Size GangCanvas::sheetSize() const { return form() ? form()->layout->sheet : document_.gang().press.sheet; }
@@ -46,7 +46,7 @@ void GangCanvas::repaintAll()
 
 void GangCanvas::setFormIndex(int index)
 {
-    const int forms = document_.plan().spread() ? int(document_.plan().spread()->forms.size()) : 0;
+    const int forms = document_.plan().split() ? int(document_.plan().split()->forms.size()) : 0;
     const int kept = std::clamp(index, 0, std::max(0, forms - 1));
     if (kept == form_)
         return;

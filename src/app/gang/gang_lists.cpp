@@ -110,7 +110,7 @@ public:
     }
 };
 
-class SpreadDelegate : public QStyledItemDelegate
+class SplitDelegate : public QStyledItemDelegate
 {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
@@ -187,22 +187,15 @@ QVariant GangJobsModel::data(const QModelIndex& index, int role) const
         job < 0 || member.quantity > 0 ? member.quantity : qint64(document_.jobs()[std::size_t(job)]->job.quantity);
     if (role == WantedRole || role == Qt::EditRole)
         return wanted;
-    const GangSpread* spread = document_.plan().spread();
+    const GangSplit* split = document_.plan().split();
     if (job < 0)
         return role == FiguresRole ? QVariant(tr("not open")) : QVariant();
-    if (!spread)
+    if (!split)
         return {};
     QStringList up;
-    qint64 printed = 0;
-    for (const GangForm& form : spread->forms) {
-        int slotsOfJob = 0;
-        for (const SheetSlot& slot : form.layout->front)
-            slotsOfJob += document_.plan().pieces[std::size_t(slot.piece)].job == job ? 1 : 0;
-        up << QString::number(slotsOfJob);
-    }
-    for (std::size_t piece = 0; piece < document_.plan().pieces.size(); ++piece)
-        if (document_.plan().pieces[piece].job == job)
-            printed = printed == 0 ? spread->printed[piece] : std::min(printed, spread->printed[piece]);
+    for (const GangForm& form : split->forms)
+        up << QString::number(document_.plan().slotsOfJob(form, job));
+    const qint64 printed = document_.plan().printedOfJob(job);
     const QString figures = tr("%1 up, %2 printed").arg(up.join(QStringLiteral(" + ")), QLocale().toString(printed));
     const QString note =
         printed > wanted ? tr("wanted, %1 over").arg(QLocale().toString(printed - wanted)) : tr("wanted");
@@ -244,7 +237,7 @@ GangJobsList::GangJobsList(GangDocument& document, QWidget* parent) : QListView(
                     QAbstractItemView::DoubleClicked);
 }
 
-GangSpreadsModel::GangSpreadsModel(GangDocument& document, QObject* parent)
+GangSplitsModel::GangSplitsModel(GangDocument& document, QObject* parent)
     : QAbstractListModel(parent), document_(document)
 {
     connect(&document_, &GangDocument::changed, this, [this] {
@@ -253,24 +246,24 @@ GangSpreadsModel::GangSpreadsModel(GangDocument& document, QObject* parent)
     });
 }
 
-int GangSpreadsModel::rowCount(const QModelIndex& parent) const
+int GangSplitsModel::rowCount(const QModelIndex& parent) const
 {
-    return parent.isValid() ? 0 : int(document_.plan().spreads.size());
+    return parent.isValid() ? 0 : int(document_.plan().splits.size());
 }
 
-QVariant GangSpreadsModel::data(const QModelIndex& index, int role) const
+QVariant GangSplitsModel::data(const QModelIndex& index, int role) const
 {
     if (!index.isValid() || index.row() >= rowCount())
         return {};
-    const GangSpread& spread = document_.plan().spreads[std::size_t(index.row())];
+    const GangSplit& split = document_.plan().splits[std::size_t(index.row())];
     const QLocale locale;
-    const QString title = spread.forms.size() == 1 ? tr("1 sheet") : tr("%1 different sheets").arg(spread.forms.size());
+    const QString title = split.forms.size() == 1 ? tr("1 sheet") : tr("%1 different sheets").arg(split.forms.size());
     QStringList runs;
-    for (const GangForm& form : spread.forms)
+    for (const GangForm& form : split.forms)
         runs << locale.toString(form.sheets + form.overs);
     const QStringList lines{tr("%1 times").arg(runs.join(QStringLiteral(" + "))),
                             tr("%1 sets of plates, up to %2 % over")
-                                .arg(QString::number(spread.plates), QString::number(spread.mostOver * 100, 'f', 0))};
+                                .arg(QString::number(split.plates), QString::number(split.mostOver * 100, 'f', 0))};
     switch (role) {
     case Qt::DisplayRole: return title;
     case Qt::AccessibleTextRole: return QStringLiteral("%1, %2").arg(title, lines.join(QStringLiteral(", ")));
@@ -280,19 +273,19 @@ QVariant GangSpreadsModel::data(const QModelIndex& index, int role) const
     }
 }
 
-GangSpreadsList::GangSpreadsList(GangDocument& document, QWidget* parent) : QListView(parent), model_(document)
+GangSplitsList::GangSplitsList(GangDocument& document, QWidget* parent) : QListView(parent), model_(document)
 {
-    setObjectName(QStringLiteral("gang.spreads"));
-    setAccessibleName(tr("Ways of spreading the gang over sheets"));
+    setObjectName(QStringLiteral("gang.splits"));
+    setAccessibleName(tr("Ways of splitting the gang over sheets"));
     setModel(&model_);
-    setItemDelegate(new SpreadDelegate(this));
+    setItemDelegate(new SplitDelegate(this));
     setMouseTracking(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setMinimumHeight(150);
     const auto pick = [&document](const QModelIndex& index) {
         Gang next = document.gang();
-        next.forms = int(document.plan().spreads[std::size_t(index.row())].forms.size());
-        (void)document.edit(tr("Spread the gang over %1 sheets").arg(next.forms), std::move(next));
+        next.forms = int(document.plan().splits[std::size_t(index.row())].forms.size());
+        (void)document.edit(tr("Split the gang over %1 sheets").arg(next.forms), std::move(next));
     };
     connect(this, &QListView::clicked, this, pick);
     connect(this, &QListView::activated, this, pick);

@@ -43,13 +43,13 @@ private:
     GangJobsModel model_;
 };
 
-/// The ways of spreading the gang over sheets.
-class GangSpreadsModel : public QAbstractListModel
+/// The ways of splitting the gang over sheets.
+class GangSplitsModel : public QAbstractListModel
 {
     Q_OBJECT
 
 public:
-    explicit GangSpreadsModel(GangDocument& document, QObject* parent = nullptr);
+    explicit GangSplitsModel(GangDocument& document, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
 
@@ -58,15 +58,15 @@ private:
 };
 
 /// A list of them to choose from.
-class GangSpreadsList : public QListView
+class GangSplitsList : public QListView
 {
     Q_OBJECT
 
 public:
-    explicit GangSpreadsList(GangDocument& document, QWidget* parent = nullptr);
+    explicit GangSplitsList(GangDocument& document, QWidget* parent = nullptr);
 
 private:
-    GangSpreadsModel model_;
+    GangSplitsModel model_;
 };
 
 } // namespace hinge

@@ -305,8 +305,8 @@ QWidget* GangWindow::makePress()
              {{tr("overs"), percent(tr("Change the overs"), &Gang::overs), "gang.overs", tr("Sheets to spoil")},
               {tr("may go over"), percent(tr("Change the overrun"), &Gang::overrun), "gang.overrun",
                tr("How much more of a job may be printed than is wanted")}});
-    head.column->addWidget(section(tr("Spread over")));
-    head.column->addWidget(new GangSpreadsList(document_), 1);
+    head.column->addWidget(section(tr("Split over")));
+    head.column->addWidget(new GangSplitsList(document_), 1);
     return drawer;
 }
 
@@ -345,13 +345,13 @@ QWidget* GangWindow::makeFoot()
 void GangWindow::refresh()
 {
     const Gang& gang = document_.gang();
-    const GangSpread* spread = document_.plan().spread();
+    const GangSplit* split = document_.plan().split();
     setWindowTitle(document_.isDirty() ? document_.displayName() + QStringLiteral(" *") : document_.displayName());
     const QLocale locale;
     about_->setText(
         gang.members.empty() ? tr("Jobs that share their press sheets.")
-        : spread ? tr("%1 sheets and %2 overs").arg(locale.toString(spread->sheets), locale.toString(spread->overs))
-                 : tr("Nothing is laid out yet."));
+        : split ? tr("%1 sheets and %2 overs").arg(locale.toString(split->sheets), locale.toString(split->overs))
+                : tr("Nothing is laid out yet."));
     for (const auto& refresher : refreshers_)
         refresher();
     sheets_->setCurrentIndex(-1);
@@ -359,8 +359,8 @@ void GangWindow::refresh()
         if (sheets_->itemData(row).value<Size>() == gang.press.sheet)
             sheets_->setCurrentIndex(row);
     work_->setCurrentIndex(work_->findData(int(gang.press.work)));
-    const bool laid = spread && canvas_->formIndex() < int(spread->forms.size());
-    const SheetLayout* layout = laid ? spread->forms[std::size_t(canvas_->formIndex())].layout.get() : nullptr;
+    const bool laid = split && canvas_->formIndex() < int(split->forms.size());
+    const SheetLayout* layout = laid ? split->forms[std::size_t(canvas_->formIndex())].layout.get() : nullptr;
     turning_->setText(layout ? tr("%1 pieces, %2 % of the sheet, %3 cuts")
                                    .arg(layout->up())
                                    .arg(QString::number(layout->usedPercent, 'f', 0))
@@ -368,12 +368,12 @@ void GangWindow::refresh()
                              : QString());
     QString caption;
     if (laid) {
-        const GangForm& form = spread->forms[std::size_t(canvas_->formIndex())];
-        caption = spread->forms.size() > 1 ? tr("sheet %1 of %2, %3 times")
-                                                 .arg(canvas_->formIndex() + 1)
-                                                 .arg(spread->forms.size())
-                                                 .arg(locale.toString(form.sheets + form.overs))
-                                           : tr("%1 times").arg(locale.toString(form.sheets + form.overs));
+        const GangForm& form = split->forms[std::size_t(canvas_->formIndex())];
+        caption = split->forms.size() > 1 ? tr("sheet %1 of %2, %3 times")
+                                                .arg(canvas_->formIndex() + 1)
+                                                .arg(split->forms.size())
+                                                .arg(locale.toString(form.sheets + form.overs))
+                                          : tr("%1 times").arg(locale.toString(form.sheets + form.overs));
         if (canvas_->hasKnife())
             caption += canvas_->stroke() < layout->cuts()
                            ? tr("; stroke %1 of %2, arrow keys go on").arg(canvas_->stroke() + 1).arg(layout->cuts())
@@ -383,9 +383,9 @@ void GangWindow::refresh()
     const bool job = jobs_->currentIndex().isValid();
     remove_->setEnabled(job);
     openJob_->setEnabled(job);
-    writeSheets_->setEnabled(spread && !stopWriting_);
-    writeKnife_->setEnabled(spread);
-    nextSheet_->setEnabled(spread && canvas_->formIndex() + 1 < int(spread->forms.size()));
+    writeSheets_->setEnabled(split && !stopWriting_);
+    writeKnife_->setEnabled(split);
+    nextSheet_->setEnabled(split && canvas_->formIndex() + 1 < int(split->forms.size()));
     sheetBefore_->setEnabled(canvas_->formIndex() > 0);
     refreshFindings();
 }

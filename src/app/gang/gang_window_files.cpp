@@ -178,7 +178,7 @@ void GangWindow::askSheets()
 
 bool GangWindow::writeSheets(const QString& target)
 {
-    if (stopWriting_ || !document_.plan().spread())
+    if (stopWriting_ || !document_.plan().split())
         return false;
     stopWriting_ = std::make_shared<std::atomic_bool>(false);
     progress_->setValue(0);

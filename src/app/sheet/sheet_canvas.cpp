@@ -177,10 +177,9 @@ QString SheetCanvas::throughLabel() const
     if (!nested)
         return form.sides() == 1 ? tr("front alone: nothing is on the back") : tr("front, the back shining through");
     const PieceParts parts = document_.plan().partsOf(document_.job());
-    const auto creep = [&](const PressForm& of) { return shingling(parts, of.differentWorks().front()); };
     return tr("%1, %2 shining through: %3 of creep between them")
         .arg(formName(document_.job(), document_.plan(), form), formName(document_.job(), document_.plan(), *nested),
-             formatLength(abs(creep(form) - creep(*nested)), document_.job().unit));
+             formatLength(creepBetween(parts, form, *nested), document_.job().unit));
 }
 
 /// The back as it is seen through the paper: turned over with the sheet.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sheet/sheet_state.h"
 
+#include "core/plan/sheet_words.h"
+
 namespace hinge
 {
 
@@ -119,11 +121,7 @@ void SheetState::setLight(int percent)
     Q_EMIT lightChanged();
 }
 
-bool SheetState::canNest() const
-{
-    return form() && component() == Component::Text && rulesOf(document_.job().kind).binding == Binding::Stapled &&
-           run().forms.size() > 1;
-}
+bool SheetState::canNest() const { return form() && farthestNested(document_.job(), run(), *form()); }
 
 void SheetState::setNested(bool nested)
 {
@@ -133,10 +131,7 @@ void SheetState::setNested(bool nested)
 
 const PressForm* SheetState::nestedThrough() const
 {
-    if (!nested_ || !canNest())
-        return nullptr;
-    const auto& forms = run().forms;
-    return form() == &forms.back() ? &forms.front() : &forms.back();
+    return nested_ && form() ? farthestNested(document_.job(), run(), *form()) : nullptr;
 }
 
 void SheetState::setStroke(int stroke)

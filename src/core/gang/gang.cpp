@@ -13,9 +13,9 @@ Result<void> checkGang(const Gang& gang)
     if (gang.members.size() > std::size_t(mostGangJobs))
         return problem(QStringLiteral("jobs"), QStringLiteral("A gang takes up to %1 jobs.").arg(mostGangJobs));
     if (gang.forms < 0 || gang.forms > mostGangForms)
-        return problem(QStringLiteral("forms"),
-                       QStringLiteral("A gang is spread over 1 to %1 press sheets; 0 for as many as it takes.")
-                           .arg(mostGangForms));
+        return problem(
+            QStringLiteral("forms"),
+            QStringLiteral("A gang is split over 1 to %1 press sheets; 0 for as many as it takes.").arg(mostGangForms));
     if (gang.overs < Percent(0) || gang.overs > Percent(100))
         return problem(QStringLiteral("overs"), QStringLiteral("Overs are 0 to 100 percent."));
     if (gang.overrun < Percent(0) || gang.overrun > Percent(1000))

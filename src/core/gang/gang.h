@@ -37,7 +37,7 @@ struct Gang {
     bool operator==(const Gang&) const = default;
 };
 
-/// Different press sheets a gang may be spread over.
+/// Different press sheets a gang may be split over.
 inline constexpr int mostGangForms = 4;
 /// Jobs of one gang.
 inline constexpr int mostGangJobs = 24;

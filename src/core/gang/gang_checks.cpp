@@ -3,7 +3,6 @@
 
 #include "core/job/plates.h"
 #include "core/plan/finding_parts.h"
-#include "core/press/press_proof.h"
 
 #include <algorithm>
 #include <map>
@@ -29,7 +28,11 @@ public:
         checkStocks();
         checkFits();
         checkInks();
-        checkSpread();
+        checkSplit();
+        if (plan_.fault)
+            stop("gang.proof",
+                 QStringLiteral("Folded and cut in the model, %1 does not come out right").arg(plan_.fault->where),
+                 plan_.fault->message);
         return std::move(out_);
     }
 
@@ -91,7 +94,7 @@ private:
         for (std::size_t i = 0; i < plan_.pieces.size(); ++i) {
             const GangPiece& piece = plan_.pieces[i];
             const QString& name = jobs_[std::size_t(piece.job)]->name;
-            const bool laid = plan_.spread() && plan_.spread()->printed[i] > 0;
+            const bool laid = plan_.split() && plan_.split()->printed[i] > 0;
             if (laid || told.contains(name))
                 continue;
             told << name;
@@ -121,19 +124,19 @@ private:
                  QStringLiteral("Each is one more unit of the press, or one more pass, for all the pieces."));
     }
 
-    void checkSpread()
+    void checkSplit()
     {
-        const GangSpread* spread = plan_.spread();
-        if (!spread)
+        const GangSplit* split = plan_.split();
+        if (!split)
             return;
-        if (!spread->keepsOverrun)
+        if (!split->keepsOverrun)
             warn("gang.overrun",
                  QStringLiteral("Up to %1 % more is printed than is wanted")
-                     .arg(QString::number(spread->mostOver * 100, 'f', 0)),
-                 QStringLiteral("The numbers do not go together on so few sheets. Spread the gang over more sheets, or "
+                     .arg(QString::number(split->mostOver * 100, 'f', 0)),
+                 QStringLiteral("The numbers do not go together on so few sheets. Split the gang over more sheets, or "
                                 "print what goes over by itself."));
         int unmarked = 0;
-        for (int form = 0; form < int(spread->forms.size()); ++form) {
+        for (int form = 0; form < int(split->forms.size()); ++form) {
             std::vector<SheetShare> shares;
             for (GangShare& share : sharesOf(plan_, jobs_, form))
                 shares.push_back(std::move(share.share));
@@ -142,31 +145,6 @@ private:
         if (unmarked > 0)
             warn("gang.marks", QStringLiteral("%1 cuts have no mark beside them").arg(unmarked),
                  QStringLiteral("There is no room for one. The knife's program tells where they are."));
-        prove();
-    }
-
-    /// Every component by itself, by all the sheets it is on.
-    void prove()
-    {
-        std::map<std::pair<int, Component>, PressRun> runs;
-        for (int form = 0; form < int(plan_.spread()->forms.size()); ++form)
-            for (GangShare& share : sharesOf(plan_, jobs_, form)) {
-                const Plan& own = jobs_[std::size_t(share.job)]->plan;
-                const auto key = std::pair(share.job, share.share.form.component);
-                auto [at, fresh] = runs.try_emplace(key);
-                if (fresh) {
-                    at->second.component = key.second;
-                    at->second.piece = own.runOf(key.second)->piece;
-                }
-                at->second.forms.push_back(std::move(share.share.form));
-            }
-        for (const auto& [key, run] : runs) {
-            const GangJob& job = *jobs_[std::size_t(key.first)];
-            if (auto proved = proveRun(job.plan.partsOf(job.job), run); !proved)
-                stop("gang.proof",
-                     QStringLiteral("Folded and cut in the model, %1 does not come out right").arg(job.name),
-                     proved.error().text());
-        }
     }
 
     const Gang& gang_;

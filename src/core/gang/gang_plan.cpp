@@ -3,11 +3,13 @@
 
 #include "core/file/links.h"
 #include "core/gang/gang_checks.h"
-#include "core/gang/gang_spread.h"
+#include "core/gang/gang_split.h"
 #include "core/piece/binding.h"
+#include "core/press/press_proof.h"
 
 #include <QFileInfo>
 #include <algorithm>
+#include <map>
 
 namespace hinge
 {
@@ -50,11 +52,11 @@ int mostOf(const MixedPiece& piece, Size area)
     return int(area.w.toMm() * area.h.toMm() / (piece.cell.w.toMm() * piece.cell.h.toMm()) + 1e-6);
 }
 
-/// Works out the spreads of what can be laid.
-class Spreads
+/// Works out the splits of what can be laid.
+class Splits
 {
 public:
-    Spreads(const Gang& gang, const std::vector<GangPiece>& pieces)
+    Splits(const Gang& gang, const std::vector<GangPiece>& pieces)
         : gang_(gang), area_(areaOfGang(gang.press, gang.press.sheet).size())
     {
         std::vector<MixedPiece> cells;
@@ -69,23 +71,23 @@ public:
         times_ = work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble ? 2 : 1;
     }
 
-    std::vector<GangSpread> all()
+    std::vector<GangSplit> all()
     {
-        std::vector<GangSpread> spreads;
+        std::vector<GangSplit> splits;
         for (int runs = 1; runs <= mostGangForms; ++runs) {
             const auto found = fewestSheets(*fill_, wanted_, times_, runs, gang_.overrun, most_);
             if (found.empty())
                 continue;
-            GangSpread spread = spreadOf(found);
+            GangSplit split = splitOf(found);
             // A sheet more is worth plates only where it saves something.
-            if (spreads.empty() || isWorth(spread, spreads.back()))
-                spreads.push_back(std::move(spread));
+            if (splits.empty() || isWorth(split, splits.back()))
+                splits.push_back(std::move(split));
         }
-        return spreads;
+        return splits;
     }
 
 private:
-    static bool isWorth(const GangSpread& more, const GangSpread& fewer)
+    static bool isWorth(const GangSplit& more, const GangSplit& fewer)
     {
         if (more.forms.size() <= fewer.forms.size())
             return false;
@@ -94,9 +96,9 @@ private:
         return more.sheets + more.overs < fewer.sheets + fewer.overs || more.mostOver < fewer.mostOver - 0.005;
     }
 
-    GangSpread spreadOf(const std::vector<SharedRun>& runs)
+    GangSplit splitOf(const std::vector<SharedRun>& runs)
     {
-        GangSpread spread;
+        GangSplit split;
         for (const SharedRun& run : runs) {
             const auto cells = fill_->fill(run.counts);
             if (!cells)
@@ -106,15 +108,15 @@ private:
                 std::make_shared<const SheetLayout>(layOutGang(gang_.press, gang_.press.sheet, onPress_, *cells));
             form.sheets = run.sheets;
             form.overs = oversFor(run.sheets, gang_.overs);
-            spread.sheets += form.sheets;
-            spread.overs += form.overs;
-            spread.plates += gang_.press.work == WorkStyle::Sheetwise ? 2 : 1;
-            spread.forms.push_back(std::move(form));
+            split.sheets += form.sheets;
+            split.overs += form.overs;
+            split.plates += gang_.press.work == WorkStyle::Sheetwise ? 2 : 1;
+            split.forms.push_back(std::move(form));
         }
-        spread.printed = printedBy(runs, times_, wanted_.size());
-        spread.mostOver = mostOver(spread.printed, wanted_);
-        spread.keepsOverrun = spread.mostOver <= gang_.overrun.share();
-        return spread;
+        split.printed = printedBy(runs, times_, wanted_.size());
+        split.mostOver = mostOver(split.printed, wanted_);
+        split.keepsOverrun = split.mostOver <= gang_.overrun.share();
+        return split;
     }
 
     const Gang& gang_;
@@ -126,16 +128,16 @@ private:
     int times_ = 1;
 };
 
-int chosenOf(const Gang& gang, const std::vector<GangSpread>& spreads)
+int chosenOf(const Gang& gang, const std::vector<GangSplit>& splits)
 {
-    if (spreads.empty())
+    if (splits.empty())
         return -1;
-    for (int i = 0; i < int(spreads.size()); ++i)
-        if (gang.forms > 0 ? int(spreads[std::size_t(i)].forms.size()) == gang.forms
-                           : spreads[std::size_t(i)].keepsOverrun)
+    for (int i = 0; i < int(splits.size()); ++i)
+        if (gang.forms > 0 ? int(splits[std::size_t(i)].forms.size()) == gang.forms
+                           : splits[std::size_t(i)].keepsOverrun)
             return i;
-    const auto least = std::ranges::min_element(spreads, {}, &GangSpread::mostOver);
-    return gang.forms > 0 ? int(spreads.size()) - 1 : int(least - spreads.begin());
+    const auto least = std::ranges::min_element(splits, {}, &GangSplit::mostOver);
+    return gang.forms > 0 ? int(splits.size()) - 1 : int(least - splits.begin());
 }
 
 } // namespace
@@ -168,12 +170,54 @@ Result<std::shared_ptr<GangJob>> inGang(const Gang& gang, const QString& folder,
 
 int GangForm::slotsOf(int piece) const { return int(std::ranges::count(layout->front, piece, &SheetSlot::piece)); }
 
-const GangSpread* GangPlan::spread() const { return chosen < 0 ? nullptr : &spreads[std::size_t(chosen)]; }
+const GangSplit* GangPlan::split() const { return chosen < 0 ? nullptr : &splits[std::size_t(chosen)]; }
 
 bool GangPlan::stops() const
 {
-    return !spread() || std::ranges::any_of(findings, [](const Finding& f) { return f.severity == Severity::Stop; });
+    return !split() || std::ranges::any_of(findings, [](const Finding& f) { return f.severity == Severity::Stop; });
 }
+
+int GangPlan::slotsOfJob(const GangForm& form, int job) const
+{
+    return int(std::ranges::count_if(
+        form.layout->front, [&](const SheetSlot& slot) { return pieces[std::size_t(slot.piece)].job == job; }));
+}
+
+qint64 GangPlan::printedOfJob(int job) const
+{
+    std::optional<qint64> fewest;
+    for (std::size_t piece = 0; split() && piece < pieces.size(); ++piece)
+        if (pieces[piece].job == job)
+            fewest = std::min(fewest.value_or(split()->printed[piece]), split()->printed[piece]);
+    return fewest.value_or(0);
+}
+
+namespace
+{
+
+/// Proves every component by itself, by all the sheets it is on; the problem names its job.
+std::optional<Problem> faultOf(const GangPlan& plan, const GangJobs& jobs)
+{
+    std::map<std::pair<int, Component>, PressRun> runs;
+    for (int form = 0; plan.split() && form < int(plan.split()->forms.size()); ++form)
+        for (GangShare& share : sharesOf(plan, jobs, form)) {
+            const auto key = std::pair(share.job, share.share.form.component);
+            auto [at, fresh] = runs.try_emplace(key);
+            if (fresh) {
+                at->second.component = key.second;
+                at->second.piece = jobs[std::size_t(share.job)]->plan.runOf(key.second)->piece;
+            }
+            at->second.forms.push_back(std::move(share.share.form));
+        }
+    for (const auto& [key, run] : runs) {
+        const GangJob& job = *jobs[std::size_t(key.first)];
+        if (auto proved = proveRun(job.plan.partsOf(job.job), run); !proved)
+            return Problem{job.name, proved.error().text()};
+    }
+    return std::nullopt;
+}
+
+} // namespace
 
 GangPlan planGang(const Gang& gang, const GangJobs& jobs)
 {
@@ -182,15 +226,16 @@ GangPlan planGang(const Gang& gang, const GangJobs& jobs)
         for (GangPiece& piece : piecesOf(*jobs[std::size_t(job)], job))
             plan.pieces.push_back(std::move(piece));
     if (!plan.pieces.empty())
-        plan.spreads = Spreads(gang, plan.pieces).all();
-    plan.chosen = chosenOf(gang, plan.spreads);
+        plan.splits = Splits(gang, plan.pieces).all();
+    plan.chosen = chosenOf(gang, plan.splits);
+    plan.fault = faultOf(plan, jobs);
     plan.findings = checkGangPlan(gang, jobs, plan);
     return plan;
 }
 
 std::vector<GangShare> sharesOf(const GangPlan& plan, const GangJobs& jobs, int form)
 {
-    const GangForm& on = plan.spread()->forms[std::size_t(form)];
+    const GangForm& on = plan.split()->forms[std::size_t(form)];
     std::vector<GangShare> shares;
     for (int job = 0; job < int(jobs.size()); ++job)
         for (const Component component : {Component::Flat, Component::Text}) {

@@ -42,8 +42,8 @@ struct GangForm {
     [[nodiscard]] int slotsOf(int piece) const;
 };
 
-/// One way of spreading a gang over press sheets.
-struct GangSpread {
+/// One way of splitting a gang over press sheets.
+struct GangSplit {
     std::vector<GangForm> forms;
     std::vector<qint64> printed; ///< good ones, by piece
     qint64 sheets = 0;           ///< of all forms
@@ -57,13 +57,19 @@ struct GangSpread {
 struct GangPlan {
     std::vector<GangPiece> pieces;
     /// By the number of press sheets, each better than those before it: fewer sheets printed, or less over.
-    std::vector<GangSpread> spreads;
-    int chosen = -1; ///< of the spreads; -1 where nothing can be laid
+    std::vector<GangSplit> splits;
+    int chosen = -1; ///< of the splits; -1 where nothing can be laid
     std::vector<Finding> findings;
 
     /// nullptr where nothing can be laid.
-    [[nodiscard]] const GangSpread* spread() const;
+    [[nodiscard]] const GangSplit* split() const;
     [[nodiscard]] bool stops() const;
+    /// Slots that a job has on a sheet of the split, and complete copies of it that all sheets give: no more than of
+    /// the piece it has fewest of.
+    [[nodiscard]] int slotsOfJob(const GangForm& form, int job) const;
+    [[nodiscard]] qint64 printedOfJob(int job) const;
+    /// Why the sheets would not give the pieces, found by making them in the model.
+    std::optional<Problem> fault{};
 };
 
 using GangJobs = std::vector<std::shared_ptr<const GangJob>>;

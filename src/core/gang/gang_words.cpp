@@ -35,7 +35,7 @@ QString gangSheetLabel(const Gang& gang, const GangPlan& plan, const GangJobs& j
     QStringList parts;
     if (!gang.title.isEmpty())
         parts << gang.title;
-    const int forms = int(plan.spread()->forms.size());
+    const int forms = int(plan.split()->forms.size());
     parts << (forms == 1 ? QStringLiteral("gang") : QStringLiteral("gang sheet %1 of %2").arg(form + 1).arg(forms))
           << gangSideName(gang, side);
     QStringList plates;
@@ -53,25 +53,25 @@ QString gangSheetLabel(const Gang& gang, const GangPlan& plan, const GangJobs& j
     return parts.join(QStringLiteral(" · "));
 }
 
-QString spreadWords(const GangSpread& spread)
+QString splitWords(const GangSplit& split)
 {
     QStringList runs;
-    for (const GangForm& form : spread.forms)
+    for (const GangForm& form : split.forms)
         runs << groupedNumber(form.sheets);
-    const QString over = QStringLiteral("up to %1 % over").arg(QString::number(spread.mostOver * 100, 'f', 0));
-    return spread.forms.size() == 1
+    const QString over = QStringLiteral("up to %1 % over").arg(QString::number(split.mostOver * 100, 'f', 0));
+    return split.forms.size() == 1
                ? QStringLiteral("1 sheet, %1 times; %2").arg(runs.front(), over)
                : QStringLiteral("%1 sheets, %2 times; %3")
-                     .arg(QString::number(spread.forms.size()), runs.join(QStringLiteral(" + ")), over);
+                     .arg(QString::number(split.forms.size()), runs.join(QStringLiteral(" + ")), over);
 }
 
 std::vector<CuttingOrder> gangCuttingOrders(const Gang& gang, const GangPlan& plan, const GangJobs& jobs)
 {
     std::vector<CuttingOrder> orders;
-    if (!plan.spread())
+    if (!plan.split())
         return orders;
     int number = 0;
-    for (const GangForm& form : plan.spread()->forms) {
+    for (const GangForm& form : plan.split()->forms) {
         CuttingOrder order;
         order.title = QStringLiteral("gang sheet %1, %2 pieces on %3")
                           .arg(++number)

@@ -16,8 +16,8 @@ namespace hinge
 /// The line printed beside the sheet: gang, sheet, side, inks, and the day it was written.
 [[nodiscard]] QString gangSheetLabel(const Gang& gang, const GangPlan& plan, const GangJobs& jobs, int form, Face side,
                                      QDate day);
-/// "2 sheets: 500 + 120, 5 % over": a spread in one line.
-[[nodiscard]] QString spreadWords(const GangSpread& spread);
+/// "2 sheets: 500 + 120, 5 % over": a split in one line.
+[[nodiscard]] QString splitWords(const GangSplit& split);
 /// How the sheets are cut, one order a sheet.
 [[nodiscard]] std::vector<CuttingOrder> gangCuttingOrders(const Gang& gang, const GangPlan& plan, const GangJobs& jobs);
 

@@ -175,6 +175,19 @@ QString spotText(const Job& job, const Plan& plan, const PressForm& form, Face s
     return parts.join(QStringLiteral(" · "));
 }
 
+const PressForm* farthestNested(const Job& job, const PressRun& run, const PressForm& form)
+{
+    const bool nests = run.component == Component::Text && rulesOf(job.kind).binding == Binding::Stapled;
+    if (!nests || run.forms.size() < 2)
+        return nullptr;
+    return &form == &run.forms.back() ? &run.forms.front() : &run.forms.back();
+}
+
+Length creepBetween(const PieceParts& parts, const PressForm& a, const PressForm& b)
+{
+    return abs(shingling(parts, a.differentWorks().front()) - shingling(parts, b.differentWorks().front()));
+}
+
 QString turningText(const Job& job, const PressRun& run)
 {
     const SheetLayout& layout = run.layout();

@@ -27,6 +27,10 @@ namespace hinge
 /// What is told of a page or face that is pointed at on a sheet: its slot, head, what is behind it and read beside it.
 [[nodiscard]] QString spotText(const Job& job, const Plan& plan, const PressForm& form, Face side,
                                const PlacedSurface& place, qint64 sheet);
+/// Of nested sheets, the one farthest from a form: the innermost, or for itself the outermost; nullptr where none nest.
+[[nodiscard]] const PressForm* farthestNested(const Job& job, const PressRun& run, const PressForm& form);
+/// How much farther the pages of one are shifted, or narrowed, than those of the other.
+[[nodiscard]] Length creepBetween(const PieceParts& parts, const PressForm& a, const PressForm& b);
 /// How the second side is printed, as what to do with the paper.
 [[nodiscard]] QString turningText(const Job& job, const PressRun& run);
 

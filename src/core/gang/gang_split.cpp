@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/gang/gang_spread.h"
+#include "core/gang/gang_split.h"
 
 #include <algorithm>
 #include <numeric>
@@ -15,15 +15,15 @@ namespace
 using Runs = std::vector<SharedRun>;
 using Numbers = std::vector<qint64>;
 
-class Spreader
+class Splitter
 {
 public:
-    Spreader(MixedFill& fill, const Numbers& wanted, int times, Percent overrun, const std::vector<int>& most)
+    Splitter(MixedFill& fill, const Numbers& wanted, int times, Percent overrun, const std::vector<int>& most)
         : fill_(fill), wanted_(wanted), times_(times), overrun_(overrun.share()), most_(most)
     {
     }
 
-    Runs best(int runs) { return spread(wanted_, runs); }
+    Runs best(int runs) { return split(wanted_, runs); }
 
 private:
     /// Beyond this many fillings tried no more ways are looked for.
@@ -94,7 +94,7 @@ private:
         return rank(a) < rank(b);
     }
 
-    [[nodiscard]] Runs spread(const Numbers& wanted, int runs)
+    [[nodiscard]] Runs split(const Numbers& wanted, int runs)
     {
         Runs best;
         if (const auto one = single(wanted))
@@ -119,7 +119,7 @@ private:
             for (std::size_t i = 0; i < n; ++i)
                 std::swap(first[order[i]], rest[order[i]]);
             if (const auto one = single(first))
-                join({*one}, spread(rest, runs - 1), wanted, best);
+                join({*one}, split(rest, runs - 1), wanted, best);
         }
     }
 
@@ -139,7 +139,7 @@ private:
                 any = any || rest[i] > 0;
             }
             if (any && holds(first.counts))
-                join({first}, spread(rest, runs - 1), wanted, best);
+                join({first}, split(rest, runs - 1), wanted, best);
         }
     }
 
@@ -183,7 +183,7 @@ double mostOver(const std::vector<qint64>& printed, const std::vector<qint64>& w
 std::vector<SharedRun> fewestSheets(MixedFill& fill, const std::vector<qint64>& wanted, int times, int runs,
                                     Percent overrun, const std::vector<int>& mostOnSheet)
 {
-    return Spreader(fill, wanted, times, overrun, mostOnSheet).best(runs);
+    return Splitter(fill, wanted, times, overrun, mostOnSheet).best(runs);
 }
 
 } // namespace hinge
