@@ -2,6 +2,8 @@
 #include "core/gang/gang_split.h"
 
 #include <algorithm>
+#include <cmath>
+#include <limits>
 #include <numeric>
 #include <optional>
 #include <set>
@@ -15,6 +17,14 @@ namespace
 using Runs = std::vector<SharedRun>;
 using Numbers = std::vector<qint64>;
 
+qint64 sheetsOf(const Runs& runs)
+{
+    qint64 sheets = 0;
+    for (const SharedRun& run : runs)
+        sheets += run.sheets;
+    return sheets;
+}
+
 class Splitter
 {
 public:
@@ -23,11 +33,21 @@ public:
     {
     }
 
-    Runs best(int runs) { return split(wanted_, runs); }
+    Runs best(int runs)
+    {
+        Runs found = split(wanted_, runs);
+        if (runs > 1) {
+            inPairs(found);
+            exchange(found);
+        }
+        return found;
+    }
 
 private:
     /// Beyond this many fillings tried no more ways are looked for.
     static constexpr int mostTries = 1500;
+    /// Up to so many fillings of a sheet are tried two by two.
+    static constexpr std::size_t mostFillings = 300;
 
     [[nodiscard]] std::vector<int> countsFor(const Numbers& wanted, qint64 sheets) const
     {
@@ -85,11 +105,8 @@ private:
             return true;
         const auto rank = [&](const Runs& runs) {
             const double over = mostOver(printedBy(runs, times_, wanted.size()), wanted);
-            qint64 sheets = 0;
-            for (const SharedRun& run : runs)
-                sheets += run.sheets;
             const double beyond = over <= overrun_ ? 0 : over;
-            return std::tuple(beyond, sheets, runs.size(), over);
+            return std::tuple(beyond, sheetsOf(runs), runs.size(), over);
         };
         return rank(a) < rank(b);
     }
@@ -141,6 +158,130 @@ private:
             if (any && holds(first.counts))
                 join({first}, split(rest, runs - 1), wanted, best);
         }
+    }
+
+    /// Every filling with every other, where there are few: no two runs do better then.
+    void inPairs(Runs& best)
+    {
+        std::vector<std::vector<int>> all;
+        std::vector<int> counts(wanted_.size(), 0);
+        fillings(counts, 0, all);
+        if (all.size() > mostFillings)
+            return;
+        for (std::size_t i = 0; i < all.size(); ++i)
+            for (std::size_t j = i + 1; j < all.size(); ++j)
+                if (mayBeat(all[i], all[j], best))
+                    lengthen({{all[i], 0}, {all[j], 0}}, 0, 1, best);
+    }
+
+    /// False where two fillings cannot print all with as few sheets, however often each is printed.
+    [[nodiscard]] bool mayBeat(const std::vector<int>& a, const std::vector<int>& b, const Runs& best) const
+    {
+        const bool withinOverrun = mostOver(printedBy(best, times_, wanted_.size()), wanted_) <= overrun_;
+        const qint64 most = best.empty() || !withinOverrun ? std::numeric_limits<qint64>::max() : sheetsOf(best);
+        for (std::size_t i = 0; i < wanted_.size(); ++i)
+            if (const qint64 each = qint64(std::max(a[i], b[i])) * times_;
+                wanted_[i] > 0 && (each == 0 || wanted_[i] / each > most))
+                return false;
+        return true;
+    }
+
+    /// All that the sheet holds, from `counts` on with more of the pieces from `piece` on; stops once they are too
+    /// many.
+    void fillings(std::vector<int>& counts, std::size_t piece, std::vector<std::vector<int>>& all)
+    {
+        if (piece == counts.size()) {
+            all.push_back(counts);
+            return;
+        }
+        const int before = counts[piece];
+        while (all.size() <= mostFillings && counts[piece] <= most_[piece] && (counts[piece] == 0 || holds(counts))) {
+            fillings(counts, piece + 1, all);
+            ++counts[piece];
+        }
+        counts[piece] = before;
+    }
+
+    /// One place after the other given to another piece, as long as that takes fewer sheets.
+    void exchange(Runs& best)
+    {
+        while (exchangeOne(best)) {
+        }
+    }
+
+    bool exchangeOne(Runs& best)
+    {
+        for (std::size_t run = 0; run < best.size(); ++run)
+            for (std::size_t from = 0; from < wanted_.size(); ++from)
+                for (std::size_t to = 0; to <= wanted_.size() && best[run].counts[from] > 0; ++to)
+                    if (to != from && tries_ < mostTries && given(run, from, to, best))
+                        return true;
+        return false;
+    }
+
+    /// A place of a run given by one piece to another, or left free where there is no such other; true where it helps.
+    bool given(std::size_t run, std::size_t from, std::size_t to, Runs& best)
+    {
+        Runs other = best;
+        --other[run].counts[from];
+        if (to < wanted_.size())
+            ++other[run].counts[to];
+        if (!holds(other[run].counts))
+            return false;
+        const Runs before = best;
+        for (std::size_t with = 0; with < other.size(); ++with)
+            if (with != run)
+                lengthen(other, run, with, best);
+        return best != before;
+    }
+
+    /// How long two of the runs should be while the others stay: where the fewest sheets are, two pieces come out at
+    /// just what is wanted, or at the most they may.
+    void lengthen(Runs runs, std::size_t a, std::size_t b, Runs& best) const
+    {
+        runs[a].sheets = runs[b].sheets = 0;
+        const Numbers given = printedBy(runs, times_, wanted_.size());
+        struct Bound {
+            double a, b, number;
+        };
+        std::vector<Bound> bounds;
+        for (std::size_t i = 0; i < wanted_.size(); ++i)
+            for (const double share : {0.0, overrun_})
+                bounds.push_back({double(runs[a].counts[i] * times_), double(runs[b].counts[i] * times_),
+                                  double(wanted_[i]) * (1 + share) - double(given[i])});
+        std::set<qint64> lengths{0};
+        for (const Bound& p : bounds)
+            for (const Bound& q : bounds)
+                if (const double turn = p.a * q.b - p.b * q.a; turn != 0) {
+                    const auto length = qint64(std::floor((p.number * q.b - p.b * q.number) / turn));
+                    lengths.insert({std::max<qint64>(0, length), std::max<qint64>(0, length + 1)});
+                }
+        for (const qint64 length : lengths) {
+            runs[a].sheets = length;
+            if (const auto rest = stillNeeded(runs, a, b, given)) {
+                runs[b].sheets = *rest;
+                Runs used = runs;
+                std::erase_if(used, [](const SharedRun& run) { return run.sheets == 0; });
+                if (isBetter(used, best, wanted_))
+                    best = std::move(used);
+            }
+        }
+    }
+
+    /// Sheets of run `b` for what the others leave wanting; none where it does not print all of that.
+    [[nodiscard]] std::optional<qint64> stillNeeded(const Runs& runs, std::size_t a, std::size_t b,
+                                                    const Numbers& given) const
+    {
+        qint64 sheets = 0;
+        for (std::size_t i = 0; i < wanted_.size(); ++i) {
+            const qint64 lacking = wanted_[i] - given[i] - runs[a].sheets * runs[a].counts[i] * times_;
+            const qint64 each = qint64(runs[b].counts[i]) * times_;
+            if (lacking > 0 && each == 0)
+                return std::nullopt;
+            if (lacking > 0)
+                sheets = std::max(sheets, (lacking + each - 1) / each);
+        }
+        return sheets;
     }
 
     void join(Runs first, const Runs& rest, const Numbers& wanted, Runs& best) const

@@ -24,8 +24,9 @@ struct SharedRun {
 
 /// The runs, at most so many, that print all that is wanted with the fewest sheets while nothing is printed more than
 /// `overrun` over; where that cannot be, with the least over. One run is exact: no fewer sheets would do. More are
-/// looked for by giving those of like numbers a sheet of their own, and by printing of all as much as a first sheet
-/// can without going over, the rest on others. Empty where not even one of each goes on so many sheets.
+/// looked for by giving those of like numbers a sheet of their own, by printing of all as much as a first sheet can
+/// without going over, the rest on others, and by giving single places to other pieces; where a sheet can be filled in
+/// few ways, all of them are tried two by two. Empty where not even one of each goes on so many sheets.
 [[nodiscard]] std::vector<SharedRun> fewestSheets(MixedFill& fill, const std::vector<qint64>& wanted, int times,
                                                   int runs, Percent overrun, const std::vector<int>& mostOnSheet);
 
