@@ -15,8 +15,8 @@ ROOMS = [
     "typeset", "colour", "pdf", "paint",
     "cli",
     "app/look", "app/document", "app/fields", "app/canvas", "app/brief", "app/flat", "app/sequence",
-    "app/dummy", "app/sheet", "app/gang",
-    "app/release", "app/dialogs", "app/window",
+    "app/dummy", "app/sheet",
+    "app/release", "app/dialogs", "app/gang", "app/window",
 ]
 # Parts that do not know each other, whatever the order says.
 STRANGERS = {("paint", "pdf"), ("colour", "typeset")}

@@ -83,6 +83,7 @@ QJsonObject slotJson(const PlannedGang& g, const SheetSlot& slot, int number)
     return {{QStringLiteral("slot"), number},
             {QStringLiteral("job"), jobOf(g, slot.piece)},
             {QStringLiteral("piece"), gangPieceName(g.plan, g.jobs, slot.piece)},
+            {QStringLiteral("free"), slot.left},
             {QStringLiteral("left"), mm(slot.trim.x)},
             {QStringLiteral("top"), mm(slot.trim.y)},
             {QStringLiteral("width"), mm(slot.trim.w)},

@@ -44,7 +44,7 @@ void paintGangSide(QPainter& painter, const std::vector<GangFaces>& painters, co
     }
     if (look.labels)
         for (const SheetSlot& slot : layout.side(side))
-            paintSlotLabel(painter, slot.trim, slot.turn, gangPieceName(plan, jobs, slot.piece), pixel);
+            paintSlotLabel(painter, slot.trim, slot.turn, gangSlotName(plan, jobs, slot), pixel);
     painter.restore();
 }
 

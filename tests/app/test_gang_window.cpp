@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Jobs that are printed together, in their own window.
 #include "app/gang/gang_window.h"
+#include "core/file/job_file.h"
 #include "window_driver.h"
 
 #include <QComboBox>
@@ -9,10 +10,13 @@
 #include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QMessageBox>
 #include <QMimeData>
 #include <QPushButton>
 #include <QTemporaryDir>
+#include <QTimer>
+#include <QTreeView>
 
 using namespace hinge;
 
@@ -58,6 +62,45 @@ class TestGangWindow : public testing::WindowDriver
         edit->selectAll();
         QTest::keyClicks(edit, QLatin1String(text));
         QTest::keyClick(edit, Qt::Key_Return);
+    }
+
+    /// Two cards of one size, 300 of each, on a sheet together; the jobs are written into the folder of the test.
+    void openTwoCards()
+    {
+        QStringList paths;
+        for (const char* name : {"ann", "bram"}) {
+            Job job = newPiece(PieceKind::Leaf);
+            job.title = QLatin1String(name);
+            job.flat = {Length::mm(85), Length::mm(55)};
+            job.quantity = 300;
+            job.records = {};
+            job.press.sheet = {Length::mm(450), Length::mm(320)};
+            paths << dir_->filePath(QLatin1String(name) + QStringLiteral(".hinge.json"));
+            QVERIFY(saveJob(job, paths.back()));
+        }
+        (void)window_->showGang();
+        document().add(paths);
+        QTRY_COMPARE(document().gang().members.size(), std::size_t(2));
+        settle();
+        QVERIFY(document().plan().split());
+    }
+    /// What the menu about the slot offers; the one with these words is taken.
+    QStringList chosenForSlot(const QString& words)
+    {
+        auto* menu = gang().findChild<QMenu*>(QStringLiteral("gang.slotMenu"));
+        QStringList offered;
+        QAction* wanted = nullptr;
+        for (QAction* action : menu ? menu->actions() : QList<QAction*>())
+            if (!action->isSeparator()) {
+                offered << action->text();
+                wanted = action->text().contains(words) ? action : wanted;
+            }
+        if (wanted) {
+            menu->setActiveAction(wanted);
+            QTest::keyClick(menu, Qt::Key_Return);
+        }
+        delete menu;
+        return offered;
     }
 
 private Q_SLOTS:
@@ -197,6 +240,127 @@ private Q_SLOTS:
         for (int i = 0; i < 60; ++i)
             QTest::keyClick(&gang().canvas(), Qt::Key_Right);
         QCOMPARE(gang().canvas().stroke(), document().plan().split()->forms.front().layout->cuts());
+    }
+
+    void aSlotIsGivenToAnotherJob()
+    {
+        openTwoCards();
+        GangCanvas& canvas = gang().canvas();
+        const auto slots = [this] { return document().plan().split()->forms.front().layout->front; };
+        QCOMPARE(slots()[0].piece, 0);
+        // By keys: the first slot, and who may have it.
+        canvas.setFocus();
+        QTest::keyClick(&canvas, Qt::Key_N);
+        QCOMPARE(canvas.slotInHand(), 0);
+        QVERIFY(part<QLabel>("gang.caption")->text().startsWith(QStringLiteral("slot 1: ann")));
+        QTest::keyClick(&canvas, Qt::Key_Return);
+        QVERIFY(chosenForSlot(QStringLiteral("bram")).contains(QStringLiteral("Give it to bram")));
+        settle();
+        QCOMPARE(slots()[0].piece, 1);
+        QVERIFY(document().plan().split()->byHand);
+        QCOMPARE(canvas.slotInHand(), 0);
+        auto* splits = part<QListView>("gang.splits");
+        QVERIFY(
+            splits->model()->index(document().plan().chosen, 0).data().toString().contains(QStringLiteral("by hand")));
+        // By the mouse: the last one is left free.
+        const int last = int(slots().size()) - 1;
+        const QPoint at = canvas.slotOnWidget(Face::Outside, last).center().toPoint();
+        QContextMenuEvent asked(QContextMenuEvent::Mouse, at, canvas.mapToGlobal(at));
+        QCoreApplication::sendEvent(&canvas, &asked);
+        QCOMPARE(canvas.slotInHand(), last);
+        chosenForSlot(QStringLiteral("free"));
+        settle();
+        QVERIFY(slots()[std::size_t(last)].left);
+        // One step of the history each, and all worked out again.
+        document().history().undo();
+        settle();
+        QVERIFY(!slots()[std::size_t(last)].left && slots()[0].piece == 1);
+        gang().activateWindow();
+        QTRY_VERIFY(gang().isActiveWindow() && part<QAction>("gang.layAfresh")->isEnabled());
+        QTest::keySequence(&gang(), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_L));
+        settle();
+        QVERIFY(document().gang().byHand.empty() && !document().plan().split()->byHand);
+        QCOMPARE(slots()[0].piece, 0);
+        // Kept in the file; another way of splitting drops it.
+        canvas.setSlotInHand(0);
+        part<QAction>("gang.giveSlot")->trigger();
+        chosenForSlot(QStringLiteral("bram"));
+        settle();
+        const QString path = dir_->filePath(QStringLiteral("cards.gang.json"));
+        QVERIFY(document().save(path));
+        QVERIFY(window_->openJob(path));
+        settle();
+        QVERIFY(document().plan().split()->byHand);
+        QTest::mouseClick(splits->viewport(), Qt::LeftButton, {},
+                          splits->visualRect(splits->model()->index(0, 0)).center());
+        settle();
+        QVERIFY(!document().plan().split()->byHand);
+    }
+
+    void aSlotOfItsOwnSizeStays()
+    {
+        openDemo();
+        gang().canvas().setSlotInHand(0);
+        part<QAction>("gang.giveSlot")->trigger();
+        const QStringList offered = chosenForSlot(QStringLiteral("nothing of this"));
+        QVERIFY2(offered.contains(QStringLiteral("No other job is as large as this one")),
+                 qPrintable(offered.join(u'|')));
+    }
+
+    void aJobOfTheGangIsWorkedOn()
+    {
+        openTwoCards();
+        part<QListView>("gang.jobs")->setCurrentIndex(part<QListView>("gang.jobs")->model()->index(1, 0));
+        QTest::keySequence(&gang(), QKeySequence(Qt::CTRL | Qt::Key_B));
+        QCOMPARE(window_->document().path(), dir_->filePath(QStringLiteral("bram.hinge.json")));
+        // Saved, it is taken afresh.
+        Job changed = window_->document().job();
+        changed.title = QStringLiteral("Bramble");
+        QVERIFY(window_->document().edit(QStringLiteral("Rename"), changed));
+        window_->findChild<QAction*>(QStringLiteral("save"))->trigger();
+        QVERIFY(!window_->document().isDirty());
+        settle();
+        QTRY_COMPARE(part<QListView>("gang.jobs")->model()->index(1, 0).data().toString(), QStringLiteral("Bramble"));
+    }
+
+    void anUnsavedGangIsNotLostUnasked()
+    {
+        openTwoCards();
+        const auto answered = [this](const QString& words) {
+            QTimer::singleShot(0, this, [words] {
+                auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+                if (!box)
+                    return;
+                for (QAbstractButton* button : box->buttons())
+                    if (button->text().contains(words))
+                        return button->click();
+                box->reject();
+            });
+            return gang().close();
+        };
+        QVERIFY(!answered(QStringLiteral("Cancel")));
+        QVERIFY(gang().isVisible() && document().isDirty());
+        QVERIFY(answered(QStringLiteral("without saving")));
+        QVERIFY(!gang().isVisible());
+    }
+
+    void keysAreTold()
+    {
+        (void)window_->showGang();
+        QStringList told;
+        QTimer::singleShot(0, this, [&told] {
+            auto* dialog = QApplication::activeModalWidget();
+            const auto* list = dialog->findChild<QTreeView*>(QStringLiteral("keys.list"));
+            for (int group = 0; group < list->model()->rowCount(); ++group) {
+                const QModelIndex head = list->model()->index(group, 0);
+                for (int row = 0; row < list->model()->rowCount(head); ++row)
+                    told << list->model()->index(row, 0, head).data().toString();
+            }
+            dialog->close();
+        });
+        part<QAction>("gang.keys")->trigger();
+        QVERIFY2(told.contains(QStringLiteral("Ctrl+J")) && told.contains(QStringLiteral("N, Shift and N")),
+                 qPrintable(told.join(u'|')));
     }
 
     void sheetsAreWrittenAndTheGangIsSaved()

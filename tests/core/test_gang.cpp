@@ -2,127 +2,23 @@
 #include "any_piece.h"
 #include "core/gang/gang_file.h"
 #include "core/gang/gang_plan.h"
-#include "core/gang/gang_split.h"
+#include "core/gang/gang_slots.h"
+#include "core/gang/gang_words.h"
 #include "core/press/guillotine.h"
-#include "core/units/page_sizes.h"
+#include "gangs.h"
 
 #include <QProcess>
 #include <QTemporaryDir>
 
 using namespace hinge;
+using testing::gangOn;
+using testing::leafOf;
 using testing::len;
+using testing::mm;
+using testing::taken;
 
 namespace
 {
-
-using Sizes = std::vector<std::pair<int, int>>;
-
-/// Whether a guillotine frees all these from a sheet, by trying every lot on either side of every whole number: slow,
-/// plain, and written for this test alone.
-bool canBeFreed(int w, int h, const Sizes& pieces)
-{
-    if (pieces.size() == 1) {
-        const auto [a, b] = pieces.front();
-        return (a <= w && b <= h) || (b <= w && a <= h);
-    }
-    const int lots = 1 << pieces.size();
-    for (int lot = 1; lot < lots / 2; ++lot) { // the last piece is always in the second lot
-        Sizes first, second;
-        for (std::size_t i = 0; i < pieces.size(); ++i)
-            (lot >> i & 1 ? first : second).push_back(pieces[i]);
-        for (int x = 1; x < w; ++x)
-            if (canBeFreed(x, h, first) && canBeFreed(w - x, h, second))
-                return true;
-        for (int y = 1; y < h; ++y)
-            if (canBeFreed(w, y, first) && canBeFreed(w, h - y, second))
-                return true;
-    }
-    return false;
-}
-
-Size mm(int w, int h) { return {Length::mm(w), Length::mm(h)}; }
-
-/// Fails with what is wrong with a filling.
-QString faultOf(const std::vector<MixedCell>& cells, const std::vector<MixedPiece>& pieces,
-                const std::vector<int>& counts, Size area)
-{
-    std::vector<int> laid(counts.size(), 0);
-    std::vector<Rect> rects;
-    for (const MixedCell& c : cells) {
-        const MixedPiece& piece = pieces[std::size_t(c.piece)];
-        ++laid[std::size_t(c.piece)];
-        if (c.cell.size() != (c.turned ? piece.cell.turned() : piece.cell))
-            return QStringLiteral("a cell has another size");
-        if (c.turned ? !piece.turned : !piece.upright)
-            return QStringLiteral("a cell lies as it must not");
-        if (!Rect{Length(), Length(), area.w, area.h}.contains(c.cell))
-            return QStringLiteral("a cell is outside");
-        rects.push_back(c.cell);
-    }
-    if (laid != counts)
-        return QStringLiteral("not as many as were wanted");
-    for (std::size_t i = 0; i < rects.size(); ++i)
-        for (std::size_t j = 0; j < i; ++j)
-            if (rects[i].overlaps(rects[j]))
-                return QStringLiteral("two overlap");
-    return cutTreeOf(area, rects) ? QString() : QStringLiteral("no guillotine frees them");
-}
-
-/// The least sheets two runs take, by trying all: pieces are alike, `places` on a sheet.
-qint64 leastOfTwo(const std::vector<qint64>& wanted, int places, double overrun)
-{
-    const qint64 most = *std::ranges::max_element(wanted);
-    std::vector<std::vector<int>> ways;
-    for (int a = 0; a <= places; ++a)
-        for (int b = 0; a + b <= places; ++b)
-            for (int c = 0; a + b + c <= places; ++c)
-                ways.push_back({a, b, c});
-    qint64 least = -1;
-    for (qint64 first = 1; first <= most; ++first)
-        for (qint64 second = 0; second <= first && (least < 0 || first + second < least); ++second)
-            for (const auto& one : ways)
-                for (const auto& other : ways) {
-                    bool good = true;
-                    for (std::size_t i = 0; i < 3 && good; ++i) {
-                        const qint64 n = one[i] * first + other[i] * second;
-                        good = n >= wanted[i] && double(n) <= double(wanted[i]) * (1 + overrun);
-                    }
-                    if (good && (least < 0 || first + second < least))
-                        least = first + second;
-                }
-    return least;
-}
-
-Gang gangOn(const char* sheet)
-{
-    Gang gang;
-    gang.press.sheet = findPageSize(QLatin1String(sheet))->size.turned();
-    gang.stock = stockNamed(QString());
-    return gang;
-}
-
-GangJobs taken(const Gang& gang, const std::vector<Job>& jobs)
-{
-    GangJobs out;
-    for (const Job& job : jobs) {
-        const auto made = inGang(gang, {}, {QStringLiteral("a.hinge.json"), job.quantity}, job);
-        if (!made)
-            qFatal("%s", qPrintable(made.error().text()));
-        out.push_back(*made);
-    }
-    return out;
-}
-
-Job leafOf(const char* title, int w, int h, int quantity)
-{
-    Job job = newPiece(PieceKind::Leaf);
-    job.title = QLatin1String(title);
-    job.flat = mm(w, h);
-    job.quantity = quantity;
-    job.records = {};
-    job.stock = stockNamed(QString());
-    return job;
-}
 
 /// How many good ones the forms give of each piece, counted on the sheets themselves.
 std::vector<qint64> countedOn(const GangPlan& plan)
@@ -141,134 +37,6 @@ class TestGang : public QObject
     Q_OBJECT
 
 private Q_SLOTS:
-    void whatCanBeFreedIsFound()
-    {
-        int fits = 0;
-        int tooMany = 0;
-        CHECK_PROPERTY("a filling is found exactly where a guillotine could free one", [&] {
-            const int w = *rc::gen::inRange(3, 13);
-            const int h = *rc::gen::inRange(3, 13);
-            const int kinds = *rc::gen::inRange(1, 4);
-            std::vector<MixedPiece> pieces;
-            std::vector<int> counts;
-            Sizes all;
-            for (int i = 0; i < kinds; ++i) {
-                const int a = *rc::gen::inRange(1, 10);
-                const int b = *rc::gen::inRange(1, 10);
-                const int count = kinds == 3 ? 1 : *rc::gen::inRange(1, 3);
-                pieces.push_back({mm(a, b)});
-                counts.push_back(count);
-                all.insert(all.end(), std::size_t(count), {a, b});
-            }
-            const bool can = canBeFreed(w, h, all);
-            ++(can ? fits : tooMany);
-            MixedFill fill(pieces, mm(w, h));
-            RC_ASSERT(fill.holds(counts) == can);
-            const auto cells = fill.fill(counts);
-            RC_ASSERT(cells.has_value() == can);
-            if (cells)
-                RC_ASSERT(faultOf(*cells, pieces, counts, mm(w, h)).isEmpty());
-        });
-        QVERIFY(fits > 0 && tooMany > 0);
-    }
-
-    void manyPiecesAreLaidInStrips()
-    {
-        CHECK_PROPERTY("what is laid lies well, however many there are", [] {
-            std::vector<MixedPiece> pieces;
-            std::vector<int> counts;
-            for (int i = 0; i < 6; ++i) {
-                const bool turned = *rc::gen::arbitrary<bool>();
-                pieces.push_back({mm(*rc::gen::inRange(20, 120), *rc::gen::inRange(20, 120)),
-                                  !turned || *rc::gen::arbitrary<bool>(), turned});
-                counts.push_back(*rc::gen::inRange(3, 14));
-            }
-            const Size area = mm(700, 500);
-            MixedFill fill(pieces, area);
-            const auto cells = fill.fill(counts);
-            RC_ASSERT(cells.has_value() == fill.holds(counts));
-            if (cells)
-                RC_ASSERT(faultOf(*cells, pieces, counts, area).isEmpty());
-        });
-        // What fills half of the area in small pieces is always laid.
-        std::vector<MixedPiece> small;
-        for (int i = 0; i < 8; ++i)
-            small.push_back({mm(50 + i, 30)});
-        QVERIFY(MixedFill(small, mm(700, 500)).holds(std::vector<int>(8, 12)));
-    }
-
-    void cardsOfThreeSizesShareASheet()
-    {
-        // 90 x 60 twice above 180 x 40, cut level: two cuts where all stand in one block.
-        MixedFill fill({{mm(90, 60), true, false}, {mm(180, 40), true, false}}, mm(180, 100));
-        const auto cells = fill.fill({2, 1});
-        QVERIFY(cells);
-        QCOMPARE(cells->size(), std::size_t(3));
-        QVERIFY(!fill.holds({2, 2}));
-        QVERIFY(!fill.holds({3, 1}));
-    }
-
-    void oneSheetIsPrintedNoOftenerThanNeedBe()
-    {
-        CHECK_PROPERTY("no shorter run holds what it would have to", [] {
-            std::vector<MixedPiece> pieces;
-            std::vector<qint64> wanted;
-            for (int i = 0; i < 3; ++i) {
-                pieces.push_back({mm(*rc::gen::inRange(75, 130), *rc::gen::inRange(75, 130))});
-                wanted.push_back(*rc::gen::inRange(1, 60));
-            }
-            MixedFill fill(pieces, mm(320, 220));
-            const auto runs = fewestSheets(fill, wanted, 1, 1, Percent(1000), {9, 9, 9});
-            qint64 least = 0; // counted up from one sheet
-            for (qint64 sheets = 1; sheets <= 60 && least == 0; ++sheets) {
-                std::vector<int> counts;
-                for (const qint64 n : wanted)
-                    counts.push_back(int((n + sheets - 1) / sheets));
-                if (*std::ranges::max_element(counts) <= 9 && fill.holds(counts))
-                    least = sheets;
-            }
-            RC_ASSERT(runs.empty() == (least == 0));
-            if (runs.empty())
-                return;
-            RC_ASSERT(runs.size() == 1u);
-            const auto printed = printedBy(runs, 1, 3);
-            for (std::size_t i = 0; i < 3; ++i)
-                RC_ASSERT(printed[i] >= wanted[i]);
-            if (mostOver(printed, wanted) <= 10)
-                RC_ASSERT(runs.front().sheets == least);
-        });
-    }
-
-    void moreSheetsTakeLess()
-    {
-        // Against trying all there is, for every mixture of these numbers: four places on a sheet, two runs.
-        const std::vector<qint64> numbers{1, 2, 3, 5, 7, 8, 11, 14};
-        MixedFill fill({{mm(50, 50)}, {mm(50, 50)}, {mm(50, 50)}}, mm(100, 100));
-        int asGood = 0;
-        int all = 0;
-        for (const qint64 a : numbers)
-            for (const qint64 b : numbers)
-                for (const qint64 c : numbers) {
-                    if (a > b || b > c)
-                        continue;
-                    const std::vector wanted{a, b, c};
-                    const auto runs = fewestSheets(fill, wanted, 1, 2, Percent(20), {4, 4, 4});
-                    const auto printed = printedBy(runs, 1, 3);
-                    qint64 sheets = 0;
-                    for (const SharedRun& run : runs)
-                        sheets += run.sheets;
-                    for (std::size_t i = 0; i < 3; ++i)
-                        QVERIFY(printed[i] >= wanted[i]);
-                    const qint64 least = leastOfTwo(wanted, 4, 0.2);
-                    all += least > 0 ? 1 : 0;
-                    if (mostOver(printed, wanted) > 0.2)
-                        continue;
-                    QVERIFY(least > 0 && sheets >= least);
-                    asGood += sheets == least ? 1 : 0;
-                }
-        QVERIFY2(all > 100 && asGood == all, qPrintable(QStringLiteral("%1 of %2").arg(asGood).arg(all)));
-    }
-
     void aGangOfThreeIsPlanned()
     {
         Gang gang = gangOn("SRA2");
@@ -459,6 +227,7 @@ private Q_SLOTS:
         gang.title = QStringLiteral("Week 40");
         gang.forms = 2;
         gang.members = {{QStringLiteral("a.hinge.json"), 250}};
+        gang.byHand = {{{0, 0, false}, {0, 1, true}}};
         const auto fault = [&](const QByteArray& json) {
             QFile file(dir.filePath(QStringLiteral("g.gang.json")));
             if (!file.open(QIODevice::WriteOnly) || file.write(json) != json.size())
@@ -484,6 +253,106 @@ private Q_SLOTS:
         QCOMPARE(fault(demo.readAll()), QString());
     }
 
+    void slotsAreGivenOutByHand_data()
+    {
+        QTest::addColumn<WorkStyle>("work");
+        QTest::newRow("sheetwise") << WorkStyle::Sheetwise;
+        QTest::newRow("work and turn") << WorkStyle::WorkAndTurn;
+        QTest::newRow("work and tumble") << WorkStyle::WorkAndTumble;
+        QTest::newRow("one side") << WorkStyle::OneSide;
+    }
+    void slotsAreGivenOutByHand()
+    {
+        QFETCH(WorkStyle, work);
+        Gang gang = gangOn("SRA3");
+        gang.press.work = work;
+        gang.members = {{QStringLiteral("a"), 0}, {QStringLiteral("b"), 0}, {QStringLiteral("c"), 0}};
+        const GangJobs jobs =
+            taken(gang, {leafOf("Ann", 85, 55, 300), leafOf("Bram", 85, 55, 300), leafOf("Poster", 148, 105, 100)});
+        const GangPlan before = planGang(gang, jobs);
+        QVERIFY(before.split() && !before.split()->byHand);
+        const auto& front = before.split()->forms.front().layout->front;
+        const auto ofAnn = std::ranges::find(front, 0, &SheetSlot::piece);
+        QVERIFY(ofAnn != front.end());
+        const int slot = int(ofAnn - front.begin());
+        // Cards of one size may change places; the poster is larger.
+        QCOMPARE(takersOf(before, 0, slot), std::vector<int>{1});
+
+        const Gang given = withSlotGiven(gang, before, 0, slot, 1);
+        QVERIFY(checkGang(given));
+        const GangPlan after = planGang(given, jobs);
+        QVERIFY2(after.notByHand.isEmpty(), qPrintable(after.notByHand));
+        QVERIFY(after.split()->byHand && !after.fault);
+        const SheetLayout& was = *before.split()->forms.front().layout;
+        const SheetLayout& now = *after.split()->forms.front().layout;
+        QCOMPARE(now.front.size(), was.front.size());
+        for (int i = 0; i < int(now.front.size()); ++i) {
+            const bool meant = i == slot || i == was.partner[std::size_t(slot)];
+            QCOMPARE(now.front[std::size_t(i)].trim, was.front[std::size_t(i)].trim);
+            QCOMPARE(now.front[std::size_t(i)].piece, meant ? 1 : was.front[std::size_t(i)].piece);
+            if (!now.back.empty())
+                QCOMPARE(now.back[std::size_t(i)].piece, now.front[std::size_t(i)].piece);
+        }
+        // All that is wanted is printed all the same, counted on the sheets.
+        QCOMPARE(after.split()->printed, countedOn(after));
+        for (std::size_t i = 0; i < 3; ++i)
+            QVERIFY(after.split()->printed[i] >= after.pieces[i].wanted);
+        // Read from its file it is the same.
+        const auto read = readGang(writeGang(given), QStringLiteral("g.gang.json"));
+        QVERIFY(read);
+        QCOMPARE(read->byHand, given.byHand);
+
+        // Left free: nothing is printed there, and nobody has it.
+        const GangPlan left = planGang(withSlotGiven(given, after, 0, slot, std::nullopt), jobs);
+        QVERIFY2(left.split()->byHand && !left.fault, qPrintable(left.notByHand));
+        const auto& free = left.split()->forms.front().layout->front[std::size_t(slot)];
+        QVERIFY(free.left);
+        QCOMPARE(takersOf(left, 0, slot), (std::vector<int>{0, 1}));
+        QCOMPARE(left.split()->forms.front().slotsOf(1),
+                 after.split()->forms.front().slotsOf(1) - (now.isOneForm() ? 2 : 1));
+        for (const GangShare& share : sharesOf(left, jobs, 0))
+            QCOMPARE(share.share.form.works[std::size_t(slot)], -1);
+        QCOMPARE(gangSlotName(left, jobs, free), QStringLiteral("left free"));
+        // And taken again.
+        const GangPlan again = planGang(withSlotGiven(given, left, 0, slot, 0), jobs);
+        QCOMPARE(again.split()->forms.front().slotsOf(0), before.split()->forms.front().slotsOf(0));
+    }
+
+    void whatWasGivenOutMayNotFitAnyMore()
+    {
+        Gang gang = gangOn("SRA3");
+        gang.members = {{QStringLiteral("a"), 0}, {QStringLiteral("b"), 0}};
+        const std::vector<Job> made{leafOf("Ann", 85, 55, 500), leafOf("Bram", 85, 55, 100)};
+        GangJobs jobs = taken(gang, made);
+        gang = withSlotGiven(gang, planGang(gang, jobs), 0, 0, 1);
+        QVERIFY(planGang(gang, jobs).split()->byHand);
+        // On another sheet they are worked out, and that is told.
+        Gang smaller = gang;
+        smaller.press.sheet = mm(250, 176);
+        const GangPlan worked = planGang(smaller, taken(smaller, made));
+        QVERIFY(worked.split() && !worked.split()->byHand);
+        QVERIFY(testing::hasFinding(worked.findings, "gang.byHand"));
+        // A job all of whose slots were given away has none.
+        for (int slot = 0; slot < int(planGang(gang, jobs).split()->forms.front().layout->front.size()); ++slot)
+            gang = withSlotGiven(gang, planGang(gang, jobs), 0, slot, 0);
+        const GangPlan lacking = planGang(gang, jobs);
+        QCOMPARE(lacking.split()->printed[1], qint64(0));
+        QVERIFY(testing::hasFinding(lacking.findings, "gang.noSlot") && lacking.stops());
+        // Another size no longer stands in the slots; a part that there is not neither.
+        const GangPlan grown = planGang(gang, taken(gang, {leafOf("Ann", 210, 148, 500), made[1]}));
+        QVERIFY(grown.split() && !grown.split()->byHand && !grown.notByHand.isEmpty());
+        gang.byHand[0][0].part = 3;
+        QVERIFY(!planGang(gang, jobs).notByHand.isEmpty());
+        // Without one that had slots all is worked out again; of the others the numbers move up.
+        QVERIFY(withoutMember(gang, 0).byHand.empty());
+        Gang three = gang;
+        three.members.push_back({QStringLiteral("c"), 0});
+        for (auto& slot : three.byHand[0])
+            slot = {2, 0};
+        QCOMPARE(withoutMember(three, 1).byHand[0][0].member, 1);
+        QVERIFY(checkGang(withoutMember(three, 1)));
+    }
+
     void rubbishIsRefused_data()
     {
         QTest::addColumn<QByteArray>("json");
@@ -500,6 +369,11 @@ private Q_SLOTS:
         row("forms", R"({"gang": 1, "forms": 9})", "1 to 4");
         row("overrun", R"({"gang": 1, "overrun": -1})", "overrun");
         row("paper", R"({"gang": 1, "stock": {"grammage": 0}})", "grammage");
+        row("a slot of nobody", R"({"gang": 1, "jobs": [{"file": "a"}], "byHand": [{"slots": [{"job": 2}]}]})",
+            "job 2 of 1");
+        row("a part of none", R"({"gang": 1, "jobs": [{"file": "a"}], "byHand": [{"slots": [{"job": 1, "part": 0}]}]})",
+            "count from 1");
+        row("no slots", R"({"gang": 1, "jobs": [{"file": "a"}], "byHand": [{}]})", "1 to 1000 slots");
         row("sheet", R"({"gang": 1, "press": {"sheet": {"width": "0 mm", "height": "3 mm"}}})", "sheet");
     }
     void rubbishIsRefused()

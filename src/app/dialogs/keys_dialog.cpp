@@ -13,7 +13,23 @@
 namespace hinge
 {
 
-KeysDialog::KeysDialog(const QList<QAction*>& actions, QWidget* parent) : QDialog(parent), view_(new QTreeView)
+QList<KeysDialog::Hint> KeysDialog::onPaper()
+{
+    const QString paper = tr("On the paper");
+    return {{paper, tr("Letters"), tr("Begin a text on the panel, when no item is in hand")},
+            {paper, tr("Home, End"), tr("Go from panel to panel")},
+            {paper, tr("Page Up, Page Down"), tr("Go from item to item on the face")},
+            {paper, tr("Arrows"), tr("Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm")},
+            {paper, tr("H"), tr("Sides near a line of the paper take hold of it; again, and all let go")},
+            {paper, tr("Enter"), tr("Write in the text in hand")},
+            {paper, tr("Esc"), tr("Let go of what is in hand")},
+            {paper, tr("Shift and click"), tr("Take one more item")},
+            {paper, tr("Ctrl and drag, Ctrl and wheel"), tr("Move and scale a picture in its frame")},
+            {paper, tr("Space and drag"), tr("Move the paper about")}};
+}
+
+KeysDialog::KeysDialog(const QList<QAction*>& actions, const QList<Hint>& more, QWidget* parent)
+    : QDialog(parent), view_(new QTreeView)
 {
     setObjectName(QStringLiteral("keysDialog"));
     setWindowTitle(tr("Keys"));
@@ -24,17 +40,8 @@ KeysDialog::KeysDialog(const QList<QAction*>& actions, QWidget* parent) : QDialo
             add(group.isEmpty() ? tr("Editing") : group, action->shortcut().toString(QKeySequence::NativeText),
                 action->statusTip());
         }
-    const QString paper = tr("On the paper");
-    add(paper, tr("Letters"), tr("Begin a text on the panel, when no item is in hand"));
-    add(paper, tr("Home, End"), tr("Go from panel to panel"));
-    add(paper, tr("Page Up, Page Down"), tr("Go from item to item on the face"));
-    add(paper, tr("Arrows"), tr("Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm"));
-    add(paper, tr("H"), tr("Sides near a line of the paper take hold of it; again, and all let go"));
-    add(paper, tr("Enter"), tr("Write in the text in hand"));
-    add(paper, tr("Esc"), tr("Let go of what is in hand"));
-    add(paper, tr("Shift and click"), tr("Take one more item"));
-    add(paper, tr("Ctrl and drag, Ctrl and wheel"), tr("Move and scale a picture in its frame"));
-    add(paper, tr("Space and drag"), tr("Move the paper about"));
+    for (const Hint& hint : more)
+        add(hint.group, hint.keys, hint.what);
 
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 16, 20, 16);

@@ -17,8 +17,14 @@ class KeysDialog : public QDialog
     Q_OBJECT
 
 public:
+    /// A key that is no action of a menu.
+    struct Hint {
+        QString group, keys, what;
+    };
     /// `actions` name their group in the property "group".
-    explicit KeysDialog(const QList<QAction*>& actions, QWidget* parent = nullptr);
+    KeysDialog(const QList<QAction*>& actions, const QList<Hint>& more, QWidget* parent = nullptr);
+    /// Keys and drags on the paper of a job.
+    [[nodiscard]] static QList<Hint> onPaper();
 
 private:
     void add(const QString& group, const QString& keys, const QString& what);

@@ -6,6 +6,7 @@
 #include "core/gang/gang_words.h"
 #include "paint/knife_painter.h"
 
+#include <QContextMenuEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -23,6 +24,7 @@ GangCanvas::GangCanvas(GangDocument& document, QWidget* parent) : PaperCanvas(pa
         const int forms = document_.plan().split() ? int(document_.plan().split()->forms.size()) : 0;
         form_ = std::clamp(form_, 0, std::max(0, forms - 1));
         setStroke(stroke_);
+        setSlotInHand(slot_);
         repaintAll();
         Q_EMIT formChanged();
     });
@@ -52,6 +54,7 @@ void GangCanvas::setFormIndex(int index)
         return;
     form_ = kept;
     stroke_ = 0;
+    setSlotInHand(-1);
     repaintAll();
     Q_EMIT formChanged();
     Q_EMIT strokeChanged();
@@ -72,6 +75,7 @@ void GangCanvas::setLabels(bool shown)
 void GangCanvas::setKnife(bool shown)
 {
     knife_ = shown;
+    setSlotInHand(-1);
     port_.fit();
     repaintAll();
 }
@@ -84,6 +88,16 @@ void GangCanvas::setStroke(int stroke)
     stroke_ = kept;
     repaintAll();
     Q_EMIT strokeChanged();
+}
+
+void GangCanvas::setSlotInHand(int slot)
+{
+    const int kept = form() && !knife_ ? std::clamp(slot, -1, int(form()->layout->front.size()) - 1) : -1;
+    if (kept == slot_)
+        return;
+    slot_ = kept;
+    update();
+    Q_EMIT slotChanged();
 }
 
 void GangCanvas::setJobInHand(int job)
@@ -197,41 +211,64 @@ void GangCanvas::paintEvent(QPaintEvent*)
         renderSheets();
     QPainter p(this);
     p.drawImage(0, 0, picture_);
+    const Theme& t = Theme::of(this);
+    p.setRenderHint(QPainter::Antialiasing);
     if (form() && !knife_ && inHand_ >= 0) {
-        const Theme& t = Theme::of(this);
-        p.setRenderHint(QPainter::Antialiasing);
-        p.setPen(QPen(t.accent, 2.5));
+        p.setPen(QPen(t.accent, 1.5));
         QColor tint = t.accent;
         tint.setAlpha(26);
         p.setBrush(tint);
         for (const auto& [side, corner] : sidesShown()) {
             int number = 0;
             for (const SheetSlot& slot : form()->layout->side(side)) {
-                if (document_.plan().pieces[std::size_t(slot.piece)].job == inHand_)
+                if (!slot.left && document_.plan().pieces[std::size_t(slot.piece)].job == inHand_)
                     p.drawRect(slotOnWidget(side, number));
                 ++number;
             }
         }
     }
+    if (form() && !knife_ && slot_ >= 0) {
+        p.setPen(QPen(t.accent, 3));
+        p.setBrush(Qt::NoBrush);
+        for (const auto& [side, corner] : sidesShown())
+            p.drawRect(slotOnWidget(side, slot_).adjusted(1.5, 1.5, -1.5, -1.5));
+    }
     paintFocus(p);
+}
+
+int GangCanvas::slotAt(QPointF pixels) const
+{
+    if (!form() || knife_)
+        return -1;
+    for (const auto& [side, corner] : sidesShown())
+        for (int slot = 0; slot < int(form()->layout->front.size()); ++slot)
+            if (slotOnWidget(side, slot).contains(pixels))
+                return slot;
+    return -1;
 }
 
 int GangCanvas::jobAt(QPointF pixels) const
 {
-    if (!form() || knife_)
+    const int slot = slotAt(pixels);
+    if (slot < 0 || form()->layout->front[std::size_t(slot)].left)
         return -1;
-    for (const auto& [side, corner] : sidesShown()) {
-        int number = 0;
-        for (const SheetSlot& slot : form()->layout->side(side))
-            if (slotOnWidget(side, number++).contains(pixels))
-                return document_.plan().pieces[std::size_t(slot.piece)].job;
-    }
-    return -1;
+    return document_.plan().pieces[std::size_t(form()->layout->front[std::size_t(slot)].piece)].job;
+}
+
+void GangCanvas::contextMenuEvent(QContextMenuEvent* event)
+{
+    if (event->reason() == QContextMenuEvent::Mouse)
+        setSlotInHand(slotAt(event->pos()));
+    if (slot_ >= 0)
+        Q_EMIT slotMenuWanted(event->reason() == QContextMenuEvent::Mouse
+                                  ? event->globalPos()
+                                  : mapToGlobal(slotOnWidget(Face::Outside, slot_).center().toPoint()));
 }
 
 void GangCanvas::mousePressEvent(QMouseEvent* event)
 {
     dragStart_ = event->position();
+    setSlotInHand(slotAt(event->position()));
     if (const int job = jobAt(event->position()); job >= 0)
         Q_EMIT jobClicked(job);
 }
@@ -255,6 +292,18 @@ void GangCanvas::leaveEvent(QEvent* event)
 void GangCanvas::keyPressEvent(QKeyEvent* event)
 {
     switch (event->key()) {
+    case Qt::Key_N:
+        if (form() && !knife_) {
+            const int count = int(form()->layout->front.size());
+            const bool back = event->modifiers().testFlag(Qt::ShiftModifier);
+            setSlotInHand(back ? (slot_ <= 0 ? count - 1 : slot_ - 1) : (slot_ + 1) % count);
+        }
+        return;
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+        if (slot_ >= 0)
+            Q_EMIT slotMenuWanted(mapToGlobal(slotOnWidget(Face::Outside, slot_).center().toPoint()));
+        return;
     case Qt::Key_PageDown: return setFormIndex(form_ + 1);
     case Qt::Key_PageUp: return setFormIndex(form_ - 1);
     case Qt::Key_Left: return knife_ ? setStroke(stroke_ - 1) : panBy({40, 0});

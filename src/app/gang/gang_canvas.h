@@ -24,6 +24,9 @@ public:
     [[nodiscard]] bool hasKnife() const { return knife_; }
     [[nodiscard]] int stroke() const { return stroke_; }
     void setStroke(int stroke);
+    /// The slot that keys and menus are about, along the rows of the front; -1 for none.
+    [[nodiscard]] int slotInHand() const { return slot_; }
+    void setSlotInHand(int slot);
     /// The job whose slots stand out, from 0; -1 for none.
     void setJobInHand(int job);
     /// Where a slot of a side lies on this widget.
@@ -35,6 +38,9 @@ Q_SIGNALS:
     /// The pointer is over a slot of this job; -1 for none.
     void jobPointedAt(int job);
     void jobClicked(int job);
+    void slotChanged();
+    /// A menu about the slot in hand is wanted here.
+    void slotMenuWanted(QPoint onScreen);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -44,12 +50,15 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
 
 private:
     /// nullptr where nothing is laid.
     [[nodiscard]] const GangForm* form() const;
     [[nodiscard]] Size sheetSize() const;
     [[nodiscard]] std::vector<std::pair<Face, QPointF>> sidesShown() const;
+    /// -1 for none.
+    [[nodiscard]] int slotAt(QPointF pixels) const;
     [[nodiscard]] int jobAt(QPointF pixels) const;
     void repaintAll();
     void renderSheets();
@@ -64,6 +73,7 @@ private:
     bool knife_ = false;
     int stroke_ = 0;
     int inHand_ = -1;
+    int slot_ = -1;
     QPointF dragStart_;
     QImage picture_;
     bool stale_ = true;

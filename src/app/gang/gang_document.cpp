@@ -132,6 +132,8 @@ void GangDocument::replan()
             auto out = std::make_shared<Planned>();
             out->gang = gang;
             out->gang.members.clear();
+            if (members.size() != gang.members.size())
+                out->gang.byHand.clear(); // it counts the jobs, and some are not open yet
             for (const auto& [member, opened] : members) {
                 auto made = inGang(gang, folder, member, opened.job);
                 if (!made)

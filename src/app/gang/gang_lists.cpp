@@ -257,7 +257,8 @@ QVariant GangSplitsModel::data(const QModelIndex& index, int role) const
         return {};
     const GangSplit& split = document_.plan().splits[std::size_t(index.row())];
     const QLocale locale;
-    const QString title = split.forms.size() == 1 ? tr("1 sheet") : tr("%1 different sheets").arg(split.forms.size());
+    const QString sheets = split.forms.size() == 1 ? tr("1 sheet") : tr("%1 different sheets").arg(split.forms.size());
+    const QString title = split.byHand ? tr("%1, by hand").arg(sheets) : sheets;
     QStringList runs;
     for (const GangForm& form : split.forms)
         runs << locale.toString(form.sheets + form.overs);
@@ -283,8 +284,12 @@ GangSplitsList::GangSplitsList(GangDocument& document, QWidget* parent) : QListV
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setMinimumHeight(150);
     const auto pick = [&document](const QModelIndex& index) {
+        const GangSplit& split = document.plan().splits[std::size_t(index.row())];
+        if (split.byHand)
+            return; // it is chosen as long as it is there
         Gang next = document.gang();
-        next.forms = int(document.plan().splits[std::size_t(index.row())].forms.size());
+        next.byHand.clear();
+        next.forms = int(split.forms.size());
         (void)document.edit(tr("Split the gang over %1 sheets").arg(next.forms), std::move(next));
     };
     connect(this, &QListView::clicked, this, pick);

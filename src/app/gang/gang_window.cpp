@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/gang/gang_window.h"
 
+#include "app/dialogs/keys_dialog.h"
 #include "app/document/background.h"
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
@@ -9,6 +10,7 @@
 #include "app/look/foot_button.h"
 #include "app/look/view_pills.h"
 #include "core/gang/gang_file.h"
+#include "core/gang/gang_slots.h"
 #include "core/gang/gang_words.h"
 #include "core/plan/sheet_words.h"
 #include "core/units/page_sizes.h"
@@ -21,6 +23,7 @@
 #include <QHBoxLayout>
 #include <QLineEdit>
 #include <QLocale>
+#include <QMenu>
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QMimeData>
@@ -89,11 +92,17 @@ void GangWindow::makeActions()
                    tr("Take the job in hand out of the gang; its file stays"));
     openJob_ = make("gang.openJob", tr("Work on the jo&b"), QStringLiteral("folder-open"), QKeySequence(tr("Ctrl+B")),
                     tr("Open the job in hand in a window of its own"));
+    giveSlot_ = make("gang.giveSlot", tr("&Give the slot to…"), {}, QKeySequence(tr("Ctrl+G")),
+                     tr("Give the slot in hand to another job of its size, or leave it free"));
+    layAfresh_ = make("gang.layAfresh", tr("&Lay out afresh"), {}, QKeySequence(tr("Ctrl+Shift+L")),
+                      tr("Work out again who gets which slots"));
     writeSheets_ = make("gang.sheets", tr("&Write the press sheets…"), QStringLiteral("file-output"),
                         QKeySequence(tr("Ctrl+Shift+E")), tr("Write a PDF of every press sheet, front and back"));
     writeKnife_ = make("gang.knife", tr("Write the &knife's program…"), QStringLiteral("scissors"),
                        QKeySequence(tr("Ctrl+Alt+K")), tr("The strokes of the guillotine in order, as PDF or CSV"));
     close_ = make("gang.close", tr("&Close"), QStringLiteral("log-out"), QKeySequence::Close, tr("Close the gang"));
+    keys_ = make("gang.keys", tr("&Keys…"), QStringLiteral("keyboard"), QKeySequence::HelpContents,
+                 tr("What the keyboard does here"));
     nextSheet_ =
         make("gang.nextSheet", tr("&Next sheet"), {}, QKeySequence(tr("Alt+PgDown")), tr("Show the next press sheet"));
     sheetBefore_ = make("gang.sheetBefore", tr("Sheet be&fore"), {}, QKeySequence(tr("Alt+PgUp")),
@@ -107,12 +116,17 @@ void GangWindow::makeActions()
     QAction* redo = document_.history().createRedoAction(this, tr("&Redo"));
     undo->setShortcut(QKeySequence::Undo);
     redo->setShortcut(QKeySequence::Redo);
+    undo->setStatusTip(tr("Take the last change back"));
+    redo->setStatusTip(tr("Do again what was taken back"));
     const auto menu = [this](const QString& title, const QList<QAction*>& actions) {
         menuBar()->addMenu(title)->addActions(actions);
+        for (QAction* action : actions)
+            action->setProperty("group", QString(title).remove(u'&'));
     };
     menu(tr("&Gang"), {open_, save_, saveAs_, writeSheets_, writeKnife_, close_});
-    menu(tr("&Edit"), {undo, redo, add_, remove_, openJob_});
+    menu(tr("&Edit"), {undo, redo, add_, remove_, openJob_, giveSlot_, layAfresh_});
     menu(tr("&View"), {nextSheet_, sheetBefore_, zoomIn_, zoomOut_, zoomFit_});
+    menu(tr("&Help"), {keys_});
     const auto on = [this](QAction* action, auto what) { connect(action, &QAction::triggered, this, what); };
     on(open_, [this] { askForGang(); });
     on(save_, [this] { save(false); });
@@ -123,9 +137,20 @@ void GangWindow::makeActions()
         if (jobs_->currentIndex().isValid())
             Q_EMIT jobWanted(document_.gang().members[std::size_t(jobs_->currentIndex().row())].path);
     });
+    on(giveSlot_, [this] {
+        canvas_->setFocus();
+        askWhoGetsSlot(canvas_->mapToGlobal(
+            canvas_->slotOnWidget(Face::Outside, std::max(0, canvas_->slotInHand())).center().toPoint()));
+    });
+    on(layAfresh_, [this] {
+        Gang next = document_.gang();
+        next.byHand.clear();
+        (void)document_.edit(tr("Lay out afresh"), std::move(next));
+    });
     on(writeSheets_, [this] { askSheets(); });
     on(writeKnife_, [this] { askKnife(); });
     on(close_, [this] { close(); });
+    on(keys_, [this] { showKeys(); });
     on(nextSheet_, [this] { canvas_->setFormIndex(canvas_->formIndex() + 1); });
     on(sheetBefore_, [this] { canvas_->setFormIndex(canvas_->formIndex() - 1); });
     on(zoomIn_, [this] { canvas_->zoomIn(); });
@@ -194,6 +219,8 @@ QWidget* GangWindow::makeMiddle()
         canvas_->setJobInHand(index.isValid() ? jobs_->jobs().jobOf(index.row()) : -1);
         refresh();
     });
+    connect(canvas_, &GangCanvas::slotChanged, this, &GangWindow::refresh);
+    connect(canvas_, &GangCanvas::slotMenuWanted, this, &GangWindow::askWhoGetsSlot);
     connect(canvas_, &GangCanvas::formChanged, this, &GangWindow::refresh);
     connect(canvas_, &GangCanvas::strokeChanged, this, &GangWindow::refresh);
     return middle;
@@ -379,15 +406,68 @@ void GangWindow::refresh()
                            ? tr("; stroke %1 of %2, arrow keys go on").arg(canvas_->stroke() + 1).arg(layout->cuts())
                            : tr("; all is cut");
     }
+    if (laid && canvas_->slotInHand() >= 0)
+        caption = tr("slot %1: %2; Enter gives it away — %3")
+                      .arg(canvas_->slotInHand() + 1)
+                      .arg(gangSlotName(document_.plan(), document_.jobs(),
+                                        layout->front[std::size_t(canvas_->slotInHand())]),
+                           caption);
     caption_->setText(caption);
     const bool job = jobs_->currentIndex().isValid();
     remove_->setEnabled(job);
     openJob_->setEnabled(job);
+    giveSlot_->setEnabled(laid && canvas_->slotInHand() >= 0 && document_.planned() == gang);
+    layAfresh_->setEnabled(!gang.byHand.empty());
     writeSheets_->setEnabled(split && !stopWriting_);
     writeKnife_->setEnabled(split);
     nextSheet_->setEnabled(split && canvas_->formIndex() + 1 < int(split->forms.size()));
     sheetBefore_->setEnabled(canvas_->formIndex() > 0);
     refreshFindings();
+}
+
+void GangWindow::showKeys()
+{
+    const QString sheet = tr("On the press sheet");
+    KeysDialog({actions()},
+               {{sheet, tr("N, Shift and N"), tr("Go from slot to slot")},
+                {sheet, tr("Enter"), tr("Give the slot to another job, or leave it free")},
+                {sheet, tr("Page Up, Page Down"), tr("Go from sheet to sheet")},
+                {sheet, tr("Arrows"), tr("Move the sheet about; under the knife, go from stroke to stroke")}},
+               this)
+        .exec();
+}
+
+void GangWindow::askWhoGetsSlot(QPoint onScreen)
+{
+    if (!giveSlot_->isEnabled())
+        return;
+    const GangPlan& plan = document_.plan();
+    const int slot = canvas_->slotInHand();
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("gang.slotMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    menu->addSection(tr("Slot %1").arg(slot + 1));
+    const std::vector<int> takers = takersOf(plan, canvas_->formIndex(), slot);
+    for (const int piece : takers)
+        menu->addAction(tr("Give it to %1").arg(gangPieceName(plan, document_.jobs(), piece)), this,
+                        [this, piece] { giveSlot(piece); });
+    if (takers.empty())
+        menu->addAction(tr("No other job is as large as this one"))->setEnabled(false);
+    const SheetLayout& layout = *plan.split()->forms[std::size_t(canvas_->formIndex())].layout;
+    if (!layout.front[std::size_t(slot)].left)
+        menu->addAction(tr("Leave it free"), this, [this] { giveSlot(std::nullopt); });
+    menu->addSeparator();
+    menu->addAction(layAfresh_);
+    menu->popup(onScreen);
+}
+
+void GangWindow::giveSlot(std::optional<int> piece)
+{
+    if (document_.planned() != document_.gang())
+        return; // something changed while the menu was open
+    (void)document_.edit(
+        piece ? tr("Give a slot to another job") : tr("Leave a slot free"),
+        withSlotGiven(document_.gang(), document_.plan(), canvas_->formIndex(), canvas_->slotInHand(), piece));
 }
 
 void GangWindow::refreshFindings()

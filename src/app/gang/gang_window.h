@@ -57,6 +57,9 @@ private:
     QLineEdit* lengthField(const QString& what, std::function<Length&(Gang&)> part);
     void refresh();
     void refreshFindings();
+    /// Who may have the slot in hand, to choose from.
+    void askWhoGetsSlot(QPoint onScreen);
+    void giveSlot(std::optional<int> piece);
     void askForJobs();
     void removeJob();
     bool save(bool underAnotherName);
@@ -65,6 +68,7 @@ private:
     bool mayWrite();
     void askSheets();
     void askKnife();
+    void showKeys();
     void tell(const QString& title, const QString& message);
 
     GangDocument document_;
@@ -80,7 +84,8 @@ private:
     QProgressBar* progress_ = nullptr;
     QPushButton* stop_ = nullptr;
     std::vector<std::function<void()>> refreshers_;
-    QAction *open_, *save_, *saveAs_, *add_, *remove_, *openJob_, *writeSheets_, *writeKnife_, *close_;
+    QAction *open_, *save_, *saveAs_, *add_, *remove_, *openJob_, *writeSheets_, *writeKnife_, *close_, *keys_;
+    QAction *giveSlot_, *layAfresh_;
     QAction *nextSheet_, *sheetBefore_, *zoomIn_, *zoomOut_, *zoomFit_;
     std::shared_ptr<std::atomic_bool> stopWriting_;
 };

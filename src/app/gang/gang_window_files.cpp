@@ -65,9 +65,7 @@ void GangWindow::removeJob()
 {
     if (!jobs_->currentIndex().isValid())
         return;
-    Gang next = document_.gang();
-    next.members.erase(next.members.begin() + jobs_->currentIndex().row());
-    (void)document_.edit(tr("Take a job out"), std::move(next));
+    (void)document_.edit(tr("Take a job out"), withoutMember(document_.gang(), jobs_->currentIndex().row()));
 }
 
 bool GangWindow::openGang(const QString& path)

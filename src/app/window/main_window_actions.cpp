@@ -34,7 +34,7 @@ void MainWindow::connectActions()
     connectRecords();
     connectDummy();
     connectViews();
-    on(actions_.keys, [this] { KeysDialog(actions(), this).exec(); });
+    on(actions_.keys, [this] { KeysDialog(actions(), KeysDialog::onPaper(), this).exec(); });
     on(actions_.about, [this] { showAbout(); });
 }
 

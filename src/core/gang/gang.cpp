@@ -6,6 +6,46 @@
 namespace hinge
 {
 
+namespace
+{
+
+Result<void> checkByHand(const Gang& gang)
+{
+    if (gang.byHand.size() > std::size_t(mostGangForms))
+        return problem(QStringLiteral("byHand"),
+                       QStringLiteral("A gang is split over 1 to %1 press sheets.").arg(mostGangForms));
+    for (std::size_t form = 0; form < gang.byHand.size(); ++form) {
+        const QString where = QStringLiteral("byHand[%1]").arg(form + 1);
+        if (gang.byHand[form].empty() || gang.byHand[form].size() > std::size_t(mostGangSlots))
+            return problem(where, QStringLiteral("A press sheet has 1 to %1 slots.").arg(mostGangSlots));
+        for (const Gang::Slot& slot : gang.byHand[form]) {
+            if (slot.member < 0 || slot.member >= int(gang.members.size()))
+                return problem(
+                    where,
+                    QStringLiteral("A slot is given to job %1 of %2.").arg(slot.member + 1).arg(gang.members.size()));
+            if (slot.part < 0)
+                return problem(where, QStringLiteral("The parts of a job count from 1."));
+        }
+    }
+    return {};
+}
+
+} // namespace
+
+Gang withoutMember(Gang gang, int member)
+{
+    gang.members.erase(gang.members.begin() + member);
+    bool had = false;
+    for (std::vector<Gang::Slot>& slots : gang.byHand)
+        for (Gang::Slot& slot : slots) {
+            had = had || slot.member == member;
+            slot.member -= slot.member > member ? 1 : 0;
+        }
+    if (had)
+        gang.byHand.clear();
+    return gang;
+}
+
 Result<void> checkGang(const Gang& gang)
 {
     if (auto wrong = checkPress(gang.press, gang.unit); !wrong)
@@ -35,7 +75,7 @@ Result<void> checkGang(const Gang& gang)
             return problem(where + QStringLiteral(".quantity"),
                            QStringLiteral("A quantity is 1 to %1, or left out.").arg(limits::largestRun));
     }
-    return {};
+    return checkByHand(gang);
 }
 
 } // namespace hinge

@@ -20,6 +20,14 @@ struct Gang {
         bool operator==(const Member&) const = default;
     };
 
+    /// What a slot of a press sheet was given by hand.
+    struct Slot {
+        int member = 0;    ///< from 0
+        int part = 0;      ///< which piece of it, from 0, as `GangPlan::pieces` has them: a flat has one
+        bool left = false; ///< free: as large as that piece, but nothing is printed there
+        bool operator==(const Slot&) const = default;
+    };
+
     QString title;
     Unit unit = Unit::Mm;
     /// The press all are printed on. Of its setup the sheet, the grain and the work style count; how the sheet is
@@ -33,6 +41,9 @@ struct Gang {
     /// How many different press sheets; 0 for the fewest that keep within the overrun.
     int forms = 0;
     std::vector<Member> members;
+    /// The slots of every press sheet, along the rows of its front, where they were given out by hand; empty where that
+    /// is worked out.
+    std::vector<std::vector<Slot>> byHand{};
     QJsonObject extra{}; ///< keys of the file this version does not know; kept for saving
     bool operator==(const Gang&) const = default;
 };
@@ -41,6 +52,11 @@ struct Gang {
 inline constexpr int mostGangForms = 4;
 /// Jobs of one gang.
 inline constexpr int mostGangJobs = 24;
+/// Slots of one of its sheets.
+inline constexpr int mostGangSlots = 1000;
+
+/// The gang without one of its jobs. Where that had slots by hand, who gets which is worked out again.
+[[nodiscard]] Gang withoutMember(Gang gang, int member);
 
 /// Refuses what cannot be: see `checkPress`.
 [[nodiscard]] Result<void> checkGang(const Gang& gang);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/gang/gang_checks.h"
 
+#include "core/gang/gang_words.h"
 #include "core/job/plates.h"
 #include "core/plan/finding_parts.h"
 
@@ -27,6 +28,7 @@ public:
             checkJob(*job);
         checkStocks();
         checkFits();
+        checkByHand();
         checkInks();
         checkSplit();
         if (plan_.fault)
@@ -98,10 +100,30 @@ private:
             if (laid || told.contains(name))
                 continue;
             told << name;
+            if (plan_.split() && plan_.split()->byHand && isLaidByItself(int(i))) {
+                stop("gang.noSlot", QStringLiteral("%1 has no slot").arg(gangPieceName(plan_, jobs_, int(i))),
+                     QStringLiteral("The slots were given out by hand. Give it one, or have them worked out again."));
+                continue;
+            }
             stop("gang.tooSmall", QStringLiteral("%1 does not fit on the press sheet of %2").arg(name, sheet),
                  QStringLiteral("It is %1 as the knife frees it. Choose a larger sheet, or take it out.")
                      .arg(formatSize(piece.piece.size, gang_.unit)));
         }
+    }
+
+    /// Whether the program finds a place for the piece where it gives out the slots.
+    [[nodiscard]] bool isLaidByItself(int piece) const
+    {
+        return std::ranges::any_of(plan_.splits, [piece](const GangSplit& split) {
+            return !split.byHand && split.printed[std::size_t(piece)] > 0;
+        });
+    }
+
+    void checkByHand()
+    {
+        if (!plan_.notByHand.isEmpty())
+            warn("gang.byHand", QStringLiteral("The slots are not as they were given out by hand"),
+                 plan_.notByHand + QStringLiteral(" They were worked out; give out again what should be otherwise."));
     }
 
     /// One name for two inks would come onto one plate.

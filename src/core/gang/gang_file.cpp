@@ -33,7 +33,39 @@ void readGangObject(JsonReader& r, Gang& gang)
         o.read("quantity", member.quantity);
         gang.members.push_back(std::move(member));
     });
+    r.readArray("byHand", [&](JsonReader& o) {
+        std::vector<Gang::Slot>& slots = gang.byHand.emplace_back();
+        o.readArray("slots", [&](JsonReader& s) {
+            int job = 0;
+            int part = 1;
+            Gang::Slot slot;
+            s.read("job", job);
+            s.read("part", part);
+            s.read("free", slot.left);
+            slot.member = job - 1;
+            slot.part = part - 1;
+            slots.push_back(slot);
+        });
+    });
     gang.extra = r.takeLeftOver();
+}
+
+QJsonArray slotsToJson(const std::vector<std::vector<Gang::Slot>>& byHand)
+{
+    QJsonArray sheets;
+    for (const std::vector<Gang::Slot>& of : byHand) {
+        QJsonArray slots;
+        for (const Gang::Slot& slot : of) {
+            QJsonObject o{{QStringLiteral("job"), slot.member + 1}};
+            if (slot.part > 0)
+                o[QStringLiteral("part")] = slot.part + 1;
+            if (slot.left)
+                o[QStringLiteral("free")] = true;
+            slots.append(o);
+        }
+        sheets.append(QJsonObject{{QStringLiteral("slots"), slots}});
+    }
+    return sheets;
 }
 
 } // namespace
@@ -58,6 +90,8 @@ QByteArray writeGang(const Gang& gang)
                   {QStringLiteral("jobs"), jobs}};
     if (!gang.title.isEmpty())
         o[QStringLiteral("title")] = gang.title;
+    if (!gang.byHand.empty())
+        o[QStringLiteral("byHand")] = slotsToJson(gang.byHand);
     if (gang.forms > 0)
         o[QStringLiteral("forms")] = gang.forms;
     return QJsonDocument(keptBeside(gang.extra, o)).toJson(QJsonDocument::Indented);

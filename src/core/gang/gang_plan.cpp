@@ -3,6 +3,7 @@
 
 #include "core/file/links.h"
 #include "core/gang/gang_checks.h"
+#include "core/gang/gang_slots.h"
 #include "core/gang/gang_split.h"
 #include "core/piece/binding.h"
 #include "core/press/press_proof.h"
@@ -26,7 +27,7 @@ std::vector<GangPiece> piecesOf(const GangJob& member, int job)
             continue;
         for (int work = 0; work < run.piece.works; ++work) {
             const PressUnit unit = unitOf(parts, run.component, work);
-            GangPiece piece{job, run.component, work, run.piece, run.piece.pieces};
+            GangPiece piece{job, run.component, int(pieces.size()), work, run.piece, run.piece.pieces};
             piece.piece.size = unit.size;
             piece.piece.bleeds = unit.bleeds;
             pieces.push_back(std::move(piece));
@@ -35,55 +36,50 @@ std::vector<GangPiece> piecesOf(const GangJob& member, int job)
     return pieces;
 }
 
-MixedPiece cellOf(const PieceOnPress& piece)
-{
-    const auto [upright, turned] = turnsAllowed(piece);
-    return {{piece.size.w + piece.bleeds[0] + piece.bleeds[2], piece.size.h + piece.bleeds[1] + piece.bleeds[3]},
-            upright,
-            turned};
-}
-
-/// No more of it than the area holds; 0 where it does not even go in once.
-int mostOf(const MixedPiece& piece, Size area)
-{
-    const auto fits = [&](Size cell) { return cell.w <= area.w && cell.h <= area.h; };
-    if (!(piece.upright && fits(piece.cell)) && !(piece.turned && fits(piece.cell.turned())))
-        return 0;
-    return int(area.w.toMm() * area.h.toMm() / (piece.cell.w.toMm() * piece.cell.h.toMm()) + 1e-6);
-}
-
 /// Works out the splits of what can be laid.
 class Splits
 {
 public:
-    Splits(const Gang& gang, const std::vector<GangPiece>& pieces)
-        : gang_(gang), area_(areaOfGang(gang.press, gang.press.sheet).size())
+    Splits(const Gang& gang, const std::vector<GangPiece>& pieces) : gang_(gang), sheets_(gang, pieces)
     {
-        std::vector<MixedPiece> cells;
-        for (const GangPiece& piece : pieces) {
-            cells.push_back(cellOf(piece.piece));
-            most_.push_back(mostOf(cells.back(), area_));
-            wanted_.push_back(most_.back() > 0 ? piece.wanted : 0);
-            onPress_.push_back(piece.piece);
-        }
-        fill_.emplace(std::move(cells), area_);
-        const WorkStyle work = gang.press.work;
-        times_ = work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble ? 2 : 1;
+        for (std::size_t i = 0; i < pieces.size(); ++i)
+            wanted_.push_back(sheets_.most()[i] > 0 ? pieces[i].wanted : 0);
     }
 
     std::vector<GangSplit> all()
     {
         std::vector<GangSplit> splits;
         for (int runs = 1; runs <= mostGangForms; ++runs) {
-            const auto found = fewestSheets(*fill_, wanted_, times_, runs, gang_.overrun, most_);
+            const auto found = fewestSheets([this](const std::vector<int>& counts) { return sheets_.holds(counts); },
+                                            wanted_, sheets_.times(), runs, gang_.overrun, sheets_.most());
             if (found.empty())
                 continue;
-            GangSplit split = splitOf(found);
+            std::vector<std::shared_ptr<const SheetLayout>> layouts;
+            for (const SharedRun& run : found)
+                layouts.push_back(sheets_.laid(run.counts));
+            GangSplit split = splitOf(found, layouts);
             // A sheet more is worth plates only where it saves something.
             if (splits.empty() || isWorth(split, splits.back()))
                 splits.push_back(std::move(split));
         }
         return splits;
+    }
+
+    /// As somebody gave the slots out.
+    Result<GangSplit> byHand()
+    {
+        std::vector<std::shared_ptr<const SheetLayout>> layouts;
+        std::vector<std::vector<int>> counts;
+        for (const std::vector<Gang::Slot>& slots : gang_.byHand) {
+            auto layout = sheets_.laidByHand(slots);
+            if (!layout)
+                return tl::unexpected(layout.error());
+            counts.push_back(sheets_.countsOn(**layout));
+            layouts.push_back(std::move(*layout));
+        }
+        GangSplit split = splitOf(runsOf(counts, wanted_, sheets_.times(), gang_.overrun), layouts);
+        split.byHand = true;
+        return split;
     }
 
 private:
@@ -96,36 +92,28 @@ private:
         return more.sheets + more.overs < fewer.sheets + fewer.overs || more.mostOver < fewer.mostOver - 0.005;
     }
 
-    GangSplit splitOf(const std::vector<SharedRun>& runs)
+    GangSplit splitOf(const std::vector<SharedRun>& runs,
+                      const std::vector<std::shared_ptr<const SheetLayout>>& layouts) const
     {
         GangSplit split;
-        for (const SharedRun& run : runs) {
-            const auto cells = fill_->fill(run.counts);
-            if (!cells)
+        for (std::size_t i = 0; i < runs.size(); ++i) {
+            if (!layouts[i])
                 continue; // it was held when it was asked, and is filled the same way
-            GangForm form;
-            form.layout =
-                std::make_shared<const SheetLayout>(layOutGang(gang_.press, gang_.press.sheet, onPress_, *cells));
-            form.sheets = run.sheets;
-            form.overs = oversFor(run.sheets, gang_.overs);
+            const GangForm form{layouts[i], runs[i].sheets, oversFor(runs[i].sheets, gang_.overs)};
             split.sheets += form.sheets;
             split.overs += form.overs;
             split.plates += gang_.press.work == WorkStyle::Sheetwise ? 2 : 1;
-            split.forms.push_back(std::move(form));
+            split.forms.push_back(form);
         }
-        split.printed = printedBy(runs, times_, wanted_.size());
+        split.printed = printedBy(runs, sheets_.times(), wanted_.size());
         split.mostOver = mostOver(split.printed, wanted_);
         split.keepsOverrun = split.mostOver <= gang_.overrun.share();
         return split;
     }
 
     const Gang& gang_;
-    Size area_;
-    std::vector<PieceOnPress> onPress_;
-    std::vector<int> most_;
+    GangSheets sheets_;
     std::vector<qint64> wanted_;
-    std::optional<MixedFill> fill_;
-    int times_ = 1;
 };
 
 int chosenOf(const Gang& gang, const std::vector<GangSplit>& splits)
@@ -168,7 +156,11 @@ Result<std::shared_ptr<GangJob>> inGang(const Gang& gang, const QString& folder,
     return made;
 }
 
-int GangForm::slotsOf(int piece) const { return int(std::ranges::count(layout->front, piece, &SheetSlot::piece)); }
+int GangForm::slotsOf(int piece) const
+{
+    return int(std::ranges::count_if(layout->front,
+                                     [piece](const SheetSlot& slot) { return slot.piece == piece && !slot.left; }));
+}
 
 const GangSplit* GangPlan::split() const { return chosen < 0 ? nullptr : &splits[std::size_t(chosen)]; }
 
@@ -179,8 +171,9 @@ bool GangPlan::stops() const
 
 int GangPlan::slotsOfJob(const GangForm& form, int job) const
 {
-    return int(std::ranges::count_if(
-        form.layout->front, [&](const SheetSlot& slot) { return pieces[std::size_t(slot.piece)].job == job; }));
+    return int(std::ranges::count_if(form.layout->front, [&](const SheetSlot& slot) {
+        return !slot.left && pieces[std::size_t(slot.piece)].job == job;
+    }));
 }
 
 qint64 GangPlan::printedOfJob(int job) const
@@ -225,9 +218,19 @@ GangPlan planGang(const Gang& gang, const GangJobs& jobs)
     for (int job = 0; job < int(jobs.size()); ++job)
         for (GangPiece& piece : piecesOf(*jobs[std::size_t(job)], job))
             plan.pieces.push_back(std::move(piece));
-    if (!plan.pieces.empty())
-        plan.splits = Splits(gang, plan.pieces).all();
-    plan.chosen = chosenOf(gang, plan.splits);
+    if (!plan.pieces.empty()) {
+        Splits splits(gang, plan.pieces);
+        plan.splits = splits.all();
+        plan.chosen = chosenOf(gang, plan.splits);
+        if (!gang.byHand.empty()) {
+            if (auto given = splits.byHand()) {
+                plan.chosen = int(plan.splits.size());
+                plan.splits.push_back(std::move(*given));
+            } else {
+                plan.notByHand = given.error().message;
+            }
+        }
+    }
     plan.fault = faultOf(plan, jobs);
     plan.findings = checkGangPlan(gang, jobs, plan);
     return plan;
@@ -248,7 +251,7 @@ std::vector<GangShare> sharesOf(const GangPlan& plan, const GangJobs& jobs, int 
             bool any = false;
             for (const SheetSlot& slot : on.layout->front) {
                 const GangPiece& piece = plan.pieces[std::size_t(slot.piece)];
-                const bool mine = piece.job == job && piece.component == component;
+                const bool mine = piece.job == job && piece.component == component && !slot.left;
                 own.works.push_back(mine ? piece.work : -1);
                 any = any || mine;
             }

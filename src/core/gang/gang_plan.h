@@ -27,6 +27,7 @@ struct GangJob {
 struct GangPiece {
     int job = 0; ///< which one, from 0
     Component component = Component::Flat;
+    int part = 0; ///< which piece of its job, from 0
     int work = 0; ///< as in `PressForm::works`
     PieceOnPress piece;
     qint64 wanted = 0;
@@ -38,7 +39,7 @@ struct GangForm {
     /// Good sheets, and the overs on top.
     qint64 sheets = 0;
     qint64 overs = 0;
-    /// How many slots a piece has on it.
+    /// How many slots a piece is printed in.
     [[nodiscard]] int slotsOf(int piece) const;
 };
 
@@ -51,14 +52,18 @@ struct GangSplit {
     int plates = 0;            ///< sets of plates, of all forms
     double mostOver = 0;       ///< how much more of a piece is printed than wanted, at most, as a share
     bool keepsOverrun = false; ///< that is within what was allowed
+    bool byHand = false;       ///< as somebody gave the slots out
 };
 
 /// All that follows from a gang.
 struct GangPlan {
     std::vector<GangPiece> pieces;
-    /// By the number of press sheets, each better than those before it: fewer sheets printed, or less over.
+    /// By the number of press sheets, each better than those before it: fewer sheets printed, or less over. The last is
+    /// the one by hand, where there is one.
     std::vector<GangSplit> splits;
     int chosen = -1; ///< of the splits; -1 where nothing can be laid
+    /// Why the slots are not as they were given out by hand; empty where they are, or nobody did.
+    QString notByHand{};
     std::vector<Finding> findings;
 
     /// nullptr where nothing can be laid.

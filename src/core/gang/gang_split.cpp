@@ -25,11 +25,124 @@ qint64 sheetsOf(const Runs& runs)
     return sheets;
 }
 
+/// How often each of several forms is printed, when what is on them is known.
+class Lengths
+{
+public:
+    Lengths(Numbers wanted, int times, Percent overrun)
+        : wanted_(std::move(wanted)), times_(times), overrun_(overrun.share())
+    {
+    }
+
+    [[nodiscard]] double overOf(const Runs& runs) const
+    {
+        return mostOver(printedBy(runs, times_, wanted_.size()), wanted_);
+    }
+    [[nodiscard]] bool keepsOverrun(const Runs& runs) const { return overOf(runs) <= overrun_; }
+
+    [[nodiscard]] bool isBetter(const Runs& a, const Runs& b) const
+    {
+        if (b.empty())
+            return true;
+        const auto rank = [&](const Runs& runs) {
+            const double over = overOf(runs);
+            return std::tuple(over <= overrun_ ? 0 : over, sheetsOf(runs), runs.size(), over);
+        };
+        return rank(a) < rank(b);
+    }
+
+    /// The lengths that two of the runs may have while the others stay: where the fewest sheets are, two pieces come
+    /// out at just what is wanted, or at the most they may.
+    template <typename Visit>
+    void each(Runs runs, std::size_t a, std::size_t b, Visit visit) const
+    {
+        runs[a].sheets = runs[b].sheets = 0;
+        const Numbers given = printedBy(runs, times_, wanted_.size());
+        for (const qint64 length : turningPoints(runs, a, b, given)) {
+            runs[a].sheets = length;
+            if (const auto rest = stillNeeded(runs, a, b, given)) {
+                runs[b].sheets = *rest;
+                visit(runs);
+            }
+        }
+    }
+
+    /// The best lengths of forms with these counts; all that is wanted is on one of them.
+    [[nodiscard]] Runs of(const std::vector<std::vector<int>>& counts) const
+    {
+        qint64 all = 0;
+        for (std::size_t i = 0; i < wanted_.size(); ++i) {
+            qint64 each = 0;
+            for (const std::vector<int>& form : counts)
+                each += qint64(form[i]) * times_;
+            if (each > 0)
+                all = std::max(all, (wanted_[i] + each - 1) / each);
+        }
+        Runs best;
+        for (const std::vector<int>& form : counts)
+            best.push_back({form, all});
+        for (Runs before; before != best;) {
+            before = best;
+            for (std::size_t a = 0; a < best.size(); ++a)
+                for (std::size_t b = a + 1; b < best.size(); ++b)
+                    each(best, a, b, [&](const Runs& runs) { best = isBetter(runs, best) ? runs : best; });
+        }
+        return best;
+    }
+
+private:
+    [[nodiscard]] std::set<qint64> turningPoints(const Runs& runs, std::size_t a, std::size_t b,
+                                                 const Numbers& given) const
+    {
+        struct Bound {
+            double a, b, number;
+        };
+        std::vector<Bound> bounds;
+        for (std::size_t i = 0; i < wanted_.size(); ++i)
+            for (const double share : {0.0, overrun_})
+                bounds.push_back({double(runs[a].counts[i] * times_), double(runs[b].counts[i] * times_),
+                                  double(wanted_[i]) * (1 + share) - double(given[i])});
+        std::set<qint64> lengths{0};
+        for (const Bound& p : bounds)
+            for (const Bound& q : bounds)
+                if (const double turn = p.a * q.b - p.b * q.a; turn != 0) {
+                    const auto length = qint64(std::floor((p.number * q.b - p.b * q.number) / turn));
+                    lengths.insert({std::max<qint64>(0, length), std::max<qint64>(0, length + 1)});
+                }
+        // Those that need nothing of the other.
+        for (const Bound& p : bounds)
+            if (p.a > 0)
+                lengths.insert(std::max<qint64>(0, qint64(std::ceil(p.number / p.a))));
+        return lengths;
+    }
+
+    /// Sheets of run `b` for what the others leave wanting; none where it does not print all of that.
+    [[nodiscard]] std::optional<qint64> stillNeeded(const Runs& runs, std::size_t a, std::size_t b,
+                                                    const Numbers& given) const
+    {
+        qint64 sheets = 0;
+        for (std::size_t i = 0; i < wanted_.size(); ++i) {
+            const qint64 lacking = wanted_[i] - given[i] - runs[a].sheets * runs[a].counts[i] * times_;
+            const qint64 each = qint64(runs[b].counts[i]) * times_;
+            if (lacking > 0 && each == 0)
+                return std::nullopt;
+            if (lacking > 0)
+                sheets = std::max(sheets, (lacking + each - 1) / each);
+        }
+        return sheets;
+    }
+
+    Numbers wanted_;
+    int times_;
+    double overrun_;
+};
+
 class Splitter
 {
 public:
-    Splitter(MixedFill& fill, const Numbers& wanted, int times, Percent overrun, const std::vector<int>& most)
-        : fill_(fill), wanted_(wanted), times_(times), overrun_(overrun.share()), most_(most)
+    Splitter(const SheetHolds& sheetHolds, const Numbers& wanted, int times, Percent overrun,
+             const std::vector<int>& most)
+        : sheetHolds_(sheetHolds), wanted_(wanted), times_(times), overrun_(overrun), most_(most)
     {
     }
 
@@ -63,7 +176,17 @@ private:
             if (counts[i] > most_[i])
                 return false;
         ++tries_;
-        return fill_.holds(counts);
+        return sheetHolds_(counts);
+    }
+
+    /// Two of the runs made as long as is best.
+    void lengthen(const Runs& runs, std::size_t a, std::size_t b, Runs& best) const
+    {
+        lengths_.each(runs, a, b, [&](Runs made) {
+            std::erase_if(made, [](const SharedRun& run) { return run.sheets == 0; });
+            if (lengths_.isBetter(made, best))
+                best = std::move(made);
+        });
     }
 
     /// The lengths of run at which some piece needs one place less.
@@ -93,22 +216,10 @@ private:
                 continue;
             found = run;
             least = over;
-            if (over <= overrun_)
+            if (over <= overrun_.share())
                 break;
         }
         return found;
-    }
-
-    [[nodiscard]] bool isBetter(const Runs& a, const Runs& b, const Numbers& wanted) const
-    {
-        if (b.empty())
-            return true;
-        const auto rank = [&](const Runs& runs) {
-            const double over = mostOver(printedBy(runs, times_, wanted.size()), wanted);
-            const double beyond = over <= overrun_ ? 0 : over;
-            return std::tuple(beyond, sheetsOf(runs), runs.size(), over);
-        };
-        return rank(a) < rank(b);
     }
 
     [[nodiscard]] Runs split(const Numbers& wanted, int runs)
@@ -177,8 +288,8 @@ private:
     /// False where two fillings cannot print all with as few sheets, however often each is printed.
     [[nodiscard]] bool mayBeat(const std::vector<int>& a, const std::vector<int>& b, const Runs& best) const
     {
-        const bool withinOverrun = mostOver(printedBy(best, times_, wanted_.size()), wanted_) <= overrun_;
-        const qint64 most = best.empty() || !withinOverrun ? std::numeric_limits<qint64>::max() : sheetsOf(best);
+        const qint64 most =
+            best.empty() || !lengths_.keepsOverrun(best) ? std::numeric_limits<qint64>::max() : sheetsOf(best);
         for (std::size_t i = 0; i < wanted_.size(); ++i)
             if (const qint64 each = qint64(std::max(a[i], b[i])) * times_;
                 wanted_[i] > 0 && (each == 0 || wanted_[i] / each > most))
@@ -235,69 +346,21 @@ private:
         return best != before;
     }
 
-    /// How long two of the runs should be while the others stay: where the fewest sheets are, two pieces come out at
-    /// just what is wanted, or at the most they may.
-    void lengthen(Runs runs, std::size_t a, std::size_t b, Runs& best) const
-    {
-        runs[a].sheets = runs[b].sheets = 0;
-        const Numbers given = printedBy(runs, times_, wanted_.size());
-        struct Bound {
-            double a, b, number;
-        };
-        std::vector<Bound> bounds;
-        for (std::size_t i = 0; i < wanted_.size(); ++i)
-            for (const double share : {0.0, overrun_})
-                bounds.push_back({double(runs[a].counts[i] * times_), double(runs[b].counts[i] * times_),
-                                  double(wanted_[i]) * (1 + share) - double(given[i])});
-        std::set<qint64> lengths{0};
-        for (const Bound& p : bounds)
-            for (const Bound& q : bounds)
-                if (const double turn = p.a * q.b - p.b * q.a; turn != 0) {
-                    const auto length = qint64(std::floor((p.number * q.b - p.b * q.number) / turn));
-                    lengths.insert({std::max<qint64>(0, length), std::max<qint64>(0, length + 1)});
-                }
-        for (const qint64 length : lengths) {
-            runs[a].sheets = length;
-            if (const auto rest = stillNeeded(runs, a, b, given)) {
-                runs[b].sheets = *rest;
-                Runs used = runs;
-                std::erase_if(used, [](const SharedRun& run) { return run.sheets == 0; });
-                if (isBetter(used, best, wanted_))
-                    best = std::move(used);
-            }
-        }
-    }
-
-    /// Sheets of run `b` for what the others leave wanting; none where it does not print all of that.
-    [[nodiscard]] std::optional<qint64> stillNeeded(const Runs& runs, std::size_t a, std::size_t b,
-                                                    const Numbers& given) const
-    {
-        qint64 sheets = 0;
-        for (std::size_t i = 0; i < wanted_.size(); ++i) {
-            const qint64 lacking = wanted_[i] - given[i] - runs[a].sheets * runs[a].counts[i] * times_;
-            const qint64 each = qint64(runs[b].counts[i]) * times_;
-            if (lacking > 0 && each == 0)
-                return std::nullopt;
-            if (lacking > 0)
-                sheets = std::max(sheets, (lacking + each - 1) / each);
-        }
-        return sheets;
-    }
-
     void join(Runs first, const Runs& rest, const Numbers& wanted, Runs& best) const
     {
         if (rest.empty())
             return;
         first.insert(first.end(), rest.begin(), rest.end());
-        if (isBetter(first, best, wanted))
+        if (Lengths(wanted, times_, overrun_).isBetter(first, best))
             best = std::move(first);
     }
 
-    MixedFill& fill_;
+    const SheetHolds& sheetHolds_;
     const Numbers& wanted_;
     int times_;
-    double overrun_;
+    Percent overrun_;
     const std::vector<int>& most_;
+    Lengths lengths_{wanted_, times_, overrun_};
     int tries_ = 0;
 };
 
@@ -321,10 +384,20 @@ double mostOver(const std::vector<qint64>& printed, const std::vector<qint64>& w
     return most;
 }
 
-std::vector<SharedRun> fewestSheets(MixedFill& fill, const std::vector<qint64>& wanted, int times, int runs,
+std::vector<SharedRun> runsOf(const std::vector<std::vector<int>>& counts, const std::vector<qint64>& wanted, int times,
+                              Percent overrun)
+{
+    Numbers asked = wanted;
+    for (std::size_t i = 0; i < asked.size(); ++i)
+        if (std::ranges::all_of(counts, [i](const std::vector<int>& form) { return form[i] == 0; }))
+            asked[i] = 0;
+    return Lengths(asked, times, overrun).of(counts);
+}
+
+std::vector<SharedRun> fewestSheets(const SheetHolds& holds, const std::vector<qint64>& wanted, int times, int runs,
                                     Percent overrun, const std::vector<int>& mostOnSheet)
 {
-    return Splitter(fill, wanted, times, overrun, mostOnSheet).best(runs);
+    return Splitter(holds, wanted, times, overrun, mostOnSheet).best(runs);
 }
 
 } // namespace hinge

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/paper/mixed_fill.h"
 #include "core/units/percent.h"
 
+#include <functional>
 #include <vector>
 
 namespace hinge
@@ -16,6 +16,9 @@ struct SharedRun {
     bool operator==(const SharedRun&) const = default;
 };
 
+/// Whether a sheet holds so many of each piece together.
+using SheetHolds = std::function<bool(const std::vector<int>& counts)>;
+
 /// Good ones that runs give of each piece; `times` is what one place on the form yields of a sheet: 2 where it is
 /// printed on both sides.
 [[nodiscard]] std::vector<qint64> printedBy(const std::vector<SharedRun>& runs, int times, std::size_t pieces);
@@ -27,7 +30,12 @@ struct SharedRun {
 /// looked for by giving those of like numbers a sheet of their own, by printing of all as much as a first sheet can
 /// without going over, the rest on others, and by giving single places to other pieces; where a sheet can be filled in
 /// few ways, all of them are tried two by two. Empty where not even one of each goes on so many sheets.
-[[nodiscard]] std::vector<SharedRun> fewestSheets(MixedFill& fill, const std::vector<qint64>& wanted, int times,
+[[nodiscard]] std::vector<SharedRun> fewestSheets(const SheetHolds& holds, const std::vector<qint64>& wanted, int times,
                                                   int runs, Percent overrun, const std::vector<int>& mostOnSheet);
+
+/// The fewest sheets of each form where the counts of all are given, and what is printed more than wanted stays within
+/// the overrun as far as it can. What is on none of them is passed over.
+[[nodiscard]] std::vector<SharedRun> runsOf(const std::vector<std::vector<int>>& counts,
+                                            const std::vector<qint64>& wanted, int times, Percent overrun);
 
 } // namespace hinge

@@ -22,6 +22,11 @@ QString gangPieceName(const GangPlan& plan, const GangJobs& jobs, int piece)
     return QStringLiteral("%1, %2").arg(job.name, formName(job.job, job.plan, form));
 }
 
+QString gangSlotName(const GangPlan& plan, const GangJobs& jobs, const SheetSlot& slot)
+{
+    return slot.left ? QStringLiteral("left free") : gangPieceName(plan, jobs, slot.piece);
+}
+
 QString gangSideName(const Gang& gang, Face side)
 {
     const WorkStyle work = gang.press.work;
@@ -59,10 +64,10 @@ QString splitWords(const GangSplit& split)
     for (const GangForm& form : split.forms)
         runs << groupedNumber(form.sheets);
     const QString over = QStringLiteral("up to %1 % over").arg(QString::number(split.mostOver * 100, 'f', 0));
-    return split.forms.size() == 1
-               ? QStringLiteral("1 sheet, %1 times; %2").arg(runs.front(), over)
-               : QStringLiteral("%1 sheets, %2 times; %3")
-                     .arg(QString::number(split.forms.size()), runs.join(QStringLiteral(" + ")), over);
+    const QString sheets =
+        split.forms.size() == 1 ? QStringLiteral("1 sheet") : QStringLiteral("%1 sheets").arg(split.forms.size());
+    const QString times = QStringLiteral("%1 times; %2").arg(runs.join(QStringLiteral(" + ")), over);
+    return (split.byHand ? QStringLiteral("%1 by hand, %2") : QStringLiteral("%1, %2")).arg(sheets, times);
 }
 
 std::vector<CuttingOrder> gangCuttingOrders(const Gang& gang, const GangPlan& plan, const GangJobs& jobs)
@@ -79,7 +84,7 @@ std::vector<CuttingOrder> gangCuttingOrders(const Gang& gang, const GangPlan& pl
                           .arg(sheetSizeName(form.layout->sheet, gang.unit));
         order.layout = form.layout;
         for (const SheetSlot& slot : form.layout->front)
-            order.slotNames << gangPieceName(plan, jobs, slot.piece);
+            order.slotNames << gangSlotName(plan, jobs, slot);
         order.sheets = form.sheets + form.overs;
         finishOrder(order, gang.press.knife, gang.stock.caliper(), gang.unit);
         orders.push_back(std::move(order));

@@ -11,6 +11,8 @@ namespace hinge
 
 /// What a piece is called: its job, and which sheet of it where there are several: "Almanac, sheet 2".
 [[nodiscard]] QString gangPieceName(const GangPlan& plan, const GangJobs& jobs, int piece);
+/// What a slot carries, or that it was left free.
+[[nodiscard]] QString gangSlotName(const GangPlan& plan, const GangJobs& jobs, const SheetSlot& slot);
 /// "front", "back", or as a sheet that is printed twice from one form.
 [[nodiscard]] QString gangSideName(const Gang& gang, Face side);
 /// The line printed beside the sheet: gang, sheet, side, inks, and the day it was written.

@@ -269,7 +269,7 @@ inline constexpr int heaviest = 800;
 inline constexpr int thinnestBulk = 500; ///< thousandths of cm3/g
 inline constexpr int thickestBulk = 3000;
 inline constexpr int mostPanels = 12;
-inline constexpr int mostPages = 4000;
+inline constexpr int mostPages = 10'000;
 inline constexpr int largestRun = 10'000'000;
 } // namespace limits
 

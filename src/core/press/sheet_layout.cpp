@@ -336,9 +336,8 @@ SheetLayout layOutGang(const Press& press, Size sheet, const std::vector<PieceOn
         laid.push_back({c.cell.moved(origin).without(bleeds), turn});
         laid.back().piece = c.piece;
     }
-    Press plain = press; // slots of a gang are not turned or left free by number
+    Press plain = press; // slots of a gang are not turned by their row
     plain.headToHead = false;
-    plain.left.clear();
     addSlots(layout, laid, plain, [&](int piece) { return pieces[std::size_t(piece)].tumbled; });
     return layout;
 }

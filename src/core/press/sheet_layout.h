@@ -116,7 +116,7 @@ struct PieceOnPress {
 /// Where pieces that share a sheet may be laid: of a sheet that is printed from one form, the half its copy leaves.
 [[nodiscard]] Rect areaOfGang(const Press& press, Size sheet);
 /// The layout of pieces that share a sheet, as they were laid into that area with their bleeds. The block stands where
-/// that of a single piece would.
+/// that of a single piece would. Slots the press leaves free are left so.
 [[nodiscard]] SheetLayout layOutGang(const Press& press, Size sheet, const std::vector<PieceOnPress>& pieces,
                                      const std::vector<MixedCell>& cells);
 
