@@ -252,7 +252,7 @@ private Q_SLOTS:
         canvas.setFocus();
         QTest::keyClick(&canvas, Qt::Key_N);
         QCOMPARE(canvas.slotInHand(), 0);
-        QVERIFY(part<QLabel>("gang.caption")->text().startsWith(QStringLiteral("slot 1: ann")));
+        QVERIFY(part<QLabel>("gang.caption")->text().contains(QStringLiteral("slot 1,")));
         QTest::keyClick(&canvas, Qt::Key_Return);
         QVERIFY(chosenForSlot(QStringLiteral("bram")).contains(QStringLiteral("Give it to bram")));
         settle();

@@ -274,6 +274,7 @@ QWidget* GangWindow::makePress()
     head.title->setText(tr("Press sheet"));
     turning_ = head.about;
     sheets_ = new QComboBox;
+    sheets_->setPlaceholderText(tr("another size"));
     for (const Size& size : usualPressSheets())
         sheets_->addItem(sheetSizeName(size, document_.gang().unit), QVariant::fromValue(size));
     connect(sheets_, &QComboBox::activated, this, [this](int row) {
@@ -407,11 +408,7 @@ void GangWindow::refresh()
                            : tr("; all is cut");
     }
     if (laid && canvas_->slotInHand() >= 0)
-        caption = tr("slot %1: %2; Enter gives it away — %3")
-                      .arg(canvas_->slotInHand() + 1)
-                      .arg(gangSlotName(document_.plan(), document_.jobs(),
-                                        layout->front[std::size_t(canvas_->slotInHand())]),
-                           caption);
+        caption += tr("; slot %1, Enter gives it to another").arg(canvas_->slotInHand() + 1);
     caption_->setText(caption);
     const bool job = jobs_->currentIndex().isValid();
     remove_->setEnabled(job);
@@ -446,7 +443,6 @@ void GangWindow::askWhoGetsSlot(QPoint onScreen)
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("gang.slotMenu"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
-    menu->addSection(tr("Slot %1").arg(slot + 1));
     const std::vector<int> takers = takersOf(plan, canvas_->formIndex(), slot);
     for (const int piece : takers)
         menu->addAction(tr("Give it to %1").arg(gangPieceName(plan, document_.jobs(), piece)), this,
