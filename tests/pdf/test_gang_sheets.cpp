@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Sheets that several jobs share, as files: read by mutool and Ghostscript.
 #include "colour/press_profile.h"
-#include "core/gang/gang_plan.h"
+#include "core/gang/gang_slots.h"
 #include "export_reader.h"
 #include "pdf/export_gang.h"
 #include "pdf/picture_preview.h"
@@ -108,6 +108,41 @@ private Q_SLOTS:
         }
         QVERIFY(printed[11] >= 900 && printed[12] >= 300 && printed[13] >= 300);
         QCOMPARE(printed.size(), std::size_t(3));
+    }
+
+    void slotsGivenByHandAreWrittenSo_data() { backsLieBehindTheirFronts_data(); }
+    void slotsGivenByHandAreWrittenSo()
+    {
+        QFETCH(WorkStyle, work);
+        QFETCH(FlipEdge, flip);
+        Gang gang;
+        gang.press.sheet = {len("450"), len("320")};
+        gang.press.work = work;
+        gang.press.flip = flip;
+        gang.press.device = Device::ShopMachine;
+        gang.press.marks.label = false;
+        const std::vector<Job> made{leafOf("Ann", 85, 55, 300, 11), leafOf("Bram", 85, 55, 300, 12)};
+        gang.members = {{QStringLiteral("Ann.hinge.json"), 0}, {QStringLiteral("Bram.hinge.json"), 0}};
+        plan(gang, made);
+        gang = withSlotGiven(gang, plan_, 0, 0, 1);
+        plan(gang, made);
+        gang = withSlotGiven(gang, plan_, 0, 1, std::nullopt);
+        plan(gang, made);
+        QVERIFY2(plan_.split()->byHand && !plan_.fault, qPrintable(plan_.notByHand));
+        const QString file = written(gang, "byhand.pdf");
+        const SheetLayout& layout = *plan_.split()->forms.front().layout;
+        QCOMPARE(layout.front[0].piece, 1);
+        for (const Face side : bothFaces) {
+            const auto words = wordsOn(file, side == Face::Outside ? 1 : 2);
+            QCOMPARE(int(words.size()), layout.up());
+            for (const SheetSlot& slot : layout.side(side)) {
+                const QRectF trim(slot.trim.x.toMm(), slot.trim.y.toMm(), slot.trim.w.toMm(), slot.trim.h.toMm());
+                const auto at = std::ranges::find_if(words, [&](const Digits& d) { return trim.contains(d.middle); });
+                QCOMPARE(at == words.end(), slot.left);
+                if (at != words.end())
+                    QCOMPARE(at->number % 100, slot.piece == 0 ? 11 : 12);
+            }
+        }
     }
 
     void inksStayApart()
