@@ -75,6 +75,15 @@ private Q_SLOTS:
         const PieceParts parts = plan.partsOf(job);
         const PressRun good = *plan.runOf(Component::Text);
         QVERIFY(proveRun(parts, good));
+        // More sheets in each other than could ever be folded: 1,000 of 0.1 mm and more stick out by 10 cm.
+        Job thick = job;
+        thick.pages.count = 4'000;
+        thick.press.sheet = {len("1000"), len("700")};
+        const auto pushed = hinge::plan(thick);
+        QVERIFY(pushed && pushed->pressFault() &&
+                pushed->pressFault()->message.contains(QStringLiteral("half a page")));
+        thick.pages.creepBy = CreepBy::Nothing;
+        QVERIFY(!testing::planned(thick).pressFault());
         // Two sheets changed for each other.
         PressRun swapped = good;
         std::swap(swapped.forms[1].works, swapped.forms[2].works);

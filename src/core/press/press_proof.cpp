@@ -174,6 +174,11 @@ private:
     /// Puts the folded sheets together and turns the pages.
     [[nodiscard]] Result<void> readBook() const
     {
+        // A page that is moved by more than half its width lies on its neighbour.
+        if (parts_.job.pages.creepBy != CreepBy::Nothing && parts_.book->creep > parts_.job.page.w.part(2))
+            return problem({}, QStringLiteral("So many sheets lie in each other that the innermost sticks out by %1, "
+                                              "more than half a page. Glue the piece, or leave creep as it is.")
+                                   .arg(formatThickness(parts_.book->creep, parts_.job.unit)));
         int number = 0;
         for (const PileLeaf& leaf : parts_.book->pile)
             for (const PageSpot& spot : {leaf.upper, leaf.lower}) {
