@@ -344,6 +344,43 @@ private Q_SLOTS:
         QVERIFY(!gang().isVisible());
     }
 
+    void anUnsavedGangSurvivesACrash()
+    {
+        const QDir kept(SafeCopy::folder());
+        const auto copies = [&kept] { return kept.entryList({QStringLiteral("*.json")}, QDir::Files); };
+        openTwoCards();
+        document().copy().writeNow();
+        QVERIFY(GangDocument::leftBehind().empty()); // its program runs
+        QCOMPARE(copies().size(), 1);
+        QVERIFY(QFile::copy(kept.filePath(copies().front()), kept.filePath(QStringLiteral("crashed.json"))));
+        const Gang lost = document().gang();
+        window_ = std::make_unique<MainWindow>();
+        QCOMPARE(GangDocument::leftBehind().size(), std::size_t(1));
+        QString asked;
+        QTimer::singleShot(50, this, [this, &asked] {
+            auto* box = window_->findChild<QMessageBox*>(QStringLiteral("recoveryDialog"));
+            asked = box->text();
+            box->buttons().front()->click();
+        });
+        QVERIFY(!window_->offerRecovery()); // no job was lost
+        QVERIFY2(asked.contains(QStringLiteral("Jobs printed together")), qPrintable(asked));
+        QVERIFY(document().gang() == lost && document().isDirty());
+        settle();
+        QCOMPARE(document().jobs().size(), std::size_t(2));
+        QCOMPARE(copies().size(), 1); // a copy of its own
+        QVERIFY(!copies().contains(QStringLiteral("crashed.json")));
+        // Saved, or left without saving, it needs none.
+        QVERIFY(document().save(dir_->filePath(QStringLiteral("kept.gang.json"))));
+        QVERIFY(copies().isEmpty());
+        Gang next = document().gang();
+        next.title = QStringLiteral("Week 41");
+        QVERIFY(document().edit(QStringLiteral("Rename"), next));
+        document().copy().writeNow();
+        QCOMPARE(copies().size(), 1);
+        document().startNew();
+        QVERIFY(copies().isEmpty());
+    }
+
     void keysAreTold()
     {
         (void)window_->showGang();

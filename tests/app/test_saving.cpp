@@ -88,8 +88,8 @@ private Q_SLOTS:
         QVERIFY(window_->document().save(dir_->filePath(QStringLiteral("first.hinge.json"))));
         const auto copies = [] {
             QStringList found;
-            for (const QString& name : QDir(Recovery::folder()).entryList({QStringLiteral("*.json")}, QDir::Files)) {
-                QFile file(Recovery::folder() + u'/' + name);
+            for (const QString& name : QDir(SafeCopy::folder()).entryList({QStringLiteral("*.json")}, QDir::Files)) {
+                QFile file(SafeCopy::folder() + u'/' + name);
                 if (file.open(QIODevice::ReadOnly))
                     found << QString::fromUtf8(file.readAll());
             }
@@ -189,14 +189,14 @@ private Q_SLOTS:
     void unsavedWorkSurvivesACrash()
     {
         type("docket.title", QStringLiteral("Storm warning"));
-        window_->recovery().writeNow();
+        window_->recovery().copy().writeNow();
         // While its program runs the copy is nobody else's business.
         QVERIFY(Recovery::leftBehind().empty());
         // A crash leaves the copy without a program: make one.
-        const QStringList copies = QDir(Recovery::folder()).entryList({QStringLiteral("*.json")});
+        const QStringList copies = QDir(SafeCopy::folder()).entryList({QStringLiteral("*.json")});
         QCOMPARE(copies.size(), 1);
-        const QString crashed = Recovery::folder() + QStringLiteral("/crashed.json");
-        QVERIFY(QFile::copy(Recovery::folder() + u'/' + copies[0], crashed));
+        const QString crashed = SafeCopy::folder() + QStringLiteral("/crashed.json");
+        QVERIFY(QFile::copy(SafeCopy::folder() + u'/' + copies[0], crashed));
         const Job lost = job();
         window_ = std::make_unique<MainWindow>();
         QCOMPARE(Recovery::leftBehind().size(), std::size_t(1));
@@ -211,32 +211,32 @@ private Q_SLOTS:
         QVERIFY(!QFile::exists(crashed));
         // Saved work needs no copy.
         QVERIFY(window_->document().save(dir_->filePath(QStringLiteral("storm.hinge.json"))));
-        QVERIFY(QDir(Recovery::folder()).entryList({QStringLiteral("*.json")}).isEmpty());
+        QVERIFY(QDir(SafeCopy::folder()).entryList({QStringLiteral("*.json")}).isEmpty());
     }
 
     void aCopyThatComesLateIsNotKept()
     {
-        const auto copies = [] { return QDir(Recovery::folder()).entryList({QStringLiteral("*.json")}, QDir::Files); };
+        const auto copies = [] { return QDir(SafeCopy::folder()).entryList({QStringLiteral("*.json")}, QDir::Files); };
         type("docket.title", QStringLiteral("Neap"));
-        const auto early = window_->recovery().writer();
+        const auto early = window_->recovery().copy().writer();
         type("docket.title", QStringLiteral("Spring"));
-        const auto late = window_->recovery().writer();
+        const auto late = window_->recovery().copy().writer();
         // Written out of turn: the later state stays.
         QVERIFY(late());
         QVERIFY(!early());
         QCOMPARE(copies().size(), 1);
-        QFile copy(Recovery::folder() + u'/' + copies().first());
+        QFile copy(SafeCopy::folder() + u'/' + copies().first());
         QVERIFY(copy.open(QIODevice::ReadOnly));
         QVERIFY(copy.readAll().contains("Spring"));
         // Saved meanwhile: nothing is left to bring back.
         type("docket.title", QStringLiteral("Slack"));
-        const auto pending = window_->recovery().writer();
+        const auto pending = window_->recovery().copy().writer();
         QVERIFY(window_->document().save(dir_->filePath(QStringLiteral("slack.hinge.json"))));
         QVERIFY(!pending());
         QVERIFY(copies().isEmpty());
         // Work after that is kept again.
         type("docket.title", QStringLiteral("Ebb"));
-        QVERIFY(window_->recovery().writer()());
+        QVERIFY(window_->recovery().copy().writer()());
         QCOMPARE(copies().size(), 1);
     }
 

@@ -67,6 +67,43 @@ private Q_SLOTS:
         QCOMPARE(plan.split()->plates, 2);
     }
 
+    void moreSheetsAreOfferedWhereTheySave()
+    {
+        Gang gang = gangOn("SRA3");
+        gang.overrun = Percent(20);
+        const auto splitsOf = [&](std::array<int, 3> wanted) {
+            return planGang(gang, taken(gang, {leafOf("A", 85, 55, wanted[0]), leafOf("B", 85, 55, wanted[1]),
+                                               leafOf("C", 85, 55, wanted[2])}))
+                .splits;
+        };
+        int paper = 0, over = 0;
+        for (const std::array<int, 3>& wanted : {std::array{900, 100, 70},
+                                                 {1000, 990, 10},
+                                                 {210, 640, 95},
+                                                 {40000, 900, 120},
+                                                 {3000, 2000, 7},
+                                                 {100, 10, 1}}) {
+            const auto splits = splitsOf(wanted);
+            for (std::size_t i = 1; i < splits.size(); ++i) {
+                const GangSplit& fewer = splits[i - 1];
+                const GangSplit& more = splits[i];
+                QVERIFY(more.forms.size() > fewer.forms.size());
+                QVERIFY(!fewer.keepsOverrun || more.keepsOverrun);
+                if (fewer.keepsOverrun != more.keepsOverrun) {
+                    ++over;
+                    continue;
+                }
+                const double before = double(fewer.sheets + fewer.overs);
+                const double after = double(more.sheets + more.overs);
+                const bool less = after <= before * 0.95 || before - after >= 250;
+                paper += less ? 1 : 0;
+                QVERIFY2(less || (!more.keepsOverrun && more.mostOver < fewer.mostOver),
+                         qPrintable(QStringLiteral("%1 after %2").arg(after).arg(before)));
+            }
+        }
+        QVERIFY2(paper > 0 && over > 0, qPrintable(QStringLiteral("%1, %2").arg(paper).arg(over)));
+    }
+
     void allKindsShareSheets()
     {
         CHECK_PROPERTY("what a gang prints is all that is wanted, read and cut right", [] {

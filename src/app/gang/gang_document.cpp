@@ -10,6 +10,7 @@
 
 #include <QDir>
 #include <QFileInfo>
+#include <QJsonDocument>
 #include <QUndoCommand>
 
 namespace hinge
@@ -45,15 +46,29 @@ private:
     Gang before_, after_;
 };
 
-GangDocument::GangDocument(QObject* parent) : QObject(parent)
+namespace
+{
+
+const QString gangKind = QStringLiteral("gang");
+
+} // namespace
+
+GangDocument::GangDocument(QObject* parent)
+    : QObject(parent), copy_(
+                           gangKind, [this] { return isDirty(); }, [this] { return path_; },
+                           [this]() -> SafeCopy::Snapshot {
+                               return [gang = gang_] { return QJsonDocument::fromJson(writeGang(gang)).object(); };
+                           })
 {
     connect(&history_, &QUndoStack::cleanChanged, this, &GangDocument::changed);
+    connect(&history_, &QUndoStack::cleanChanged, &copy_, &SafeCopy::follow);
+    connect(&history_, &QUndoStack::indexChanged, &copy_, &SafeCopy::follow);
 }
 
 GangDocument::~GangDocument()
 {
     // What goes down with it has nothing to tell any more.
-    history_.disconnect(this);
+    history_.disconnect();
     disconnect();
 }
 
@@ -212,6 +227,26 @@ Result<void> GangDocument::edit(const QString& what, Gang next)
         return sound;
     history_.push(new Step(*this, what, std::move(next)));
     return {};
+}
+
+std::vector<GangDocument::Left> GangDocument::leftBehind()
+{
+    std::vector<Left> all;
+    for (const SafeCopy::Left& left : SafeCopy::leftBehind(gangKind))
+        if (auto gang = readGang(QJsonDocument(left.work).toJson(), QFileInfo(left.file).fileName()))
+            all.push_back({left.file, left.path, std::move(*gang), left.when});
+    return all;
+}
+
+void GangDocument::resume(const Gang& gang, const QString& path)
+{
+    history_.clear();
+    path_ = path;
+    members_.clear();
+    adopt(gang);
+    history_.resetClean();
+    copy_.writeNow();
+    Q_EMIT replaced();
 }
 
 void GangDocument::startNew()

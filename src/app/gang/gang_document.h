@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/document/linked_files.h"
+#include "app/document/safe_copy.h"
 #include "core/gang/gang_plan.h"
 #include "paint/gang_painter.h"
 #include "pdf/opened_job.h"
@@ -41,6 +42,18 @@ public:
     /// One step of the history. Refuses what `checkGang` does.
     Result<void> edit(const QString& what, Gang next);
 
+    /// A gang that was not saved when its program ended.
+    struct Left {
+        QString file; ///< of the copy
+        QString path; ///< of the gang; empty when it had none yet
+        Gang gang;
+        QDateTime when;
+    };
+    [[nodiscard]] static std::vector<Left> leftBehind();
+    /// Brought back, and still not saved.
+    void resume(const Gang& gang, const QString& path);
+    [[nodiscard]] SafeCopy& copy() { return copy_; }
+
     Result<void> load(const QString& path);
     Result<void> save(const QString& path);
     void startNew();
@@ -69,6 +82,7 @@ private:
     GangPlan plan_;
     QUndoStack history_;
     QString path_;
+    SafeCopy copy_;
     std::map<QString, std::unique_ptr<Member>> members_; ///< opened jobs, by their whole path
     int opening_ = 0;
     int planning_ = 0;

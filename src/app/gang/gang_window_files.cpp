@@ -128,6 +128,8 @@ void GangWindow::closeEvent(QCloseEvent* event)
         return event->ignore();
     if (stopWriting_)
         stopWriting_->store(true);
+    if (document_.isDirty())
+        document_.startNew(); // what is not to be kept is gone
     event->accept();
 }
 

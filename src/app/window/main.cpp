@@ -166,7 +166,9 @@ int main(int argc, char** argv)
     // Files that are still being read hold nothing back that anybody waits for; what is written has ended by now.
     if (!QThreadPool::globalInstance()->waitForDone(1500)) {
         window.document().releaseLocks();
-        window.recovery().releaseLocks();
+        window.recovery().copy().releaseLocks();
+        if (window.gangWindow())
+            window.gangWindow()->document().copy().releaseLocks();
         std::_Exit(code);
     }
     return code;

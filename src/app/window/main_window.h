@@ -78,6 +78,8 @@ protected:
     void dropEvent(QDropEvent* event) override;
 
 private:
+    [[nodiscard]] std::optional<bool> askAboutCopy(const QString& name, const QString& path, const QDateTime& when);
+    void offerGangs();
     void buildMenus();
     /// What each action does, by the menus they stand in.
     void connectActions();

@@ -180,35 +180,61 @@ void MainWindow::tidy()
     tidyEmbedded(daysKept, keep);
 }
 
+/// Whether work that was left behind is brought back, or thrown away; nothing where that is asked again later.
+std::optional<bool> MainWindow::askAboutCopy(const QString& name, const QString& path, const QDateTime& when)
+{
+    QMessageBox box(this);
+    box.setObjectName(QStringLiteral("recoveryDialog"));
+    box.setTextFormat(Qt::PlainText);
+    box.setText(tr("“%1” was not saved when the program last ended.").arg(name));
+    const auto day = [](const QDateTime& at) { return QLocale().toString(at, QLocale::ShortFormat); };
+    const QFileInfo file(path);
+    const bool newer = !path.isEmpty() && file.exists() && file.lastModified() > when;
+    box.setInformativeText(newer
+                               ? tr("The copy is from %1. Its file %2 is newer, from %3: somebody has saved it since.")
+                                     .arg(day(when), file.fileName(), day(file.lastModified()))
+                               : tr("The copy is from %1.").arg(day(when)));
+    QPushButton* take = box.addButton(tr("Bring it back"), QMessageBox::AcceptRole);
+    QPushButton* throwAway = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
+    box.addButton(tr("Ask later"), QMessageBox::RejectRole);
+    box.setDefaultButton(take);
+    box.exec();
+    if (box.clickedButton() == take || box.clickedButton() == throwAway)
+        return box.clickedButton() == take;
+    return std::nullopt;
+}
+
 bool MainWindow::offerRecovery()
 {
+    offerGangs();
     for (const Recovery::Left& left : Recovery::leftBehind()) {
-        QMessageBox box(this);
-        box.setObjectName(QStringLiteral("recoveryDialog"));
-        box.setTextFormat(Qt::PlainText);
-        box.setText(tr("“%1” was not saved when the program last ended.").arg(left.job.title));
-        const auto day = [](const QDateTime& when) { return QLocale().toString(when, QLocale::ShortFormat); };
-        const QFileInfo file(left.path);
-        const bool newer = !left.path.isEmpty() && file.exists() && file.lastModified() > left.when;
-        box.setInformativeText(
-            newer ? tr("The copy is from %1. Its file %2 is newer, from %3: somebody has saved it since.")
-                        .arg(day(left.when), file.fileName(), day(file.lastModified()))
-                  : tr("The copy is from %1.").arg(day(left.when)));
-        QPushButton* take = box.addButton(tr("Bring it back"), QMessageBox::AcceptRole);
-        QPushButton* throwAway = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
-        box.addButton(tr("Ask later"), QMessageBox::RejectRole);
-        box.setDefaultButton(take);
-        box.exec();
-        if (box.clickedButton() == take) {
+        const auto taken = askAboutCopy(left.job.title, left.path, left.when);
+        if (!taken)
+            continue;
+        if (*taken) {
             document_.resume(left.job, left.path);
-            recovery_.writeNow(); // the new copy first, then the old one goes
-            Recovery::discard(left);
-            return true;
+            recovery_.copy().writeNow(); // the new copy first, then the old one goes
         }
-        if (box.clickedButton() == throwAway)
-            Recovery::discard(left);
+        SafeCopy::discard(left.file);
+        if (*taken)
+            return true;
     }
     return false;
+}
+
+void MainWindow::offerGangs()
+{
+    for (const GangDocument::Left& left : GangDocument::leftBehind()) {
+        const QString name = left.gang.title.isEmpty() ? tr("Jobs printed together") : left.gang.title;
+        const auto taken = askAboutCopy(name, left.path, left.when);
+        if (!taken)
+            continue;
+        if (*taken)
+            showGang().document().resume(left.gang, left.path);
+        SafeCopy::discard(left.file);
+        if (*taken)
+            return; // one window has one gang
+    }
 }
 
 void MainWindow::remember(const QString& path)

@@ -58,7 +58,7 @@ public:
             for (const SharedRun& run : found)
                 layouts.push_back(sheets_.laid(run.counts));
             GangSplit split = splitOf(found, layouts);
-            // A sheet more is worth plates only where it saves something.
+            // A sheet more is worth plates only where it saves enough.
             if (splits.empty() || isWorth(split, splits.back()))
                 splits.push_back(std::move(split));
         }
@@ -89,7 +89,10 @@ private:
             return false;
         if (more.keepsOverrun != fewer.keepsOverrun)
             return more.keepsOverrun;
-        return more.sheets + more.overs < fewer.sheets + fewer.overs || more.mostOver < fewer.mostOver - 0.005;
+        // Common practice: plates for a few sheets of paper are not made.
+        const qint64 saved = fewer.sheets + fewer.overs - more.sheets - more.overs;
+        const bool paper = saved >= 250 || saved * 20 >= fewer.sheets + fewer.overs;
+        return paper || (!more.keepsOverrun && more.mostOver < fewer.mostOver - 0.005);
     }
 
     GangSplit splitOf(const std::vector<SharedRun>& runs,

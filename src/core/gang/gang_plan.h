@@ -58,8 +58,8 @@ struct GangSplit {
 /// All that follows from a gang.
 struct GangPlan {
     std::vector<GangPiece> pieces;
-    /// By the number of press sheets, each better than those before it: fewer sheets printed, or less over. The last is
-    /// the one by hand, where there is one.
+    /// By the number of press sheets, each better than those before it: a twentieth less paper or 250 sheets, or less
+    /// over where too much is. The last is the one by hand, where there is one.
     std::vector<GangSplit> splits;
     int chosen = -1; ///< of the splits; -1 where nothing can be laid
     /// Why the slots are not as they were given out by hand; empty where they are, or nobody did.
