@@ -59,10 +59,8 @@ public:
     Result<void> add(SheetPages& pages)
     {
         for (int form = 0; form < forms(); ++form)
-            for (const Face side : bothFaces) {
+            for (const Face side : plan_.split()->forms[std::size_t(form)].layout->sidesGiven(gang_.press.device)) {
                 run_.reached(20 + 60 * form / forms());
-                if (side == Face::Inside && isFrontAlone())
-                    continue;
                 if (auto added = addSide(pages, form, side); !added)
                     return added;
             }
@@ -88,14 +86,6 @@ private:
     {
         return gangSheetLabel(gang_, plan_, jobs_, form, side, day_);
     }
-    /// Nothing is on the back, or it is printed from the plates of the front.
-    [[nodiscard]] bool isFrontAlone() const
-    {
-        const WorkStyle work = gang_.press.work;
-        return work == WorkStyle::OneSide ||
-               (work != WorkStyle::Sheetwise && gang_.press.device == Device::ProductionPress);
-    }
-
     Result<void> addSide(SheetPages& pages, int form, Face side)
     {
         const Size sheet = plan_.split()->forms[std::size_t(form)].layout->sheet;

@@ -44,7 +44,7 @@ private:
     Result<void> addSheet(const PressForm& form)
     {
         reached();
-        for (const Face side : sidesOf(form)) {
+        for (const Face side : form.layout->sidesGiven(job_.press.device)) {
             FaceComposer::Content content;
             for (const PlacedSurface& place : placedOn(parts_, form, side))
                 if (auto added = source_.paint(content, place, form.layout->sheet.h); !added)
@@ -68,7 +68,7 @@ private:
     Result<void> addStacked(const PressRun& run, const PressForm& form)
     {
         std::vector<StackedSide> sides;
-        for (const Face side : sidesOf(form)) {
+        for (const Face side : form.layout->sidesGiven(job_.press.device)) {
             StackedSide made{side, placedOn(parts_, form, side), {}};
             for (const PlacedSurface& place : made.placed) {
                 made.piles.push_back(pileOf(*form.layout, place.slot, run.stacking->order));
@@ -165,19 +165,6 @@ private:
         side.resources = pdf_.makeIndirectObject(resources);
         side.numbered = std::move(*made);
         return {};
-    }
-
-    [[nodiscard]] std::vector<Face> sidesOf(const PressForm& form) const
-    {
-        if (form.sides() == 1 || isSecondPass(form))
-            return {Face::Outside};
-        return {Face::Outside, Face::Inside};
-    }
-
-    /// A press prints the second side from the plates of the first; any other machine wants to be given both.
-    [[nodiscard]] bool isSecondPass(const PressForm& form) const
-    {
-        return form.layout->isOneForm() && job_.press.device == Device::ProductionPress;
     }
 
     /// A slot of a run whose copies differ: the record that its pile has on this sheet; -1 where that has ended.

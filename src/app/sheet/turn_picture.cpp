@@ -33,7 +33,7 @@ void TurnPicture::follow(const SheetLayout& layout)
 {
     sheet_ = layout.sheet;
     aboutVertical_ = layout.turnsAboutVertical;
-    bothSides_ = layout.work != WorkStyle::OneSide;
+    bothSides_ = printedSides(layout.work) == 2;
     setAccessibleName(aboutVertical_ ? tr("The pile is turned left to right; its head edge stays ahead")
                                      : tr("The pile is turned head to foot; its foot edge comes ahead"));
     setVisible(bothSides_);

@@ -105,7 +105,7 @@ private:
             const GangForm form{layouts[i], runs[i].sheets, oversFor(runs[i].sheets, gang_.overs)};
             split.sheets += form.sheets;
             split.overs += form.overs;
-            split.plates += gang_.press.work == WorkStyle::Sheetwise ? 2 : 1;
+            split.plates += printingForms(gang_.press.work);
             split.forms.push_back(form);
         }
         split.printed = printedBy(runs, sheets_.times(), wanted_.size());

@@ -55,8 +55,7 @@ GangSheets::GangSheets(const Gang& gang, const std::vector<GangPiece>& pieces)
         onPress_.push_back(piece.piece);
     }
     fill_.emplace(std::move(cells), area_);
-    const WorkStyle work = gang.press.work;
-    times_ = work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble ? 2 : 1;
+    times_ = isOneForm(gang.press.work) ? 2 : 1;
 }
 
 std::vector<int> GangSheets::byCut(const std::vector<int>& counts) const

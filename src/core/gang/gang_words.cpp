@@ -29,8 +29,7 @@ QString gangSlotName(const GangPlan& plan, const GangJobs& jobs, const SheetSlot
 
 QString gangSideName(const Gang& gang, Face side)
 {
-    const WorkStyle work = gang.press.work;
-    if (work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble)
+    if (isOneForm(gang.press.work))
         return side == Face::Outside ? QStringLiteral("first pass") : QStringLiteral("second pass, same form");
     return side == Face::Outside ? QStringLiteral("front") : QStringLiteral("back");
 }

@@ -22,6 +22,16 @@ enum class WorkStyle {
     OneSide,       ///< not at all
 };
 
+/// Both sides are printed from the same form.
+[[nodiscard]] constexpr bool isOneForm(WorkStyle style)
+{
+    return style == WorkStyle::WorkAndTurn || style == WorkStyle::WorkAndTumble;
+}
+/// Sides of a sheet that are printed.
+[[nodiscard]] constexpr int printedSides(WorkStyle style) { return style == WorkStyle::OneSide ? 1 : 2; }
+/// Printing forms, or sets of plates, that its sides take.
+[[nodiscard]] constexpr int printingForms(WorkStyle style) { return isOneForm(style) ? 1 : printedSides(style); }
+
 /// "sheetwise", "work-and-turn", "work-and-tumble", "one side".
 [[nodiscard]] QString workStyleName(WorkStyle style);
 

@@ -312,7 +312,7 @@ void addGlued(Figures& f, const Job& job, const Plan& plan)
     signatures.working = QStringLiteral("%1 pages in signatures of %2").arg(book.pages).arg(job.pages.signature);
     signatures.source = QStringLiteral("short signatures stand before the last full one, never outside");
     const WorkStyle style = job.pages.workStyle;
-    const int sides = style == WorkStyle::Sheetwise ? 2 : 1;
+    const int sides = printingForms(style);
     const int forms = int(book.sheets.size()) * sides;
     Figure& plates =
         f.number(pagesGroup, QStringLiteral("forms"), QStringLiteral("Printing forms"), forms, QString::number(forms));

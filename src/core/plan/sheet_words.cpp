@@ -228,10 +228,8 @@ std::optional<RunCost> costOf(const Job& job, const PressRun& run, const SheetLa
     if (!prices.any())
         return std::nullopt;
     const Stock& stock = stockOf(job, run.component);
-    const int sides = layout.work == WorkStyle::OneSide ? 1 : 2;
-    const int plates = layout.isOneForm() ? job.faceInks[0].count()
-                       : sides == 1       ? job.faceInks[0].count()
-                                          : job.faceInks[0].count() + job.faceInks[1].count();
+    const int sides = printedSides(layout.work);
+    const int plates = job.faceInks[0].count() + (printingForms(layout.work) == 2 ? job.faceInks[1].count() : 0);
     const qint64 forms = formsOfRun(run.piece, layout);
     RunCost cost;
     cost.paper = std::llround(kilogramsOf(stock, layout) * double(prices.paperPerKg.value_or(0)));

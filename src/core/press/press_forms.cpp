@@ -29,7 +29,7 @@ Press pressFor(const PieceParts& parts, Component component)
     // Copies that differ come once off each sheet.
     if (hasStackedCopies(parts, component) && press.work != WorkStyle::OneSide)
         press.work = WorkStyle::Sheetwise;
-    if (press.work == WorkStyle::WorkAndTurn || press.work == WorkStyle::WorkAndTumble)
+    if (isOneForm(press.work))
         press.offset.reset(); // it lies against the line the sheet is turned about
     return press;
 }

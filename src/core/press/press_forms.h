@@ -26,8 +26,8 @@ struct PressForm {
     /// The different ones it carries, in order.
     [[nodiscard]] std::vector<int> differentWorks() const;
     /// Sides that are printed, and printing forms (sets of plates) they take.
-    [[nodiscard]] int sides() const { return layout->work == WorkStyle::OneSide ? 1 : 2; }
-    [[nodiscard]] int plates() const { return layout->isOneForm() ? 1 : sides(); }
+    [[nodiscard]] int sides() const { return printedSides(layout->work); }
+    [[nodiscard]] int plates() const { return printingForms(layout->work); }
 };
 
 /// One component on the press.

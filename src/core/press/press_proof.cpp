@@ -127,7 +127,7 @@ private:
     [[nodiscard]] Result<void> collectText(const PressForm& form)
     {
         const SheetLayout& layout = *form.layout;
-        const bool bothSides = layout.work != WorkStyle::OneSide;
+        const bool bothSides = printedSides(layout.work) == 2;
         const auto front = placedOn(parts_, form, Face::Outside);
         const auto back = bothSides ? placedOn(parts_, form, Face::Inside) : std::vector<PlacedSurface>();
         for (std::size_t i = 0; i < layout.front.size(); ++i) {

@@ -270,6 +270,13 @@ std::pair<bool, bool> turnsAllowed(const PieceOnPress& piece)
     return {upright, turned};
 }
 
+std::vector<Face> SheetLayout::sidesGiven(Device device) const
+{
+    if (printedSides(work) == 1 || (isOneForm() && device == Device::ProductionPress))
+        return {Face::Outside};
+    return {Face::Outside, Face::Inside};
+}
+
 int SheetLayout::up() const { return int(std::ranges::count(front, false, &SheetSlot::left)); }
 
 std::array<Length, 4> turnedBleeds(std::array<Length, 4> b, Turn turn)

@@ -69,12 +69,12 @@ struct SheetLayout {
     /// Pieces that one sheet gives.
     [[nodiscard]] int up() const;
     /// Different things that one sheet can carry: half as many where each comes twice.
-    [[nodiscard]] int places() const
-    {
-        return work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble ? up() / 2 : up();
-    }
+    [[nodiscard]] int places() const { return isOneForm() ? up() / 2 : up(); }
     /// Both sides are printed from the same form.
-    [[nodiscard]] bool isOneForm() const { return work == WorkStyle::WorkAndTurn || work == WorkStyle::WorkAndTumble; }
+    [[nodiscard]] bool isOneForm() const { return hinge::isOneForm(work); }
+    /// The sides that a device is given to print: a press prints the second side from the plates of the first, any
+    /// other machine wants to be given both.
+    [[nodiscard]] std::vector<Face> sidesGiven(Device device) const;
     [[nodiscard]] const std::vector<SheetSlot>& side(Face face) const { return face == Face::Outside ? front : back; }
     [[nodiscard]] const Rect& area(Face face) const { return face == Face::Outside ? frontArea : backArea; }
     /// The paper of the whole run, in square metres.
