@@ -10,6 +10,7 @@
 #include "pdf/face_form.h"
 #include "pdf/mark_operators.h"
 #include "pdf/numbered_copies.h"
+#include "pdf/numbered_side.h"
 #include "pdf/operators_stream.h"
 #include "pdf/pdf_number.h"
 #include "pdf/press_file.h"
@@ -165,8 +166,7 @@ void collectCopies(const Job& job, const RecordTable* table, FaceComposer& compo
 {
     const int count = recordCount(job, table);
     // Of a long series not every number need be set to know its letters.
-    constexpr int longSeries = 2000;
-    if (job.records.source == RecordSource::Series && count > longSeries) {
+    if (job.records.source == RecordSource::Series && count >= NumberedSide::worthWhile) {
         const std::vector<QByteArray> shown = digitsToShow(job.records.series, count);
         for (const QByteArray& digits : shown)
             composer.collectCopy(filledFor(job, recordOf(job.records.series, digits)));

@@ -194,6 +194,14 @@ private Q_SLOTS:
         QCOMPARE(document().gang().press.sheet.w, Length::mm(700));
         typeInGang("gang.width", "nonsense");
         QCOMPARE(document().gang().press.sheet.w, Length::mm(700));
+        // What was refused stays to be mended; Escape gives it up.
+        auto* width = part<QLineEdit>("gang.width");
+        QCOMPARE(width->text(), QStringLiteral("nonsense"));
+        gang().activateWindow();
+        QTRY_VERIFY(gang().isActiveWindow());
+        width->setFocus();
+        QTest::keyClick(width, Qt::Key_Escape);
+        QCOMPARE(width->text(), QStringLiteral("700 mm"));
         typeInGang("gang.paper", "300");
         QCOMPARE(document().gang().stock.grammage, 300);
         typeInGang("gang.overrun", "2.5");

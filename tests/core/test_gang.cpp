@@ -370,8 +370,8 @@ private Q_SLOTS:
         QVERIFY(worked.split() && !worked.split()->byHand);
         QVERIFY(testing::hasFinding(worked.findings, "gang.byHand"));
         // A job all of whose slots were given away has none.
-        for (int slot = 0; slot < int(planGang(gang, jobs).split()->forms.front().layout->front.size()); ++slot)
-            gang = withSlotGiven(gang, planGang(gang, jobs), 0, slot, 0);
+        for (Gang::Slot& slot : gang.byHand[0])
+            slot.member = 0;
         const GangPlan lacking = planGang(gang, jobs);
         QCOMPARE(lacking.split()->printed[1], qint64(0));
         QVERIFY(testing::hasFinding(lacking.findings, "gang.noSlot") && lacking.stops());

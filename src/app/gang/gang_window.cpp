@@ -28,6 +28,7 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QProgressBar>
+#include <QShortcut>
 #include <QUrl>
 
 namespace hinge
@@ -233,6 +234,12 @@ QLineEdit* GangWindow::field(const QString& what, std::function<QString(const Ga
     refreshers_.push_back([this, edit, shown] {
         if (!edit->hasFocus() || !edit->isModified())
             edit->setText(shown(document_.gang()));
+    });
+    auto* escape = new QShortcut(QKeySequence(Qt::Key_Escape), edit, nullptr, nullptr, Qt::WidgetShortcut);
+    connect(escape, &QShortcut::activated, this, [this, edit, shown] {
+        edit->setText(shown(document_.gang()));
+        edit->setModified(false);
+        markField(edit, {});
     });
     connect(edit, &QLineEdit::editingFinished, this, [this, edit, what, shown, set = std::move(set)] {
         if (!edit->isModified())

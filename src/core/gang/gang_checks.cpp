@@ -141,7 +141,7 @@ private:
                          QStringLiteral("Inks of one name are printed from one plate. Give one of them another name, "
                                         "or make them alike."));
             }
-        if (known.size() > 2)
+        if (known.size() > 2) // common practice, no source: presses have four to six units
             warn("gang.plates", QStringLiteral("The sheet takes %1 spot inks").arg(known.size()),
                  QStringLiteral("Each is one more unit of the press, or one more pass, for all the pieces."));
     }

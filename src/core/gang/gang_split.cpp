@@ -279,20 +279,21 @@ private:
         fillings(counts, 0, all);
         if (all.size() > mostFillings)
             return;
-        for (std::size_t i = 0; i < all.size(); ++i)
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            const qint64 most =
+                best.empty() || !lengths_.keepsOverrun(best) ? std::numeric_limits<qint64>::max() : sheetsOf(best);
             for (std::size_t j = i + 1; j < all.size(); ++j)
-                if (mayBeat(all[i], all[j], best))
+                if (mayDoWith(most, all[i], all[j]))
                     lengthen({{all[i], 0}, {all[j], 0}}, 0, 1, best);
+        }
     }
 
-    /// False where two fillings cannot print all with as few sheets, however often each is printed.
-    [[nodiscard]] bool mayBeat(const std::vector<int>& a, const std::vector<int>& b, const Runs& best) const
+    /// False where two fillings cannot print all with so many sheets, however often each is printed.
+    [[nodiscard]] bool mayDoWith(qint64 sheets, const std::vector<int>& a, const std::vector<int>& b) const
     {
-        const qint64 most =
-            best.empty() || !lengths_.keepsOverrun(best) ? std::numeric_limits<qint64>::max() : sheetsOf(best);
         for (std::size_t i = 0; i < wanted_.size(); ++i)
             if (const qint64 each = qint64(std::max(a[i], b[i])) * times_;
-                wanted_[i] > 0 && (each == 0 || wanted_[i] / each > most))
+                wanted_[i] > 0 && (each == 0 || wanted_[i] / each > sheets))
                 return false;
         return true;
     }
