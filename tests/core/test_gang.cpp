@@ -101,6 +101,15 @@ private Q_SLOTS:
                          qPrintable(QStringLiteral("%1 after %2").arg(after).arg(before)));
             }
         }
+        // As many as are asked for; where so many are not offered, the most that are.
+        const GangJobs jobs =
+            taken(gang, {leafOf("A", 85, 55, 900), leafOf("B", 85, 55, 100), leafOf("C", 85, 55, 70)});
+        for (const int forms : {1, mostGangForms}) {
+            gang.forms = forms;
+            const GangPlan plan = planGang(gang, jobs);
+            QVERIFY(plan.splits.size() > 1 && int(plan.splits.back().forms.size()) < mostGangForms);
+            QCOMPARE(plan.chosen, forms == 1 ? 0 : int(plan.splits.size()) - 1);
+        }
         QVERIFY2(paper > 0 && over > 0, qPrintable(QStringLiteral("%1, %2").arg(paper).arg(over)));
     }
 

@@ -182,6 +182,9 @@ private Q_SLOTS:
         QVERIFY(validate(job));
         Job bare = booklet(16);
         QVERIFY(setPageCount(bare, 20) && bare.sequence.isEmpty() && bare.pages.count == 20);
+        // As many as the schema of jobs says.
+        QVERIFY(setPageCount(bare, 10'000) && validate(bare));
+        QVERIFY(setPageCount(bare, 10'001) && !validate(bare));
         // Beyond all reason it is the job that is refused, not made.
         QVERIFY(setPageCount(job, 2'000'000'000) && !validate(job));
     }

@@ -51,7 +51,7 @@ std::vector<Recovery::Left> Recovery::leftBehind()
     std::vector<Left> all;
     for (const SafeCopy::Left& left : SafeCopy::leftBehind(jobKind))
         if (auto job = readJob(QJsonDocument(left.work).toJson(), QFileInfo(left.file).fileName(), unpacked))
-            all.push_back({left.file, left.path, std::move(*job), left.when});
+            all.push_back({left, std::move(*job)});
     return all;
 }
 

@@ -17,10 +17,8 @@ class Recovery : public QObject
 public:
     /// A job that a program left behind that is no longer running.
     struct Left {
-        QString file; ///< of the copy
-        QString path; ///< of the job; empty when it had none yet
+        SafeCopy::Left copy;
         Job job;
-        QDateTime when;
     };
 
     explicit Recovery(Document& document, QObject* parent = nullptr);

@@ -234,42 +234,38 @@ std::vector<GangDocument::Left> GangDocument::leftBehind()
     std::vector<Left> all;
     for (const SafeCopy::Left& left : SafeCopy::leftBehind(gangKind))
         if (auto gang = readGang(QJsonDocument(left.work).toJson(), QFileInfo(left.file).fileName()))
-            all.push_back({left.file, left.path, std::move(*gang), left.when});
+            all.push_back({left, std::move(*gang)});
     return all;
 }
 
-void GangDocument::resume(const Gang& gang, const QString& path)
+/// Another gang, with a history of its own.
+void GangDocument::takeUp(const Gang& gang, const QString& path)
 {
     history_.clear();
     path_ = path;
     members_.clear();
     adopt(gang);
-    history_.resetClean();
-    copy_.writeNow();
     Q_EMIT replaced();
 }
 
-void GangDocument::startNew()
+void GangDocument::resume(const Gang& gang, const QString& path)
 {
-    history_.clear();
-    path_.clear();
-    members_.clear();
-    adopt(Gang());
-    Q_EMIT replaced();
+    takeUp(gang, path);
+    history_.resetClean();
+    copy_.writeNow();
 }
+
+void GangDocument::startNew() { takeUp(Gang(), {}); }
 
 Result<void> GangDocument::load(const QString& path)
 {
     auto gang = loadGang(path);
     if (!gang)
         return tl::unexpected(gang.error());
-    history_.clear();
-    path_ = QFileInfo(path).absoluteFilePath();
-    members_.clear();
+    const QFileInfo file(path);
     for (Gang::Member& member : gang->members)
-        member.path = resolvedPath(member.path, QFileInfo(path_).absolutePath());
-    adopt(*gang);
-    Q_EMIT replaced();
+        member.path = resolvedPath(member.path, file.absolutePath());
+    takeUp(*gang, file.absoluteFilePath());
     return {};
 }
 

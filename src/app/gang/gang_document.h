@@ -44,10 +44,8 @@ public:
 
     /// A gang that was not saved when its program ended.
     struct Left {
-        QString file; ///< of the copy
-        QString path; ///< of the gang; empty when it had none yet
+        SafeCopy::Left copy;
         Gang gang;
-        QDateTime when;
     };
     [[nodiscard]] static std::vector<Left> leftBehind();
     /// Brought back, and still not saved.
@@ -72,6 +70,7 @@ Q_SIGNALS:
 private:
     class Step;
     struct Member;
+    void takeUp(const Gang& gang, const QString& path);
     void adopt(const Gang& gang);
     void openMissing();
     void replan();

@@ -140,8 +140,8 @@ void GangWindow::makeActions()
     });
     on(giveSlot_, [this] {
         canvas_->setFocus();
-        askWhoGetsSlot(canvas_->mapToGlobal(
-            canvas_->slotOnWidget(Face::Outside, std::max(0, canvas_->slotInHand())).center().toPoint()));
+        askWhoGetsSlot(
+            canvas_->mapToGlobal(canvas_->slotOnWidget(Face::Outside, canvas_->slotInHand()).center().toPoint()));
     });
     on(layAfresh_, [this] {
         Gang next = document_.gang();

@@ -78,8 +78,7 @@ protected:
     void dropEvent(QDropEvent* event) override;
 
 private:
-    [[nodiscard]] std::optional<bool> askAboutCopy(const QString& name, const QString& path, const QDateTime& when);
-    void offerGangs();
+    bool offerCopy(const QString& name, const SafeCopy::Left& left, const std::function<void()>& resume);
     void buildMenus();
     /// What each action does, by the menus they stand in.
     void connectActions();

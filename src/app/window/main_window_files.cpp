@@ -180,61 +180,47 @@ void MainWindow::tidy()
     tidyEmbedded(daysKept, keep);
 }
 
-/// Whether work that was left behind is brought back, or thrown away; nothing where that is asked again later.
-std::optional<bool> MainWindow::askAboutCopy(const QString& name, const QString& path, const QDateTime& when)
+/// Asks about work that was left behind; true where it was brought back. What is not to be asked about again goes.
+bool MainWindow::offerCopy(const QString& name, const SafeCopy::Left& left, const std::function<void()>& resume)
 {
     QMessageBox box(this);
     box.setObjectName(QStringLiteral("recoveryDialog"));
     box.setTextFormat(Qt::PlainText);
     box.setText(tr("“%1” was not saved when the program last ended.").arg(name));
-    const auto day = [](const QDateTime& at) { return QLocale().toString(at, QLocale::ShortFormat); };
-    const QFileInfo file(path);
-    const bool newer = !path.isEmpty() && file.exists() && file.lastModified() > when;
+    const auto day = [](const QDateTime& when) { return QLocale().toString(when, QLocale::ShortFormat); };
+    const QFileInfo file(left.path);
+    const bool newer = !left.path.isEmpty() && file.exists() && file.lastModified() > left.when;
     box.setInformativeText(newer
                                ? tr("The copy is from %1. Its file %2 is newer, from %3: somebody has saved it since.")
-                                     .arg(day(when), file.fileName(), day(file.lastModified()))
-                               : tr("The copy is from %1.").arg(day(when)));
+                                     .arg(day(left.when), file.fileName(), day(file.lastModified()))
+                               : tr("The copy is from %1.").arg(day(left.when)));
     QPushButton* take = box.addButton(tr("Bring it back"), QMessageBox::AcceptRole);
     QPushButton* throwAway = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
     box.addButton(tr("Ask later"), QMessageBox::RejectRole);
     box.setDefaultButton(take);
     box.exec();
-    if (box.clickedButton() == take || box.clickedButton() == throwAway)
-        return box.clickedButton() == take;
-    return std::nullopt;
+    const bool taken = box.clickedButton() == take;
+    if (taken)
+        resume(); // the new copy is written first, then the old one goes
+    if (taken || box.clickedButton() == throwAway)
+        SafeCopy::discard(left.file);
+    return taken;
 }
 
 bool MainWindow::offerRecovery()
 {
-    offerGangs();
-    for (const Recovery::Left& left : Recovery::leftBehind()) {
-        const auto taken = askAboutCopy(left.job.title, left.path, left.when);
-        if (!taken)
-            continue;
-        if (*taken) {
-            document_.resume(left.job, left.path);
-            recovery_.copy().writeNow(); // the new copy first, then the old one goes
-        }
-        SafeCopy::discard(left.file);
-        if (*taken)
+    // A window has one gang, and one job.
+    for (const GangDocument::Left& left : GangDocument::leftBehind())
+        if (offerCopy(left.gang.title.isEmpty() ? tr("Jobs printed together") : left.gang.title, left.copy,
+                      [&] { showGang().document().resume(left.gang, left.copy.path); }))
+            break;
+    for (const Recovery::Left& left : Recovery::leftBehind())
+        if (offerCopy(left.job.title, left.copy, [&] {
+                document_.resume(left.job, left.copy.path);
+                recovery_.copy().writeNow();
+            }))
             return true;
-    }
     return false;
-}
-
-void MainWindow::offerGangs()
-{
-    for (const GangDocument::Left& left : GangDocument::leftBehind()) {
-        const QString name = left.gang.title.isEmpty() ? tr("Jobs printed together") : left.gang.title;
-        const auto taken = askAboutCopy(name, left.path, left.when);
-        if (!taken)
-            continue;
-        if (*taken)
-            showGang().document().resume(left.gang, left.path);
-        SafeCopy::discard(left.file);
-        if (*taken)
-            return; // one window has one gang
-    }
 }
 
 void MainWindow::remember(const QString& path)

@@ -127,8 +127,7 @@ int chosenOf(const Gang& gang, const std::vector<GangSplit>& splits)
         if (gang.forms > 0 ? int(splits[std::size_t(i)].forms.size()) == gang.forms
                            : splits[std::size_t(i)].keepsOverrun)
             return i;
-    const auto least = std::ranges::min_element(splits, {}, &GangSplit::mostOver);
-    return gang.forms > 0 ? int(splits.size()) - 1 : int(least - splits.begin());
+    return int(splits.size()) - 1; // each is better than those before it
 }
 
 } // namespace

@@ -334,17 +334,21 @@ private:
     /// A place of a run given by one piece to another, or left free where there is no such other; true where it helps.
     bool given(std::size_t run, std::size_t from, std::size_t to, Runs& best)
     {
-        Runs other = best;
-        --other[run].counts[from];
+        std::vector<std::vector<int>> counts;
+        for (const SharedRun& of : best)
+            counts.push_back(of.counts);
+        --counts[run][from];
         if (to < wanted_.size())
-            ++other[run].counts[to];
-        if (!holds(other[run].counts))
+            ++counts[run][to];
+        const bool lacks = std::ranges::all_of(counts, [from](const std::vector<int>& of) { return of[from] == 0; });
+        if (lacks || !holds(counts[run]))
             return false;
-        const Runs before = best;
-        for (std::size_t with = 0; with < other.size(); ++with)
-            if (with != run)
-                lengthen(other, run, with, best);
-        return best != before;
+        Runs made = lengths_.of(counts);
+        std::erase_if(made, [](const SharedRun& of) { return of.sheets == 0; });
+        if (!lengths_.isBetter(made, best))
+            return false;
+        best = std::move(made);
+        return true;
     }
 
     void join(Runs first, const Runs& rest, const Numbers& wanted, Runs& best) const
