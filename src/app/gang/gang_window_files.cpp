@@ -203,12 +203,14 @@ bool GangWindow::writeSheets(const QString& target)
             progress_->hide();
             stop_->hide();
             refresh();
-            if (done)
+            if (done) {
+                sign_->clear(); // of the finding whose words give way
                 findings_->setText(tr("%1 is written.").arg(QFileInfo(target).fileName()) +
                                    (done->obstacles.isEmpty()
                                         ? QString()
                                         : QStringLiteral(" ") + tr("It does not call itself PDF/X-4: %1.")
                                                                     .arg(done->obstacles.join(QStringLiteral("; ")))));
+            }
             Q_EMIT written(target, done ? QString() : done.error().text());
             if (!done)
                 tell(tr("Not written"), done.error().text());
