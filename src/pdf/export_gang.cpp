@@ -23,9 +23,9 @@ struct Composing {
     FaceComposer composer;
     SheetSource source;
 
-    Composing(QPDF& pdf, const GangJob& from, ExportRun& run, LargeStreams& large)
+    Composing(QPDF& pdf, const GangJob& from, ExportRun& run, Assembly& assembly)
         : job(namesFields(from.job) ? withoutRecord(from.job) : from.job),
-          ownPlan(plan(job, &from.plan).value_or(from.plan)), composer(pdf, job, ownPlan, from.folder, run, large),
+          ownPlan(plan(job, &from.plan).value_or(from.plan)), composer(pdf, job, ownPlan, from.folder, run, assembly),
           source(pdf, job, ownPlan, composer)
     {
     }
@@ -35,11 +35,11 @@ class GangPages
 {
 public:
     GangPages(QPDF& pdf, const Gang& gang, const GangPlan& plan, const GangJobs& jobs, ExportRun& run,
-              LargeStreams& large)
+              Assembly& assembly)
         : pdf_(pdf), gang_(gang), plan_(plan), jobs_(jobs), run_(run)
     {
         for (const auto& job : jobs)
-            composing_.push_back(std::make_unique<Composing>(pdf, *job, run, large));
+            composing_.push_back(std::make_unique<Composing>(pdf, *job, run, assembly));
         for (const auto& composing : composing_)
             sources_.push_back(&composing->source);
     }
@@ -98,7 +98,7 @@ private:
                     return problem(jobs_[std::size_t(share.job)]->name, painted.error().text());
         QPDFObjectHandle resources = composing_.front()->composer.resourcesOf(content);
         const QByteArray marks =
-            pages.markOperators(resources, gangMarks(plan_, jobs_, form, side), label(form, side), sources_, sheet.h);
+            pages.paintMarks(resources, gangMarks(plan_, jobs_, form, side), label(form, side), sources_, sheet);
         pages.add(operatorsStream(pdf_, SheetPages::contentOf(content.operators, marks)), resources, sheet);
         return {};
     }
@@ -130,11 +130,11 @@ Result<Exported> exportGang(const Gang& gang, const GangPlan& plan, const GangJo
         return tl::unexpected(press.error());
     ExportRun run(progress);
     return guardedExport(target, [&]() -> Result<Exported> {
-        LargeStreams large;
+        Assembly assembly;
         QPDF pdf;
         pdf.emptyPDF();
         run.reached(0);
-        GangPages gangPages(pdf, gang, plan, jobs, run, large);
+        GangPages gangPages(pdf, gang, plan, jobs, run, assembly);
         if (auto ready = gangPages.prepare(); !ready)
             return tl::unexpected(ready.error());
         SheetPages pages(pdf);
@@ -145,7 +145,7 @@ Result<Exported> exportGang(const Gang& gang, const GangPlan& plan, const GangJo
         printAtFullSize(pdf);
         const QStringList obstacles = gangPages.obstacles();
         dressForPress(pdf, gang.title, *press, obstacles.isEmpty());
-        if (auto written = writePressFile(pdf, target, run, large); !written)
+        if (auto written = writePressFile(pdf, target, run, assembly); !written)
             return tl::unexpected(written.error());
         return Exported{obstacles};
     });

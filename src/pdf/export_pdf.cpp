@@ -225,10 +225,10 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
     ExportRun run(progress);
     const QDate today = QDate::currentDate(); // the same on every sheet, however long it takes
     return guardedExport(target, [&]() -> Result<Exported> {
-        LargeStreams large;
+        Assembly assembly;
         QPDF pdf;
         pdf.emptyPDF();
-        FaceComposer composer(pdf, job, *planned, jobFolder, run, large);
+        FaceComposer composer(pdf, job, *planned, jobFolder, run, assembly);
         run.reached(0);
         const bool records = printsRecords(job, kind) && recordCount(job, table->get()) > 0;
         if (kind == ExportKind::Sheets)
@@ -258,7 +258,7 @@ Result<Exported> exportPdf(const Job& asDecided, ExportKind kind, const QString&
         if (kind == ExportKind::Sheets)
             printAtFullSize(pdf);
         dressForPress(pdf, job.title, *press, composer.obstacles().isEmpty());
-        if (auto written = writePressFile(pdf, target, run, large); !written)
+        if (auto written = writePressFile(pdf, target, run, assembly); !written)
             return tl::unexpected(written.error());
         return Exported{composer.obstacles()};
     });

@@ -20,9 +20,9 @@
 namespace hinge
 {
 FaceComposer::FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run,
-                           LargeStreams& large)
-    : pdf_(pdf), raw_(job), job_(job), plan_(plan), jobFolder_(std::move(jobFolder)), run_(run), large_(large),
-      pages_(pdf, run)
+                           Assembly& assembly)
+    : pdf_(pdf), raw_(job), job_(job), plan_(plan), jobFolder_(std::move(jobFolder)), run_(run), assembly_(assembly),
+      pages_(pdf, assembly, run)
 {
 }
 
@@ -293,7 +293,7 @@ Result<void> FaceComposer::addPicture(Content& content, const Item& item, const 
     } else {
         auto picture = pictures_.find(file);
         if (picture == pictures_.end()) {
-            auto made = makePictureObject(pdf_, file, run_, large_);
+            auto made = makePictureObject(pdf_, file, run_, assembly_);
             if (!made)
                 return tl::unexpected(made.error());
             picture = pictures_.emplace(file, *made).first;
@@ -505,6 +505,18 @@ QPDFObjectHandle FaceComposer::resourcesOf(const Content& content) const
         resources.replaceKey("/ColorSpace", spaces);
     }
     return resources;
+}
+
+bool FaceComposer::isSuppliedAlone(const SurfaceId& surface) const
+{
+    const SurfaceContent& on = job_.on(surface);
+    return on.supplied && on.items.empty() && !numbers_.contains(surface.page);
+}
+
+Result<void> FaceComposer::addSuppliedAlone(Content& content, const SurfaceId& surface)
+{
+    surface_ = surface;
+    return addSupplied(content, surface, job_.on(surface));
 }
 
 Result<QPDFObjectHandle> FaceComposer::compose(const SurfaceId& surface)

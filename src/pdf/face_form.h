@@ -27,11 +27,15 @@ public:
         bool overprinting = false; ///< what was last said of it, in the item at work
     };
 
-    FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run, LargeStreams& large);
+    FaceComposer(QPDF& pdf, const Job& job, const Plan& plan, QString jobFolder, ExportRun& run, Assembly& assembly);
 
     /// Lays out all text and embeds fonts; call once, before composing.
     [[nodiscard]] Result<void> prepare();
     [[nodiscard]] Result<QPDFObjectHandle> compose(const SurfaceId& surface);
+    /// Whether a page shows what was supplied for it and nothing else.
+    [[nodiscard]] bool isSuppliedAlone(const SurfaceId& surface) const;
+    /// Such a page put into another: from the lower left trim corner, clipped to its bleed.
+    [[nodiscard]] Result<void> addSuppliedAlone(Content& content, const SurfaceId& surface);
     /// For copies that differ: before `prepare`, tells the letters that one of them needs beside those of the job.
     void collectCopy(const Job& copy);
     /// After it: what names fields is composed as this copy has it, until the next one is named. What all copies have
@@ -94,7 +98,7 @@ private:
     SurfaceId surface_; ///< the one that is being composed
     QString jobFolder_;
     ExportRun& run_;
-    LargeStreams& large_;
+    Assembly& assembly_;
     EmbeddedFonts fonts_;
     std::map<QString, TextLayout> layouts_;              ///< by item id
     std::map<int, std::pair<Rect, TextLayout>> numbers_; ///< by the id of the page

@@ -64,6 +64,11 @@ std::set<QPDFObjGen> hiddenLayers(QPDFObjectHandle properties)
     return hidden;
 }
 
+std::string nameOf(QPDFObjectHandle layer)
+{
+    return layer.getKey("/Name").isString() ? layer.getKey("/Name").getUTF8Value() : std::string();
+}
+
 /// The layers of our own document, made on first use. The configuration has a name and no automatic states (ISO
 /// 15930-7, 6.18, from memory).
 QPDFObjectHandle ourProperties(QPDF& target)
@@ -78,7 +83,7 @@ QPDFObjectHandle ourProperties(QPDF& target)
 
 } // namespace
 
-void carryLayers(QPDF& source, QPDF& target, const QString& fileName)
+void carryLayers(QPDF& source, QPDF& target, Assembly& assembly, const QString& fileName)
 {
     QPDFObjectHandle theirs = source.getRoot().getKey("/OCProperties");
     if (!theirs.isDictionary())
@@ -88,21 +93,19 @@ void carryLayers(QPDF& source, QPDF& target, const QString& fileName)
     QPDFObjectHandle groups = ours.getKey("/OCGs");
     QPDFObjectHandle config = ours.getKey("/D");
     std::set<std::string> names;
-    for (QPDFObjectHandle& layer : dictionariesIn(groups))
-        if (layer.getKey("/Name").isString())
-            names.insert(layer.getKey("/Name").getUTF8Value());
+    for (const QPDFObjectHandle& layer : dictionariesIn(groups))
+        names.insert(nameOf(assembly.behind(layer)));
     for (QPDFObjectHandle& layer : dictionariesIn(theirs.getKey("/OCGs"))) {
         if (!layer.isIndirect())
             continue; // nothing can refer to it
-        QPDFObjectHandle copied = target.copyForeignObject(layer);
-        const std::string name =
-            copied.getKey("/Name").isString() ? copied.getKey("/Name").getUTF8Value() : std::string();
+        const std::string name = nameOf(layer);
         if (names.contains(name))
-            copied.replaceKey("/Name", QPDFObjectHandle::newUnicodeString(fileName.toStdString() + ": " + name));
-        groups.appendItem(copied);
-        config.getKey("/Order").appendItem(copied);
+            layer.replaceKey("/Name", QPDFObjectHandle::newUnicodeString(fileName.toStdString() + ": " + name));
+        const QPDFObjectHandle carried = assembly.within(target, layer);
+        groups.appendItem(carried);
+        config.getKey("/Order").appendItem(carried);
         if (hidden.contains(layer.getObjGen()))
-            config.getKey("/OFF").appendItem(copied);
+            config.getKey("/OFF").appendItem(carried);
     }
 }
 

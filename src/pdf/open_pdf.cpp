@@ -55,7 +55,7 @@ bool isPageFile(const QString& path)
     return head.contains("%PDF-") || looksLikeSvg(head);
 }
 
-Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
+Result<OpenPdf> openPdf(const QString& path)
 {
     if (!QFileInfo::exists(path))
         return problem(path, QStringLiteral("The file is not there. Find it again or place another one."));
@@ -65,7 +65,8 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
         return problem(path, QStringLiteral("The PDF is larger than %1 GB. Take the pages that are wanted out of it.")
                                  .arg(limits::largestPdf >> 30));
     try {
-        auto pdf = std::make_shared<QPDF>();
+        OpenPdf open{std::make_shared<QPDF>(), {}};
+        QPDF* pdf = open.pdf.get();
         pdf->setSuppressWarnings(true);
         if (isSvg(path)) {
             const auto page = pageFromSvg(path);
@@ -76,7 +77,9 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
             std::copy(page->begin(), page->end(), bytes->getBuffer());
             pdf->processInputSource(std::make_shared<HeldBytes>(path.toStdString(), bytes));
         } else {
-            pdf->processInputSource(std::make_shared<WindowedFile>(path));
+            const auto file = std::make_shared<WindowedFile>(path);
+            pdf->processInputSource(file);
+            open.file = file;
         }
         if (pdf->getAllPages().empty())
             return problem(path, QStringLiteral("The PDF has no pages."));
@@ -84,7 +87,7 @@ Result<std::shared_ptr<QPDF>> openPdf(const QString& path)
             return problem(
                 path,
                 QStringLiteral("The PDF has %1 pages, more than any piece takes.").arg(pdf->getAllPages().size()));
-        return pdf;
+        return open;
     } catch (const QPDFExc& e) {
         if (e.getErrorCode() == qpdf_e_password)
             return problem(path, QStringLiteral("The PDF is locked by a password. Place it in the window, which asks "

@@ -33,6 +33,8 @@ public:
             throw std::runtime_error("too much"); // the library takes this for the end of the stream
     }
     void finish() override {}
+    void add(qint64 bytes) { bytes_ += bytes; }
+    [[nodiscard]] qint64 left() const { return limits::largestPageContent - bytes_; }
     [[nodiscard]] bool isTooMuch() const { return bytes_ > limits::largestPageContent; }
 
 private:
@@ -46,11 +48,29 @@ bool isPlain(QPDFObjectHandle content)
     return content.isStream() && content.isIndirect() && !content.getDict().hasKey("/F");
 }
 
-/// Makes what was copied sound for our document.
-class Settler : public ResourceVisitor
+bool hasAnnotations(QPDFObjectHandle page)
+{
+    QPDFObjectHandle annotations = page.getKey("/Annots");
+    return annotations.isArray() && annotations.getArrayNItems() > 0;
+}
+
+/// Deflated and nothing else.
+bool isDeflated(QPDFObjectHandle content)
+{
+    QPDFObjectHandle filter = content.getDict().getKey("/Filter");
+    return filter.isName() && filter.getName() == "/FlateDecode" && !content.getDict().hasKey("/DecodeParms");
+}
+constexpr qint64 smallContent = 4 << 20;
+
+/// Makes what was taken sound for our document.
+class Settler : public TraitSearch
 {
 public:
-    Settler(QPDF& target, std::map<std::string, QPDFObjectHandle>& spots) : target_(target), spots_(spots) {}
+    /// `srgb` and the spots may be of any document; the objects that are visited are of `source`.
+    Settler(QPDF& source, Assembly& assembly, QPDFObjectHandle srgb, std::map<std::string, QPDFObjectHandle>& spots)
+        : source_(source), assembly_(assembly), srgb_(assembly.within(source, srgb)), spots_(spots)
+    {
+    }
     QString trouble;
 
     void resources(QPDFObjectHandle resources) override
@@ -61,10 +81,11 @@ public:
             resources.replaceKey("/ColorSpace", spaces);
         }
         if (!spaces.hasKey("/DefaultRGB"))
-            spaces.replaceKey("/DefaultRGB", srgbColourSpace(target_));
+            spaces.replaceKey("/DefaultRGB", srgb_);
     }
     void object(QPDFObjectHandle stream) override
     {
+        TraitSearch::object(stream);
         QPDFObjectHandle d = stream.getDict();
         if (d.hasKey("/F"))
             trouble = QStringLiteral("It takes part of what it draws from another file, which is not with it.");
@@ -76,7 +97,7 @@ public:
     {
         QPDFObjectHandle space = in.getKey(key);
         if (key == "/CS" && space.isName() && space.getName() == "/DeviceRGB")
-            in.replaceKey(key, srgbColourSpace(target_));
+            in.replaceKey(key, srgb_);
         // [/Separation name alternate tint], alone or as what a palette or pattern is made of.
         if (!space.isArray() || space.getArrayNItems() < 2)
             return;
@@ -99,60 +120,111 @@ private:
         if (name == "/All" || name == "/None")
             return space;
         if (const auto known = spots_.find(name); known != spots_.end())
-            return known->second;
+            return assembly_.within(source_, known->second);
         space.setArrayItem(1, pdfName(name.substr(1)));
-        return spots_.emplace(name, space.isIndirect() ? space : target_.makeIndirectObject(space)).first->second;
+        return spots_.emplace(name, space.isIndirect() ? space : source_.makeIndirectObject(space)).first->second;
     }
 
-    QPDF& target_;
+    QPDF& source_;
+    Assembly& assembly_;
+    QPDFObjectHandle srgb_;
     std::map<std::string, QPDFObjectHandle>& spots_;
 };
 
 } // namespace
 
-Result<std::shared_ptr<QPDF>> PageForms::open(const QString& path)
+Result<QPDF*> PageForms::open(const QString& path)
 {
     if (const auto known = sources_.find(path); known != sources_.end())
-        return known->second;
+        return known->second.pdf.get();
     run_.use(path);
-    auto source = openPdf(path);
-    if (!source)
-        return source;
-    QPDF& pdf = **source;
-    QPDFAcroFormDocumentHelper(pdf).generateAppearancesIfNeeded();
-    QPDFPageDocumentHelper(pdf).flattenAnnotations(an_print, an_invisible | an_hidden);
-    sources_.emplace(path, *source);
-    carryLayers(pdf, target_, shownPath(QFileInfo(path).fileName()));
-    return source;
+    auto opened = openPdf(path);
+    if (!opened)
+        return tl::unexpected(opened.error());
+    const OpenPdf& source = sources_.emplace(path, std::move(*opened)).first->second;
+    QPDF& pdf = *source.pdf;
+    if (source.file)
+        assembly_.setFile(pdf, source.file);
+    if (std::ranges::any_of(pdf.getAllPages(), hasAnnotations)) {
+        QPDFAcroFormDocumentHelper(pdf).generateAppearancesIfNeeded();
+        QPDFPageDocumentHelper(pdf).flattenAnnotations(an_print, an_invisible | an_hidden);
+    }
+    carryLayers(pdf, target_, assembly_, shownPath(QFileInfo(path).fileName()));
+    return &pdf;
 }
 
-QPDFObjectHandle PageForms::asItIs(QPDF& source, QPDFPageObjectHelper& page, const QPDFObjectHandle& content)
+Result<bool> PageForms::isSound(const std::vector<QPDFObjectHandle>& contents)
 {
-    // Copying takes what it refers to along, and what was copied before only once.
-    const auto copied = [&](QPDFObjectHandle part) {
-        return target_.copyForeignObject(part.isIndirect() ? part : source.makeIndirectObject(part));
-    };
-    QPDFObjectHandle form = copied(content);
-    if (!taken_.insert(form.getObjGen()).second)
-        form = form.copyStream(); // another page draws the same, with resources of its own
+    Measure measure(run_);
+    bool sound = true;
+    for (QPDFObjectHandle content : contents) {
+        // Most are small and deflated: the library takes longer to get ready for one than to unpack it.
+        if (const auto lies = isDeflated(content) ? assembly_.bytesOf(content) : std::nullopt;
+            lies && lies->length < smallContent) {
+            const auto size = inflater_.sizeOf(lies->file->at(lies->offset, lies->length), measure.left());
+            if (size) {
+                measure.add(*size);
+                continue;
+            }
+        }
+        sound = content.pipeStreamData(&measure, 0, qpdf_dl_generalized, true, false) && sound;
+    }
+    if (measure.isTooMuch())
+        return problem(
+            {}, QStringLiteral("What it draws unpacks to more than %1 MB.").arg(limits::largestPageContent >> 20));
+    return sound;
+}
+
+Result<PageForm> PageForms::formOf(QPDF& source, QPDFObjectHandle page)
+{
+    QPDFPageObjectHelper helper(page);
+    PageForm placed;
+    placed.boxes = readPageBoxes(helper);
+    if (!placed.boxes.isUsable())
+        return problem({}, QStringLiteral("It does not say how large it is. Ask for the file again."));
+    const std::vector<QPDFObjectHandle> contents = page.getPageContents();
+    const auto sound = isSound(contents);
+    if (!sound)
+        return tl::unexpected(sound.error());
+    // What lies in its file as one stream is never unpacked and packed again: damaged, it looks as it looks there.
+    const bool asItIs = contents.size() == 1 && isPlain(contents.front());
+    if (!*sound && !asItIs)
+        return problem({}, QStringLiteral("What it draws is damaged. Ask for the file again."));
+    QPDFObjectHandle form =
+        asItIs ? assembly_.streamLike(target_, contents.front()) : helper.getFormXObjectForPage(false);
+    QPDF& owner = asItIs ? target_ : source;
     QPDFObjectHandle d = form.getDict();
-    for (const std::string& key : d.getKeys())
-        if (key != "/Filter" && key != "/DecodeParms" && key != "/Length")
-            d.removeKey(key);
+    QPDFObjectHandle resources = asItIs ? helper.getAttribute("/Resources", false) : d.getKey("/Resources");
+    if (!resources.isDictionary())
+        resources = QPDFObjectHandle::newDictionary();
+    Settler settler(source, assembly_, srgbColourSpace(target_), spots_);
+    if (auto settled = settler.visit(resources); !settled)
+        return tl::unexpected(settled.error());
+    if (!settler.trouble.isEmpty())
+        return problem({}, settler.trouble);
+    placed.transparent = settler.transparent;
+    placed.obstacles = settler.obstacles;
+    if (!*sound)
+        placed.obstacles << QStringLiteral("has a damaged page, of which a part may be missing");
     d.replaceKey("/Type", QPDFObjectHandle::newName("/XObject"));
     d.replaceKey("/Subtype", QPDFObjectHandle::newName("/Form"));
-    for (const char* key : {"/Resources", "/Group"})
-        if (QPDFObjectHandle part = page.getAttribute(key, false); part.isDictionary())
-            d.replaceKey(key, copied(part));
-    return form;
-}
-
-Result<void> PageForms::settle(QPDFObjectHandle form)
-{
-    Settler settler(target_, spots_);
-    if (auto done = settler.visit(form.getDict().getKey("/Resources")); !done)
-        return done;
-    return settler.trouble.isEmpty() ? Result<void>{} : problem({}, settler.trouble);
+    d.replaceKey("/Resources", assembly_.within(owner, resources));
+    const QRectF& b = placed.boxes.bleed;
+    d.replaceKey("/BBox",
+                 QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
+    d.removeKey("/Group");
+    if (placed.transparent) {
+        // A page is painted by itself before it is laid on what is under it (ISO 32000-1, 11.4.7): so is what was one.
+        QPDFObjectHandle theirs = helper.getAttribute("/Group", false);
+        QPDFObjectHandle group =
+            theirs.isDictionary() ? theirs.shallowCopy() : QPDFObjectHandle::parse("<< /S /Transparency >>");
+        group.replaceKey("/I", QPDFObjectHandle::newBool(true));
+        if (QPDFObjectHandle space = group.getKey("/CS"); space.isName() && space.getName() == "/DeviceRGB")
+            group.replaceKey("/CS", assembly_.within(owner, srgbColourSpace(target_)));
+        d.replaceKey("/Group", group);
+    }
+    placed.form = assembly_.within(target_, form);
+    return placed;
 }
 
 Result<PageForm> PageForms::place(const QString& path, int number)
@@ -167,54 +239,12 @@ Result<PageForm> PageForms::place(const QString& path, int number)
         auto page = pageOf(**source, number, path);
         if (!page)
             return tl::unexpected(page.error());
-        QPDFPageObjectHelper helper(*page);
-        PageForm placed;
-        placed.boxes = readPageBoxes(helper);
-        if (!placed.boxes.isUsable())
-            return problem(path,
-                           QStringLiteral("Page %1 does not say how large it is. Ask for the file again.").arg(number));
-        Measure measure(run_);
-        bool sound = true;
-        std::vector<QPDFObjectHandle> contents = page->getPageContents();
-        for (QPDFObjectHandle& content : contents)
-            sound = content.pipeStreamData(&measure, 0, qpdf_dl_generalized, true, false) && sound;
-        if (measure.isTooMuch())
-            return problem(path, QStringLiteral("Page %1 cannot be placed. What it draws unpacks to more than %2 MB.")
-                                     .arg(number)
-                                     .arg(limits::largestPageContent >> 20));
-        QPDFObjectHandle resources = helper.getAttribute("/Resources", false);
-        placed.transparent = hasTransparency(resources);
-        placed.obstacles = obstaclesToX4(resources);
-        placed.form = sound && contents.size() == 1 && isPlain(contents.front())
-                          ? asItIs(**source, helper, contents.front())
-                          : target_.copyForeignObject(helper.getFormXObjectForPage(false));
-        QPDFObjectHandle d = placed.form.getDict();
-        const QRectF& b = placed.boxes.bleed;
-        d.replaceKey("/BBox",
-                     QPDFObjectHandle::newArray(QPDFObjectHandle::Rectangle(b.left(), b.top(), b.right(), b.bottom())));
-        if (placed.transparent) {
-            // A page is painted by itself before it is laid on what is under it (ISO 32000-1, 11.4.7): so is what was
-            // one.
-            if (!d.getKey("/Group").isDictionary())
-                d.replaceKey("/Group", QPDFObjectHandle::parse("<< /S /Transparency >>"));
-            QPDFObjectHandle group = d.getKey("/Group");
-            if (group.isIndirect()) {
-                group = group.shallowCopy();
-                d.replaceKey("/Group", group);
-            }
-            group.replaceKey("/I", QPDFObjectHandle::newBool(true));
-            if (QPDFObjectHandle space = group.getKey("/CS"); space.isName() && space.getName() == "/DeviceRGB")
-                group.replaceKey("/CS", srgbColourSpace(target_));
-        } else {
-            d.removeKey("/Group");
-        }
-        if (!d.getKey("/Resources").isDictionary())
-            d.replaceKey("/Resources", QPDFObjectHandle::newDictionary());
-        if (auto settled = settle(placed.form); !settled)
+        auto placed = formOf(**source, *page);
+        if (!placed)
             return problem(
                 path,
-                QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), settled.error().message));
-        pages_.emplace(key, placed);
+                QStringLiteral("Page %1 cannot be placed. %2").arg(QString::number(number), placed.error().message));
+        pages_.emplace(key, *placed);
         return placed;
     } catch (const ExportFailed& e) {
         return problem(path,

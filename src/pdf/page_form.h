@@ -2,15 +2,16 @@
 #pragma once
 
 #include "core/units/result.h"
+#include "pdf/assembly.h"
+#include "pdf/deflater.h"
 #include "pdf/export_run.h"
+#include "pdf/open_pdf.h"
 #include "pdf/page_boxes.h"
 
 #include <QStringList>
 #include <map>
-#include <memory>
 #include <qpdf/QPDF.hh>
 #include <qpdf/QPDFPageObjectHelper.hh>
-#include <set>
 
 namespace hinge
 {
@@ -25,7 +26,8 @@ struct PageForm {
     QStringList obstacles;
 };
 
-/// Copies pages of other files into a document. Every file is opened once and every page copied once.
+/// Takes pages of other files into a document. Every file is opened once; nothing of it is copied before the document
+/// is written.
 ///
 /// Form fields and notes that print are painted in. Device RGB is tagged as sRGB, wherever it stands. Layers are in the
 /// state in which their file prints them (`carryLayers`). A page that blends keeps to itself what it blends, as it does
@@ -34,7 +36,7 @@ struct PageForm {
 class PageForms
 {
 public:
-    PageForms(QPDF& target, ExportRun& run) : target_(target), run_(run) {}
+    PageForms(QPDF& target, Assembly& assembly, ExportRun& run) : target_(target), assembly_(assembly), run_(run) {}
 
     /// Has a separation of ours stand for all of that name.
     void setSpot(const std::string& name, const QPDFObjectHandle& space) { spots_[name] = space; }
@@ -42,17 +44,17 @@ public:
     [[nodiscard]] Result<PageForm> place(const QString& path, int number);
 
 private:
-    [[nodiscard]] Result<std::shared_ptr<QPDF>> open(const QString& path);
-    [[nodiscard]] Result<void> settle(QPDFObjectHandle form);
-    /// The content stream of a page made a form: its bytes are copied as they are, and never unpacked and packed again.
-    [[nodiscard]] QPDFObjectHandle asItIs(QPDF& source, QPDFPageObjectHelper& page, const QPDFObjectHandle& content);
+    [[nodiscard]] Result<QPDF*> open(const QString& path);
+    /// Whether all that a page draws can be unpacked; fails where that is more than the limits allow.
+    [[nodiscard]] Result<bool> isSound(const std::vector<QPDFObjectHandle>& contents);
+    [[nodiscard]] Result<PageForm> formOf(QPDF& source, QPDFObjectHandle page);
 
     QPDF& target_;
+    Assembly& assembly_;
     ExportRun& run_;
-    std::map<QString, std::shared_ptr<QPDF>>
-        sources_; ///< kept open: streams are read from them when the target is written
+    SmallInflater inflater_;
+    std::map<QString, OpenPdf> sources_; ///< kept open until the target is written
     std::map<std::pair<QString, int>, PageForm> pages_;
-    std::set<QPDFObjGen> taken_;                    ///< content streams that are forms here already
     std::map<std::string, QPDFObjectHandle> spots_; ///< by the name of the separation
 };
 

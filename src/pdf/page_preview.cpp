@@ -100,7 +100,7 @@ Result<PagePreview> renderedFrom(QPDF& source, const QString& path, int number, 
 Result<PagePreview> renderPagePreview(const QString& path, int number, double ppi)
 {
     const auto source = openPdf(path);
-    return source ? renderedFrom(**source, path, number, ppi) : tl::unexpected(source.error());
+    return source ? renderedFrom(*source->pdf, path, number, ppi) : tl::unexpected(source.error());
 }
 
 struct PageRenderer::Open {
@@ -141,7 +141,7 @@ Result<PagePreview> PageRenderer::render(const QString& path, int page, double p
         auto opened = openPdf(path);
         if (!opened)
             return tl::unexpected(opened.error());
-        file = std::make_unique<Open>(Open{path, now, *opened});
+        file = std::make_unique<Open>(Open{path, now, opened->pdf});
     }
     auto preview = renderedFrom(*file->pdf, path, page, ppi);
     giveBack(std::move(file));

@@ -51,53 +51,6 @@ bool isTransparentState(QPDFObjectHandle state)
     return state.getKey("/SMask").isDictionary();
 }
 
-class TransparencySearch : public ResourceVisitor
-{
-public:
-    bool found = false;
-    void state(QPDFObjectHandle state) override { found = found || isTransparentState(state); }
-    void object(QPDFObjectHandle stream) override
-    {
-        QPDFObjectHandle d = stream.getDict();
-        found = found || d.getKey("/SMask").isStream() || d.getKey("/Group").isDictionary() ||
-                (d.getKey("/SMaskInData").isInteger() && d.getKey("/SMaskInData").getIntValue() > 0);
-    }
-};
-
-class ObstacleSearch : public ResourceVisitor
-{
-public:
-    QStringList found;
-    void font(QPDFObjectHandle font) override
-    {
-        if (const QString name = missingName(font); !name.isEmpty())
-            add(QStringLiteral("lacks the font %1").arg(name));
-    }
-    void state(QPDFObjectHandle state) override
-    {
-        if (state.hasKey("/TR") ||
-            (state.hasKey("/TR2") && !(state.getKey("/TR2").isName() && state.getKey("/TR2").getName() == "/Default")))
-            add(QStringLiteral("bends its tones with a transfer curve"));
-        if (state.hasKey("/HTP"))
-            add(QStringLiteral("sets the origin of the screen"));
-    }
-    void object(QPDFObjectHandle stream) override
-    {
-        QPDFObjectHandle d = stream.getDict();
-        if (d.getKey("/Subtype").isName() && d.getKey("/Subtype").getName() == "/PS")
-            add(QStringLiteral("draws with PostScript"));
-        if (d.hasKey("/Alternates"))
-            add(QStringLiteral("has pictures with stand-ins of their own"));
-    }
-
-private:
-    void add(const QString& what)
-    {
-        if (!found.contains(what))
-            found << what;
-    }
-};
-
 } // namespace
 
 Result<void> ResourceVisitor::visit(QPDFObjectHandle dictionary) { return visit(dictionary, 0); }
@@ -199,18 +152,37 @@ QStringList FontSearch::missingIn(QPDFObjectHandle page)
     return search.missing;
 }
 
-bool hasTransparency(QPDFObjectHandle resources)
+void TraitSearch::font(QPDFObjectHandle font)
 {
-    TransparencySearch search;
-    (void)search.visit(resources);
-    return search.found;
+    if (const QString name = missingName(font); !name.isEmpty())
+        add(QStringLiteral("lacks the font %1").arg(name));
 }
 
-QStringList obstaclesToX4(QPDFObjectHandle resources)
+void TraitSearch::state(QPDFObjectHandle state)
 {
-    ObstacleSearch search;
-    (void)search.visit(resources);
-    return search.found;
+    transparent = transparent || isTransparentState(state);
+    if (state.hasKey("/TR") ||
+        (state.hasKey("/TR2") && !(state.getKey("/TR2").isName() && state.getKey("/TR2").getName() == "/Default")))
+        add(QStringLiteral("bends its tones with a transfer curve"));
+    if (state.hasKey("/HTP"))
+        add(QStringLiteral("sets the origin of the screen"));
+}
+
+void TraitSearch::object(QPDFObjectHandle stream)
+{
+    QPDFObjectHandle d = stream.getDict();
+    transparent = transparent || d.getKey("/SMask").isStream() || d.getKey("/Group").isDictionary() ||
+                  (d.getKey("/SMaskInData").isInteger() && d.getKey("/SMaskInData").getIntValue() > 0);
+    if (d.getKey("/Subtype").isName() && d.getKey("/Subtype").getName() == "/PS")
+        add(QStringLiteral("draws with PostScript"));
+    if (d.hasKey("/Alternates"))
+        add(QStringLiteral("has pictures with stand-ins of their own"));
+}
+
+void TraitSearch::add(const QString& obstacle)
+{
+    if (!obstacles.contains(obstacle))
+        obstacles << obstacle;
 }
 
 } // namespace hinge

@@ -47,11 +47,20 @@ private:
     std::map<QPDFObjGen, QString> known_; ///< by font: its name when it is missing
 };
 
-/// True when something is seen through, or blends with what lies under it.
-[[nodiscard]] bool hasTransparency(QPDFObjectHandle resources);
+/// What a page is for the file it is placed in.
+class TraitSearch : public ResourceVisitor
+{
+public:
+    bool transparent = false; ///< something is seen through, or blends with what lies under it
+    /// What keeps it from being part of a PDF/X-4 file (ISO 15930-7), in words that follow the name of its file.
+    QStringList obstacles;
 
-/// What keeps a page from being part of a PDF/X-4 file (ISO 15930-7), in words that follow the name of its file; empty
-/// when nothing does.
-[[nodiscard]] QStringList obstaclesToX4(QPDFObjectHandle resources);
+    void font(QPDFObjectHandle font) override;
+    void state(QPDFObjectHandle state) override;
+    void object(QPDFObjectHandle stream) override;
+
+private:
+    void add(const QString& obstacle);
+};
 
 } // namespace hinge

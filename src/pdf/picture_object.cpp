@@ -136,7 +136,7 @@ bool isGreyAllOver(const QString& path, const PixelInfo& info, ExportRun& run)
     return grey && done.has_value();
 }
 
-Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, ExportRun& run, LargeStreams& large)
+Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, ExportRun& run, Assembly& assembly)
 {
     QFile file(path);
     const auto header = file.open(QIODevice::ReadOnly) ? readJpegHeader(file.read(8 << 20)) : std::nullopt;
@@ -154,8 +154,8 @@ Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, ExportRun& run, L
     const PixelColour colour = header->components == 1   ? PixelColour::Gray
                                : header->components == 3 ? PixelColour::Rgb
                                                          : PixelColour::Cmyk;
-    QPDFObjectHandle stream =
-        large.add(pdf, std::make_shared<WholeFile>(path, run), file.size(), QPDFObjectHandle::newName("/DCTDecode"));
+    QPDFObjectHandle stream = assembly.streamOf(pdf, std::make_shared<WholeFile>(path, run), file.size(),
+                                                QPDFObjectHandle::newName("/DCTDecode"));
     QPDFObjectHandle d = imageDictionary(stream, header->width, header->height, spaceFor(pdf, colour, header->profile));
     // Files with Adobe's marker hold the complement of the inks (Adobe Technical Note 5116, from memory).
     if (header->components == 4 && header->adobeMarker)
@@ -164,7 +164,7 @@ Result<PictureObject> fromJpeg(QPDF& pdf, const QString& path, ExportRun& run, L
     return PictureObject{stream, header->orientation >= 5 ? 1 / ratio : ratio, uprightMatrix(header->orientation)};
 }
 
-Result<PictureObject> fromRows(QPDF& pdf, const QString& path, ExportRun& run, LargeStreams& large)
+Result<PictureObject> fromRows(QPDF& pdf, const QString& path, ExportRun& run, Assembly& assembly)
 {
     const auto info = readPixelInfo(path);
     if (!info)
@@ -173,15 +173,16 @@ Result<PictureObject> fromRows(QPDF& pdf, const QString& path, ExportRun& run, L
     const PixelColour colour = grey ? PixelColour::Gray : info->colour;
     const qint64 bytes = qint64(info->rowBytes()) * info->height / (grey ? 3 : 1);
     QPDFObjectHandle stream =
-        large.add(pdf, std::make_shared<PictureRows>(path, *info, grey ? Part::Grey : Part::Colours, run), bytes,
-                  QPDFObjectHandle::newNull());
+        assembly.streamOf(pdf, std::make_shared<PictureRows>(path, *info, grey ? Part::Grey : Part::Colours, run),
+                          bytes, QPDFObjectHandle::newNull());
     QPDFObjectHandle d = imageDictionary(stream, info->width, info->height, spaceFor(pdf, colour, info->profile));
     d.replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
     if (info->whiteIsZero)
         d.replaceKey("/Decode", QPDFObjectHandle::parse("[1 0]"));
     if (info->alpha) {
-        QPDFObjectHandle mask = large.add(pdf, std::make_shared<PictureRows>(path, *info, Part::Transparency, run),
-                                          qint64(info->alphaBytes()) * info->height, QPDFObjectHandle::newNull());
+        QPDFObjectHandle mask =
+            assembly.streamOf(pdf, std::make_shared<PictureRows>(path, *info, Part::Transparency, run),
+                              qint64(info->alphaBytes()) * info->height, QPDFObjectHandle::newNull());
         imageDictionary(mask, info->width, info->height, QPDFObjectHandle::newName("/DeviceGray"))
             .replaceKey("/BitsPerComponent", QPDFObjectHandle::newInteger(info->bits));
         d.replaceKey("/SMask", mask);
@@ -231,7 +232,7 @@ QPDFObjectHandle srgbColourSpace(QPDF& pdf)
     return space;
 }
 
-Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRun& run, LargeStreams& large)
+Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRun& run, Assembly& assembly)
 {
     run.use(path);
     QFile file(path);
@@ -243,9 +244,9 @@ Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRu
         return problem(path, QStringLiteral("The picture cannot be opened: %1.").arg(file.errorString()));
     const QByteArray head = file.peek(8);
     if (hasPixelRows(head))
-        return fromRows(pdf, path, run, large);
+        return fromRows(pdf, path, run, assembly);
     if (head.startsWith("\xff\xd8\xff"))
-        return fromJpeg(pdf, path, run, large);
+        return fromJpeg(pdf, path, run, assembly);
     return problem(path,
                    QStringLiteral("This is no picture the program can read. It takes JPEG, PNG, TIFF, SVG and PDF."));
 }

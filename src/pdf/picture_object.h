@@ -2,7 +2,8 @@
 #pragma once
 
 #include "core/units/result.h"
-#include "pdf/large_stream.h"
+#include "pdf/assembly.h"
+#include "pdf/export_run.h"
 #include <qpdf/QPDFMatrix.hh>
 
 namespace hinge
@@ -21,7 +22,7 @@ struct PictureObject {
 /// profile says, sRGB (IEC 61966-2-1) without one. Transparency becomes a soft mask. Refuses what is damaged or cut
 /// off.
 [[nodiscard]] Result<PictureObject> makePictureObject(QPDF& pdf, const QString& path, ExportRun& run,
-                                                      LargeStreams& large);
+                                                      Assembly& assembly);
 
 /// What every image says of itself: its size and colour space, 8 bits a sample. Gives the dictionary of the stream.
 QPDFObjectHandle imageDictionary(QPDFObjectHandle stream, int width, int height, const QPDFObjectHandle& colourSpace);

@@ -1,69 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/press_file.h"
 
-#include "core/file/save_file.h"
 #include "core/units/version.h"
+#include "pdf/document_writer.h"
 
 #include <QDateTime>
 #include <QUuid>
 #include <QXmlStreamWriter>
-#include <qpdf/Pipeline.hh>
-#include <qpdf/QPDFWriter.hh>
+#include <qpdf/QPDFPageObjectHelper.hh>
 
 namespace hinge
 {
 namespace
 {
-
-/// Writes into the file, counts, and remembers how it ended.
-class Output
-{
-public:
-    /// `keepsTail`: what was written last is asked for in the end.
-    Output(WholeFileWriter& file, ExportRun& run, bool keepsTail) : file_(file), run_(run), keepsTail_(keepsTail) {}
-    void write(const uchar* data, std::size_t size)
-    {
-        if (auto done = file_.write(reinterpret_cast<const char*>(data), qint64(size)); !done)
-            run_.fail(done.error());
-        written_ += qint64(size);
-        if (!keepsTail_)
-            return;
-        tail_.append(reinterpret_cast<const char*>(data), qsizetype(size));
-        if (tail_.size() > 2 * longestTail)
-            tail_ = tail_.right(longestTail);
-    }
-    [[nodiscard]] qint64 written() const { return written_; }
-    [[nodiscard]] QByteArray tail() const { return tail_.right(longestTail); }
-
-private:
-    static constexpr qsizetype longestTail = 1 << 20; // a cross-reference stream stands before the end
-    WholeFileWriter& file_;
-    ExportRun& run_;
-    bool keepsTail_;
-    qint64 written_ = 0;
-    QByteArray tail_;
-};
-
-class OutputPipeline : public Pipeline
-{
-public:
-    explicit OutputPipeline(Output& output) : Pipeline("save file", nullptr), output_(output) {}
-    void write(unsigned char const* data, std::size_t size) override { output_.write(data, size); }
-    void finish() override {}
-
-private:
-    Output& output_;
-};
-
-class Reporter : public QPDFWriter::ProgressReporter
-{
-public:
-    explicit Reporter(ExportRun& run) : run_(run) {}
-    void reportProgress(int percent) override { run_.reached(50 + percent / 2); } // composing took the first half
-
-private:
-    ExportRun& run_;
-};
 
 std::string pdfText(const QString& text) { return QPDFObjectHandle::newUnicodeString(text.toStdString()).unparse(); }
 
@@ -171,25 +120,13 @@ void printAtFullSize(QPDF& pdf)
     pdf.getRoot().replaceKey("/ViewerPreferences", QPDFObjectHandle::parse("<< /PrintScaling /None >>"));
 }
 
-Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const LargeStreams& large)
+Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const Assembly& assembly)
 {
     WholeFileWriter file(target);
     if (auto opened = file.open(); !opened)
         return opened;
     try {
-        Output output(file, run, !large.isEmpty());
-        OutputPipeline pipeline(output);
-        QPDFWriter writer(pdf);
-        writer.setOutputPipeline(&pipeline);
-        writer.setMinimumPDFVersion("1.6");
-        writer.setObjectStreamMode(qpdf_o_generate);
-        writer.setCompressStreams(true);
-        writer.registerProgressReporter(std::make_shared<Reporter>(run));
-        writer.write();
-        if (!large.isEmpty())
-            large.append(
-                pdf, writer, output.written(), output.tail(),
-                [&output](const uchar* bytes, std::size_t count) { output.write(bytes, count); }, run);
+        DocumentWriter(pdf, assembly, file, run).write();
     } catch (const std::bad_alloc&) {
         throw; // what is not committed goes with `file`
     } catch (const ExportStopped&) {

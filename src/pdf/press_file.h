@@ -2,7 +2,8 @@
 #pragma once
 
 #include "colour/press_profile.h"
-#include "pdf/large_stream.h"
+#include "pdf/assembly.h"
+#include "pdf/export_run.h"
 
 #include <qpdf/QPDF.hh>
 
@@ -18,8 +19,8 @@ void blendInCmyk(QPDF& pdf);
 /// Has it printed as large as it is, not shrunk to what an office printer reaches (ISO 32000-1, 12.2).
 void printAtFullSize(QPDF& pdf);
 
-/// Writes the document beside `target`, with its large streams behind it, and then swaps it in, unless a file it was
+/// Writes the document beside `target` and then swaps it in, unless a file it was
 /// made from has changed meanwhile. Lets `ExportStopped` and `ExportFailed` through; nothing stays behind then.
-[[nodiscard]] Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const LargeStreams& large);
+[[nodiscard]] Result<void> writePressFile(QPDF& pdf, const QString& target, ExportRun& run, const Assembly& assembly);
 
 } // namespace hinge

@@ -189,8 +189,8 @@ private:
     {
         const Size sheet = form.layout->sheet;
         QPDFObjectHandle resources = composer_.resourcesOf(content);
-        const QByteArray marks = pages_.markOperators(resources, marksOn(parts_, form, side),
-                                                      sheetLabel(job_, plan_, form, side, day_), {&source_}, sheet.h);
+        const QByteArray marks = pages_.paintMarks(resources, marksOn(parts_, form, side),
+                                                   sheetLabel(job_, plan_, form, side, day_), {&source_}, sheet);
         pages_.add(operatorsStream(pdf_, SheetPages::contentOf(content.operators, marks)), resources, sheet);
     }
 

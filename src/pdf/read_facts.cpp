@@ -61,7 +61,7 @@ void readPdf(const QString& path, FileFacts& facts)
     }
     try {
         FontSearch fonts;
-        for (const QPDFObjectHandle& page : (*pdf)->getAllPages()) {
+        for (const QPDFObjectHandle& page : pdf->pdf->getAllPages()) {
             PageFacts& about = facts.pages.emplace_back(readPageBoxes(QPDFPageObjectHelper(page)).facts());
             about.missingFonts = fonts.missingIn(page);
         }

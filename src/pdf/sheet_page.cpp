@@ -74,6 +74,14 @@ Result<void> SheetSource::paint(FaceComposer::Content& content, const PlacedSurf
 {
     if (place.surface == SurfaceId::ofPage(0) || !isPrinted(place))
         return {};
+    // A page of a book stands on one sheet, once: what was supplied for it is painted there as it is.
+    if (place.surface.component == Component::Text && composer_.isSuppliedAlone(place.surface)) {
+        content.operators += layOnSheet(place, sheetHeight);
+        if (auto added = composer_.addSuppliedAlone(content, place.surface); !added)
+            return added;
+        content.operators += "Q\n";
+        return {};
+    }
     auto kept = composed_.find(place.surface);
     if (kept == composed_.end()) {
         const auto made = composer_.compose(place.surface);
@@ -123,6 +131,20 @@ QByteArray SheetPages::markOperators(QPDFObjectHandle resources, const MarksOnSi
     if (marks.label)
         out += labelOf(*marks.label, sources.front()->composer().drawLine(label), height);
     return out;
+}
+
+QByteArray SheetPages::paintMarks(QPDFObjectHandle resources, const MarksOnSide& marks, const QString& label,
+                                  const std::vector<SheetSource*>& sources, Size sheet)
+{
+    MarksOnSide drawn = marks;
+    drawn.label.reset();
+    const QByteArray operators = markOperators(resources, drawn, {}, sources, sheet.h);
+    const auto [kept, isNew] = drawings_.try_emplace(operators + pdfNumbers(sheet.w.toPoints(), sheet.h.toPoints()));
+    if (isNew)
+        kept->second = asDrawing(operators, resources, sheet);
+    paintDrawing(resources, kept->second);
+    return drawingPainted() +
+           (marks.label ? labelOf(*marks.label, sources.front()->composer().drawLine(label), sheet.h) : QByteArray());
 }
 
 QPDFObjectHandle SheetPages::asDrawing(const QByteArray& marks, QPDFObjectHandle resources, Size sheet)

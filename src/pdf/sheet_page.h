@@ -45,6 +45,10 @@ public:
     /// looked for among the sources; the first of them draws the small print.
     [[nodiscard]] QByteArray markOperators(QPDFObjectHandle resources, const MarksOnSide& marks, const QString& label,
                                            const std::vector<SheetSource*>& sources, Length sheetHeight) const;
+    /// Draws the marks of a sheet, and returns the operators that paint them: sheets that have the same share a
+    /// drawing, only what they are labelled differs.
+    [[nodiscard]] QByteArray paintMarks(QPDFObjectHandle resources, const MarksOnSide& marks, const QString& label,
+                                        const std::vector<SheetSource*>& sources, Size sheet);
     /// The marks as a drawing of their own (a form XObject), for sheets that are many and have the same.
     [[nodiscard]] QPDFObjectHandle asDrawing(const QByteArray& marks, QPDFObjectHandle resources, Size sheet);
     /// Puts such a drawing into the resources of a page, where `drawingPainted` paints it.
@@ -61,6 +65,7 @@ private:
     QPDFObjectHandle registration_;
     QPDFObjectHandle box_; ///< of the page before: most are as large
     Size boxOf_;
+    std::map<QByteArray, QPDFObjectHandle> drawings_; ///< of marks, by their operators and the size of the sheet
 };
 
 } // namespace hinge

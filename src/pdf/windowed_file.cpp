@@ -2,6 +2,7 @@
 #include "pdf/windowed_file.h"
 
 #include <algorithm>
+#include <cerrno>
 #include <cstring>
 #include <stdexcept>
 #include <unistd.h>
@@ -16,15 +17,40 @@ WindowedFile::WindowedFile(const QString& path) : name_(QFile::encodeName(path).
     size_ = file_.size();
 }
 
+size_t WindowedFile::readHere(char* into, size_t length, qpdf_offset_t offset) const
+{
+    size_t done = 0;
+    while (done < length) {
+        const ssize_t got = ::pread(file_.handle(), into + done, length - done, offset + qpdf_offset_t(done));
+        if (got < 0 && errno == EINTR)
+            continue;
+        if (got <= 0)
+            break;
+        done += size_t(got);
+    }
+    return done;
+}
+
+QByteArray WindowedFile::at(qint64 offset, qint64 length) const
+{
+    QByteArray out(qsizetype(std::clamp<qint64>(length, 0, std::max<qint64>(0, size_ - offset))), Qt::Uninitialized);
+    out.resize(qsizetype(readHere(out.data(), size_t(out.size()), offset)));
+    return out;
+}
+
 QByteArrayView WindowedFile::bytesAt(qpdf_offset_t offset)
 {
-    if (offset < windowAt_ || offset >= windowAt_ + window_.size()) {
-        window_.resize(windowSize);
-        windowAt_ = offset;
-        const ssize_t got = ::pread(file_.handle(), window_.data(), std::size_t(windowSize), offset);
-        window_.resize(std::max<ssize_t>(got, 0));
+    const qpdf_offset_t from = offset / windowSize * windowSize;
+    auto window = std::ranges::find(windows_, from, &Window::from);
+    if (window == windows_.end()) {
+        --window;
+        window->from = from;
+        window->bytes.resize(windowSize);
+        window->bytes.resize(qsizetype(readHere(window->bytes.data(), size_t(windowSize), from)));
     }
-    return QByteArrayView(window_).sliced(offset - windowAt_ < window_.size() ? offset - windowAt_ : window_.size());
+    std::rotate(windows_.begin(), window, window + 1);
+    const QByteArrayView bytes = windows_.front().bytes;
+    return bytes.sliced(std::min(offset - from, bytes.size()));
 }
 
 void WindowedFile::seek(qpdf_offset_t offset, int whence)
@@ -38,6 +64,10 @@ size_t WindowedFile::read(char* into, size_t length)
 {
     last_offset = at_;
     size_t done = 0;
+    if (length >= size_t(windowSize)) { // in one go
+        done = readHere(into, length, at_);
+        at_ += qpdf_offset_t(done);
+    }
     while (done < length) {
         const QByteArrayView bytes = bytesAt(at_);
         if (bytes.isEmpty())

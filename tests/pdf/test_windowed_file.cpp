@@ -23,7 +23,7 @@ private Q_SLOTS:
                 QFile file(path);
                 RC_ASSERT(file.open(QIODevice::WriteOnly));
                 // Around the size of a window, with ends of lines of all kinds.
-                const int size = *rc::gen::element(0, 1, 100, 65535, 65536, 65537, 140'000);
+                const int size = *rc::gen::element(0, 1, 100, 16383, 16384, 16385, 140'000);
                 QByteArray bytes(size, 'x');
                 for (int i = *rc::gen::inRange(0, 40); i > 0 && size > 0; --i)
                     bytes[*rc::gen::inRange(0, size)] = *rc::gen::element('\r', '\n', '\0', 'y');
@@ -32,8 +32,13 @@ private Q_SLOTS:
             FileInputSource theirs(QFile::encodeName(path).constData());
             WindowedFile ours(path);
             for (int i = 0; i < 30; ++i) {
-                const int what = *rc::gen::inRange(0, 6);
-                if (what == 0) {
+                const int what = *rc::gen::inRange(0, 7);
+                if (what == 6) { // beside it
+                    const auto from = *rc::gen::inRange<qpdf_offset_t>(0, 150'000);
+                    QFile file(path);
+                    RC_ASSERT(file.open(QIODevice::ReadOnly) && (file.seek(from) || from > file.size()));
+                    RC_ASSERT(ours.at(from, 1000) == (from > file.size() ? QByteArray() : file.read(1000)));
+                } else if (what == 0) {
                     const auto at = *rc::gen::inRange<qpdf_offset_t>(0, 150'000);
                     theirs.seek(at, SEEK_SET);
                     ours.seek(at, SEEK_SET);
@@ -56,7 +61,7 @@ private Q_SLOTS:
                 } else if (what == 2) {
                     RC_ASSERT(ours.findAndSkipNextEOL() == theirs.findAndSkipNextEOL());
                 } else {
-                    const auto count = std::size_t(*rc::gen::element(0, 1, 10, 128, 70'000));
+                    const auto count = std::size_t(*rc::gen::element(0, 1, 10, 128, 16'384, 70'000));
                     std::string a(count, '?');
                     std::string b(count, '?');
                     RC_ASSERT(ours.read(a.data(), count) == theirs.read(b.data(), count));

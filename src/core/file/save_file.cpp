@@ -3,6 +3,8 @@
 
 #include <QFileInfo>
 #include <algorithm>
+#include <cerrno>
+#include <unistd.h>
 
 namespace hinge
 {
@@ -23,10 +25,12 @@ Result<void> checkPlainFile(const QString& path)
     return {};
 }
 
-tl::unexpected<Problem> WholeFileWriter::failed() const
+tl::unexpected<Problem> WholeFileWriter::failed() const { return failed(file_.errorString()); }
+
+tl::unexpected<Problem> WholeFileWriter::failed(const QString& why) const
 {
     const QString left = QFileInfo::exists(path_) ? QStringLiteral(" The file on disk is unchanged.") : QString();
-    return problem(path_, QStringLiteral("It could not be written: %1.%2").arg(file_.errorString(), left));
+    return problem(path_, QStringLiteral("It could not be written: %1.%2").arg(why, left));
 }
 
 Result<void> WholeFileWriter::open(std::optional<QFileDevice::Permissions> rights)
@@ -60,6 +64,32 @@ Result<void> WholeFileWriter::write(const char* bytes, qint64 size)
 {
     waiting_.append(bytes, size);
     return waiting_.size() < worthACall ? Result<void>{} : flush();
+}
+
+Result<void> WholeFileWriter::writeFrom(int descriptor, qint64 offset, qint64 size)
+{
+    if (auto flushed = flush(); !flushed)
+        return flushed;
+    const qint64 end = file_.pos() + size;
+    for (off64_t from = offset; size > 0;) {
+        const ssize_t copied = ::copy_file_range(descriptor, &from, file_.handle(), nullptr, std::size_t(size), 0);
+        if (copied <= 0)
+            break; // between some systems of files it cannot, and it is copied by hand
+        size -= copied;
+        offset += copied;
+    }
+    file_.seek(end - size); // Qt did not see it
+    QByteArray bytes(qsizetype(std::min<qint64>(size, part)), Qt::Uninitialized);
+    while (size > 0) {
+        const ssize_t got = ::pread(descriptor, bytes.data(), std::size_t(std::min<qint64>(size, part)), offset);
+        if (got <= 0)
+            return failed(got < 0 ? qt_error_string(errno) : QStringLiteral("a file it is made of became shorter"));
+        if (auto written = write(bytes.constData(), got); !written)
+            return written;
+        size -= got;
+        offset += got;
+    }
+    return {};
 }
 
 Result<void> WholeFileWriter::commit()

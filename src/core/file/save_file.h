@@ -24,11 +24,15 @@ public:
     /// gives.
     [[nodiscard]] Result<void> open(std::optional<QFileDevice::Permissions> rights = {});
     [[nodiscard]] Result<void> write(const char* bytes, qint64 size);
+    /// Takes bytes out of another file, within the system where it can: they are not read into memory then.
+    /// `descriptor` is that of the file, which is open for reading.
+    [[nodiscard]] Result<void> writeFrom(int descriptor, qint64 offset, qint64 size);
     [[nodiscard]] Result<void> commit();
 
 private:
     [[nodiscard]] Result<void> flush();
     [[nodiscard]] tl::unexpected<Problem> failed() const;
+    [[nodiscard]] tl::unexpected<Problem> failed(const QString& why) const;
 
     QString path_;
     QSaveFile file_;
