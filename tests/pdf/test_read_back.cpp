@@ -192,21 +192,22 @@ private Q_SLOTS:
         QVERIFY(loaded);
         const QString file = path("demo.pdf");
         QVERIFY(exportPdf(*loaded, flat ? ExportKind::Flat : ExportKind::Sheets, QFileInfo(job).path(), file));
+        run(QStringLiteral("mutool"),
+            {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"), QStringLiteral("60"),
+             QStringLiteral("-o"), path("mupdf-%d.png"), file, QStringLiteral("1,2")});
+        run(QStringLiteral("gs"),
+            {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"),
+             QStringLiteral("-dLastPage=2"), QStringLiteral("-sDEVICE=png16m"), QStringLiteral("-r60"),
+             QStringLiteral("-dGraphicsAlphaBits=4"), QStringLiteral("-dTextAlphaBits=4"),
+             QStringLiteral("-sOutputFile=") + path("gs-%d.png"), file});
         for (const QString& page : {QStringLiteral("1"), QStringLiteral("2")}) {
             run(QStringLiteral("pdftoppm"),
                 {QStringLiteral("-png"), QStringLiteral("-singlefile"), QStringLiteral("-r"), QStringLiteral("60"),
-                 QStringLiteral("-f"), page, file, path("poppler")});
-            run(QStringLiteral("mutool"), {QStringLiteral("draw"), QStringLiteral("-q"), QStringLiteral("-r"),
-                                           QStringLiteral("60"), QStringLiteral("-o"), path("mupdf.png"), file, page});
-            run(QStringLiteral("gs"),
-                {QStringLiteral("-q"), QStringLiteral("-dBATCH"), QStringLiteral("-dNOPAUSE"),
-                 QStringLiteral("-dFirstPage=") + page, QStringLiteral("-dLastPage=") + page,
-                 QStringLiteral("-sDEVICE=png16m"), QStringLiteral("-r60"), QStringLiteral("-dGraphicsAlphaBits=4"),
-                 QStringLiteral("-dTextAlphaBits=4"), QStringLiteral("-sOutputFile=") + path("gs.png"), file});
+                 QStringLiteral("-f"), page, file, path("poppler-%1").arg(page)});
             // Seen from a step away: letters blur, and what lies somewhere else, or is missing, is seen.
             QList<QImage> seen;
-            for (const char* name : {"poppler.png", "mupdf.png", "gs.png"}) {
-                const QImage image = QImage(path(name)).convertToFormat(QImage::Format_RGB32);
+            for (const char* name : {"poppler-%1.png", "mupdf-%1.png", "gs-%1.png"}) {
+                const QImage image = QImage(path(name).arg(page)).convertToFormat(QImage::Format_RGB32);
                 QVERIFY2(!image.isNull(), name);
                 const QSize size = seen.isEmpty() ? image.size() / 8 : seen.first().size();
                 seen << image.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
