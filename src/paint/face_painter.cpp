@@ -308,6 +308,8 @@ void FacePainter::paintWhole(const Work& w)
 
 void FacePainter::paintItem(const Work& w)
 {
+    if (w.item.isWaiting())
+        return;
     QPainter& painter = w.painter;
     painter.save();
     turnFor(painter, w.placed);

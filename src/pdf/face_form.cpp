@@ -447,6 +447,8 @@ Result<void> FaceComposer::addWhole(Content& content, const Item& item, const Pl
 Result<void> FaceComposer::addItem(Content& content, const SurfaceId& surface, const Item& item,
                                    const PlannedItem& placed)
 {
+    if (item.isWaiting())
+        return {};
     const QByteArray turn = turnFor(placed);
     if (!turn.isEmpty())
         content.operators += "q " + turn;

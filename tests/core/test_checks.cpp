@@ -271,13 +271,21 @@ private Q_SLOTS:
             },
             false, true);
         row(
-            "item.empty",
+            "frame.empty",
             [] {
                 Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
                 item.paragraphs.front().text = QStringLiteral("  ");
                 return with(item);
             },
             false, true);
+        row(
+            "contact.none",
+            [] {
+                Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));
+                item.paragraphs.front().text = QStringLiteral("the tide comes in and goes out ").repeated(9);
+                return with(item);
+            },
+            false, false);
         row(
             "item.doubled",
             [] {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is on the screen is in the PDF: the screen's painting against poppler's rendering of the exported file.
+#include "core/edit/frames.h"
 #include "paint/face_painter.h"
 #include "paint/flat_diagram.h"
 #include "paint/likeness.h"
@@ -301,6 +302,22 @@ private Q_SLOTS:
             QVERIFY2(ink > 500, qPrintable(QStringLiteral("item %1 is not there").arg(i + 1)));
             QVERIFY2(apart * 300 < ink, qPrintable(QStringLiteral("item %1: %2 of %3").arg(i + 1).arg(apart).arg(ink)));
         }
+    }
+
+    void framesThatWaitPrintNothing()
+    {
+        const Job bare = testing::a4Roll();
+        Job job = bare;
+        for (Item frame : usualFrames(job, testing::planned(job), Face::Outside, testing::planned(job).paper.front())) {
+            frame.id = frame.name;
+            frame.stroke.width = Length::mm(1);
+            frame.shadow.emplace();
+            frame.opacity = 50;
+            job.edit(Face::Outside).items.push_back(std::move(frame));
+        }
+        QCOMPARE(painted(job, testing::planned(job), Face::Outside, none_),
+                 painted(bare, testing::planned(bare), Face::Outside, none_));
+        QCOMPARE(printed(job), printed(bare));
     }
 
     void glassIsSeenThroughAsAWhole()

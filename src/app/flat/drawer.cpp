@@ -128,6 +128,7 @@ Drawer::Subject Drawer::subject() const
     now.fit = item->fit;
     now.hasRecords = job.records.any();
     now.hasShadow = item->shadow.has_value();
+    now.isWaiting = item->isWaiting();
     now.symbology = item->code.symbology;
     now.isContact = item->kind == ItemKind::Code && contactFrom(item->code.data).has_value();
     now.inks = job.inks;
@@ -341,6 +342,16 @@ void Drawer::buildPanel(QVBoxLayout* column)
     buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
     column->addLayout(buttons);
     column->addSpacing(6);
+
+    column->addWidget(section(tr("Frames to fill later")));
+    auto* frames = new QGridLayout;
+    frames->setSpacing(6);
+    frames->addWidget(actionButton(actions_.pictureFrame, tr("Picture")), 0, 0);
+    frames->addWidget(actionButton(actions_.wordsFrame, tr("Words")), 0, 1);
+    if (!isPage)
+        frames->addWidget(actionButton(actions_.usualFrames, tr("As usual on such a panel")), 1, 0, 1, 2);
+    column->addLayout(frames);
+    column->addSpacing(6);
     buildSupplied(column, surface);
     column->addSpacing(6);
     buildItemList(column);
@@ -373,7 +384,9 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
             return {};
         });
     name->setObjectName(QStringLiteral("drawer.name"));
-    name->setPlaceholderText(tr("name"));
+    name->setPlaceholderText(item.isWaiting() ? tr("what it waits for") : tr("name"));
+    if (item.isWaiting())
+        column->addWidget(note(tr("It waits for:")));
     column->addWidget(name);
 
     if (item.kind == ItemKind::Text)
@@ -491,6 +504,13 @@ void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     column->addSpacing(2);
+    if (item.isWaiting()) {
+        column->addWidget(note(tr("Drop its picture on it, or")));
+        column->addWidget(actionButton(actions_.placePicture, tr("Choose a picture…")));
+        if (document_.job().records.any())
+            buildPictureName(column, id);
+        return;
+    }
     auto* fit = itemChoice<PictureFit>(
         tr("Change the fit"), id, [](Item& i) -> PictureFit& { return i.fit; },
         {{tr("covers the frame"), PictureFit::Fill},

@@ -33,6 +33,8 @@ public:
            QWidget* parent = nullptr);
     /// Puts the keyboard into the words of the selected text, or into what a code says.
     void editText();
+    /// Puts the keyboard into the name of the item in hand.
+    void editName();
     /// Writes words at the caret of the selected text.
     void type(const QString& words);
 
@@ -61,6 +63,7 @@ private:
         PictureFit fit{};
         bool hasRecords = false;
         bool hasShadow = false;
+        bool isWaiting = false;
         Symbology symbology{};
         bool isContact = false;
         std::vector<Ink> inks;

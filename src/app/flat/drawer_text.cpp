@@ -182,6 +182,8 @@ void Drawer::fillWithStandIn(const QString& id)
     if (!i)
         return;
     const Paragraph look = i->paragraphs.empty() ? Paragraph{} : i->paragraphs.back();
+    if (i->isWaiting())
+        i->paragraphs.clear();
     for (const QString& words : standInCopy()) {
         i->paragraphs.push_back({words, look.style, look.styleName});
         if (!layOutStory(lookedUp(job, *i), {textFrame(job, *i, *document_.plan().findItem(id))}, layouts_.fonts())
@@ -311,6 +313,14 @@ void Drawer::editText()
         return;
     words_->setFocus(Qt::OtherFocusReason);
     words_->selectAll();
+}
+
+void Drawer::editName()
+{
+    if (auto* name = findChild<QLineEdit*>(QStringLiteral("drawer.name"))) {
+        name->setFocus(Qt::OtherFocusReason);
+        name->selectAll();
+    }
 }
 
 void Drawer::type(const QString& words)

@@ -162,7 +162,7 @@ int FaceCanvas::panelUnder(QPointF px) const
 
 void FaceCanvas::updateCursor(QPointF px)
 {
-    if (picking_) {
+    if (picking_ || frameFor_) {
         setCursor(Qt::CrossCursor);
         return;
     }
@@ -241,6 +241,11 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     }
     if (event->button() != Qt::LeftButton)
         return;
+    if (frameFor_) {
+        frameStart_ = px;
+        frameNow_ = {};
+        return;
+    }
     if (otherFaceCard().contains(px)) {
         Q_EMIT turnOverRequested();
         return;
@@ -312,6 +317,11 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
         dragStart_ = px;
         return;
     }
+    if (frameStart_) {
+        frameNow_ = frameTo(px);
+        update();
+        return;
+    }
     if ((event->buttons() & Qt::LeftButton) && grip_.any() && selected()) {
         if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
             return;
@@ -331,6 +341,8 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
     updateCursor(px);
 }
 
+Length FaceCanvas::reach() const { return Length::nearestMm(lineReach / port_.scale()); }
+
 void FaceCanvas::dragTo(QPointF px, bool free)
 {
     const QPointF by = (px - dragStart_) / port_.scale();
@@ -339,7 +351,7 @@ void FaceCanvas::dragTo(QPointF px, bool free)
         return;
     Job job = document_.job();
     dragItem(job, document_.plan(), item->id, grip_, dragFrame_, Length::nearestMm(by.x()), Length::nearestMm(by.y()),
-             free ? std::nullopt : std::optional(Length::nearestMm(lineReach / port_.scale())));
+             free ? std::nullopt : std::optional(reach()));
     (void)document_.edit(grip_.all() ? tr("Move %1").arg(item->name) : tr("Size %1").arg(item->name), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));
     Q_EMIT hint(tr("Hold Alt to place it freely, past the lines of the paper"));
@@ -347,6 +359,10 @@ void FaceCanvas::dragTo(QPointF px, bool free)
 
 void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
 {
+    if (frameStart_) {
+        finishFrame(event->position(), (event->modifiers() & Qt::ShiftModifier) != 0);
+        return;
+    }
     guide_.reset();
     panning_ = false;
     const QString alone = dragging_ ? QString() : pressed_;
@@ -438,7 +454,9 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
             std::min(int(document_.plan().panelsOf(selection_.surface()).size()) - 1, selection_.panel() + 1));
         break;
     case Qt::Key_Escape:
-        if (picking_) {
+        if (frameFor_) {
+            leaveFrames();
+        } else if (picking_) {
             picking_ = false;
             unsetCursor();
             Q_EMIT hint({});
@@ -448,8 +466,12 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
         break;
     case Qt::Key_Return:
     case Qt::Key_Enter:
-        if (const Item* item = document_.job().findItem(selection_.item()); item && item->kind == ItemKind::Text)
+        if (frameFor_)
+            frameInPanel();
+        else if (const Item* item = document_.job().findItem(selection_.item()); item && item->kind == ItemKind::Text)
             Q_EMIT editTextRequested();
+        else if (item && item->isWaiting())
+            Q_EMIT nameWanted();
         break;
     case Qt::Key_Space:
         if (!event->isAutoRepeat()) {
@@ -500,7 +522,8 @@ void FaceCanvas::dragEnterEvent(QDragEnterEvent* event)
 
 void FaceCanvas::dragMoveEvent(QDragMoveEvent* event)
 {
-    dropPanel_ = panelUnder(event->position());
+    dropFrame_ = waitingAt(event->position());
+    dropPanel_ = dropFrame_.isEmpty() ? panelUnder(event->position()) : -1;
     update();
     event->acceptProposedAction();
 }
@@ -508,6 +531,7 @@ void FaceCanvas::dragMoveEvent(QDragMoveEvent* event)
 void FaceCanvas::dragLeaveEvent(QDragLeaveEvent*)
 {
     dropPanel_ = -1;
+    dropFrame_.clear();
     update();
 }
 
@@ -519,10 +543,11 @@ void FaceCanvas::dropEvent(QDropEvent* event)
             paths << url.toLocalFile();
     const int panel = panelUnder(event->position());
     dropPanel_ = -1;
+    dropFrame_.clear();
     update();
     event->acceptProposedAction();
     if (!paths.isEmpty())
-        Q_EMIT filesDropped(paths, panel);
+        Q_EMIT filesDropped(paths, panel, waitingAt(event->position()));
 }
 
 } // namespace hinge

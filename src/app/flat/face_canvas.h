@@ -6,6 +6,7 @@
 #include "app/document/selection.h"
 #include "app/flat/surface_editor.h"
 #include "core/edit/dragging.h"
+#include "core/edit/frames.h"
 #include "paint/face_painter.h"
 
 #include <QTimer>
@@ -28,6 +29,8 @@ public:
     void setPlate(const QString& plate);
     /// The next click takes the colour below it as an ink.
     void pickInk();
+    /// What is dragged next is a frame that waits.
+    void drawFrame(FrameFor what);
     [[nodiscard]] PaperView view() const { return view_; }
     /// Where a point of the face is on this widget, in pixels.
     [[nodiscard]] QPointF toPixels(QPointF mm) const { return port_.toPixels(mm); }
@@ -42,7 +45,12 @@ Q_SIGNALS:
     void editTextRequested();
     /// Words were typed while nothing was in hand.
     void typed(const QString& words);
-    void filesDropped(const QStringList& paths, int panel);
+    /// `onto`: the frame that waits there; empty for none.
+    /// The frame in hand is to say what it waits for.
+    void nameWanted();
+    void filesDropped(const QStringList& paths, int panel, const QString& onto = {});
+    /// A frame was drawn; `last` when no other follows at once.
+    void frameDrawn(FrameFor what, const Rect& area, bool last);
     /// A short hint for the status of the moment; empty to take it back.
     void hint(const QString& text);
 
@@ -88,6 +96,17 @@ private:
     [[nodiscard]] std::optional<int> guideAt(QPointF px) const;
     /// Tells what ink lies there: of an item by its name, of a picture by its colour as it is, whatever the view.
     void pickAt(QPointF px);
+    void leaveFrames();
+    /// The frame from where the drag began, its sides where they will take hold.
+    [[nodiscard]] Rect frameTo(QPointF px) const;
+    void finishFrame(QPointF px, bool more);
+    /// Without the mouse: in the panel in hand.
+    void frameInPanel();
+    /// The frame there that waits for something; empty for none.
+    [[nodiscard]] QString waitingAt(QPointF px) const;
+    void paintWaiting(QPainter& p);
+    /// How near a line of the paper takes hold.
+    [[nodiscard]] Length reach() const;
     [[nodiscard]] InkView inkView() const;
     [[nodiscard]] bool isTrimmedView() const { return view_ == PaperView::Trimmed || view_ == PaperView::Proof; }
     void paintGuides(QPainter& p);
@@ -144,6 +163,10 @@ private:
     bool spaceDown_ = false;
     int dragNumber_ = 0;
     int dropPanel_ = -1;
+    QString dropFrame_; ///< the waiting frame that files are held over
+    std::optional<FrameFor> frameFor_;
+    std::optional<QPointF> frameStart_; ///< where the one being drawn begins, in pixels
+    Rect frameNow_;
 };
 
 } // namespace hinge

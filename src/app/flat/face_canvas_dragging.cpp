@@ -35,7 +35,7 @@ void FaceCanvas::dragSeveral(QPointF px)
 bool FaceCanvas::beginPictureDrag(QPointF px)
 {
     const Item* item = document_.job().findItem(itemAt(px));
-    if (!item || item->kind != ItemKind::Picture || item->fit == PictureFit::Whole || item->fit == PictureFit::Panel ||
+    if (!item || !item->hasPicture() || item->fit == PictureFit::Whole || item->fit == PictureFit::Panel ||
         item->locked)
         return false;
     selection_.setItem(selection_.surface(), item->id);
@@ -66,9 +66,8 @@ void FaceCanvas::dragPicture(QPointF px)
 void FaceCanvas::wheelEvent(QWheelEvent* event)
 {
     const Item* item = document_.job().findItem(selection_.item());
-    const bool onPicture = item && item->kind == ItemKind::Picture && !item->locked &&
-                           (event->modifiers() & Qt::ControlModifier) && selected() &&
-                           port_.toPixels(toMm(selected()->frame)).contains(event->position());
+    const bool onPicture = item && item->hasPicture() && !item->locked && (event->modifiers() & Qt::ControlModifier) &&
+                           selected() && port_.toPixels(toMm(selected()->frame)).contains(event->position());
     if (!onPicture) {
         PaperCanvas::wheelEvent(event);
         return;

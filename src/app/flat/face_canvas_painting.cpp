@@ -35,6 +35,7 @@ void FaceCanvas::paintEvent(QPaintEvent*)
     paintRoles(p);
     if (view_ == PaperView::Working) {
         paintDimensions(p);
+        paintWaiting(p);
         paintGuides(p);
         paintFlows(p);
         paintTooMuch(p);

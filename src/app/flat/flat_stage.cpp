@@ -153,6 +153,9 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
         drawer_->type(words);
     });
     connect(&editor, &SurfaceEditor::toBeWritten, drawer_, &Drawer::editText);
+    connect(canvas_, &FaceCanvas::frameDrawn, &editor, &SurfaceEditor::addFrame);
+    connect(canvas_, &FaceCanvas::nameWanted, drawer_, &Drawer::editName);
+    connect(&editor, &SurfaceEditor::toBeNamed, drawer_, &Drawer::editName);
     connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) {
         hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8)));
         hint_->setToolTip(text);
@@ -183,6 +186,12 @@ void FlatStage::setView(PaperView view)
 }
 
 void FlatStage::pickInk() { canvas_->pickInk(); }
+
+void FlatStage::drawFrame(FrameFor what)
+{
+    setView(PaperView::Working); // the others do not show frames that wait
+    canvas_->drawFrame(what);
+}
 
 void FlatStage::nextView() { setView(PaperView((int(canvas_->view()) + 1) % int(views_.size()))); }
 

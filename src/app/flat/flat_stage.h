@@ -23,6 +23,7 @@ public:
     [[nodiscard]] FaceCanvas& canvas() { return *canvas_; }
     void nextView();
     void pickInk();
+    void drawFrame(FrameFor what);
 
 protected:
     void resizeEvent(QResizeEvent* event) override;

@@ -26,6 +26,13 @@
 namespace hinge
 {
 
+namespace
+{
+
+bool isTextName(const QString& path) { return path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive); }
+
+} // namespace
+
 SurfaceEditor::SurfaceEditor(Document& document, Selection& selection, QObject* parent)
     : QObject(parent), document_(document), selection_(selection)
 {
@@ -89,15 +96,38 @@ Result<QString> SurfaceEditor::unlocked(const QString& path)
 void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int> column,
                               const std::function<void()>& then)
 {
+    place({path, panel, column}, then);
+}
+
+template <class Content>
+bool SurfaceEditor::fill(const QString& frame, Content content)
+{
+    Job job = document_.job();
+    Item* item = job.findItem(frame);
+    if (!item || !item->isWaiting())
+        return false;
+    fillFrame(*item, std::move(content));
+    const SurfaceId surface = document_.plan().findItem(frame)->surface;
+    completeEmbedded(job); // an opened copy of a locked file
+    if (const auto done = document_.edit(tr("Fill %1").arg(item->name), std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
+    else
+        selection_.setItem(surface, frame);
+    return true;
+}
+
+void SurfaceEditor::place(const Destined& file, const std::function<void()>& then)
+{
+    const QString& path = file.path;
     if (isTableName(path)) {
         Q_EMIT tableGiven(path);
         then();
         return;
     }
-    if (path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive)) {
+    if (isTextName(path)) {
         const auto words = readWords(path);
         if (words)
-            placeWords(*words, panel);
+            placeWords(*words, file.panel, file.frame);
         else
             Q_EMIT refused(tr("%1 was not placed. %2").arg(QFileInfo(path).fileName(), words.error().message));
         then();
@@ -105,11 +135,11 @@ void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int>
     }
     const QString link = isEmbedded(path) ? path : document_.linkFor(path);
     const SurfaceId surface = selection_.surface();
-    document_.files().withFacts(link, [this, link, panel, column, surface, then,
+    document_.files().withFacts(link, [this, link, file, surface, then,
                                        name = QFileInfo(shownPath(path)).completeBaseName()](const FileFacts& facts) {
         if (facts.isLocked) {
             if (const auto open = unlocked(resolvedPath(link, document_.folder()))) {
-                placeFile(*open, panel, column, then);
+                place({*open, file.panel, file.column, file.frame}, then);
             } else {
                 Q_EMIT refused(tr("%1 was not placed. %2").arg(link, open.error().message));
                 then();
@@ -129,13 +159,24 @@ void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int>
             takeSupplied(link);
             return;
         }
+        const LinkedFile picture{link, 1, facts.bytes, facts.sha256};
+        if (fill(file.frame, picture))
+            return;
         selection_.setSurface(surface);
-        add(tr("Place %1").arg(name), name, newPicture(panel, column, {link, 1, facts.bytes, facts.sha256}));
+        add(tr("Place %1").arg(name), name, newPicture(file.panel, file.column, picture));
     });
 }
 
-void SurfaceEditor::placeFiles(const QStringList& paths, int panel)
+void SurfaceEditor::placeFiles(const QStringList& paths, int panel, const QString& onto)
 {
+    const auto waiting = [&](FrameFor what) {
+        QStringList frames = waitingFrames(document_.job(), document_.plan(), selection_.surface(), what, panel);
+        if (frames.removeOne(onto))
+            frames.prepend(onto);
+        return frames;
+    };
+    QStringList forPictures = waiting(FrameFor::Picture);
+    QStringList forWords = waiting(FrameFor::Words);
     const auto& panels = document_.plan().panelsOf(selection_.surface());
     std::vector<std::pair<int, std::optional<int>>> slots;
     for (std::size_t i = 0; i < panels.size(); ++i) {
@@ -147,9 +188,15 @@ void SurfaceEditor::placeFiles(const QStringList& paths, int panel)
                 slots.emplace_back(p.position, c);
     }
     std::vector<Destined> files;
-    for (int i = 0; i < paths.size(); ++i) {
-        const auto& [at, column] = slots[std::size_t(i) % slots.size()];
-        files.push_back({paths[i], at, column});
+    std::size_t next = 0;
+    for (const QString& path : paths) {
+        QStringList& frames = isTextName(path) ? forWords : forPictures;
+        if (!frames.isEmpty() && !isTableName(path)) {
+            files.push_back({path, panel, std::nullopt, frames.takeFirst()});
+            continue;
+        }
+        const auto& [at, column] = slots[next++ % slots.size()];
+        files.push_back({path, at, column});
     }
     placeInOrder(std::move(files));
 }
@@ -160,7 +207,7 @@ void SurfaceEditor::placeInOrder(std::vector<Destined> files)
         return;
     const Destined next = files.front();
     files.erase(files.begin());
-    placeFile(next.path, next.panel, next.column, [this, files = std::move(files)] { placeInOrder(files); });
+    place(next, [this, files = std::move(files)] { placeInOrder(files); });
 }
 
 void SurfaceEditor::takeSupplied(const QString& path, int page)
@@ -205,6 +252,28 @@ void SurfaceEditor::addText(int panel)
     const QString words = tr("Heading");
     add(tr("Add text"), words, newHeading(document_.job(), document_.plan(), selection_.surface(), panel, words));
     Q_EMIT toBeWritten();
+}
+
+void SurfaceEditor::addFrame(FrameFor what, const Rect& area, bool named)
+{
+    Item frame = newFrame(document_.job(), document_.plan(), selection_.surface(), what, area, {});
+    const QString name = frame.name;
+    add(what == FrameFor::Picture ? tr("Draw a frame for a picture") : tr("Draw a frame for words"), name,
+        std::move(frame));
+    if (named)
+        Q_EMIT toBeNamed();
+}
+
+void SurfaceEditor::addUsualFrames(int panel)
+{
+    std::vector<Item> frames = usualFrames(document_.job(), document_.plan(), selection_.surface(), panel);
+    if (frames.empty()) {
+        Q_EMIT refused(tr("All that usually stands on such a panel is there already."));
+        return;
+    }
+    for (Item& frame : frames)
+        frame.id = freshId();
+    addAll(tr("Put the usual frames on the panel"), std::move(frames));
 }
 
 void SurfaceEditor::addField(int panel, const QString& field)
@@ -360,14 +429,16 @@ void SurfaceEditor::paste()
         for (const QUrl& url : data->urls())
             if (url.isLocalFile())
                 files << url.toLocalFile();
-        placeFiles(files, to); // as when they are dropped
+        placeFiles(files, to, selection_.item()); // as when they are dropped
     } else if (data->hasText()) {
-        placeWords(data->text(), to);
+        placeWords(data->text(), to, selection_.item());
     }
 }
 
-void SurfaceEditor::placeWords(const QString& words, int panel)
+void SurfaceEditor::placeWords(const QString& words, int panel, const QString& frame)
 {
+    if (fill(frame, words))
+        return;
     Item item = newText(document_.job(), document_.plan(), selection_.surface(), panel, words);
     const QString name = item.paragraphs.front().text.left(24);
     add(tr("Place text"), name, std::move(item));

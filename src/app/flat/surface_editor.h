@@ -4,6 +4,7 @@
 #include "app/document/document.h"
 #include "app/document/selection.h"
 #include "core/edit/arrange.h"
+#include "core/edit/frames.h"
 
 namespace hinge
 {
@@ -21,9 +22,13 @@ public:
     /// `then` is called when it is placed, or refused.
     void placeFile(
         const QString& path, int panel, std::optional<int> column = {}, const std::function<void()>& then = [] {});
-    /// Several files at once, in order: one for each column from this panel on, one for the whole of a panel without
-    /// columns.
-    void placeFiles(const QStringList& paths, int panel);
+    /// Several files at once, in order: into frames that wait for them, `onto` first; those for which none is left go
+    /// one to each column from this panel on, one to the whole of a panel without columns.
+    void placeFiles(const QStringList& paths, int panel, const QString& onto = {});
+    /// A frame that waits for something; `named` has its word asked for.
+    void addFrame(FrameFor what, const Rect& area, bool named);
+    /// What usually stands on the panel, as frames that wait.
+    void addUsualFrames(int panel);
     /// Takes a PDF as supplied artwork of the face in view, whatever its size.
     void takeSupplied(const QString& path, int page = 1);
     void dropSupplied();
@@ -75,6 +80,8 @@ Q_SIGNALS:
     void tableGiven(const QString& path);
     /// What was added and selected waits for what it says.
     void toBeWritten();
+    /// The frame that was added and selected is to say what it waits for.
+    void toBeNamed();
 
 private:
     /// A file with the panel and column it goes to.
@@ -82,12 +89,17 @@ private:
         QString path;
         int panel;
         std::optional<int> column;
+        QString frame{}; ///< the one that waits for it; empty for none
     };
+    void place(const Destined& file, const std::function<void()>& then);
+    /// Puts what was read into the frame that waits for it; false when it waits no more.
+    template <class Content>
+    bool fill(const QString& frame, Content content);
     /// One after the other, however long each takes to be read, so that they lie in the order they came in.
     void placeInOrder(std::vector<Destined> files);
     /// The words of a text file: UTF-8, UTF-16 with a mark, or Western.
     [[nodiscard]] static Result<QString> readWords(const QString& path);
-    void placeWords(const QString& words, int panel);
+    void placeWords(const QString& words, int panel, const QString& frame = {});
     [[nodiscard]] QString freshId() const;
     /// Puts a fresh item of that name on the surface in view, as the step `what` of the history.
     void add(const QString& what, const QString& name, Item item);

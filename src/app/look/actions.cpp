@@ -165,6 +165,14 @@ void Actions::makePlacing(QWidget* window)
                  tr("The profile colours are converted and shown through, and how much ink the paper takes"));
     files = make(window, "files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")),
                  tr("Every file the job uses: is it there, has it changed, is it fine enough"));
+    pictureFrame = make(window, "pictureFrame", tr("&Draw a frame for a picture"), QStringLiteral("square-dashed"),
+                        QKeySequence(tr("Ctrl+Alt+F")), tr("A frame that waits for its picture and says which it is"));
+    wordsFrame = make(window, "wordsFrame", tr("Dra&w a frame for words"), QStringLiteral("square-dashed-text"),
+                      QKeySequence(tr("Ctrl+Alt+W")), tr("A frame that waits for its words and says which they are"));
+    usualFrames =
+        make(window, "usualFrames", tr("Put the &usual frames here"), QStringLiteral("panels-top-left"),
+             QKeySequence(tr("Ctrl+Alt+U")),
+             tr("What usually stands on such a panel, as frames that wait: a title, a picture, contact lines"));
     takeSupplied = make(window, "takeSupplied", tr("Use &supplied artwork…"), QStringLiteral("file-input"),
                         QKeySequence(tr("Ctrl+Shift+U")), tr("Use a customer's finished PDF as the whole face"));
     dropSupplied = make(window, "dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {},

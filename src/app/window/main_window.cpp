@@ -283,6 +283,8 @@ void MainWindow::buildMenus()
     QMenu* panel = menuBar()->addMenu(tr("&Panel"));
     panel->addActions({actions_.placePicture, actions_.addText, actions_.addShape, actions_.addCode});
     panel->addSeparator();
+    panel->addActions({actions_.pictureFrame, actions_.wordsFrame, actions_.usualFrames});
+    panel->addSeparator();
     panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk});
     panel->addSeparator();
     panel->addActions({actions_.files, actions_.press});

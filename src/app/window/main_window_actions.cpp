@@ -110,8 +110,17 @@ void MainWindow::connectPlacing()
         const QStringList paths =
             askForFiles(this, tr("Place a picture"),
                         tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
-        editor_.placeFiles(paths, at);
+        editor_.placeFiles(paths, at, selection_.item());
     });
+    on(actions_.pictureFrame, [this] {
+        showStage(Stage::Flat);
+        flat_->drawFrame(FrameFor::Picture);
+    });
+    on(actions_.wordsFrame, [this] {
+        showStage(Stage::Flat);
+        flat_->drawFrame(FrameFor::Words);
+    });
+    on(actions_.usualFrames, [this] { editor_.addUsualFrames(panelAtWork()); });
     on(actions_.addText, [this] { editor_.addText(panelAtWork()); });
     on(actions_.addTint, [this] { editor_.addTint(panelAtWork()); });
     on(actions_.tintFace, [this] {

@@ -243,7 +243,8 @@ QJsonObject itemToJson(const Item& item, Unit unit)
     Sparse out(o, unit);
     switch (item.kind) {
     case ItemKind::Picture:
-        o[QStringLiteral("file")] = fileToJson(item.file);
+        if (item.hasPicture())
+            o[QStringLiteral("file")] = fileToJson(item.file);
         o[QStringLiteral("fit")] = wordFor(fitWords, item.fit);
         if (item.crop != PictureCrop{})
             o[QStringLiteral("crop")] = QJsonObject{{QStringLiteral("focusX"), item.crop.focusX / 1000.0},
@@ -315,8 +316,6 @@ void readItem(JsonReader& r, Item& item)
     r.read("keepWhole", item.keepWhole);
     r.read("group", item.group);
     item.extra = r.takeLeftOver();
-    if (item.kind == ItemKind::Picture && item.file.path.isEmpty())
-        r.fail("file", QStringLiteral("A picture needs a file."));
 }
 
 } // namespace

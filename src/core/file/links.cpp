@@ -24,7 +24,7 @@ void visitLinksOn(AnyContent& content, const Visit& visit)
     if (content.supplied)
         visit(*content.supplied);
     for (auto& item : content.items)
-        if (item.kind == ItemKind::Picture)
+        if (item.hasPicture())
             visit(item.file);
 }
 

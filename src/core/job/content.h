@@ -6,6 +6,7 @@
 
 #include <QJsonObject>
 #include <QString>
+#include <algorithm>
 #include <array>
 #include <optional>
 #include <vector>
@@ -254,7 +255,7 @@ struct Item {
     QString name;
     /// Left, top, right, bottom.
     std::array<SideAnchor, 4> sides;
-    LinkedFile file;                                   ///< pictures
+    LinkedFile file;                                   ///< pictures; without a path while the frame waits
     PictureFit fit = PictureFit::Fill;                 ///< pictures
     PictureCrop crop;                                  ///< pictures
     std::vector<Paragraph> paragraphs;                 ///< text; empty when it runs on from another frame
@@ -279,6 +280,17 @@ struct Item {
     QJsonObject extra{};
     bool operator==(const Item&) const = default;
 
+    /// A picture that is there: a frame may wait for its own.
+    [[nodiscard]] bool hasPicture() const { return kind == ItemKind::Picture && !file.path.isEmpty(); }
+    /// A frame that was drawn before its picture or its words came: it prints nothing. Its name says what it waits for.
+    [[nodiscard]] bool isWaiting() const
+    {
+        if (kind == ItemKind::Picture)
+            return file.path.isEmpty();
+        return kind == ItemKind::Text && !paragraphs.empty() && std::ranges::all_of(paragraphs, [](const Paragraph& p) {
+                   return QStringView(p.text).trimmed().isEmpty();
+               });
+    }
     [[nodiscard]] const SideAnchor& side(ItemSide s) const { return sides[std::size_t(s)]; }
     [[nodiscard]] SideAnchor& side(ItemSide s) { return sides[std::size_t(s)]; }
 };

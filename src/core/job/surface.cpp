@@ -65,7 +65,7 @@ QList<LinkedFile> SurfaceContent::files() const
     if (supplied)
         out << *supplied;
     for (const Item& item : items)
-        if (item.kind == ItemKind::Picture)
+        if (item.hasPicture())
             out << item.file;
     return out;
 }

@@ -22,7 +22,7 @@ Count countOf(const Job& job)
         count.items += int(content->items.size());
         count.files += content->supplied ? 1 : 0;
         for (const Item& item : content->items) {
-            count.files += item.kind == ItemKind::Picture ? 1 : 0;
+            count.files += item.hasPicture() ? 1 : 0;
             count.codes += item.kind == ItemKind::Code ? 1 : 0;
             count.texts += item.kind == ItemKind::Text ? 1 : 0;
         }
@@ -75,7 +75,9 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
         count.texts == 0   ? QStringLiteral("no text")
         : count.texts == 1 ? QStringLiteral("the text fits, every letter has its glyph")
                            : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
-        {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd", "text.standIn"});
+        {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd"});
+    add(QStringLiteral("Every frame is filled"), QStringLiteral("nothing waits, no dummy copy is left"),
+        {"frame.", "text.standIn", "contact."});
     add(QStringLiteral("Files are there"),
         count.files == 0   ? QStringLiteral("no files")
         : count.files == 1 ? QStringLiteral("one file, unchanged, fonts inside")

@@ -3,6 +3,7 @@
 
 #include "core/job/plates.h"
 #include "core/job/stand_in_copy.h"
+#include "core/plan/contact_check.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/sliver_checks.h"
 
@@ -252,16 +253,15 @@ QSet<QString> framesRunInto(const Job& job)
     return frames;
 }
 
-/// Texts without words.
-void checkWordless(const Job& job, const SurfaceId& surface, const QSet<QString>& runOnInto, std::vector<Finding>& out)
+/// Frames that wait for a picture or for words.
+void checkWaiting(const Job& job, const SurfaceId& surface, const QSet<QString>& runOnInto, std::vector<Finding>& out)
 {
     for (const Item& item : job.on(surface).items) {
-        const bool wordless =
-            std::ranges::all_of(item.paragraphs, [](const Paragraph& p) { return p.text.trimmed().isEmpty(); });
-        if (item.kind == ItemKind::Text && wordless && !runOnInto.contains(item.id))
-            out.push_back(foundAt("item.empty", Severity::Warn, job, surface, item,
-                                  QStringLiteral("%1 has no words, %2"),
-                                  QStringLiteral("An empty frame is easily forgotten."), Remedy::RemoveItem));
+        const bool wordless = item.kind == ItemKind::Text && item.paragraphs.empty() && !runOnInto.contains(item.id);
+        if (item.isWaiting() || wordless)
+            out.push_back(
+                foundAt("frame.empty", Severity::Warn, job, surface, item, QStringLiteral("%1 is still empty, %2"),
+                        QStringLiteral("Nothing prints there. Fill it, or take it off."), Remedy::RemoveItem));
     }
 }
 
@@ -280,7 +280,8 @@ void checkDoubled(const Job& job, const Plan& plan, const SurfaceId& surface, st
     const std::vector<Lying> all = lyingOn(job, plan, surface);
     std::vector<const Lying*> bySpot;
     for (const Lying& lying : all)
-        bySpot.push_back(&lying);
+        if (!lying.item.isWaiting())
+            bySpot.push_back(&lying);
     const auto spot = [](const Lying* l) {
         const Rect& f = l->placed.frame;
         return std::tuple(f.x, f.y, f.w, f.h, l->item.kind);
@@ -402,10 +403,11 @@ void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
         checkSlivers(job, plan, surface, out);
         checkStrokes(job, surface, out);
         checkSmallType(job, surface, out);
-        checkWordless(job, surface, runOnInto, out);
+        checkWaiting(job, surface, runOnInto, out);
         checkDoubled(job, plan, surface, out);
     }
     checkStandIns(job, out);
+    checkContact(job, out);
     checkInks(job, out);
     checkOddLooks(job, out);
 }

@@ -40,7 +40,7 @@ void visitFilesOn(const SurfaceContent& content, const Visit& visit)
         visit({content.supplied->path, content.supplied->page, half ? Point{half->x, half->y} : Point{}});
     }
     for (const Item& item : content.items)
-        if (item.kind == ItemKind::Picture)
+        if (item.hasPicture())
             visit({item.file.path, item.file.page, {}});
 }
 

@@ -52,7 +52,7 @@ std::vector<Inked> inkedOn(const Job& job, const Plan& plan, const SurfaceId& su
     for (std::size_t i = 0; i < items.size(); ++i) {
         const Item& item = items[i];
         const Length stroke = item.stroke.width.part(2);
-        const bool printed = item.kind == ItemKind::Picture || (item.kind == ItemKind::Shape && !item.ink.isEmpty()) ||
+        const bool printed = item.hasPicture() || (item.kind == ItemKind::Shape && !item.ink.isEmpty()) ||
                              ((item.kind == ItemKind::Shape) && stroke > Length());
         if (!printed || isVoid(item, places[i].frame) || (item.outline != Outline::Line && places[i].frame.isEmpty()))
             continue;

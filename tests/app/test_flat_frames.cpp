@@ -1,0 +1,192 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Frames that are drawn first and filled later, in the real window.
+#include "paper_driver.h"
+
+class TestFlatFrames : public PaperDriver
+{
+    Q_OBJECT
+
+    const std::vector<Item>& items() { return job().on(Face::Outside).items; }
+    QString named(const char* name)
+    {
+        for (const Item& item : items())
+            if (item.name == QLatin1String(name))
+                return item.id;
+        qFatal("nothing is called %s", name);
+    }
+    void dropAll(const QStringList& paths, QPoint where)
+    {
+        QMimeData data;
+        QList<QUrl> urls;
+        for (const QString& path : paths)
+            urls << QUrl::fromLocalFile(path);
+        data.setUrls(urls);
+        QDragEnterEvent enter(where, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&canvas(), &enter);
+        QDropEvent event(where, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&canvas(), &event);
+        waitForFiles();
+    }
+    QString textFile(const char* name, const QByteArray& words)
+    {
+        QFile file(dir_->filePath(QString::fromLatin1(name)));
+        if (!file.open(QIODevice::WriteOnly) || file.write(words) != words.size())
+            qFatal("cannot write the test's own file");
+        return file.fileName();
+    }
+
+private Q_SLOTS:
+    void initTestCase() { setUpProgram("flat-frames"); }
+    void init()
+    {
+        openWindow();
+        window_->resize(1280, 800);
+        window_->showStage(Stage::Flat);
+        window_->selection().setSurface(Face::Outside);
+        QCoreApplication::processEvents();
+    }
+
+    void aFrameIsDrawnAndNamed()
+    {
+        find<QPushButton>("drawer.pictureFrame")->click();
+        QCOMPARE(canvas().cursor().shape(), Qt::CrossCursor);
+        // From near the safe zone of the middle panel, whose sides take hold.
+        drag(at(100.3, 5.3), at(170, 80));
+        QCOMPARE(items().size(), std::size_t(1));
+        QVERIFY(item().isWaiting() && item().kind == ItemKind::Picture);
+        QCOMPARE(item().side(ItemSide::Left), holdOn(PaperLine::Safe, 1, LineEnd::Start));
+        QCOMPARE(item().side(ItemSide::Top), holdOn(PaperLine::Safe, 1, LineEnd::Start));
+        QVERIFY(abs(frame(item().id).right() - len("170")) < Length::mm(1));
+        // Its word is asked for at once; it is one step of the history.
+        QCOMPARE(window_->focusWidget(), find<QLineEdit>("drawer.name"));
+        QTest::keyClicks(window_->focusWidget(), QStringLiteral("Portrait"));
+        QTest::keyClick(window_->focusWidget(), Qt::Key_Return);
+        QCOMPARE(item().name, QStringLiteral("Portrait"));
+        QVERIFY(testing::hasFinding(window_->document().findings(), "frame.empty"));
+        action("undo")->trigger();
+        action("undo")->trigger();
+        QVERIFY(items().empty());
+        // The next drag is an ordinary one again.
+        drag(at(120, 20), at(150, 60));
+        QVERIFY(items().empty());
+    }
+
+    void aClickOrEnterFillsTheColumn()
+    {
+        action("wordsFrame")->trigger();
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 100));
+        QCOMPARE(frame(item().id), plan().panelsOf(Face::Outside)[1].safeArea);
+        QVERIFY(item().kind == ItemKind::Text);
+        for (const ItemSide side : allSides)
+            QVERIFY(item().side(side).holds);
+        window_->selection().setPanel(2);
+        action("pictureFrame")->trigger();
+        QTest::keyClick(&canvas(), Qt::Key_Return);
+        QCOMPARE(frame(item().id), plan().panelsOf(Face::Outside)[2].safeArea);
+        // Escape leaves it.
+        action("pictureFrame")->trigger();
+        QTest::keyClick(&canvas(), Qt::Key_Escape);
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(40, 100));
+        QCOMPARE(items().size(), std::size_t(2));
+        // Shift draws one after the other.
+        action("pictureFrame")->trigger();
+        drag(at(10, 20), at(40, 60), Qt::ShiftModifier);
+        drag(at(10, 80), at(40, 120), Qt::ShiftModifier);
+        drag(at(10, 140), at(40, 180));
+        QCOMPARE(items().size(), std::size_t(5));
+        QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(60, 190));
+        QCOMPARE(items().size(), std::size_t(5));
+    }
+
+    void aPanelOffersWhatUsuallyStandsThere()
+    {
+        window_->selection().setPanel(plan().paper.front());
+        find<QPushButton>("drawer.usualFrames")->click();
+        QVERIFY(items().size() >= 3);
+        QVERIFY(!named("Title").isEmpty());
+        const auto before = items().size();
+        action("usualFrames")->trigger(); // they are there already
+        QCOMPARE(items().size(), before);
+        // Written into, a frame waits no more.
+        window_->selection().setItem(Face::Outside, named("Title"));
+        QTest::keyClick(&canvas(), Qt::Key_Return);
+        QCOMPARE(window_->focusWidget(), find<QPlainTextEdit>("drawer.words"));
+        QTest::keyClicks(window_->focusWidget(), QStringLiteral("Reef walks"));
+        QVERIFY(!job().findItem(named("Title"))->isWaiting());
+        QCOMPARE(job().findItem(named("Title"))->paragraphs.front().style.align, Align::Centre);
+    }
+
+    void filesFillFramesInOrder()
+    {
+        const QString a = pictureFile("a.png", {60, 40}, Qt::red, Qt::red);
+        const QString b = pictureFile("b.png", {60, 40}, Qt::green, Qt::green);
+        const QString c = pictureFile("c.png", {60, 40}, Qt::blue, Qt::blue);
+        const QString words = textFile("w.txt", "Low water\nat noon\n");
+        for (const auto& [name, from, to] :
+             {std::tuple("second", at(210, 100), at(270, 140)), std::tuple("first", at(210, 20), at(270, 60))}) {
+            action("pictureFrame")->trigger();
+            drag(from, to);
+            type("drawer.name", QString::fromLatin1(name));
+        }
+        action("wordsFrame")->trigger();
+        drag(at(210, 150), at(270, 190));
+        type("drawer.name", QStringLiteral("opening times"));
+        // Four files on a bare spot of the panel: two frames for pictures, one for words, and one picture is over.
+        dropAll({a, words, b, c}, at(290, 205));
+        QVERIFY(job().findItem(named("first"))->file.path.endsWith(QStringLiteral("a.png")));
+        QVERIFY(job().findItem(named("second"))->file.path.endsWith(QStringLiteral("b.png")));
+        QCOMPARE(job().findItem(named("opening times"))->paragraphs.size(), std::size_t(2));
+        QCOMPARE(items().size(), std::size_t(4));
+        QVERIFY(items().back().file.path.endsWith(QStringLiteral("c.png")));
+        QVERIFY(!testing::hasFinding(window_->document().findings(), "frame.empty"));
+        // Each was a step of its own: undone, it waits again.
+        for (int i = 0; i < 4; ++i)
+            action("undo")->trigger();
+        QVERIFY(job().findItem(named("first"))->isWaiting());
+        QVERIFY(job().findItem(named("opening times"))->isWaiting());
+    }
+
+    void theFrameThatIsMeantIsFilled()
+    {
+        const QString a = pictureFile("a.png", {60, 40}, Qt::red, Qt::red);
+        for (const auto& [name, from, to] :
+             {std::tuple("upper", at(210, 20), at(270, 60)), std::tuple("lower", at(210, 100), at(270, 140))}) {
+            action("pictureFrame")->trigger();
+            drag(from, to);
+            type("drawer.name", QString::fromLatin1(name));
+        }
+        dropAll({a}, at(240, 120));
+        QVERIFY(job().findItem(named("upper"))->isWaiting());
+        QVERIFY(!job().findItem(named("lower"))->isWaiting());
+        // Words on the clipboard go into the frame in hand.
+        action("wordsFrame")->trigger();
+        drag(at(110, 20), at(170, 60));
+        type("drawer.name", QStringLiteral("lines"));
+        QGuiApplication::clipboard()->setText(QStringLiteral("Pier Road 4\nSkerrowby"));
+        action("paste")->trigger();
+        QCOMPARE(job().findItem(named("lines"))->paragraphs.front().text, QStringLiteral("Pier Road 4"));
+        QCOMPARE(items().size(), std::size_t(3));
+        // What cannot be read leaves it waiting.
+        dropAll({textFile("broken.png", "no picture")}, at(240, 40));
+        QVERIFY(job().findItem(named("upper"))->isWaiting());
+    }
+
+    void theyShowOnlyWhereOneWorks()
+    {
+        const QImage bare = canvas().grab().toImage();
+        find<QAbstractButton>("view.1")->click();
+        const QImage barePrint = canvas().grab().toImage();
+        action("pictureFrame")->trigger(); // goes back to where frames are seen
+        drag(at(110, 20), at(170, 60));
+        window_->selection().clearItem();
+        canvas().setFocus();
+        QCoreApplication::processEvents();
+        const QPoint inside = at(112, 22);
+        QVERIFY(canvas().grab().toImage().pixelColor(inside) != bare.pixelColor(inside));
+        find<QAbstractButton>("view.1")->click();
+        QCOMPARE(canvas().grab().toImage().pixelColor(inside), barePrint.pixelColor(inside));
+    }
+};
+
+HINGE_TEST(TestFlatFrames)
+#include "test_flat_frames.moc"
