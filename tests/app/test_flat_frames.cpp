@@ -1,6 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Frames that are drawn first and filled later, in the real window.
+#include "app/fields/fields.h"
 #include "paper_driver.h"
+
+#include <QDialogButtonBox>
+#include <QLabel>
+#include <QSpinBox>
 
 class TestFlatFrames : public PaperDriver
 {
@@ -169,6 +174,70 @@ private Q_SLOTS:
         // What cannot be read leaves it waiting.
         dropAll({textFile("broken.png", "no picture")}, at(240, 40));
         QVERIFY(job().findItem(named("upper"))->isWaiting());
+    }
+
+    void aCopyIsLeftBehind()
+    {
+        const QString shape = add("addShape", 1);
+        const Rect from = frame(shape);
+        const auto middle = [this](const Rect& r) { return at(r.middle().x.toMm(), r.middle().y.toMm()); };
+        // Ctrl is pressed on the way: at once it would be for the picture in its frame.
+        QTest::mousePress(&canvas(), Qt::LeftButton, {}, middle(from));
+        for (int i = 1; i <= 6; ++i) {
+            const QPoint to = middle(from) + QPoint(i * 5, i * 9);
+            QMouseEvent move(QEvent::MouseMove, to, canvas().mapToGlobal(to), Qt::NoButton, Qt::LeftButton,
+                             Qt::ControlModifier);
+            QCoreApplication::sendEvent(&canvas(), &move);
+        }
+        QCOMPARE(canvas().cursor().shape(), Qt::DragCopyCursor);
+        QTest::mouseRelease(&canvas(), Qt::LeftButton, Qt::ControlModifier, middle(from) + QPoint(30, 54));
+        QCOMPARE(items().size(), std::size_t(2));
+        QCOMPARE(window_->selection().item(), shape);
+        QCOMPARE(frame(items().front().id), from); // the copy, below
+        QVERIFY(frame(shape).y > from.y + len("10"));
+        action("undo")->trigger(); // both in one step
+        QCOMPARE(items().size(), std::size_t(1));
+        QCOMPARE(frame(shape), from);
+    }
+
+    void copiesStandInRows()
+    {
+        const QString shape = add("addShape", 1);
+        type("drawer.width", QStringLiteral("20"));
+        type("drawer.height", QStringLiteral("10"));
+        const Rect from = frame(shape);
+        QTimer::singleShot(100, this, [this] {
+            auto* dialog = window_->findChild<QDialog*>(QStringLiteral("rowsDialog"));
+            auto* ok = dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Ok);
+            find<QSpinBox>("rows.columns", dialog)->setValue(3);
+            find<QSpinBox>("rows.rows", dialog)->setValue(2);
+            find<QLineEdit>("rows.across", dialog)->setText(QStringLiteral("much"));
+            QVERIFY(!ok->isEnabled());
+            find<QLineEdit>("rows.across", dialog)->setText(QStringLiteral("2"));
+            QVERIFY(find<QLabel>("rows.about", dialog)->text().contains(QStringLiteral("64 × 24 mm")));
+            ok->click();
+        });
+        action("copyInRows")->trigger();
+        QCOMPARE(items().size(), std::size_t(6));
+        QCOMPARE(frame(items().back().id), from.moved({len("44"), len("14")}));
+        action("undo")->trigger();
+        QCOMPARE(items().size(), std::size_t(1));
+    }
+
+    void guidesAreTyped()
+    {
+        window_->selection().setPanel(1);
+        type("drawer.guidesLeft", QStringLiteral("20, 45.5"));
+        type("drawer.guidesHead", QStringLiteral("105"));
+        QCOMPARE(job().on(Face::Outside).guides.size(), std::size_t(3));
+        find<QPushButton>("drawer.repeatGuides")->click();
+        QCOMPARE(job().on(Face::Outside).guides.size(), std::size_t(9));
+        find<QPushButton>("drawer.mirrorGuides")->click();
+        QCOMPARE(job().on(Face::Inside).guides.size(), std::size_t(3));
+        // What cannot be is refused at the field.
+        type("drawer.guidesLeft", QStringLiteral("120"));
+        QCOMPARE(job().on(Face::Outside).guides.size(), std::size_t(9));
+        QVERIFY(find<JobField>("drawer.guidesLeft")->property("wrong").toBool());
     }
 
     void theyShowOnlyWhereOneWorks()

@@ -170,6 +170,50 @@ private Q_SLOTS:
         QVERIFY(copiesFor({a}, 0, 1, counter()).front().next.isEmpty());
     }
 
+    void aGroundOverSeveralPanelsStaysOne()
+    {
+        Item ground = item("ground", ItemKind::Shape, mm(0, 0, 10, 10), paper());
+        for (const ItemSide side : allSides)
+            ground.side(side) = holdOn(PaperLine::Bleed, side == ItemSide::Right ? 2 : 0, endOf(side));
+        Item half = ground;
+        half.side(ItemSide::Right).panel = 1;
+        const auto frameOn = [&](const Item& on, int from, int to, Face face) {
+            return frameOf(paper(), face, copiesFor({on}, from, to, counter(), 3).front());
+        };
+        for (const Face face : bothFaces)
+            for (int to = 0; to < 3; ++to)
+                QCOMPARE(frameOn(ground, 1, to, face), bleedOf(paper(), face));
+        // One of two panels goes as far as there are two.
+        const auto& panels = paper().face(Face::Inside);
+        QCOMPARE(frameOn(half, 0, 1, Face::Inside).x, panels[1].bleedArea.x);
+        QCOMPARE(frameOn(half, 0, 1, Face::Inside).right(), panels[2].bleedArea.right());
+        QCOMPARE(frameOn(half, 0, 2, Face::Inside).x, panels[1].bleedArea.x);
+    }
+
+    void copiesStandInRows()
+    {
+        Job job = testing::a4Roll();
+        // Two in a group, 20 x 30 mm together, the first 4 mm before the clearance of the fold.
+        Item a = item("a", ItemKind::Shape, mm(10, 20, 20, 10), paper());
+        Item b = item("b", ItemKind::Shape, mm(15, 40, 10, 10), paper());
+        a.group = b.group = QStringLiteral("pair");
+        job.edit(Face::Outside).items = {a, b};
+        const Plan plan = testing::planned(job);
+        const auto copies = copiesInRows(plan, {a, b}, 4, 2, len("4"), len("6"), counter());
+        QCOMPARE(copies.size(), std::size_t(2 * 7));
+        const auto frame = [&](std::size_t i) { return frameOf(paper(), Face::Outside, copies[i]); };
+        QCOMPARE(frame(0), mm(10 + 24, 20, 20, 10));
+        QCOMPARE(frame(1), mm(15 + 24, 40, 10, 10));
+        QCOMPARE(frame(6), mm(10, 20 + 36, 20, 10));
+        QCOMPARE(frame(13), mm(15 + 3 * 24, 40 + 36, 10, 10));
+        QCOMPARE(copies[12].group, copies[13].group);
+        QVERIFY(copies[12].group != copies[0].group && copies[0].group != a.group);
+        // Where a side comes to lie on a line it takes hold: 15 + 10 + 59 + 10 = 94, the clearance of the fold at 97.
+        const auto held = copiesInRows(plan, {b}, 2, 1, len("59"), {}, counter());
+        QVERIFY(held.front().side(ItemSide::Right).holds);
+        QVERIFY(copiesInRows(plan, {a}, 1, 1, len("4"), len("4"), counter()).empty());
+    }
+
     void repeatedInEveryColumn()
     {
         Job job = testing::a4Roll();

@@ -201,7 +201,8 @@ private Q_SLOTS:
     {
         const Job job = with({{QStringLiteral("a"), mm(110, 50, 20, 30)}});
         const Plan plan = testing::planned(job);
-        const auto copies = copiesBeside(plan, job.on(Face::Outside).items, [] { return QStringLiteral("new"); });
+        const auto copies =
+            copiesBeside(plan, job.on(Face::Outside).items, Length::mm(5), [] { return QStringLiteral("new"); });
         QCOMPARE(copies.size(), std::size_t(1));
         QCOMPARE(copies[0].id, QStringLiteral("new"));
         COMPARE_MM(frameOf(plan.paper, Face::Outside, copies[0]).x, 115);

@@ -53,7 +53,7 @@ private Q_SLOTS:
             RC_ASSERT(item.isWaiting());
             for (const ItemSide side : allSides) {
                 const Length off = abs(positionOf(stands, side) - positionOf(area, side));
-                RC_ASSERT(off <= (item.side(side).holds ? reach : Length()));
+                RC_ASSERT(off <= (item.side(side).holds ? reach : Length::micrometres(50)));
             }
         });
     }

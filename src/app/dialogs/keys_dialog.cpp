@@ -19,11 +19,12 @@ QList<KeysDialog::Hint> KeysDialog::onPaper()
     return {{paper, tr("Letters"), tr("Begin a text on the panel, when no item is in hand")},
             {paper, tr("Home, End"), tr("Go from panel to panel")},
             {paper, tr("Page Up, Page Down"), tr("Go from item to item on the face")},
-            {paper, tr("Arrows"), tr("Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm")},
+            {paper, tr("Arrows"), tr("Nudge by 1 mm; with Shift 5 mm, with Ctrl 0.1 mm; by 1/16, 1/4 and 1/64 in")},
             {paper, tr("H"), tr("Sides near a line of the paper take hold of it; again, and all let go")},
             {paper, tr("Enter"), tr("Write in the text in hand")},
             {paper, tr("Esc"), tr("Let go of what is in hand")},
             {paper, tr("Shift and click"), tr("Take one more item")},
+            {paper, tr("Ctrl while dragging"), tr("Leave a copy where the item was")},
             {paper, tr("Ctrl and drag, Ctrl and wheel"), tr("Move and scale a picture in its frame")},
             {paper, tr("Space and drag"), tr("Move the paper about")}};
 }

@@ -331,6 +331,9 @@ void Drawer::buildPanel(QVBoxLayout* column)
     column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer")));
     column->addSpacing(6);
 
+    buildGuides(column, surface, at);
+    column->addSpacing(6);
+
     column->addWidget(section(isPage ? tr("Add to the page") : tr("Add to the panel")));
     auto* buttons = new QGridLayout;
     buttons->setSpacing(6);

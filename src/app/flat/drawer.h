@@ -79,6 +79,7 @@ private:
     void refreshWords(const Item& item);
     void buildPanel(QVBoxLayout* column);
     void buildGrid(QVBoxLayout* column, const SurfaceId& surface, int panel);
+    void buildGuides(QVBoxLayout* column, const SurfaceId& surface, int panel);
     void buildSupplied(QVBoxLayout* column, const SurfaceId& surface);
     void buildItemList(QVBoxLayout* column);
     void buildItem(QVBoxLayout* column, const Item& item);

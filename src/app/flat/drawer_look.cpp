@@ -8,6 +8,7 @@
 #include "app/look/actions.h"
 #include "app/look/plain_text.h"
 #include "core/edit/arrange.h"
+#include "core/edit/guides.h"
 #include "core/edit/new_items.h"
 #include "core/job/contact_card.h"
 #include "core/job/plates.h"
@@ -16,6 +17,7 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QGridLayout>
+#include <QHBoxLayout>
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -466,6 +468,51 @@ void Drawer::openInks(QWidget* beside)
     const QPoint corner = beside->mapToGlobal(QPoint(beside->width() - card->sizeHint().width(), beside->height() + 4));
     card->move(corner);
     card->show();
+}
+
+void Drawer::buildGuides(QVBoxLayout* column, const SurfaceId& surface, int at)
+{
+    const bool isPage = surface.component == Component::Text;
+    column->addWidget(section(isPage ? tr("Guides of this page") : tr("Guides of this panel")));
+    const auto places = [&](bool upright, const QString& told) {
+        auto* edit = new JobField(
+            document_, tr("Set guides"),
+            [surface, at, upright](const Job& job) { return guidesText(job, surface, at, upright); },
+            [this, surface, at, upright](Job& job, const QString& text) {
+                return setGuides(job, document_.plan(), surface, at, upright, text);
+            });
+        edit->setPlaceholderText(tr("none"));
+        edit->setToolTip(told);
+        return edit;
+    };
+    addCells(column,
+             {{tr("from the left"), places(true, tr("Where upright guides stand, as 20, 45.5")), "drawer.guidesLeft"},
+              {tr("from the head"), places(false, tr("Where level guides lie, as 20, 45.5")), "drawer.guidesHead"}});
+    if (isPage)
+        return;
+    auto* row = new QHBoxLayout;
+    row->setSpacing(6);
+    const auto give = [&](const QString& text, const char* name, const QString& told, const QString& step,
+                          auto change) {
+        auto* button = new QPushButton(text);
+        button->setProperty("link", true);
+        button->setObjectName(QString::fromLatin1(name));
+        button->setToolTip(told);
+        connect(button, &QPushButton::clicked, this, [this, step, change] {
+            Job job = document_.job();
+            change(job);
+            (void)document_.edit(step, std::move(job));
+        });
+        row->addWidget(button);
+    };
+    give(tr("on every panel"), "drawer.repeatGuides", tr("Gives the other panels of this face the same guides"),
+         tr("Repeat the guides"), [this, surface, at](Job& job) { repeatGuides(job, document_.plan(), surface, at); });
+    give(tr("behind it, too"), "drawer.mirrorGuides",
+         tr("Gives the panel behind this one the same guides, so that both fall on each other"),
+         tr("Mirror the guides"),
+         [this, surface, at](Job& job) { mirrorGuides(job, document_.plan(), surface.face, at); });
+    row->addStretch(1);
+    column->addLayout(row);
 }
 
 } // namespace hinge

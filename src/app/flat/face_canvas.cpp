@@ -4,6 +4,7 @@
 #include "app/document/linked_files.h"
 #include "app/look/theme.h"
 #include "core/job/plates.h"
+#include "core/units/hand_steps.h"
 
 #include <QDragEnterEvent>
 #include <QMimeData>
@@ -271,8 +272,10 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         grip_ = {};
         return;
     }
+    lifted_.clear();
     if (selection_.items().size() > 1 && selection_.items().contains(under)) {
         // Taken together, moved together.
+        lifted_ = editor_.selectedItems();
         pressed_ = under;
         grip_ = Grip::whole();
         before_ = {document_.job(), document_.plan()};
@@ -304,6 +307,7 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
             before_ = {document_.job(), document_.plan()};
         else
             before_.reset();
+        lifted_ = editor_.selectedItems();
         dragStart_ = px;
         ++dragNumber_;
     }
@@ -326,6 +330,7 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
         if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
             return;
         dragging_ = true;
+        setCursor(leavesCopies(event->modifiers()) ? Qt::DragCopyCursor : cursor());
         if (dragsPicture_)
             dragPicture(px);
         else if (before_)
@@ -354,7 +359,7 @@ void FaceCanvas::dragTo(QPointF px, bool free)
              free ? std::nullopt : std::optional(reach()));
     (void)document_.edit(grip_.all() ? tr("Move %1").arg(item->name) : tr("Size %1").arg(item->name), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));
-    Q_EMIT hint(tr("Hold Alt to place it freely, past the lines of the paper"));
+    Q_EMIT hint(grip_.all() ? tr("Alt: freely; Ctrl: leaves a copy") : tr("Alt: freely, past the lines of the paper"));
 }
 
 void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
@@ -363,6 +368,8 @@ void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
         finishFrame(event->position(), (event->modifiers() & Qt::ShiftModifier) != 0);
         return;
     }
+    if (dragging_ && leavesCopies(event->modifiers()))
+        leaveCopies();
     guide_.reset();
     panning_ = false;
     const QString alone = dragging_ ? QString() : pressed_;
@@ -433,9 +440,10 @@ void FaceCanvas::selectNext(int step)
 
 void FaceCanvas::keyPressEvent(QKeyEvent* event)
 {
-    const Length step = event->modifiers() & Qt::ShiftModifier     ? Length::mm(5)
-                        : event->modifiers() & Qt::ControlModifier ? Length::micrometres(100)
-                                                                   : Length::mm(1);
+    const HandSteps steps = handSteps(document_.job().unit);
+    const Length step = event->modifiers() & Qt::ShiftModifier     ? steps.large
+                        : event->modifiers() & Qt::ControlModifier ? steps.small
+                                                                   : steps.step;
     if (event->key() == Qt::Key_H && selected()) {
         // The side nearest to a line of the paper takes hold of it, or all let go when they hold already.
         holdNear();

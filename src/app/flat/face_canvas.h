@@ -84,6 +84,9 @@ private:
     [[nodiscard]] std::optional<int> roleAt(QPointF px) const;
     [[nodiscard]] QRectF otherFaceCard() const;
     void dragTo(QPointF px, bool free);
+    /// Copies of what is being moved stay where it was lifted.
+    void leaveCopies();
+    [[nodiscard]] bool leavesCopies(Qt::KeyboardModifiers keys) const;
     /// Moves all that are taken together; a single one takes hold of lines as `dragTo` says.
     void dragSeveral(QPointF px);
     /// Moves the picture in its frame.
@@ -156,6 +159,7 @@ private:
     std::optional<Before> before_;
     bool dragsPicture_ = false;
     std::optional<int> guide_; ///< the number of the one being pulled
+    std::vector<Item> lifted_; ///< what is in hand, as it was before the drag
     QPointF dragStart_;
     QString pressed_; ///< the one of several items that was pressed; it alone is meant unless it is dragged
     bool dragging_ = false;

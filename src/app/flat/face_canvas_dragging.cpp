@@ -4,6 +4,8 @@
 
 #include "app/document/linked_files.h"
 #include "app/look/theme.h"
+#include "core/edit/arrange.h"
+#include "core/edit/new_items.h"
 #include "core/job/picture_fit.h"
 #include "core/job/stories.h"
 
@@ -30,6 +32,22 @@ void FaceCanvas::dragSeveral(QPointF px)
     (void)moveItems(job, before_->plan, selection_.items(), Length::nearestMm(by.x()), Length::nearestMm(by.y()));
     (void)document_.edit(tr("Move %1 items").arg(selection_.items().size()), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));
+}
+
+bool FaceCanvas::leavesCopies(Qt::KeyboardModifiers keys) const
+{
+    return (keys & Qt::ControlModifier) && grip_.all() && !dragsPicture_ && !lifted_.empty();
+}
+
+void FaceCanvas::leaveCopies()
+{
+    Job job = document_.job();
+    std::vector<Item> copies = copiesFor(lifted_, 0, 0, freshItemId);
+    auto& items = job.edit(selection_.surface()).items;
+    // Below what was lifted: that lies over it now.
+    const auto below = std::ranges::find(items, lifted_.front().id, &Item::id);
+    items.insert(below, std::make_move_iterator(copies.begin()), std::make_move_iterator(copies.end()));
+    (void)document_.edit(tr("Move a copy"), std::move(job), QStringLiteral("drag/%1").arg(dragNumber_));
 }
 
 bool FaceCanvas::beginPictureDrag(QPointF px)

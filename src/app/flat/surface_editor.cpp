@@ -11,6 +11,7 @@
 #include "core/file/record_table.h"
 #include "core/file/save_file.h"
 #include "core/job/stories.h"
+#include "core/units/hand_steps.h"
 #include "pdf/open_pdf.h"
 
 #include <QClipboard>
@@ -352,7 +353,8 @@ void SurfaceEditor::addAll(const QString& what, std::vector<Item> items)
 void SurfaceEditor::duplicate()
 {
     const Job& job = document_.job();
-    std::vector<Item> copies = copiesBeside(document_.plan(), selectedItems(), [this] { return freshId(); });
+    std::vector<Item> copies =
+        copiesBeside(document_.plan(), selectedItems(), handSteps(job.unit).large, [this] { return freshId(); });
     for (Item& copy : copies)
         copy.name = tr("%1 copy").arg(copy.name);
     const QString name = job.findItem(selection_.item()) ? job.findItem(selection_.item())->name : QString();
@@ -423,7 +425,8 @@ void SurfaceEditor::paste()
         }
         addAll(content.items.size() == 1 ? tr("Paste %1").arg(content.items.front().name)
                                          : tr("Paste %1 items").arg(content.items.size()),
-               copiesFor(content.items, from, to, [this] { return freshId(); }));
+               copiesFor(
+                   content.items, from, to, [this] { return freshId(); }, panels));
     } else if (data->hasUrls()) {
         QStringList files;
         for (const QUrl& url : data->urls())
@@ -442,6 +445,12 @@ void SurfaceEditor::placeWords(const QString& words, int panel, const QString& f
     Item item = newText(document_.job(), document_.plan(), selection_.surface(), panel, words);
     const QString name = item.paragraphs.front().text.left(24);
     add(tr("Place text"), name, std::move(item));
+}
+
+void SurfaceEditor::copyInRows(int columns, int rows, Length across, Length down)
+{
+    addAll(tr("Copy in rows"),
+           copiesInRows(document_.plan(), selectedItems(), columns, rows, across, down, [this] { return freshId(); }));
 }
 
 void SurfaceEditor::repeatOnPanels()

@@ -46,6 +46,7 @@ public:
     void copy();
     void cut();
     void paste();
+    void copyInRows(int columns, int rows, Length across, Length down);
     void repeatOnPanels();
     void repeatInColumns();
     /// What is brought in line, or spread out, goes by this from now on.
@@ -58,6 +59,8 @@ public:
     void ungroup();
     void toggleLock();
     void selectAll();
+    /// What is in hand, in painting order.
+    [[nodiscard]] std::vector<Item> selectedItems() const;
     /// An item with all that are grouped with it.
     [[nodiscard]] QStringList withGroup(const QString& item) const;
     /// Lets the text of one frame run on into another.
@@ -104,7 +107,6 @@ private:
     /// Puts a fresh item of that name on the surface in view, as the step `what` of the history.
     void add(const QString& what, const QString& name, Item item);
     void addAll(const QString& what, std::vector<Item> items);
-    [[nodiscard]] std::vector<Item> selectedItems() const;
     Document& document_;
     Selection& selection_;
     AskPassword askPassword_;

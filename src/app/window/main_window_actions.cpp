@@ -9,6 +9,7 @@
 #include "app/document/record_view.h"
 #include "app/dummy/dummy_stage.h"
 #include "app/flat/flat_stage.h"
+#include "app/flat/rows_dialog.h"
 #include "app/look/ask_file.h"
 #include "app/look/theme.h"
 #include "app/sequence/bring_in_dialog.h"
@@ -79,6 +80,14 @@ void MainWindow::connectEditing()
     });
     on(actions_.selectAll, [this] { pagesAtWork() ? sequence_->editor().selectAll() : editor_.selectAll(); });
     on(actions_.repeatOnPanels, [this] { editor_.repeatOnPanels(); });
+    on(actions_.copyInRows, [this] {
+        const Rect around = frameAround(document_.plan(), selection_.items());
+        if (around.isEmpty())
+            return;
+        RowsDialog dialog(around.size(), document_.job().unit, this);
+        if (dialog.exec() == QDialog::Accepted)
+            editor_.copyInRows(dialog.columns(), dialog.rows(), dialog.across(), dialog.down());
+    });
     on(actions_.repeatInColumns, [this] { editor_.repeatInColumns(); });
     on(actions_.group, [this] { editor_.group(); });
     on(actions_.ungroup, [this] { editor_.ungroup(); });

@@ -210,19 +210,56 @@ void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int numbe
 }
 
 std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel,
-                            const std::function<QString()>& freshId)
+                            const std::function<QString()>& freshId, int panels)
 {
     std::vector<Item> out = items;
     QHash<QString, QString> ids;
+    QHash<QString, QString> groups;
     for (Item& item : out) {
         const QString fresh = freshId();
         ids.insert(item.id, fresh);
         item.id = fresh;
+        if (!item.group.isEmpty()) { // copies are taken together, apart from what they are copies of
+            QString& group = groups[item.group];
+            group = group.isEmpty() ? fresh : group;
+            item.group = group;
+        }
+        const auto [first, last] = std::ranges::minmax(item.sides, {}, &SideAnchor::panel);
+        int by = toPanel - fromPanel;
+        if (first.panel != last.panel)
+            by = std::max(std::min(by, panels - 1 - last.panel), -first.panel);
         for (SideAnchor& side : item.sides)
-            side.panel = std::max(0, side.panel + toPanel - fromPanel);
+            side.panel = std::max(0, side.panel + by);
     }
     for (Item& item : out)
         item.next = ids.value(item.next); // empty when the next frame was not copied
+    return out;
+}
+
+std::vector<Item> copiesInRows(const Plan& plan, const std::vector<Item>& items, int columns, int rows, Length across,
+                               Length down, const std::function<QString()>& freshId)
+{
+    std::vector<Item> out;
+    if (items.empty())
+        return out;
+    QStringList ids;
+    for (const Item& item : items)
+        ids << item.id;
+    const Rect around = frameAround(plan, ids);
+    const SurfaceId surface = plan.findItem(items.front().id)->surface;
+    for (int row = 0; row < rows; ++row)
+        for (int column = 0; column < columns; ++column) {
+            if (row == 0 && column == 0)
+                continue;
+            std::vector<Item> copies = copiesFor(items, 0, 0, freshId);
+            for (std::size_t i = 0; i < copies.size(); ++i) {
+                Rect frame = plan.findItem(items[i].id)->frame;
+                frame.x += (around.w + across) * column;
+                frame.y += (around.h + down) * row;
+                moveTo(plan.paperOf(surface), surface.face, copies[i], frame);
+            }
+            std::ranges::move(copies, std::back_inserter(out));
+        }
     return out;
 }
 

@@ -4,6 +4,7 @@
 #include "core/plan/plan.h"
 
 #include <functional>
+#include <limits>
 
 namespace hinge
 {
@@ -49,9 +50,16 @@ void distributeItems(Job& job, const Plan& plan, const QStringList& ids, Axis al
 void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int number);
 
 /// Copies of items for another panel, of this face or the other one: every side keeps its line, of the panel they come
-/// to. `freshId` gives their ids. Texts that run through several frames come as they are cut.
+/// to. `freshId` gives their ids. Texts that run through several frames come as they are cut. What reaches over several
+/// panels does so on those it comes to, of which there are `panels`; where it would go beyond the last it comes
+/// earlier.
 [[nodiscard]] std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel,
-                                          const std::function<QString()>& freshId);
+                                          const std::function<QString()>& freshId,
+                                          int panels = std::numeric_limits<int>::max());
+/// Copies of items in rows and columns, `across` and `down` from one to the next, those in hand being the first: the
+/// gap between their frames. Sides that come to lie on a line of the paper take hold of it.
+[[nodiscard]] std::vector<Item> copiesInRows(const Plan& plan, const std::vector<Item>& items, int columns, int rows,
+                                             Length across, Length down, const std::function<QString()>& freshId);
 
 /// A copy of an item for every other panel of its face.
 [[nodiscard]] std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, const Item& item,

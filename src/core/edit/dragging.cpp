@@ -3,6 +3,7 @@
 
 #include "core/edit/arrange.h"
 #include "core/piece/lines.h"
+#include "core/units/hand_steps.h"
 
 #include <algorithm>
 
@@ -18,6 +19,7 @@ struct Surroundings {
     const Paper& paper;
     QString id;
     Length reach;
+    Length step; ///< what nothing pulls goes by it
 
     [[nodiscard]] std::optional<SideAnchor> line(ItemSide s, const Rect& frame) const
     {
@@ -29,8 +31,8 @@ struct Surroundings {
     }
 };
 
-/// How far a moved item is pulled along one axis: by the side nearest to a line of the paper, or, where there is no
-/// line, by the one nearest to another item.
+/// How far a moved item is pulled along one axis: by the side nearest to a line of the paper; where there is no line,
+/// by the one nearest to another item; else to a whole step from the edge of its panel.
 Length pull(const Surroundings& around, const Rect& frame, Axis along)
 {
     std::optional<Length> toLine;
@@ -48,7 +50,12 @@ Length pull(const Surroundings& around, const Rect& frame, Axis along)
         if (const auto edge = around.neighbour(s, frame))
             consider(toNeighbour, *edge - at);
     }
-    return toLine ? *toLine : toNeighbour.value_or(Length());
+    if (toLine || toNeighbour)
+        return toLine ? *toLine : *toNeighbour;
+    const Length offset =
+        freeSide(around.paper, around.surface.face, along == Axis::Horizontal ? ItemSide::Left : ItemSide::Top, frame)
+            .offset;
+    return toStep(offset, around.step) - offset;
 }
 
 void moveWhole(const Surroundings& around, Item& item, Rect frame)
@@ -68,8 +75,11 @@ void moveSides(const Surroundings& around, Item& item, const Grip& grip, const R
             item.side(s) = *line;
             continue;
         }
-        const Length at = around.neighbour(s, frame).value_or(positionOf(frame, s));
-        item.side(s) = freeSide(around.paper, around.surface.face, s, withSideAt(frame, s, at));
+        const auto neighbour = around.neighbour(s, frame);
+        item.side(s) = freeSide(around.paper, around.surface.face, s,
+                                withSideAt(frame, s, neighbour.value_or(positionOf(frame, s))));
+        if (!neighbour)
+            item.side(s).offset = toStep(item.side(s).offset, around.step);
     }
 }
 
@@ -92,7 +102,7 @@ void dragItem(Job& job, const Plan& plan, const QString& id, const Grip& grip, c
                 item->side(s) = freeSide(paper, planned->surface.face, s, frame);
         return;
     }
-    const Surroundings around{plan, planned->surface, paper, id, *reach};
+    const Surroundings around{plan, planned->surface, paper, id, *reach, handSteps(job.unit).small};
     if (grip.all())
         moveWhole(around, *item, frame);
     else
@@ -152,9 +162,7 @@ void dragGuide(Job& job, const Plan& before, const SurfaceId& surface, int numbe
         return;
     guide->panel = panelAt(paper, surface.face, place);
     const Rect area = paper.face(surface.face)[std::size_t(guide->panel)].area;
-    const qint64 step = Length::micrometres(500).count();
-    const qint64 from = (guide->upright ? place.x - area.x : place.y - area.y).count();
-    guide->at = Length::units((from + step / 2) / step * step);
+    guide->at = toStep(guide->upright ? place.x - area.x : place.y - area.y, handSteps(job.unit).guide);
 }
 
 } // namespace hinge

@@ -25,9 +25,9 @@ inline constexpr Length leastDragged = Length::mm(1);
 /// Moves or sizes an item as a hand does, by so much from the frame it had when the drag began.
 ///
 /// A side that comes within `reach` of a line of the paper goes onto it and takes hold; where no line is near it stands
-/// in line with another item, free. An item that is moved goes whole, pulled by the side that is nearest to something.
-/// Without a reach nothing pulls, and every side that was moved is free. Nothing happens to an item that is not there,
-/// or that would be made smaller than `leastDragged`.
+/// in line with another item, free, or on a whole step of the job's unit. An item that is moved goes whole, pulled by
+/// the side that is nearest to something. Without a reach nothing pulls, and every side that was moved is free. Nothing
+/// happens to an item that is not there, or that would be made smaller than `leastDragged`.
 void dragItem(Job& job, const Plan& plan, const QString& id, const Grip& grip, const Rect& from, Length dx, Length dy,
               std::optional<Length> reach);
 
@@ -40,8 +40,9 @@ bool takeHold(Job& job, const Plan& plan, const QString& id, Length reach);
 /// bleed and edge are one.
 [[nodiscard]] std::vector<SideAnchor> linesOffered(const Panel& panel, ItemSide side);
 
-/// Moves a guide that is dragged to a place of its face, onto the panel there; it keeps to half millimetres of it, as a
-/// hand would with a ruler. Off the trim it is taken away: what held on to it stays where `before` had it, free.
+/// Moves a guide that is dragged to a place of its face, onto the panel there; it keeps to whole steps from the edges
+/// of that, as a hand would with a ruler. Off the trim it is taken away: what held on to it stays where `before` had
+/// it, free.
 void dragGuide(Job& job, const Plan& before, const SurfaceId& surface, int number, Point place);
 
 } // namespace hinge

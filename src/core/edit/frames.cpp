@@ -3,6 +3,7 @@
 
 #include "core/edit/new_items.h"
 #include "core/plan/item_checks.h"
+#include "core/units/hand_steps.h"
 
 #include <algorithm>
 
@@ -77,8 +78,11 @@ Item newFrame(const Job& job, const Plan& plan, const SurfaceId& surface, FrameF
         item.paragraphs = {{QString(), styleOf(job, plan, surface, area, 0, Align::Left)}};
         item.textGutter = usualGutter(job.unit);
     }
-    for (const ItemSide side : allSides)
+    for (const ItemSide side : allSides) {
         item.side(side) = settledSide(plan.paperOf(surface), surface.face, side, area, reach);
+        if (!item.side(side).holds)
+            item.side(side).offset = toStep(item.side(side).offset, handSteps(job.unit).small);
+    }
     return item;
 }
 

@@ -10,8 +10,8 @@ namespace hinge
 
 enum class FrameFor { Picture, Words };
 
-/// A frame as it is drawn: a side within `reach` of a line of the paper takes hold of it. It has no id yet; its name
-/// says what it waits for.
+/// A frame as it is drawn: a side within `reach` of a line of the paper takes hold of it, others keep to
+/// whole steps of the job's unit. It has no id yet; its name says what it waits for.
 [[nodiscard]] Item newFrame(const Job& job, const Plan& plan, const SurfaceId& surface, FrameFor what, const Rect& area,
                             Length reach);
 /// What a frame fills that is put down at a place without drawing it: the column of the panel there, or its safe area;

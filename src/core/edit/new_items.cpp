@@ -341,15 +341,15 @@ void resizeItem(Job& job, const Plan& plan, const QString& id, Size size)
             item->side(side) = freeSide(paper, face, side, frame);
 }
 
-std::vector<Item> copiesBeside(const Plan& plan, const std::vector<Item>& items,
+std::vector<Item> copiesBeside(const Plan& plan, const std::vector<Item>& items, Length by,
                                const std::function<QString()>& freshId)
 {
     std::vector<Item> copies = copiesFor(items, 0, 0, freshId);
     for (std::size_t i = 0; i < copies.size(); ++i) {
         const PlannedItem* original = plan.findItem(items[i].id);
         Rect frame = original->frame;
-        frame.x += Length::mm(5);
-        frame.y += Length::mm(5);
+        frame.x += by;
+        frame.y += by;
         copies[i].sides = freeSides(plan.paperOf(original->surface), original->surface.face, frame);
     }
     return copies;

@@ -64,8 +64,8 @@ inline constexpr Size nominalArticleNumber{Length::micrometres(37290), Length::m
 /// Gives an item another size: the sides that hold stay where they are, else those at its left and head, and it is
 /// moved into the safe area of its panel as far as it fits there.
 void resizeItem(Job& job, const Plan& plan, const QString& id, Size size);
-/// Copies of items beside them, free, 5 mm to the right and down.
-[[nodiscard]] std::vector<Item> copiesBeside(const Plan& plan, const std::vector<Item>& items,
+/// Copies of items beside them, free, so far to the right and down.
+[[nodiscard]] std::vector<Item> copiesBeside(const Plan& plan, const std::vector<Item>& items, Length by,
                                              const std::function<QString()>& freshId);
 
 } // namespace hinge
