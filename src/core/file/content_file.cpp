@@ -262,6 +262,11 @@ QJsonObject itemToJson(const Item& item, Unit unit)
         break;
     }
     addLook(o, item, unit);
+    if (item.block)
+        o[QStringLiteral("block")] = QJsonObject{{QStringLiteral("name"), item.block->name},
+                                                 {QStringLiteral("version"), item.block->version},
+                                                 {QStringLiteral("use"), item.block->use},
+                                                 {QStringLiteral("part"), item.block->part + 1}};
     return keptBeside(item.extra, o);
 }
 
@@ -311,6 +316,13 @@ void readItem(JsonReader& r, Item& item)
         o.read("ink", shadow.ink);
         o.read("strength", shadow.strength);
         item.shadow = shadow;
+    });
+    r.readObject("block", [&](JsonReader& o) {
+        BlockUse& use = item.block.emplace();
+        o.read("name", use.name);
+        o.read("version", use.version);
+        o.read("use", use.use);
+        readOrdinal(o, "part", use.part);
     });
     r.read("locked", item.locked);
     r.read("keepWhole", item.keepWhole);

@@ -247,6 +247,15 @@ struct Code {
     bool operator==(const Code&) const = default;
 };
 
+/// Where an item came from: a house block (`Block`), at one putting of it.
+struct BlockUse {
+    QString name;    ///< of the block
+    QString version; ///< of what was in it then
+    QString use;     ///< the same for all that was put in at once
+    int part = 0;    ///< which of its items
+    bool operator==(const BlockUse&) const = default;
+};
+
 /// Something placed on a face.
 struct Item {
     /// Unique in the job, never shown.
@@ -277,6 +286,7 @@ struct Item {
     bool locked = false;          ///< cannot be moved or changed on the paper
     QString group;                ///< items with the same word are taken together; empty for none
     bool keepWhole = false;       ///< must not be cut by the knife or crossed by a fold
+    std::optional<BlockUse> block{};
     QJsonObject extra{};
     bool operator==(const Item&) const = default;
 
