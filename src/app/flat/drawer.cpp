@@ -353,6 +353,7 @@ void Drawer::buildPanel(QVBoxLayout* column)
     frames->addWidget(actionButton(actions_.wordsFrame, tr("Words")), 0, 1);
     if (!isPage)
         frames->addWidget(actionButton(actions_.usualFrames, tr("As usual on such a panel")), 1, 0, 1, 2);
+    frames->addWidget(actionButton(actions_.blocks, tr("House blocks…")), 2, 0, 1, 2);
     column->addLayout(frames);
     column->addSpacing(6);
     buildSupplied(column, surface);
@@ -391,6 +392,9 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
     if (item.isWaiting())
         column->addWidget(note(tr("It waits for:")));
     column->addWidget(name);
+
+    if (item.block)
+        column->addWidget(note(tr("of the house block “%1”").arg(item.block->name)));
 
     if (item.kind == ItemKind::Text)
         buildText(column, item);

@@ -167,6 +167,11 @@ void Actions::makePlacing(QWidget* window)
                  tr("The profile colours are converted and shown through, and how much ink the paper takes"));
     files = make(window, "files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")),
                  tr("Every file the job uses: is it there, has it changed, is it fine enough"));
+    keepBlock = make(window, "keepBlock", tr("&Keep as a house block…"), QStringLiteral("archive"),
+                     QKeySequence(tr("Ctrl+Shift+H")),
+                     tr("Put what is in hand on the shelf, with its files, styles and inks, for other jobs"));
+    blocks = make(window, "blocks", tr("&House blocks…"), QStringLiteral("blocks"), QKeySequence(tr("Ctrl+Alt+H")),
+                  tr("Logos, contact lines and pages kept for all jobs"));
     pictureFrame = make(window, "pictureFrame", tr("&Draw a frame for a picture"), QStringLiteral("square-dashed"),
                         QKeySequence(tr("Ctrl+Alt+F")), tr("A frame that waits for its picture and says which it is"));
     wordsFrame = make(window, "wordsFrame", tr("Dra&w a frame for words"), QStringLiteral("square-dashed-text"),

@@ -25,6 +25,7 @@ struct Actions {
         *distributeDown;
     QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press, *takeSupplied,
         *dropSupplied;
+    QAction *keepBlock, *blocks;
     QAction *pictureFrame, *wordsFrame, *usualFrames;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *nextMark, *markBefore, *darkTheme;
     QAction *bringIn, *bringInFolder, *openPage, *insertPage, *turnPages, *reversePages, *swapPages, *movePagesBack,

@@ -72,6 +72,7 @@ QLineEdit[bare="true"]:focus { border-color: @accent; background: @work; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url(:/hinge/app/caret-@mode.svg); width: 10px; height: 10px; }
 QComboBox QAbstractItemView { background: @work; color: @ink; border: 1px solid @line; selection-background-color: @tint; selection-color: @ink; outline: none; padding: 3px; }
+QDialogButtonBox { dialogbuttonbox-buttons-have-icons: 0; }
 QPushButton { background: @work; color: @ink; border: 1px solid @line; border-radius: 3px; padding: 5px 12px; }
 QPushButton:hover { border-color: @accent; }
 QPushButton:focus { border: 1px solid @accent; }

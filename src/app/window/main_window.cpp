@@ -286,6 +286,8 @@ void MainWindow::buildMenus()
     panel->addSeparator();
     panel->addActions({actions_.pictureFrame, actions_.wordsFrame, actions_.usualFrames});
     panel->addSeparator();
+    panel->addActions({actions_.keepBlock, actions_.blocks});
+    panel->addSeparator();
     panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk});
     panel->addSeparator();
     panel->addActions({actions_.files, actions_.press});

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "app/document/block_store.h"
 #include "app/document/document.h"
 #include "app/document/exporter.h"
 #include "app/document/preset_store.h"
@@ -68,6 +69,7 @@ public:
     bool writeDocket(const QString& path);
     [[nodiscard]] StockStore& stocks() { return stocks_; }
     [[nodiscard]] PresetStore& presets() { return presets_; }
+    [[nodiscard]] BlockStore& blocks() { return blocks_; }
 
 protected:
     void closeEvent(QCloseEvent* event) override;
@@ -150,6 +152,10 @@ private:
     bool mayRelease(ExportKind kind);
     void askDocket();
     void askPreset();
+    void keepBlock();
+    void showBlocks();
+    /// Shows every older version of a block in the job, and asks whether the newer one comes in its place.
+    void takeOver(const Block& block);
     void showFinding(const Finding& finding);
     void tell(const QString& title, const QString& message, Qt::TextFormat format = Qt::PlainText);
     /// A job that was never open here and leads out of its folder: names the files and waits for a yes.
@@ -171,6 +177,7 @@ private:
     Recovery recovery_;
     StockStore stocks_;
     PresetStore presets_;
+    BlockStore blocks_;
     FacePainter painter_;
     Actions actions_;
     StageStrip* strip_ = nullptr;

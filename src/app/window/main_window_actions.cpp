@@ -121,6 +121,8 @@ void MainWindow::connectPlacing()
                         tr("Pictures and text (*.jpg *.jpeg *.png *.tif *.tiff *.svg *.pdf *.txt);;All files (*)"));
         editor_.placeFiles(paths, at, selection_.item());
     });
+    on(actions_.keepBlock, [this] { keepBlock(); });
+    on(actions_.blocks, [this] { showBlocks(); });
     on(actions_.pictureFrame, [this] {
         showStage(Stage::Flat);
         flat_->drawFrame(FrameFor::Picture);

@@ -222,6 +222,14 @@ QStringList putBlock(Job& job, const Plan& plan, const SurfaceId& surface, int p
     return ids;
 }
 
+void markAsBlock(Job& job, const SurfaceId& surface, const QStringList& ids, const Block& block, const QString& use)
+{
+    int part = 0;
+    for (Item& item : job.edit(surface).items)
+        if (ids.contains(item.id))
+            item.block = BlockUse{block.name, block.version, use, part++};
+}
+
 std::vector<PlacedBlock> placedBlocks(const Job& job)
 {
     std::vector<PlacedBlock> out;

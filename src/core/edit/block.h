@@ -32,6 +32,9 @@ struct Block {
 QStringList putBlock(Job& job, const Plan& plan, const SurfaceId& surface, int panel, const Block& block,
                      const std::function<QString()>& freshId);
 
+/// Tells items that a block was made of that they are it: they follow its newer versions, too.
+void markAsBlock(Job& job, const SurfaceId& surface, const QStringList& ids, const Block& block, const QString& use);
+
 /// One putting of a block into a job.
 struct PlacedBlock {
     QString use;
