@@ -213,7 +213,7 @@ private Q_SLOTS:
         list->setCurrentIndex(list->model()->index(0, 0));
         QTest::keyClick(list, Qt::Key_Return);
         QVERIFY(window_->document().findings().empty());
-        QCOMPARE(find<QListView>("release.checks")->model()->rowCount(), 9);
+        QCOMPARE(find<QListView>("release.checks")->model()->rowCount(), 10);
     }
 
     void whatStopsThePieceIsNamedBeforeItIsWritten()
