@@ -188,6 +188,22 @@ private Q_SLOTS:
         QTest::keyClicks(cyan, QStringLiteral("101"));
         QTest::keyClick(cyan, Qt::Key_Return);
         QVERIFY(job().findInk(QStringLiteral("North sea"))->cmyk.c <= 100); // refused
+        // A colour of the screen is converted by the profile; as it is shown it changes nothing.
+        auto* screen = card->findChild<QLineEdit*>(QStringLiteral("inkCard.screen%1").arg(row));
+        const auto typed = [&](const char* text) {
+            screen->setFocus();
+            screen->selectAll();
+            QTest::keyClicks(screen, QString::fromLatin1(text));
+            QTest::keyClick(screen, Qt::Key_Return);
+            return job().inks[std::size_t(row)].cmyk;
+        };
+        const Cmyk before = job().inks[std::size_t(row)].cmyk;
+        QCOMPARE(typed(qPrintable(screen->text())), before);
+        const Cmyk red = typed("#c00000");
+        QVERIFY2(red.m > 80 && red.y > 80 && red.c < 30, qPrintable(screen->text()));
+        QCOMPARE(typed("192 0 0"), red);
+        QCOMPARE(typed("a red"), red); // refused at the field
+        QCOMPARE(typed("#ffffff").total(), Percent(0));
         card->findChild<QCheckBox*>(QStringLiteral("inkCard.spot%1").arg(row))->click();
         QVERIFY(job().findInk(QStringLiteral("North sea"))->spot);
         // A name that is taken is refused; what is in use cannot be taken away.

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is on the screen is in the PDF: the screen's painting against poppler's rendering of the exported file.
+#include "colour/colour_text.h"
 #include "core/edit/frames.h"
 #include "paint/face_painter.h"
 #include "paint/flat_diagram.h"
@@ -364,6 +365,17 @@ private Q_SLOTS:
         const QImage proof = colour.of(picture, {true, {}});
         QVERIFY(proof.pixelColor(20, 5) != picture.pixelColor(20, 5));
         QCOMPARE(colour.of(picture, {}).pixelColor(20, 5), picture.pixelColor(20, 5));
+    }
+
+    void coloursOfTheScreenAreReadAsPeopleHaveThem()
+    {
+        for (const char* text : {"#1a5f7a", "1A5F7A", " #1a5f7a ", "26 95 122", "26, 95,122", "rgb(26, 95, 122)"}) {
+            const auto colour = parseScreenColour(QString::fromLatin1(text));
+            QVERIFY2(colour && *colour == QColor(26, 95, 122), text);
+        }
+        QCOMPARE(*parseScreenColour(QStringLiteral("#28c")), QColor(0x22, 0x88, 0xcc)); // CSS Color 4, 5.2
+        for (const char* text : {"", "#12345", "26 95", "256 0 0", "26 95 122 1", "teal", "#ggg"})
+            QVERIFY2(!parseScreenColour(QString::fromLatin1(text)), text);
     }
 
     void screenColoursComeFromThePressProfile()

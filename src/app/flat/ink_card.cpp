@@ -5,6 +5,7 @@
 #include "app/fields/fields.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
+#include "colour/colour_text.h"
 #include "colour/screen_colour.h"
 #include "core/job/plates.h"
 
@@ -111,6 +112,29 @@ JobField* InkCard::partField(int i, int part)
     return edit;
 }
 
+JobField* InkCard::screenField(int i)
+{
+    auto* edit = new JobField(
+        document_, tr("Take a colour of the screen"),
+        [this, i](const Job& j) { return colour_.of(inkOf(j, i).cmyk).name(); },
+        [this, i](Job& j, const QString& text) -> Result<void> {
+            Ink* ink = inkAt(j, i);
+            if (!ink || text.trimmed() == colour_.of(ink->cmyk).name())
+                return {}; // as it is shown: back again it would not be quite the same
+            const auto colour = parseScreenColour(text);
+            if (!colour)
+                return tl::unexpected(colour.error());
+            ink->cmyk = colour_.toPress(*colour);
+            return {};
+        });
+    edit->setObjectName(QStringLiteral("inkCard.screen%1").arg(i));
+    edit->setAccessibleName(tr("Ink %1 as a colour of the screen").arg(i + 1));
+    edit->setToolTip(tr("#1a5f7a, or 26 95 122: converted to process inks through the profile of the press. What the "
+                        "press cannot print comes as near as it can."));
+    edit->setFixedSize(74, 26);
+    return edit;
+}
+
 QPushButton* InkCard::dropButton(int i)
 {
     auto* drop = new QPushButton;
@@ -138,6 +162,7 @@ void InkCard::addInk(QGridLayout* grid, int i)
         JobField* edit = partField(i, part);
         grid->addWidget(edit, i + 1, 2 + part);
     }
+    grid->addWidget(screenField(i), i + 1, 6);
     auto* spot = new QCheckBox(tr("spot"));
     spot->setObjectName(QStringLiteral("inkCard.spot%1").arg(i));
     connect(spot, &QCheckBox::clicked, this, [this, i](bool on) {
@@ -146,9 +171,9 @@ void InkCard::addInk(QGridLayout* grid, int i)
             ink->spot = on;
         (void)document_.edit(on ? tr("Make it a spot ink") : tr("Make it a process ink"), std::move(job));
     });
-    grid->addWidget(spot, i + 1, 6);
+    grid->addWidget(spot, i + 1, 7);
     QPushButton* drop = dropButton(i);
-    grid->addWidget(drop, i + 1, 7);
+    grid->addWidget(drop, i + 1, 8);
     const auto tell = [this, swatch, spot, drop, i] {
         const Ink ink = inkOf(document_.job(), i);
         swatch->setStyleSheet(QStringLiteral("background: %1; border: 1px solid rgba(0,0,0,70); border-radius: 9px;")
@@ -182,6 +207,7 @@ void InkCard::rebuild()
         head->setAlignment(Qt::AlignHCenter);
         grid->addWidget(head, 0, 2 + part);
     }
+    grid->addWidget(note(tr("screen")), 0, 6);
     const auto count = int(document_.job().inks.size());
     for (int i = 0; i < count; ++i)
         addInk(grid, i);

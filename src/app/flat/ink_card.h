@@ -30,6 +30,7 @@ private:
     void addInk(QGridLayout* grid, int i);
     JobField* nameField(int i);
     JobField* partField(int i, int part);
+    JobField* screenField(int i);
     QPushButton* dropButton(int i);
     Document& document_;
     const ScreenColour& colour_;
