@@ -242,6 +242,35 @@ private Q_SLOTS:
         QVERIFY(result.error().text().contains(QStringLiteral("list.csv")));
     }
 
+    void aTemplateBeginsWithWhatStoodOnIt()
+    {
+        begin(PieceKind::Leaflet);
+        window_->showStage(Stage::Flat);
+        action("usualFrames")->trigger();
+        action("addText")->trigger();
+        const auto items = job().on(Face::Outside).items;
+        QVERIFY(items.size() > 2);
+        inDialog<QDialog>("keepPreset", [this](QDialog& dialog) {
+            find<QLineEdit>("preset.name", &dialog)->setText(QStringLiteral("Walks"));
+            find<QComboBox>("preset.content", &dialog)->setCurrentIndex(1);
+            dialog.accept();
+        });
+        begin(PieceKind::Card);
+        inDialog<StartGallery>("newJob", [this](StartGallery& gallery) {
+            auto* list = find<QListView>("start.pieces", &gallery);
+            QModelIndex walks;
+            for (int row = 0; row < list->model()->rowCount(); ++row)
+                if (list->model()->index(row, 0).data().toString() == QStringLiteral("Walks"))
+                    walks = list->model()->index(row, 0);
+            QVERIFY(walks.data(PresetModel::SizeRole).toString().endsWith(QStringLiteral("a template")));
+            list->setCurrentIndex(walks);
+            QTest::keyClick(list, Qt::Key_Return);
+        });
+        QVERIFY(job().kind == PieceKind::Leaflet);
+        QCOMPARE(job().on(Face::Outside).items, items);
+        window_->presets().remove(window_->presets().all().back());
+    }
+
     void aPresetIsKeptSharedAndTakenAway()
     {
         begin(PieceKind::Booklet);
@@ -256,6 +285,7 @@ private Q_SLOTS:
         const Preset kept = window_->presets().all().back();
         QCOMPARE(kept.name, QStringLiteral("Spring notes"));
         QCOMPARE(startFrom(kept).pages.count, 20);
+        QVERIFY(!isTemplate(kept));
         // As a file to share.
         const QString path = dir_->filePath(QStringLiteral("shared.hinge.json"));
         QFile file(path);

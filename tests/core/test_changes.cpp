@@ -6,10 +6,14 @@
 #include "core/edit/overrides.h"
 #include "core/edit/record_edits.h"
 #include "core/edit/sequence_edits.h"
+#include "core/file/links.h"
 #include "core/file/preset.h"
 #include "core/piece/extent.h"
+#include "core/piece/lines.h"
 #include "core/plan/making_steps.h"
 #include "testing.h"
+
+#include <QTemporaryDir>
 
 using namespace hinge;
 using testing::len;
@@ -280,7 +284,8 @@ private Q_SLOTS:
     {
         Job job = filled();
         job.customer = QStringLiteral("Skerrowby Tidal Observatory");
-        const Preset preset = presetFrom(job, QStringLiteral("  Leaflet  of ours "), QStringLiteral("for visitors"));
+        const Preset preset =
+            presetFrom(job, QStringLiteral("  Leaflet  of ours "), QStringLiteral("for visitors")).value();
         QCOMPARE(preset.name, QStringLiteral("Leaflet of ours"));
         const auto back = readPreset(writePreset(preset), QStringLiteral("p.json"));
         QVERIFY(back);
@@ -293,11 +298,54 @@ private Q_SLOTS:
         list.records.source = RecordSource::File;
         list.records.file.path = QStringLiteral("members.csv");
         beginSequence(list);
-        const Job kept = presetFrom(list, QStringLiteral("List"), {}).job;
+        const Job kept = presetFrom(list, QStringLiteral("List"), {}).value().job;
         QVERIFY(kept.records == Records() && kept.sequence.isEmpty() && kept.pages.count == list.pages.count);
         list.records.source = RecordSource::Series;
-        QCOMPARE(presetFrom(list, QStringLiteral("List"), {}).job.records.source, RecordSource::Series);
+        QCOMPARE(presetFrom(list, QStringLiteral("List"), {}).value().job.records.source, RecordSource::Series);
         QCOMPARE(presetFileName(QStringLiteral("5 × 7 in: Ours/new")), QStringLiteral("5-7-in-ours-new.hinge.json"));
+    }
+
+    void templatesKeepWhatStandsOnThem()
+    {
+        QTemporaryDir dir;
+        QFile file(dir.filePath(QStringLiteral("reef.png")));
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.write("\x89PNG reef") > 0);
+        file.close();
+        Job job = testing::a4Roll();
+        const Plan plan = testing::planned(job);
+        Item words;
+        words.id = QStringLiteral("words");
+        words.kind = ItemKind::Text;
+        words.paragraphs = {{QStringLiteral("Pier Road 4"), {}}};
+        words.sides = sidesFillingSafeArea(0);
+        Item picture;
+        picture.id = picture.name = QStringLiteral("reef");
+        picture.kind = ItemKind::Picture;
+        picture.file.path = QStringLiteral("reef.png");
+        picture.crop.focusX = 100;
+        picture.sides = sidesFillingPanel(1);
+        job.edit(Face::Outside).items = {words, picture};
+        job.edit(Face::Inside).supplied = LinkedFile{QStringLiteral("reef.png"), 1, 0, {}};
+        const auto kept = [&](PresetContent content) {
+            auto preset = presetFrom(job, QStringLiteral("Walks"), {}, content, dir.path());
+            auto back = readPreset(writePreset(preset.value()), QStringLiteral("walks"));
+            return startFrom(back.value());
+        };
+        const Job waiting = kept(PresetContent::WithoutPictures);
+        QCOMPARE(waiting.on(Face::Outside).items.size(), std::size_t(2));
+        QVERIFY(waiting.findItem(QStringLiteral("reef"))->isWaiting());
+        QCOMPARE(waiting.findItem(QStringLiteral("reef"))->name, QStringLiteral("reef"));
+        QCOMPARE(waiting.findItem(QStringLiteral("words"))->paragraphs, words.paragraphs);
+        QVERIFY(!waiting.on(Face::Inside).supplied && waiting.embedded.empty());
+        const Job whole = kept(PresetContent::Everything);
+        QCOMPARE(whole.embedded.size(), std::size_t(1));
+        QCOMPARE(whole.embedded.front().bytes, QByteArray("\x89PNG reef"));
+        QVERIFY(isEmbedded(whole.findItem(QStringLiteral("reef"))->file.path));
+        QVERIFY(whole.on(Face::Inside).supplied);
+        QVERIFY(kept(PresetContent::Nothing).on(Face::Outside).items.empty());
+        QVERIFY(!presetFrom(job, QStringLiteral("Walks"), {}, PresetContent::Everything, QStringLiteral("/nowhere")));
+        QVERIFY(!isTemplate(presetFrom(job, QStringLiteral("Walks"), {}).value()));
+        QVERIFY(isTemplate(presetFrom(job, QStringLiteral("Walks"), {}, PresetContent::WithoutPictures).value()));
     }
 
     void stepsOfMaking()

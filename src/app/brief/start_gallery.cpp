@@ -163,7 +163,9 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
             return {};
         const Size closed = closedSize(*made);
         const Size flat = plan(index.row())->paper.flat;
-        return closed == flat ? formatSize(closed, made->unit) : tr("%1 closed").arg(formatSize(closed, made->unit));
+        const QString size =
+            closed == flat ? formatSize(closed, made->unit) : tr("%1 closed").arg(formatSize(closed, made->unit));
+        return isTemplate(p) ? tr("%1, a template").arg(size) : size;
     }
     default: return {};
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/preset_store.h"
 
+#include "core/file/read_limits.h"
 #include "core/file/save_file.h"
 
 #include <QDir>
@@ -18,7 +19,7 @@ Result<Preset> readFile(const QString& path)
     QFile file(path);
     if (!file.open(QIODevice::ReadOnly))
         return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
-    return readPreset(file.read(4 * 1024 * 1024), QFileInfo(path).fileName());
+    return readPreset(file.read(limits::largestJobFile), QFileInfo(path).fileName());
 }
 
 } // namespace

@@ -108,7 +108,7 @@ JobField* InkCard::partField(int i, int part)
     static const char letters[] = "CMYK";
     edit->setObjectName(QStringLiteral("inkCard.%1%2").arg(QLatin1Char(letters[part])).arg(i));
     edit->setAccessibleName(tr("%1 of ink %2, percent").arg(QLatin1Char(letters[part])).arg(i + 1));
-    edit->setFixedSize(40, 26);
+    edit->setFixedSize(46, 26);
     return edit;
 }
 
@@ -131,7 +131,7 @@ JobField* InkCard::screenField(int i)
     edit->setAccessibleName(tr("Ink %1 as a colour of the screen").arg(i + 1));
     edit->setToolTip(tr("#1a5f7a, or 26 95 122: converted to process inks through the profile of the press. What the "
                         "press cannot print comes as near as it can."));
-    edit->setFixedSize(74, 26);
+    edit->setFixedSize(92, 26);
     return edit;
 }
 

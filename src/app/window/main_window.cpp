@@ -29,6 +29,7 @@
 #include <QAbstractButton>
 #include <QApplication>
 #include <QCloseEvent>
+#include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFileInfo>
 #include <QHBoxLayout>
@@ -442,6 +443,17 @@ void MainWindow::askPreset()
     };
     auto* name = line(tr("Its name"), "preset.name", document_.job().title);
     auto* about = line(tr("What it is for"), "preset.about", {});
+    auto* kept = new QComboBox;
+    kept->setObjectName(QStringLiteral("preset.content"));
+    kept->setAccessibleName(tr("What it keeps"));
+    kept->addItem(tr("the set-up alone"), int(PresetContent::Nothing));
+    kept->addItem(tr("the set-up and what stands on it; pictures wait"), int(PresetContent::WithoutPictures));
+    kept->addItem(tr("the set-up and all that stands on it"), int(PresetContent::Everything));
+    auto* keeps = plainLabel(tr("It keeps"));
+    keeps->setProperty("role", QStringLiteral("note"));
+    keeps->setBuddy(kept);
+    column->addWidget(keeps);
+    column->addWidget(kept);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Save | QDialogButtonBox::Cancel);
     column->addSpacing(8);
     column->addWidget(buttons);
@@ -449,8 +461,10 @@ void MainWindow::askPreset()
     connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
     if (dialog.exec() != QDialog::Accepted)
         return;
-    if (const auto kept = presets_.keep(presetFrom(document_.job(), name->text(), about->text())); !kept)
-        tell(tr("Not kept"), kept.error().text());
+    const auto preset = presetFrom(document_.job(), name->text(), about->text(),
+                                   PresetContent(kept->currentData().toInt()), document_.folder());
+    if (const auto done = preset ? presets_.keep(*preset) : Result<void>(tl::unexpected(preset.error())); !done)
+        tell(tr("Not kept"), done.error().text());
 }
 
 void MainWindow::showFinding(const Finding& finding)

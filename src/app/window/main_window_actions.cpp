@@ -17,6 +17,7 @@
 #include "app/sheet/sheet_stage.h"
 #include "app/window/main_window.h"
 #include "app/window/stage_stack.h"
+#include "core/file/embedded_files.h"
 #include "core/file/record_table.h"
 #include "core/units/version.h"
 
@@ -44,7 +45,9 @@ void MainWindow::connectFiles()
     on(actions_.newJob, [this] {
         StartGallery gallery(presets_, document_.job().unit, this);
         if (gallery.exec() == QDialog::Accepted && mayLeave()) {
-            document_.start(gallery.chosen());
+            const Job job = gallery.chosen();
+            (void)unpackEmbedded(job); // of a template; what cannot be unpacked is found missing
+            document_.start(job);
             showStage(Stage::Brief);
         }
     });

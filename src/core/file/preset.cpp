@@ -1,27 +1,64 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/file/preset.h"
 
+#include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
+#include "core/file/links.h"
 #include "core/piece/panels.h"
 
 #include <QJsonDocument>
 #include <QJsonObject>
+#include <algorithm>
 
 namespace hinge
 {
 
-Preset presetFrom(const Job& job, const QString& name, const QString& description)
+namespace
+{
+
+/// Frames of pictures wait; what is supplied stays behind.
+void letPicturesWait(Job& job)
+{
+    job.surfaces.editEach([](SurfaceContent& content) {
+        content.supplied.reset();
+        for (Item& item : content.items)
+            if (item.kind == ItemKind::Picture) {
+                item.file = {};
+                item.crop = {};
+            }
+    });
+}
+
+} // namespace
+
+Result<Preset> presetFrom(const Job& job, const QString& name, const QString& description, PresetContent content,
+                          const QString& jobFolder)
 {
     Preset preset{name.simplified(), description.simplified(), job, {}};
     preset.job.title.clear();
     preset.job.customer.clear();
-    preset.job.surfaces = {};
-    preset.job.sequence = {};
+    if (content == PresetContent::Nothing) {
+        preset.job.surfaces = {};
+        preset.job.sequence = {};
+    }
+    if (content == PresetContent::WithoutPictures)
+        letPicturesWait(preset.job);
     // Numbers are a set-up; a table of names is somebody's data.
     if (preset.job.records.source == RecordSource::File)
         preset.job.records = {};
     preset.job.records.file = {};
+    for (const QString& path : linkedPaths(preset.job))
+        if (!isEmbedded(path))
+            if (auto taken = embedFile(preset.job, path, jobFolder); !taken)
+                return tl::unexpected(taken.error());
+    const QStringList used = linkedPaths(preset.job);
+    std::erase_if(preset.job.embedded, [&](const EmbeddedFile& file) { return !used.contains(embeddedPath(file)); });
     return preset;
+}
+
+bool isTemplate(const Preset& preset)
+{
+    return std::ranges::any_of(preset.job.surfaces, [](const auto& on) { return on.second->isFilled(); });
 }
 
 Job startFrom(const Preset& preset)
@@ -52,7 +89,9 @@ Result<Preset> readPreset(const QByteArray& json, const QString& name)
         return problem(name,
                        QStringLiteral("This is not a preset: it has no name of its own. Open it as a job instead."));
     job->extra.remove(QStringLiteral("preset"));
-    Preset preset = presetFrom(*job, title, about.value(QStringLiteral("description")).toString());
+    Preset preset{title, about.value(QStringLiteral("description")).toString(), std::move(*job), {}};
+    preset.job.title.clear();
+    preset.job.customer.clear();
     if (const auto planned = foldPaper(preset.job); !planned)
         return problem(name, planned.error().text());
     return preset;
