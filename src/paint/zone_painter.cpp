@@ -191,6 +191,11 @@ void paintColumns(QPainter& painter, const Paper& paper, Face face, const ZoneCo
     QColor c = colours.column;
     c.setAlpha(26);
     for (const Panel& panel : paper.face(face)) {
+        if (panel.hasLayout() && !panel.layoutArea.isEmpty()) {
+            painter.setPen(QPen(QColor(c.red(), c.green(), c.blue(), 150), pixel));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawRect(toMm(panel.layoutArea));
+        }
         if (panel.columnAreas.size() < 2)
             continue;
         for (const Rect& column : panel.columnAreas) {

@@ -240,6 +240,33 @@ private Q_SLOTS:
         QVERIFY(find<JobField>("drawer.guidesLeft")->property("wrong").toBool());
     }
 
+    void theLayoutHasMarginsOfItsOwn()
+    {
+        window_->selection().setPanel(1);
+        const auto layout = [this] { return plan().panelsOf(Face::Outside)[1].layoutArea; };
+        const Rect safe = plan().panelsOf(Face::Outside)[1].safeArea;
+        type("drawer.layoutMargin", QStringLiteral("12"));
+        COMPARE_MM(layout().x, 97 + 12);
+        type("drawer.layout.marginLeft", QStringLiteral("20"));
+        COMPARE_MM(layout().x, 97 + 20);
+        QCOMPARE(plan().panelsOf(Face::Outside)[1].safeArea, safe);
+        // Too wide for the panel: refused at the field, with what there is room for.
+        type("drawer.layout.marginRight", QStringLiteral("90"));
+        COMPARE_MM(layout().right(), 197 - 12);
+        QVERIFY(find<JobField>("drawer.layout.marginRight")->property("wrong").toBool());
+        for (const char* emptied : {"drawer.layout.marginRight", "drawer.layout.marginLeft"}) {
+            auto* edit = find<JobField>(emptied);
+            edit->setFocus();
+            edit->selectAll();
+            QTest::keyClick(edit, Qt::Key_Delete);
+            QTest::keyClick(edit, Qt::Key_Return);
+        }
+        COMPARE_MM(layout().x, 97 + 12);
+        // A text that begins on the panel fills it.
+        action("addText")->trigger();
+        QCOMPARE(frame(item().id).x, layout().x);
+    }
+
     void theyShowOnlyWhereOneWorks()
     {
         const QImage bare = canvas().grab().toImage();

@@ -132,6 +132,13 @@ private Q_SLOTS:
         QCOMPARE(other.findItem(ids[0])->ink, QStringLiteral("Reef 2"));
         QCOMPARE(other.findInk(QStringLiteral("Reef 2"))->cmyk, kept.job.findInk(QStringLiteral("Reef"))->cmyk);
         QCOMPARE(other.styleOf(other.findItem(ids[1])->paragraphs.front()).ink, QStringLiteral("Reef 2"));
+        // Nor is another style taken for it because it is called much the same.
+        Job third = testing::a4Roll();
+        TextStyle large;
+        large.size = Length::points(30);
+        third.textStyles = {{QStringLiteral("Contact"), {}}, {QStringLiteral("Contact 2"), large}};
+        const QStringList there = put(third, kept, 2, counter());
+        QCOMPARE(third.findItem(there[1])->paragraphs.front().styleName, QStringLiteral("Contact 3"));
         // A second time nothing more comes along.
         const auto inks = other.inks.size();
         const auto styles = other.textStyles.size();

@@ -8,16 +8,17 @@
 namespace hinge
 {
 
-/// Four fields for what live matter keeps clear of at the edges of one panel. Each follows the zones until something is
-/// typed; an empty field lets it go again.
+/// Four fields for the margins of one panel: what live matter keeps clear of at its edges, or where its layout ends.
+/// Each follows the zones, or the job, until something is typed; an empty field lets it go again.
 class MarginFields : public QWidget
 {
     Q_OBJECT
 
 public:
     /// `prefix` begins the object names of the fields: "drawer.marginLeft".
+    enum class Of { LiveMatter, Layout };
     MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix,
-                 QWidget* parent = nullptr);
+                 Of what = Of::LiveMatter, QWidget* parent = nullptr);
 };
 
 } // namespace hinge

@@ -308,32 +308,8 @@ void Drawer::buildItemList(QVBoxLayout* column)
     column->addWidget(list, 1);
 }
 
-void Drawer::buildPanel(QVBoxLayout* column)
+void Drawer::buildAdding(QVBoxLayout* column, bool isPage)
 {
-    const auto& panels = document_.plan().panelsOf(selection_.surface());
-    const int at = std::clamp(selection_.panel(), 0, int(panels.size()) - 1);
-    const Panel& panel = panels[std::size_t(at)];
-    const SurfaceId surface = selection_.surface();
-    const bool isPage = surface.component == Component::Text;
-
-    auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
-    title->setProperty("role", QStringLiteral("title"));
-    column->addWidget(title);
-    const QString size = formatSize(panel.area.size(), document_.job().unit);
-    column->addWidget(
-        note(surface.component == Component::Text ? size : tr("%1, %2").arg(size, readingWords(panel.readingNumber))));
-    column->addSpacing(6);
-
-    buildGrid(column, surface, at);
-    column->addSpacing(6);
-
-    column->addWidget(section(isPage ? tr("Margins of this page") : tr("Margins of this panel")));
-    column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer")));
-    column->addSpacing(6);
-
-    buildGuides(column, surface, at);
-    column->addSpacing(6);
-
     column->addWidget(section(isPage ? tr("Add to the page") : tr("Add to the panel")));
     auto* buttons = new QGridLayout;
     buttons->setSpacing(6);
@@ -356,6 +332,53 @@ void Drawer::buildPanel(QVBoxLayout* column)
     frames->addWidget(actionButton(actions_.blocks, tr("House blocks…")), 2, 0, 1, 2);
     column->addLayout(frames);
     column->addSpacing(6);
+}
+
+void Drawer::buildLines(QVBoxLayout* column, const SurfaceId& surface, int at)
+{
+    const bool isPage = surface.component == Component::Text;
+    buildGrid(column, surface, at);
+    column->addSpacing(6);
+
+    column->addWidget(section(isPage ? tr("Margins of this page") : tr("Margins of this panel")));
+    column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer")));
+    column->addSpacing(6);
+
+    column->addWidget(section(isPage ? tr("Layout of this page") : tr("Layout of this panel")));
+    column->addWidget(
+        new MarginFields(document_, surface, at, QStringLiteral("drawer.layout"), MarginFields::Of::Layout));
+    field(column, tr("everywhere"),
+          JobField::forLength(
+              document_, tr("Change the design margin"), [](const Job& j) { return j.layoutMargin; },
+              [](Job& j) -> Length& { return j.layoutMargin; }),
+          "drawer.layoutMargin")
+        ->setToolTip(
+            tr("The design margin of all panels and pages that have none of their own; 0 to end where it is no "
+               "longer safe"));
+    column->addSpacing(6);
+
+    buildGuides(column, surface, at);
+    column->addSpacing(6);
+}
+
+void Drawer::buildPanel(QVBoxLayout* column)
+{
+    const auto& panels = document_.plan().panelsOf(selection_.surface());
+    const int at = std::clamp(selection_.panel(), 0, int(panels.size()) - 1);
+    const Panel& panel = panels[std::size_t(at)];
+    const SurfaceId surface = selection_.surface();
+    const bool isPage = surface.component == Component::Text;
+
+    auto* title = plainLabel(panel.roleName.at(0).toUpper() + panel.roleName.mid(1));
+    title->setProperty("role", QStringLiteral("title"));
+    column->addWidget(title);
+    const QString size = formatSize(panel.area.size(), document_.job().unit);
+    column->addWidget(
+        note(surface.component == Component::Text ? size : tr("%1, %2").arg(size, readingWords(panel.readingNumber))));
+    column->addSpacing(6);
+
+    buildAdding(column, isPage);
+    buildLines(column, surface, at);
     buildSupplied(column, surface);
     column->addSpacing(6);
     buildItemList(column);

@@ -79,6 +79,10 @@ private:
     void refreshWords(const Item& item);
     void buildPanel(QVBoxLayout* column);
     void buildGrid(QVBoxLayout* column, const SurfaceId& surface, int panel);
+    /// What can be put onto the panel.
+    void buildAdding(QVBoxLayout* column, bool isPage);
+    /// The lines of the panel that things hold on to: columns, margins, guides.
+    void buildLines(QVBoxLayout* column, const SurfaceId& surface, int panel);
     void buildGuides(QVBoxLayout* column, const SurfaceId& surface, int panel);
     void buildSupplied(QVBoxLayout* column, const SurfaceId& surface);
     void buildItemList(QVBoxLayout* column);

@@ -46,6 +46,7 @@ Job leafOf(const Job& job, const Panel& panel, const SurfaceContent& content)
     leaf.zones.safe = job.zones.safe;
     leaf.gridStart = job.gridStart;
     leaf.gridStep = job.gridStep;
+    leaf.layoutMargin = job.layoutMargin;
     leaf.inks.clear();
     SurfaceContent& on = leaf.edit(Face::Outside);
     const auto take = [&](const auto& all, auto& into) {
@@ -57,6 +58,7 @@ Job leafOf(const Job& job, const Panel& panel, const SurfaceContent& content)
     };
     take(content.columns, on.columns);
     take(content.margins, on.margins);
+    take(content.layout, on.layout);
     take(content.guides, on.guides);
     return leaf;
 }

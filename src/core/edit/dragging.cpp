@@ -133,7 +133,7 @@ bool takeHold(Job& job, const Plan& plan, const QString& id, Length reach)
 
 std::vector<SideAnchor> linesOffered(const Panel& panel, ItemSide side)
 {
-    const bool manyColumns = (isHorizontal(side) ? panel.columnAreas : panel.rowAreas).size() > 1;
+    const bool manyColumns = (isHorizontal(side) ? panel.columnAreas : panel.rowAreas).size() > 1 || panel.hasLayout();
     const bool isParted = panel.edge(side) == EdgeFate::Folded || panel.edge(side) == EdgeFate::Torn;
     std::vector<SideAnchor> lines = linesOf(panel, side);
     std::erase_if(lines, [&](const SideAnchor& line) {

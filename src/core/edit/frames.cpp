@@ -113,8 +113,8 @@ std::vector<Item> usualFrames(const Job& job, const Plan& plan, const SurfaceId&
         title.name = QStringLiteral("Title");
         return {title};
     }
-    const Rect& safe = on.safeArea;
-    if (safe.w < narrowest || safe.h < narrowest)
+    const Rect& room = on.layoutArea;
+    if (room.w < narrowest || room.h < narrowest)
         return {}; // the inside of a spine
     const auto waits = [&](const char* name) {
         return std::ranges::any_of(job.on(surface).items, [&](const Item& item) {
@@ -128,11 +128,11 @@ std::vector<Item> usualFrames(const Job& job, const Plan& plan, const SurfaceId&
         // The head of a panel that is read the other way up is at its foot.
         const auto down = [&](int share) {
             const int from = on.headDown ? 1000 - share : share;
-            return from == 1000 ? safe.h : safe.h.part(1000) * from; // a thousand parts may leave a rest
+            return from == 1000 ? room.h : room.h.part(1000) * from; // a thousand parts may leave a rest
         };
-        const Length head = safe.y + std::min(down(row.from), down(row.to));
-        const Length foot = safe.y + std::max(down(row.from), down(row.to));
-        Rect area = Rect::fromEdges(safe.x, head, safe.right(), foot);
+        const Length head = room.y + std::min(down(row.from), down(row.to));
+        const Length foot = room.y + std::max(down(row.from), down(row.to));
+        Rect area = Rect::fromEdges(room.x, head, room.right(), foot);
         if (row.toBleed) {
             const Rect& bleed = on.bleedArea;
             area = on.headDown ? Rect::fromEdges(bleed.x, head, bleed.right(), bleed.bottom())

@@ -123,11 +123,11 @@ Item newHeading(const Job& job, const Plan& plan, const SurfaceId& surface, int 
     item.kind = ItemKind::Text;
     item.paragraphs = {{words, style}};
     item.textGutter = usualGutter(job.unit);
-    item.sides = sidesFillingSafeArea(panel);
-    const Rect& safe = safeAreaOf(plan, surface, panel);
-    const Length foot = std::min(safe.y + Length::mm(30), safe.bottom());
+    item.sides = sidesFillingLayout(on);
+    const Rect& room = on.layoutArea;
+    const Length foot = std::min(room.y + Length::mm(30), room.bottom());
     item.side(ItemSide::Bottom) =
-        freeSide(plan.paperOf(surface), surface.face, ItemSide::Bottom, withSideAt(safe, ItemSide::Bottom, foot));
+        freeSide(plan.paperOf(surface), surface.face, ItemSide::Bottom, withSideAt(room, ItemSide::Bottom, foot));
     return item;
 }
 
@@ -169,8 +169,9 @@ Item newText(const Job& job, const Plan& plan, const SurfaceId& surface, int pan
         item.paragraphs.push_back({line, style});
     while (item.paragraphs.size() > 1 && item.paragraphs.back().text.isEmpty())
         item.paragraphs.pop_back();
-    item.sides = sidesFillingSafeArea(panel);
-    const auto& columns = plan.panelsOf(surface)[std::size_t(panel)].columnAreas;
+    const Panel& on = plan.panelsOf(surface)[std::size_t(panel)];
+    item.sides = sidesFillingLayout(on);
+    const auto& columns = on.columnAreas;
     item.textGutter = usualGutter(job.unit);
     if (columns.size() > 1) {
         item.textColumns = int(columns.size());

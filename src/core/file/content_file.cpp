@@ -420,13 +420,17 @@ QJsonObject faceToJson(const SurfaceContent& content, Unit unit)
     }
     if (!columns.isEmpty())
         o[QStringLiteral("columns")] = columns;
-    QJsonArray margins;
-    for (const PanelMargin& m : content.margins)
-        margins.append(QJsonObject{{QStringLiteral("panel"), m.panel + 1},
+    const auto addMargins = [&](const char* key, const std::vector<PanelMargin>& margins) {
+        QJsonArray out;
+        for (const PanelMargin& m : margins)
+            out.append(QJsonObject{{QStringLiteral("panel"), m.panel + 1},
                                    {QStringLiteral("side"), QLatin1String(sideKeys[std::size_t(m.side)])},
                                    {QStringLiteral("width"), exactText(m.width, unit)}});
-    if (!margins.isEmpty())
-        o[QStringLiteral("margins")] = margins;
+        if (!out.isEmpty())
+            o[QLatin1String(key)] = out;
+    };
+    addMargins("margins", content.margins);
+    addMargins("layout", content.layout);
     QJsonArray guides;
     for (const Guide& g : content.guides)
         guides.append(keptBeside(g.extra, {{QStringLiteral("number"), g.number + 1},
@@ -451,13 +455,17 @@ void readFace(JsonReader& r, SurfaceContent& content)
         o.read("rowGutter", grid.rowGutter);
         content.columns.push_back(grid);
     });
-    r.readArray("margins", [&](JsonReader& o) {
-        PanelMargin margin;
-        readOrdinal(o, "panel", margin.panel);
-        readWord(o, "side", margin.side, itemSideWords);
-        o.read("width", margin.width);
-        content.margins.push_back(margin);
-    });
+    const auto readMargins = [&](const char* key, std::vector<PanelMargin>& margins) {
+        r.readArray(key, [&](JsonReader& o) {
+            PanelMargin margin;
+            readOrdinal(o, "panel", margin.panel);
+            readWord(o, "side", margin.side, itemSideWords);
+            o.read("width", margin.width);
+            margins.push_back(margin);
+        });
+    };
+    readMargins("margins", content.margins);
+    readMargins("layout", content.layout);
     r.readArray("guides", [&](JsonReader& o) {
         Guide guide;
         guide.number = freshGuideNumber(content);

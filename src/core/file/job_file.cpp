@@ -139,6 +139,8 @@ public:
             o[QStringLiteral("baselineGrid")] =
                 QJsonObject{{QStringLiteral("start"), length(job.gridStart)},
                             {QStringLiteral("step"), exactText(job.gridStep, Unit::Point)}};
+        if (job.layoutMargin > Length())
+            o[QStringLiteral("layoutMargin")] = length(job.layoutMargin);
         QJsonObject faces;
         for (const Face f : bothFaces)
             faces[QLatin1String(faceKeys[std::size_t(f)])] = faceToJson(job.on(f), unit_);
@@ -415,6 +417,7 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         o.read("start", job.gridStart);
         o.read("step", job.gridStep);
     });
+    r.read("layoutMargin", job.layoutMargin);
     r.readObject("faces", [&](JsonReader& o) {
         for (const Face f : bothFaces)
             o.readObject(faceKeys[std::size_t(f)], [&](JsonReader& face) { readFace(face, job.edit(f)); });

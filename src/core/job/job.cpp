@@ -448,6 +448,9 @@ Result<void> checkMeasures(const Job& job)
         if (bleed && !ok(zone(QStringLiteral("zones.edgeBleeds"), QStringLiteral("The bleed of an edge"), *bleed)))
             return r;
 
+    if (!ok(checkLength(QStringLiteral("layoutMargin"), QStringLiteral("The design margin"), job.layoutMargin, Length(),
+                        Length::mm(200), job.unit)))
+        return r;
     if (!ok(checkLength(QStringLiteral("grid.start"), QStringLiteral("The start of the baseline grid"), job.gridStart,
                         -limits::largestSide, limits::largestSide, job.unit)) ||
         !ok(checkLength(QStringLiteral("grid.step"), QStringLiteral("The step of the baseline grid"), job.gridStep,
@@ -537,9 +540,10 @@ Result<void> checkPanels(const SurfaceContent& content)
     for (const Guide& guide : content.guides)
         if (guide.panel < 0 || abs(guide.at) > limits::largestSide)
             return problem(QStringLiteral("guides"), QStringLiteral("A guide lies far off the paper."));
-    for (const PanelMargin& m : content.margins)
-        if (m.panel < 0 || m.width < Length() || m.width > Length::mm(100))
-            return problem(QStringLiteral("margins"), QStringLiteral("A margin lies between 0 and 100 mm."));
+    for (const auto* margins : {&content.margins, &content.layout})
+        for (const PanelMargin& m : *margins)
+            if (m.panel < 0 || m.width < Length() || m.width > Length::mm(100))
+                return problem(QStringLiteral("margins"), QStringLiteral("A margin lies between 0 and 100 mm."));
     return {};
 }
 

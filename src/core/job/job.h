@@ -181,6 +181,9 @@ struct Job {
     /// grid.
     Length gridStart = Length::mm(12);
     Length gridStep;
+    /// The design margin of every panel that has none of its own and is wide enough; 0: the layout ends where it is no
+    /// longer safe.
+    Length layoutMargin;
     /// What stands on the faces of the flat, and on pages.
     Surfaces surfaces;
     /// Empty as long as nothing is known of any page; then it has `pages.count` of them.

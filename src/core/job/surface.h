@@ -65,6 +65,8 @@ struct SurfaceContent {
     std::vector<Item> items;
     std::vector<ColumnGrid> columns;
     std::vector<PanelMargin> margins;
+    /// Design margins of single panels: where the layout ends. Wider than what is safe; only that judges.
+    std::vector<PanelMargin> layout;
     std::vector<Guide> guides;
     bool operator==(const SurfaceContent&) const = default;
     [[nodiscard]] bool isEmpty() const { return *this == SurfaceContent(); }

@@ -131,6 +131,25 @@ EdgeFate fateOf(const Job& job, const Paper& paper, const FlatShape& flat, int c
                                                                                            : EdgeFate::Knife;
 }
 
+/// Within design margins, which never come nearer to an edge than is safe. Those that leave too little of a panel do
+/// not count there: the margin of all panels on a spine, or its own after the panel was made narrower.
+Rect layoutOf(const Job& job, const std::vector<PanelMargin>& margins, const Panel& panel)
+{
+    std::array<Length, 4> in;
+    for (const ItemSide s : allSides) {
+        const auto own = std::ranges::find_if(
+            margins, [&](const PanelMargin& m) { return m.panel == panel.position && m.side == s; });
+        in[std::size_t(s)] =
+            std::max(panel.margin(s), own != margins.end() ? own->width : job.layoutMargin) - panel.margin(s);
+    }
+    const Rect& safe = panel.safeArea;
+    if (safe.w - in[0] - in[2] < leastLayout)
+        in[0] = in[2] = Length();
+    if (safe.h - in[1] - in[3] < leastLayout)
+        in[1] = in[3] = Length();
+    return safe.without(in);
+}
+
 Panel makePanel(const Job& job, const Paper& paper, const FlatShape& flat, Face face, int column, int row)
 {
     Panel panel;
@@ -169,9 +188,10 @@ Panel makePanel(const Job& job, const Paper& paper, const FlatShape& flat, Face 
     const Rect& a = panel.area;
     panel.bleedArea = Rect::fromEdges(a.x - out[0], a.y - out[1], a.right() + out[2], a.bottom() + out[3]);
     panel.safeArea = Rect::fromEdges(a.x + in[0], a.y + in[1], a.right() - in[2], a.bottom() - in[3]);
+    panel.layoutArea = layoutOf(job, job.on(face).layout, panel);
     const ColumnGrid grid = gridOf(job.on(face), panel.position);
-    panel.columnAreas = columnsOf(panel.safeArea, grid);
-    panel.rowAreas = rowsOf(panel.safeArea, grid);
+    panel.columnAreas = columnsOf(panel.layoutArea, grid);
+    panel.rowAreas = rowsOf(panel.layoutArea, grid);
     for (const Guide& guide : job.on(face).guides)
         if (guide.panel == panel.position)
             panel.guides.push_back({guide.number, guide.upright, (guide.upright ? a.x : a.y) + guide.at});

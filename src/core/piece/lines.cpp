@@ -78,7 +78,12 @@ QString lineName(const Paper& paper, Face face, ItemSide side, const SideAnchor&
             return QStringLiteral("perforation");
         return anchor.line == PaperLine::Bleed ? QStringLiteral("bleed") : QStringLiteral("trim");
     case PaperLine::Safe: return QStringLiteral("safe");
-    case PaperLine::Column: return isHorizontal(side) ? QStringLiteral("column") : QStringLiteral("row");
+    case PaperLine::Column: {
+        const Panel& panel = panelOf(paper, face, anchor.panel);
+        if (panel.hasLayout() && (isHorizontal(side) ? panel.columnAreas : panel.rowAreas).size() == 1)
+            return QStringLiteral("margin");
+        return isHorizontal(side) ? QStringLiteral("column") : QStringLiteral("row");
+    }
     case PaperLine::Guide: return QStringLiteral("guide");
     }
     return {};
@@ -192,6 +197,19 @@ std::array<SideAnchor, 4> sidesOn(PaperLine line, int panel)
 
 std::array<SideAnchor, 4> sidesFillingPanel(int panel) { return sidesOn(PaperLine::Bleed, panel); }
 std::array<SideAnchor, 4> sidesFillingSafeArea(int panel) { return sidesOn(PaperLine::Safe, panel); }
+
+std::array<SideAnchor, 4> sidesFillingLayout(const Panel& panel)
+{
+    if (!panel.hasLayout())
+        return sidesFillingSafeArea(panel.position);
+    std::array<SideAnchor, 4> sides;
+    for (const ItemSide s : allSides) {
+        const auto& areas = isHorizontal(s) ? panel.columnAreas : panel.rowAreas;
+        sides[std::size_t(s)] =
+            holdOnColumn(panel.position, endOf(s) == LineEnd::Start ? 0 : int(areas.size()) - 1, endOf(s));
+    }
+    return sides;
+}
 
 std::array<SideAnchor, 4> freeSides(const Paper& paper, Face face, const Rect& frame)
 {

@@ -70,6 +70,9 @@ struct PlannedItem {
 [[nodiscard]] std::array<SideAnchor, 4> sidesFillingPanel(int panel);
 /// Sides for an item that fills the safe area of the panel, all holding.
 [[nodiscard]] std::array<SideAnchor, 4> sidesFillingSafeArea(int panel);
+/// Sides for an item that fills the layout of the panel, from its first column and row to its last, all holding: the
+/// safe area where it has no design margins.
+[[nodiscard]] std::array<SideAnchor, 4> sidesFillingLayout(const Panel& panel);
 /// Free sides for a frame.
 [[nodiscard]] std::array<SideAnchor, 4> freeSides(const Paper& paper, Face face, const Rect& frame);
 

@@ -8,6 +8,9 @@ namespace hinge
 {
 
 /// What a panel is when the piece is folded.
+/// Design margins leave at least this of a panel.
+inline constexpr Length leastLayout = Length::mm(5);
+
 enum class Role { FrontCover, BackCover, TuckInFlap, Outside, Inside, Spine, CoverFlap, Stub };
 
 /// A guide at its place on a face: how far from the left (upright) or the head (level).
@@ -40,14 +43,18 @@ struct Panel {
     Rect bleedArea;
     /// Where live matter may stand.
     Rect safeArea;
-    /// From left to right, at least one; they fill the width of the safe area.
+    /// Where the design stands: within its own margins, or all of the safe area.
+    Rect layoutArea;
+    /// From left to right, at least one; they fill the width of the layout.
     std::vector<Rect> columnAreas;
-    /// From head to foot, at least one; they fill the height of the safe area.
+    /// From head to foot, at least one; they fill the height of the layout.
     std::vector<Rect> rowAreas;
     /// Guides of the user as they lie on the face.
     std::vector<GuideLine> guides;
 
     [[nodiscard]] EdgeFate edge(ItemSide s) const { return edges[std::size_t(s)]; }
+    /// It has design margins, wider than what is safe.
+    [[nodiscard]] bool hasLayout() const { return layoutArea != safeArea; }
     /// What live matter keeps clear of at an edge.
     [[nodiscard]] Length margin(ItemSide s) const;
 };
