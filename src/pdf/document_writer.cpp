@@ -36,6 +36,21 @@ bool staysPacked(QPDFObjectHandle filter)
            name == "/JBIG2Decode";
 }
 
+/// Unpacks a stream as far as the library knows its filters, and tells whether it went through one; false where it is
+/// damaged.
+bool unpack(QPDFObjectHandle stream, Pipeline& into, bool& unpacked)
+{
+    try {
+        return stream.pipeStreamData(&into, &unpacked, 0, qpdf_dl_generalized, true, true);
+    } catch (const std::bad_alloc&) {
+        throw;
+    } catch (const ExportFailed&) {
+        throw;
+    } catch (const std::exception&) {
+        return false;
+    }
+}
+
 /// Metadata is read by those who do not read PDF: it stays plain.
 bool staysPlain(QPDFObjectHandle dictionary) { return dictionary.isDictionaryOfType("/Metadata"); }
 
@@ -203,7 +218,7 @@ void DocumentWriter::writeStream(int number, const QPDFObjectHandle& stream)
     // What the library cannot unpack stays as it is.
     Pl_Buffer contents("contents");
     bool unpacked = false;
-    const bool sound = !packed && filled.pipeStreamData(&contents, &unpacked, 0, qpdf_dl_generalized, true, true);
+    const bool sound = !packed && unpack(filled, contents, unpacked);
     unpacked = unpacked && sound;
     const auto data = sound ? contents.getBufferSharedPointer() : filled.getRawStreamData();
     std::string head = headOf(stream, unpacked ? QPDFObjectHandle::newNull() : filled);

@@ -94,6 +94,8 @@ public:
             if (!isNew)
                 return known->second == b.getObjGen();
         }
+        if (a.isNumber() && b.isNumber()) // 18.0 is written as 18
+            return a.getNumericValue() == b.getNumericValue();
         if (a.getTypeCode() != b.getTypeCode())
             return false;
         if (a.isStream()) {
@@ -397,6 +399,25 @@ private Q_SLOTS:
         ExportRun run(goesOn);
         const auto refused = PageForms(target, assembly, run).place(path("cut.pdf"), 1);
         QVERIFY(!refused && refused.error().message.contains(QStringLiteral("damaged")));
+    }
+
+    void whatCannotBeUnpackedStaysAsItIs()
+    {
+        // Packed in two ways, of which the library knows both, and damaged between them: it keeps both filters.
+        const QByteArray data = QByteArray("damaged in the middle").toHex() + ">";
+        QPDF pdf;
+        pdf.emptyPDF();
+        pdf.setSuppressWarnings(true);
+        QPDFObjectHandle odd = pdf.newStream(data.toStdString());
+        odd.getDict().replaceKey("/Filter", QPDFObjectHandle::parse("[/ASCIIHexDecode /FlateDecode]"));
+        pdf.getRoot().replaceKey("/Odd", odd);
+        write(pdf, {}, "odd-filters.pdf");
+        QVERIFY(read("odd-filters.pdf").contains("stream\n" + data + "\nendstream"));
+        QPDF again;
+        again.setSuppressWarnings(true);
+        again.processFile(QFile::encodeName(path("odd-filters.pdf")).constData());
+        QCOMPARE(QByteArray::fromStdString(again.getRoot().getKey("/Odd").getDict().getKey("/Filter").unparse()),
+                 QByteArray("[ /ASCIIHexDecode /FlateDecode ]"));
     }
 
     void metadataStaysPlain()
