@@ -45,6 +45,7 @@ QJsonObject panelJson(const Panel& p, Unit unit)
             {QStringLiteral("headDown"), p.headDown},
             {QStringLiteral("trim"), rectJson(p.area, unit)},
             {QStringLiteral("safe"), rectJson(p.safeArea, unit)},
+            {QStringLiteral("layout"), rectJson(p.layoutArea, unit)},
             {QStringLiteral("bleed"), rectJson(p.bleedArea, unit)},
             {QStringLiteral("edges"), edges}};
 }

@@ -19,7 +19,9 @@ constexpr qint64 worthCopying = 64 << 10;
 /// A name as it is written (7.3.5); those that hold anything odd are rare.
 void appendName(std::string& out, const std::string& name)
 {
-    const bool plain = std::all_of(name.begin() + 1, name.end(), [](unsigned char c) { return std::isalnum(c); });
+    const bool plain = std::all_of(name.begin() + 1, name.end(), [](char c) {
+        return (c >= 'A' && c <= 'Z') || (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9');
+    });
     out += plain ? name : QPDFObjectHandle::newName(name).unparse();
 }
 

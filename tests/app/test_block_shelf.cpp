@@ -50,11 +50,11 @@ private Q_SLOTS:
     void initTestCase()
     {
         setUpProgram("block-shelf");
-        QDir(BlockStore::folder()).removeRecursively();
+        QDir(BlockStore().folder()).removeRecursively();
     }
     void cleanupTestCase()
     {
-        QDir(BlockStore::folder()).removeRecursively();
+        QDir(BlockStore().folder()).removeRecursively();
         QDir(embeddedFolder()).removeRecursively();
     }
     void init()
@@ -152,7 +152,7 @@ private Q_SLOTS:
         const QString file = dir_->filePath(QStringLiteral("shared.json"));
         inDialog("blocksDialog", [this, file](QDialog& dialog) {
             auto& shelf = static_cast<BlocksDialog&>(dialog);
-            shelf.exportTo(file);
+            shelf.shareTo(file);
             find<QPushButton>("blocks.remove", &dialog)->click();
             QCOMPARE(find<QListView>("blocks.list", &dialog)->model()->rowCount(), 0);
             QFile broken(dir_->filePath(QStringLiteral("broken.json")));

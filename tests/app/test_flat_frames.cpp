@@ -171,6 +171,11 @@ private Q_SLOTS:
         action("paste")->trigger();
         QCOMPARE(job().findItem(named("lines"))->paragraphs.front().text, QStringLiteral("Pier Road 4"));
         QCOMPARE(items().size(), std::size_t(3));
+        // But into none that waits for a picture.
+        window_->selection().setItem(Face::Outside, named("upper"));
+        action("paste")->trigger();
+        QVERIFY(job().findItem(named("upper"))->isWaiting() && job().findItem(named("upper"))->paragraphs.empty());
+        QCOMPARE(items().size(), std::size_t(4));
         // What cannot be read leaves it waiting.
         dropAll({textFile("broken.png", "no picture")}, at(240, 40));
         QVERIFY(job().findItem(named("upper"))->isWaiting());
@@ -190,6 +195,11 @@ private Q_SLOTS:
             QCoreApplication::sendEvent(&canvas(), &move);
         }
         QCOMPARE(canvas().cursor().shape(), Qt::DragCopyCursor);
+        const QPoint end = middle(from) + QPoint(30, 54);
+        QMouseEvent without(QEvent::MouseMove, end, canvas().mapToGlobal(end), Qt::NoButton, Qt::LeftButton,
+                            Qt::NoModifier);
+        QCoreApplication::sendEvent(&canvas(), &without);
+        QCOMPARE(canvas().cursor().shape(), Qt::SizeAllCursor);
         QTest::mouseRelease(&canvas(), Qt::LeftButton, Qt::ControlModifier, middle(from) + QPoint(30, 54));
         QCOMPARE(items().size(), std::size_t(2));
         QCOMPARE(window_->selection().item(), shape);

@@ -6,6 +6,7 @@
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
+#include "core/job/stories.h"
 
 #include <QDir>
 #include <QStandardPaths>
@@ -152,7 +153,7 @@ private Q_SLOTS:
     {
         Job job = testing::a4Roll();
         const Block old = block(source());
-        const QStringList ids = put(job, old, 1, counter());
+        (void)put(job, old, 1, counter());
         Item above = item("above", ItemKind::Shape, mm(10, 10, 20, 20), testing::planned(job).paper);
         job.edit(Face::Outside).items.push_back(above);
         // One was moved by hand, and its twin on another panel was not.
@@ -184,7 +185,44 @@ private Q_SLOTS:
         QCOMPARE(job.on(Face::Outside).items.size(), std::size_t(7));
         QCOMPARE(job.on(Face::Outside).items[3].id, QStringLiteral("above")); // as deep in the pile
         QVERIFY(takeNewer(job, testing::planned(job), QStringLiteral("gone"), newer, counter()).isEmpty());
-        (void)ids;
+    }
+
+    void copiesAreUsesOfTheirOwn()
+    {
+        Job job = testing::a4Roll();
+        const Block kept = block(source());
+        const QStringList ids = put(job, kept, 1, counter());
+        const std::vector<Item> all = job.on(Face::Outside).items;
+        int n = 0;
+        const auto fresh = [&n] { return QStringLiteral("copy%1").arg(++n); };
+        std::ranges::move(copiesFor(all, 1, 2, fresh), std::back_inserter(job.edit(Face::Outside).items));
+        QCOMPARE(placedBlocks(job).size(), std::size_t(2));
+        QCOMPARE(placedBlocks(job)[1].items.size(), 3);
+        // Of a part of it a copy is an item like others.
+        QVERIFY(!copiesFor({all[0]}, 1, 2, fresh).front().block);
+        // A part that was taken off stays off; what is new to the block comes.
+        removeItem(job, ids[2]);
+        Job larger = source();
+        Item more = item("more", ItemKind::Shape, mm(110, 100, 20, 20), testing::planned(larger).paper);
+        more.ink = QStringLiteral("Reef");
+        larger.edit(Face::Outside).items.push_back(more);
+        const auto newer = blockFrom(
+            larger, testing::planned(larger), Face::Outside,
+            {QStringLiteral("ground"), QStringLiteral("words"), QStringLiteral("logo"), QStringLiteral("more")},
+            kept.name, dir_.path());
+        QVERIFY(newer);
+        const QStringList taken = takeNewer(job, testing::planned(job), placedBlocks(job)[0].use, *newer, fresh);
+        QCOMPARE(taken.size(), 3);
+        QCOMPARE(job.findItem(taken[2])->name, QStringLiteral("more"));
+        QCOMPARE(job.findItem(taken[2])->block->part, 3);
+    }
+
+    void theVersionIsThatOfItsKeeping()
+    {
+        // Another program may write the same job in other words.
+        Block kept = block(source());
+        kept.version = QStringLiteral("as it was kept");
+        QCOMPARE(readBlock(writeBlock(kept), QStringLiteral("b"))->version, kept.version);
     }
 
     void blocksGoIntoPiecesOfAllKinds()

@@ -159,6 +159,16 @@ private Q_SLOTS:
                  QStringList({QStringLiteral("f0"), QStringLiteral("f5"), QStringLiteral("f1")}));
     }
 
+    void aFrameTakesOnlyWhatItWaitsFor()
+    {
+        Item picture = frame(FrameFor::Picture, 10, 20, 60, 40);
+        const Item words = frame(FrameFor::Words, 10, 20, 60, 40);
+        QVERIFY(waitsFor(picture, FrameFor::Picture) && !waitsFor(picture, FrameFor::Words));
+        QVERIFY(waitsFor(words, FrameFor::Words) && !waitsFor(words, FrameFor::Picture));
+        fillFrame(picture, LinkedFile{QStringLiteral("a.jpg"), 1, 0, {}});
+        QVERIFY(!waitsFor(picture, FrameFor::Picture));
+    }
+
     void wordsAreSetAsTheFrameSays()
     {
         Item item = frame(FrameFor::Words, 10, 20, 60, 40);

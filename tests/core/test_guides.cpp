@@ -82,6 +82,21 @@ private Q_SLOTS:
         const Length outside = plan.panelsOf(Face::Outside)[0].area.x + len("20");
         const Length inside = plan.panelsOf(Face::Inside)[2].area.x + len("77");
         QCOMPARE(outside, plan.paper.flat.w - inside); // held against the light
+        // Of a piece folded at its head the inside is seen after turning it about that: level ones change their place.
+        Job head = newPiece(PieceKind::Leaflet);
+        head.flat = {len("210"), len("297")};
+        head.fold.scheme = FoldScheme::Half;
+        head.fold.panels = 2;
+        head.fold.atHead = true;
+        head.fold.coverPanel = 1;
+        const Plan folded = testing::planned(head);
+        QVERIFY(folded.paper.tumbled);
+        QVERIFY(setGuides(head, folded, Face::Outside, 0, true, QStringLiteral("20")));
+        QVERIFY(setGuides(head, folded, Face::Outside, 0, false, QStringLiteral("30")));
+        mirrorGuides(head, folded, Face::Outside, 0);
+        // The upper half of the outside, 148.5 mm high, lies behind the lower half of the inside.
+        QCOMPARE(guidesText(head, Face::Inside, 1, true), QStringLiteral("20 mm"));
+        QCOMPARE(guidesText(head, Face::Inside, 1, false), QStringLiteral("118.5 mm"));
     }
 
     void stepsAreWholeNumbersOfTheUnit()
@@ -104,7 +119,7 @@ private Q_SLOTS:
         inches.unit = Unit::Inch;
         inches.edit(Face::Outside).items = {item("a", ItemKind::Shape, mm(120, 50, 20, 20), plan_.paper)};
         inches.edit(Face::Outside).guides = {{.number = 1, .panel = 0, .upright = true, .at = {}, .extra = {}}};
-        const Rect from = plan_.paper.flat.w > Length() ? mm(120, 50, 20, 20) : Rect{};
+        const Rect from = mm(120, 50, 20, 20);
         dragItem(inches, testing::planned(inches), QStringLiteral("a"), Grip::whole(), from, len("3.3"), len("4.4"),
                  len("0.2"));
         const Rect at = testing::planned(inches).findItem(QStringLiteral("a"))->frame;

@@ -2,11 +2,10 @@
 #include "app/document/block_store.h"
 
 #include "core/file/embedded_files.h"
+#include "core/file/read_file.h"
 #include "core/file/read_limits.h"
-#include "core/file/save_file.h"
 
-#include <QDir>
-#include <QStandardPaths>
+#include <QFileInfo>
 #include <algorithm>
 
 namespace hinge
@@ -16,53 +15,46 @@ namespace
 
 Result<Block> readBlockFile(const QString& path)
 {
-    QFile file(path);
-    if (auto plain = checkPlainFile(path); !plain)
-        return tl::unexpected(plain.error());
-    if (!file.open(QIODevice::ReadOnly))
-        return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
-    if (file.size() > limits::largestJobFile)
-        return problem(path, QStringLiteral("It is too large for a house block."));
-    return readBlock(file.readAll(), QFileInfo(path).fileName());
+    const auto json = readWhole(path, limits::largestJobFile, QStringLiteral("a house block"));
+    return json ? readBlock(*json, QFileInfo(path).fileName()) : tl::unexpected(json.error());
 }
 
 } // namespace
 
-QString BlockStore::folder()
+const std::vector<Block>& BlockStore::all() const
 {
-    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/blocks");
-}
-
-BlockStore::BlockStore(QObject* parent) : QObject(parent) { reload(); }
-
-void BlockStore::reload()
-{
-    blocks_.clear();
-    for (const QString& name : QDir(folder()).entryList({QStringLiteral("*.json")}, QDir::Files, QDir::Name)) {
-        auto block = readBlockFile(folder() + u'/' + name);
+    if (blocks_)
+        return *blocks_;
+    blocks_.emplace();
+    for (const QString& path : files_.all()) {
+        auto block = readBlockFile(path);
         // Its pictures are seen from where embedded files are unpacked.
         if (!block || !unpackEmbedded(block->job))
             continue;
-        block->path = folder() + u'/' + name;
-        blocks_.push_back(std::move(*block));
+        block->path = path;
+        blocks_->push_back(std::move(*block));
     }
-    std::ranges::sort(blocks_, {}, &Block::name);
+    std::ranges::sort(*blocks_, {}, &Block::name);
+    return *blocks_;
+}
+
+void BlockStore::forget()
+{
+    blocks_.reset();
     Q_EMIT changed();
 }
 
 const Block* BlockStore::find(const QString& name) const
 {
-    const auto it = std::ranges::find(blocks_, name, &Block::name);
-    return it == blocks_.end() ? nullptr : &*it;
+    const auto it = std::ranges::find(all(), name, &Block::name);
+    return it == all().end() ? nullptr : &*it;
 }
 
 Result<void> BlockStore::keep(const Block& block)
 {
-    if (!QDir().mkpath(folder()))
-        return problem(folder(), tr("The folder could not be made."));
-    if (auto written = saveWhole(folder() + u'/' + blockFileName(block.name), writeBlock(block)); !written)
-        return written;
-    reload();
+    if (auto kept = files_.keep(blockFileName(block.name), writeBlock(block)); !kept)
+        return kept;
+    forget();
     return {};
 }
 
@@ -70,7 +62,7 @@ void BlockStore::remove(const QString& name)
 {
     if (const Block* block = find(name)) {
         QFile::remove(block->path);
-        reload();
+        forget();
     }
 }
 
@@ -82,12 +74,6 @@ Result<QString> BlockStore::importFile(const QString& path)
     if (const auto kept = keep(*block); !kept)
         return tl::unexpected(kept.error());
     return block->name;
-}
-
-Result<void> BlockStore::exportFile(const QString& name, const QString& path) const
-{
-    const Block* block = find(name);
-    return block ? saveWhole(path, writeBlock(*block)) : problem(path, tr("It is on the shelf no more."));
 }
 
 } // namespace hinge

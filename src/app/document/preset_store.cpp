@@ -1,49 +1,47 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/preset_store.h"
 
+#include "core/file/read_file.h"
 #include "core/file/read_limits.h"
-#include "core/file/save_file.h"
 
 #include <QDir>
-#include <QDirIterator>
-#include <QStandardPaths>
-#include <algorithm>
+#include <QFile>
+#include <QFileInfo>
 
 namespace hinge
 {
 namespace
 {
 
-Result<Preset> readFile(const QString& path)
+Result<Preset> readPresetFile(const QString& path)
 {
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
-        return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
-    return readPreset(file.read(limits::largestJobFile), QFileInfo(path).fileName());
+    const auto json = readWhole(path, limits::largestJobFile, QStringLiteral("a preset"));
+    return json ? readPreset(*json, QFileInfo(path).fileName()) : tl::unexpected(json.error());
 }
 
 } // namespace
 
-QString PresetStore::folder()
+const std::vector<Preset>& PresetStore::all() const
 {
-    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/presets");
-}
-
-PresetStore::PresetStore(QObject* parent) : QObject(parent) { reload(); }
-
-void PresetStore::reload()
-{
-    presets_.clear();
-    QStringList shipped = QDir(QStringLiteral(":/hinge/presets")).entryList(QDir::Files, QDir::Name);
-    for (const QString& name : shipped)
-        if (auto preset = readFile(QStringLiteral(":/hinge/presets/") + name))
-            presets_.push_back(std::move(*preset));
-    for (const QString& name : QDir(folder()).entryList({QStringLiteral("*.json")}, QDir::Files, QDir::Name)) {
-        if (auto preset = readFile(folder() + u'/' + name)) {
-            preset->path = folder() + u'/' + name;
-            presets_.push_back(std::move(*preset));
+    if (presets_)
+        return *presets_;
+    presets_.emplace();
+    const QDir shipped(QStringLiteral(":/hinge/presets"));
+    for (const QString& name : shipped.entryList(QDir::Files, QDir::Name))
+        if (auto preset = readPresetFile(shipped.filePath(name)))
+            presets_->push_back(std::move(*preset));
+    for (const QString& path : files_.all()) {
+        if (auto preset = readPresetFile(path)) {
+            preset->path = path;
+            presets_->push_back(std::move(*preset));
         }
     }
+    return *presets_;
+}
+
+void PresetStore::forget()
+{
+    presets_.reset();
     Q_EMIT changed();
 }
 
@@ -51,11 +49,9 @@ Result<void> PresetStore::keep(const Preset& preset)
 {
     if (preset.name.isEmpty())
         return problem({}, tr("A preset needs a name."));
-    if (!QDir().mkpath(folder()))
-        return problem(folder(), tr("The folder could not be made."));
-    if (auto written = saveWhole(folder() + u'/' + presetFileName(preset.name), writePreset(preset)); !written)
-        return written;
-    reload();
+    if (auto kept = files_.keep(presetFileName(preset.name), writePreset(preset)); !kept)
+        return kept;
+    forget();
     return {};
 }
 
@@ -64,12 +60,12 @@ void PresetStore::remove(const Preset& preset)
     if (preset.path.isEmpty())
         return;
     QFile::remove(preset.path);
-    reload();
+    forget();
 }
 
 Result<QString> PresetStore::importFile(const QString& path)
 {
-    const auto preset = readFile(path);
+    const auto preset = readPresetFile(path);
     if (!preset)
         return tl::unexpected(preset.error());
     if (const auto kept = keep(*preset); !kept)

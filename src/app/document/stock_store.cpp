@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/stock_store.h"
 
+#include "core/file/read_file.h"
 #include "core/file/save_file.h"
 #include "core/file/stock_library.h"
 
@@ -16,16 +17,6 @@ namespace
 
 constexpr qint64 largestList = 16 * 1024 * 1024;
 
-Result<QByteArray> readAll(const QString& path)
-{
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
-        return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
-    if (file.size() > largestList)
-        return problem(path, QStringLiteral("The file is too large to be a list of stocks."));
-    return file.readAll();
-}
-
 } // namespace
 
 QString StockStore::filePath()
@@ -37,7 +28,7 @@ StockStore::StockStore(QObject* parent) : QObject(parent)
 {
     if (!QFileInfo::exists(filePath()))
         return;
-    if (const auto data = readAll(filePath()))
+    if (const auto data = readWhole(filePath(), largestList, QStringLiteral("a list of stocks")))
         if (auto stocks = readStocksJson(*data, QStringLiteral("stocks.json")))
             own_ = std::move(*stocks);
 }
@@ -66,7 +57,7 @@ Result<void> StockStore::setOwn(std::vector<Stock> stocks)
 
 Result<int> StockStore::importFile(const QString& path)
 {
-    const auto data = readAll(path);
+    const auto data = readWhole(path, largestList, QStringLiteral("a list of stocks"));
     if (!data)
         return tl::unexpected(data.error());
     const QString name = QFileInfo(path).fileName();

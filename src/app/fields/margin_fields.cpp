@@ -10,38 +10,8 @@
 namespace hinge
 {
 
-namespace
-{
-
-Length marginTo(const Panel& panel, ItemSide side, const Rect& area)
-{
-    switch (side) {
-    case ItemSide::Left: return area.x - panel.area.x;
-    case ItemSide::Top: return area.y - panel.area.y;
-    case ItemSide::Right: return panel.area.right() - area.right();
-    case ItemSide::Bottom: return panel.area.bottom() - area.bottom();
-    }
-    return {};
-}
-
-/// Refuses a design margin that leaves nothing of its panel.
-Result<void> checkRoom(const Panel& panel, ItemSide side, Length width, Unit unit)
-{
-    const ItemSide opposite = ItemSide((int(side) + 2) % 4);
-    const Length across = isHorizontal(side) ? panel.area.w : panel.area.h;
-    const Length most = across - marginTo(panel, opposite, panel.layoutArea) - leastLayout;
-    if (width <= most)
-        return {};
-    return problem({},
-                   MarginFields::tr("The panel is %1 across: with %2 on the other side this margin may be up to %3.")
-                       .arg(formatLength(across, unit), formatLength(marginTo(panel, opposite, panel.layoutArea), unit),
-                            formatLength(std::max(most, Length()), unit)));
-}
-
-} // namespace
-
-MarginFields::MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix, Of what,
-                           QWidget* parent)
+MarginFields::MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix,
+                           MarginOf what, QWidget* parent)
     : QWidget(parent)
 {
     auto* grid = new QGridLayout(this);
@@ -65,30 +35,21 @@ MarginFields::MarginFields(Document& document, const SurfaceId& surface, int pan
                 const auto& panels = document.plan().panelsOf(surface);
                 if (std::size_t(panel) >= panels.size())
                     return QString();
-                const Panel& on = panels[std::size_t(panel)];
-                return formatNumber(what == Of::Layout ? marginTo(on, side, on.layoutArea) : on.margin(side), job.unit);
+                return formatNumber(marginOf(panels[std::size_t(panel)], side, what), job.unit);
             },
             [&document, surface, panel, side, what](Job& job, const QString& text) -> Result<void> {
-                auto& margins = what == Of::Layout ? job.edit(surface).layout : job.edit(surface).margins;
-                std::erase_if(margins, [&](const PanelMargin& m) { return m.panel == panel && m.side == side; });
                 if (text.trimmed().isEmpty())
-                    return {};
+                    return setMargin(job, document.plan(), surface, panel, side, what, {});
                 const auto length = parseLength(text, job.unit);
-                if (!length)
-                    return tl::unexpected(length.error());
-                const Panel& on = document.plan().panelsOf(surface)[std::size_t(panel)];
-                if (what == Of::Layout)
-                    if (auto fits = checkRoom(on, side, *length, job.unit); !fits)
-                        return fits;
-                margins.push_back({panel, side, *length});
-                return {};
+                return length ? setMargin(job, document.plan(), surface, panel, side, what, *length)
+                              : tl::unexpected(length.error());
             });
         edit->setObjectName(prefix + QLatin1String(s.name));
         edit->setMinimumHeight(28);
         edit->setProperty("tight", true);
         edit->setAccessibleName(tr("Margin, %1").arg(s.label));
         edit->setToolTip(
-            what == Of::Layout
+            what == MarginOf::Layout
                 ? tr("Where the design ends here; empty it to follow the job again. Only the margins above "
                      "judge what is safe.")
                 : tr("What live matter keeps clear of here; empty it to follow the zones again"));

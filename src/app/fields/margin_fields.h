@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "core/edit/margins.h"
 
 #include <QWidget>
 
@@ -16,9 +17,8 @@ class MarginFields : public QWidget
 
 public:
     /// `prefix` begins the object names of the fields: "drawer.marginLeft".
-    enum class Of { LiveMatter, Layout };
     MarginFields(Document& document, const SurfaceId& surface, int panel, const QString& prefix,
-                 Of what = Of::LiveMatter, QWidget* parent = nullptr);
+                 MarginOf what = MarginOf::LiveMatter, QWidget* parent = nullptr);
 };
 
 } // namespace hinge

@@ -5,7 +5,7 @@
 #include "app/look/ask_file.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
-#include "core/edit/arrange.h"
+#include "core/file/save_file.h"
 
 #include <QGuiApplication>
 #include <QHBoxLayout>
@@ -21,14 +21,6 @@ namespace
 {
 
 constexpr QColor ground(226, 221, 210);
-
-QStringList idsOf(const Block& block)
-{
-    QStringList ids;
-    for (const Item& item : block.job.on(Face::Outside).items)
-        ids << item.id;
-    return ids;
-}
 
 } // namespace
 
@@ -82,7 +74,7 @@ QIcon BlockModel::pictureOf(const Block& block) const
     p.setBrush(ground); // a little darker than paper: what is left bare shows
     p.drawRect(paper);
     const auto planned = plan(block.job);
-    const QRectF around = planned ? toMm(frameAround(*planned, idsOf(block))) : QRectF();
+    const QRectF around = planned ? toMm(frameOf(block, *planned)) : QRectF();
     if (!around.isEmpty()) {
         const QRectF room = paper.adjusted(6, 6, -6, -6);
         const double scale = std::min({room.width() / around.width(), room.height() / around.height(), 4.0});
@@ -129,10 +121,10 @@ BlocksDialog::BlocksDialog(BlockStore& store, Document& document, FacePainter& p
                        tr("Where an older version stands in this job, the one on the shelf comes in its place; each is "
                           "shown and asked about"));
     auto* import = button(tr("Import…"), "blocks.import", tr("Take in a block that somebody shared"));
-    export_ = button(tr("Share…"), "blocks.share", tr("Write the chosen block to a file"));
+    share_ = button(tr("Share…"), "blocks.share", tr("Write the chosen block to a file"));
     remove_ = button(tr("Remove"), "blocks.remove", tr("Take it off the shelf; where it stands it stays"));
     auto* close = button(tr("Close"), "blocks.close", {});
-    for (QPushButton* b : {put_, takeOver_, import, export_, remove_})
+    for (QPushButton* b : {put_, takeOver_, import, share_, remove_})
         foot->addWidget(b);
     foot->addStretch(1);
     foot->addWidget(close);
@@ -154,11 +146,11 @@ BlocksDialog::BlocksDialog(BlockStore& store, Document& document, FacePainter& p
             !path.isEmpty())
             importFrom(path);
     });
-    connect(export_, &QPushButton::clicked, this, [this] {
+    connect(share_, &QPushButton::clicked, this, [this] {
         const QString path = askWhereToWrite(this, tr("Share the house block"), {}, blockFileName(chosen()),
                                              tr("House blocks (*.json)"));
         if (!path.isEmpty())
-            exportTo(path);
+            shareTo(path);
     });
     connect(remove_, &QPushButton::clicked, this, [this] { store_.remove(chosen()); });
     connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, &BlocksDialog::tell);
@@ -197,7 +189,7 @@ void BlocksDialog::tell()
             ++stands;
             older += placed.version != block->version ? 1 : 0;
         }
-    for (QPushButton* b : {put_, export_, remove_})
+    for (QPushButton* b : {put_, share_, remove_})
         b->setEnabled(block);
     takeOver_->setEnabled(older > 0);
     if (!block) {
@@ -207,8 +199,8 @@ void BlocksDialog::tell()
         return;
     }
     const auto planned = plan(block->job);
-    const Size size = planned ? frameAround(*planned, idsOf(*block)).size() : Size{};
-    const int items = int(block->job.on(Face::Outside).items.size());
+    const Size size = planned ? frameOf(*block, *planned).size() : Size{};
+    const int items = int(partsOf(*block).size());
     const QString measures = formatSize(size, document_.job().unit);
     const QString about =
         items == 1 ? tr("One item, %1").arg(measures) : tr("%1 items, %2").arg(QString::number(items), measures);
@@ -230,10 +222,13 @@ void BlocksDialog::importFrom(const QString& path)
             list_->setCurrentIndex(model_.index(row));
 }
 
-void BlocksDialog::exportTo(const QString& path)
+void BlocksDialog::shareTo(const QString& path)
 {
-    const auto done = store_.exportFile(chosen(), path);
-    say(done ? tr("Written to %1.").arg(path) : done.error().text());
+    const Block* block = store_.find(chosen());
+    if (!block)
+        return;
+    const auto written = saveWhole(path, writeBlock(*block));
+    say(written ? tr("Written to %1.").arg(path) : written.error().text());
 }
 
 } // namespace hinge

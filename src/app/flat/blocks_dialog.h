@@ -50,7 +50,7 @@ public:
     [[nodiscard]] QString chosen() const;
     /// What the dialog does behind its buttons; the note says how it went.
     void importFrom(const QString& path);
-    void exportTo(const QString& path);
+    void shareTo(const QString& path);
 
 private:
     void tell();
@@ -62,7 +62,7 @@ private:
     BlockModel model_;
     QListView* list_;
     QLabel* note_;
-    QPushButton *put_, *takeOver_, *export_, *remove_;
+    QPushButton *put_, *takeOver_, *share_, *remove_;
     Wish wish_ = Wish::Put;
 };
 

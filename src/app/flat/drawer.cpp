@@ -345,8 +345,7 @@ void Drawer::buildLines(QVBoxLayout* column, const SurfaceId& surface, int at)
     column->addSpacing(6);
 
     column->addWidget(section(isPage ? tr("Layout of this page") : tr("Layout of this panel")));
-    column->addWidget(
-        new MarginFields(document_, surface, at, QStringLiteral("drawer.layout"), MarginFields::Of::Layout));
+    column->addWidget(new MarginFields(document_, surface, at, QStringLiteral("drawer.layout"), MarginOf::Layout));
     field(column, tr("everywhere"),
           JobField::forLength(
               document_, tr("Change the design margin"), [](const Job& j) { return j.layoutMargin; },

@@ -242,11 +242,6 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     }
     if (event->button() != Qt::LeftButton)
         return;
-    if (frameFor_) {
-        frameStart_ = px;
-        frameNow_ = {};
-        return;
-    }
     if (otherFaceCard().contains(px)) {
         Q_EMIT turnOverRequested();
         return;
@@ -260,6 +255,11 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
     }
     if (const auto panel = roleAt(px)) {
         selection_.setPanel(*panel);
+        return;
+    }
+    if (frameFor_) {
+        frameStart_ = px;
+        frameNow_ = {};
         return;
     }
     if (beginGuideDrag(px))
@@ -330,7 +330,8 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
         if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
             return;
         dragging_ = true;
-        setCursor(leavesCopies(event->modifiers()) ? Qt::DragCopyCursor : cursor());
+        if (grip_.all())
+            setCursor(leavesCopies(event->modifiers()) ? Qt::DragCopyCursor : Qt::SizeAllCursor);
         if (dragsPicture_)
             dragPicture(px);
         else if (before_)

@@ -42,6 +42,9 @@ bool FaceCanvas::leavesCopies(Qt::KeyboardModifiers keys) const
 void FaceCanvas::leaveCopies()
 {
     Job job = document_.job();
+    std::erase_if(lifted_, [](const Item& item) { return item.locked; }); // stays where it was itself
+    if (lifted_.empty())
+        return;
     std::vector<Item> copies = copiesFor(lifted_, 0, 0, freshItemId);
     auto& items = job.edit(selection_.surface()).items;
     // Below what was lifted: that lies over it now.

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/rows_dialog.h"
 
+#include "app/fields/fields.h"
 #include "app/look/plain_text.h"
+#include "core/edit/arrange.h"
 #include "core/edit/new_items.h"
 
 #include <QDialogButtonBox>
@@ -90,17 +92,17 @@ void RowsDialog::refresh()
 {
     const auto across = parseLength(gapAcross_->text(), unit_);
     const auto down = parseLength(gapDown_->text(), unit_);
-    gapAcross_->setProperty("wrong", !across);
-    gapDown_->setProperty("wrong", !down);
+    markField(gapAcross_, across ? QString() : across.error().message);
+    markField(gapDown_, down ? QString() : down.error().message);
     const int copies = columns() * rows() - 1;
     buttons_->button(QDialogButtonBox::Ok)->setEnabled(across && down && copies > 0);
     if (!across || !down) {
-        about_->setText((across ? down : across).error().message);
+        about_->clear();
         return;
     }
     across_ = *across;
     down_ = *down;
-    const Size all{one_.w * columns() + across_ * (columns() - 1), one_.h * rows() + down_ * (rows() - 1)};
+    const Size all = sizeInRows(one_, columns(), rows(), across_, down_);
     about_->setText(copies == 0   ? tr("Nothing to copy.")
                     : copies == 1 ? tr("One copy; %1 in all.").arg(formatSize(all, unit_))
                                   : tr("%1 copies; %2 in all.").arg(copies).arg(formatSize(all, unit_)));

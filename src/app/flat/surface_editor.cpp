@@ -101,11 +101,11 @@ void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int>
 }
 
 template <class Content>
-bool SurfaceEditor::fill(const QString& frame, Content content)
+bool SurfaceEditor::fill(const QString& frame, FrameFor what, Content content)
 {
     Job job = document_.job();
     Item* item = job.findItem(frame);
-    if (!item || !item->isWaiting())
+    if (!item || !waitsFor(*item, what))
         return false;
     fillFrame(*item, std::move(content));
     const SurfaceId surface = document_.plan().findItem(frame)->surface;
@@ -161,7 +161,7 @@ void SurfaceEditor::place(const Destined& file, const std::function<void()>& the
             return;
         }
         const LinkedFile picture{link, 1, facts.bytes, facts.sha256};
-        if (fill(file.frame, picture))
+        if (fill(file.frame, FrameFor::Picture, picture))
             return;
         selection_.setSurface(surface);
         add(tr("Place %1").arg(name), name, newPicture(file.panel, file.column, picture));
@@ -440,7 +440,7 @@ void SurfaceEditor::paste()
 
 void SurfaceEditor::placeWords(const QString& words, int panel, const QString& frame)
 {
-    if (fill(frame, words))
+    if (fill(frame, FrameFor::Words, words))
         return;
     Item item = newText(document_.job(), document_.plan(), selection_.surface(), panel, words);
     const QString name = item.paragraphs.front().text.left(24);

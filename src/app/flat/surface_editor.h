@@ -97,7 +97,7 @@ private:
     void place(const Destined& file, const std::function<void()>& then);
     /// Puts what was read into the frame that waits for it; false when it waits no more.
     template <class Content>
-    bool fill(const QString& frame, Content content);
+    bool fill(const QString& frame, FrameFor what, Content content);
     /// One after the other, however long each takes to be read, so that they lie in the order they came in.
     void placeInOrder(std::vector<Destined> files);
     /// The words of a text file: UTF-8, UTF-16 with a mark, or Western.

@@ -97,7 +97,7 @@ void Actions::makeEditing(QWidget* window)
         make(window, "repeatOnPanels", tr("Repeat on every pa&nel"), QStringLiteral("grid-2x2"),
              QKeySequence(tr("Ctrl+Alt+A")), tr("A copy of the item at the same place of every other panel"));
     copyInRows = make(window, "copyInRows", tr("Copies in ro&ws…"), QStringLiteral("grid-2x2"),
-                      QKeySequence(tr("Ctrl+Alt+D")), tr("Copies side by side and below each other, at a distance"));
+                      QKeySequence(tr("Ctrl+Alt+O")), tr("Copies side by side and below each other, at a distance"));
     repeatInColumns = make(window, "repeatInColumns", tr("Repeat in every co&lumn"), QStringLiteral("columns-3"),
                            QKeySequence(tr("Ctrl+Alt+C")), tr("A copy of the item in every other column of its panel"));
     duplicate = make(window, "duplicate", tr("&Duplicate"), QStringLiteral("copy"), QKeySequence(tr("Ctrl+D")),

@@ -10,6 +10,7 @@
 #include "app/gang/gang_window.h"
 #include "app/look/ask_file.h"
 #include "app/look/fit_screen.h"
+#include "app/look/keep_dialog.h"
 #include "app/look/plain_text.h"
 #include "app/look/theme.h"
 #include "app/release/release_stage.h"
@@ -30,7 +31,6 @@
 #include <QApplication>
 #include <QCloseEvent>
 #include <QComboBox>
-#include <QDialogButtonBox>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QInputDialog>
@@ -423,45 +423,17 @@ void MainWindow::refreshTitle()
 
 void MainWindow::askPreset()
 {
-    QDialog dialog(this);
-    dialog.setObjectName(QStringLiteral("presetDialog"));
-    dialog.setWindowTitle(tr("Keep as a preset"));
-    auto* column = new QVBoxLayout(&dialog);
-    column->setContentsMargins(20, 16, 20, 16);
-    column->setSpacing(8);
-    const auto line = [&](const QString& label, const char* name, const QString& text) {
-        auto* l = plainLabel(label);
-        l->setProperty("role", QStringLiteral("note"));
-        auto* edit = new QLineEdit(text);
-        edit->setObjectName(QString::fromLatin1(name));
-        edit->setAccessibleName(label);
-        edit->setMinimumWidth(380);
-        l->setBuddy(edit);
-        column->addWidget(l);
-        column->addWidget(edit);
-        return edit;
-    };
-    auto* name = line(tr("Its name"), "preset.name", document_.job().title);
-    auto* about = line(tr("What it is for"), "preset.about", {});
+    KeepDialog dialog(QStringLiteral("presetDialog"), QStringLiteral("preset"), tr("Keep as a preset"),
+                      document_.job().title, this);
+    const QLineEdit* about = dialog.addLine(tr("What it is for"), "about", {});
     auto* kept = new QComboBox;
-    kept->setObjectName(QStringLiteral("preset.content"));
-    kept->setAccessibleName(tr("What it keeps"));
     kept->addItem(tr("the set-up alone"), int(PresetContent::Nothing));
     kept->addItem(tr("the set-up and what stands on it; pictures wait"), int(PresetContent::WithoutPictures));
     kept->addItem(tr("the set-up and all that stands on it"), int(PresetContent::Everything));
-    auto* keeps = plainLabel(tr("It keeps"));
-    keeps->setProperty("role", QStringLiteral("note"));
-    keeps->setBuddy(kept);
-    column->addWidget(keeps);
-    column->addWidget(kept);
-    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Save | QDialogButtonBox::Cancel);
-    column->addSpacing(8);
-    column->addWidget(buttons);
-    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    dialog.addField(tr("What it keeps"), kept, "content");
     if (dialog.exec() != QDialog::Accepted)
         return;
-    const auto preset = presetFrom(document_.job(), name->text(), about->text(),
+    const auto preset = presetFrom(document_.job(), dialog.name()->text(), about->text(),
                                    PresetContent(kept->currentData().toInt()), document_.folder());
     if (const auto done = preset ? presets_.keep(*preset) : Result<void>(tl::unexpected(preset.error())); !done)
         tell(tr("Not kept"), done.error().text());

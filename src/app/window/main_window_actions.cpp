@@ -84,10 +84,9 @@ void MainWindow::connectEditing()
     on(actions_.selectAll, [this] { pagesAtWork() ? sequence_->editor().selectAll() : editor_.selectAll(); });
     on(actions_.repeatOnPanels, [this] { editor_.repeatOnPanels(); });
     on(actions_.copyInRows, [this] {
-        const Rect around = frameAround(document_.plan(), selection_.items());
-        if (around.isEmpty())
+        if (selection_.items().isEmpty())
             return;
-        RowsDialog dialog(around.size(), document_.job().unit, this);
+        RowsDialog dialog(frameAround(document_.plan(), selection_.items()).size(), document_.job().unit, this);
         if (dialog.exec() == QDialog::Accepted)
             editor_.copyInRows(dialog.columns(), dialog.rows(), dialog.across(), dialog.down());
     });

@@ -1,17 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // House blocks: kept from the job at work, put into it, and taken over when they have changed.
 #include "app/flat/blocks_dialog.h"
-#include "app/look/plain_text.h"
+#include "app/look/keep_dialog.h"
 #include "app/window/main_window.h"
 #include "core/edit/new_items.h"
-#include "core/file/embedded_files.h"
 
-#include <QDialogButtonBox>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QPushButton>
-#include <QVBoxLayout>
 
 namespace hinge
 {
@@ -26,50 +23,27 @@ void MainWindow::keepBlock()
         return;
     }
     const Item& first = *document_.job().findItem(selection_.item());
-    QDialog dialog(this);
-    dialog.setObjectName(QStringLiteral("keepBlockDialog"));
-    dialog.setWindowTitle(tr("Keep as a house block"));
-    auto* column = new QVBoxLayout(&dialog);
-    column->setContentsMargins(20, 16, 20, 16);
-    column->setSpacing(8);
-    auto* label = plainLabel(tr("Its name"));
-    label->setProperty("role", QStringLiteral("note"));
-    auto* name = new QLineEdit(first.block ? first.block->name : first.name);
-    name->setObjectName(QStringLiteral("block.name"));
-    name->setAccessibleName(label->text());
-    name->setMinimumWidth(380);
-    label->setBuddy(name);
-    auto* about = plainLabel();
-    about->setProperty("role", QStringLiteral("note"));
-    about->setObjectName(QStringLiteral("block.about"));
-    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Save | QDialogButtonBox::Cancel);
+    KeepDialog dialog(QStringLiteral("keepBlockDialog"), QStringLiteral("block"), tr("Keep as a house block"),
+                      first.block ? first.block->name : first.name, this);
+    QLabel* about = dialog.addNote("about");
     const auto refresh = [&] {
-        const QString typed = name->text().simplified();
-        buttons->button(QDialogButtonBox::Save)->setEnabled(!typed.isEmpty());
-        about->setText(blocks_.find(typed)
+        about->setText(blocks_.find(dialog.name()->text().simplified())
                            ? tr("A newer version of the one on the shelf: jobs that have it can take it over.")
                            : tr("Its pictures, styles and inks are kept with it."));
     };
-    connect(name, &QLineEdit::textChanged, &dialog, refresh);
+    connect(dialog.name(), &QLineEdit::textChanged, &dialog, refresh);
     refresh();
-    for (QWidget* w : {static_cast<QWidget*>(label), static_cast<QWidget*>(name), static_cast<QWidget*>(about)})
-        column->addWidget(w);
-    column->addSpacing(8);
-    column->addWidget(buttons);
-    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
-    name->selectAll();
     if (dialog.exec() != QDialog::Accepted)
         return;
-    const auto block =
-        blockFrom(document_.job(), document_.plan(), selection_.surface(), ids, name->text(), document_.folder());
+    const auto block = blockFrom(document_.job(), document_.plan(), selection_.surface(), ids, dialog.name()->text(),
+                                 document_.folder());
     const auto kept = block ? blocks_.keep(*block) : Result<void>(tl::unexpected(block.error()));
     if (!kept) {
         tell(tr("Not kept"), kept.error().text());
         return;
     }
     Job job = document_.job();
-    markAsBlock(job, selection_.surface(), ids, *block, first.block ? first.block->use : freshItemId());
+    markAsBlock(job, selection_.surface(), ids, *block, freshItemId());
     (void)document_.edit(tr("Keep “%1” as a house block").arg(block->name), std::move(job));
 }
 

@@ -209,16 +209,39 @@ void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int numbe
     std::erase_if(content.guides, [number](const Guide& guide) { return guide.number == number; });
 }
 
+namespace
+{
+
+/// A copy of a house block is a use of its own; of a part of one it is no block any more.
+void keepBlockWhole(Item& copy, const std::vector<Item>& copied, QHash<QString, QString>& uses, const QString& fresh)
+{
+    if (!copy.block)
+        return;
+    const auto parts = std::ranges::count_if(
+        copied, [&](const Item& item) { return item.block && item.block->use == copy.block->use; });
+    if (parts != copy.block->parts) {
+        copy.block.reset();
+        return;
+    }
+    QString& use = uses[copy.block->use];
+    use = use.isEmpty() ? fresh : use;
+    copy.block->use = use;
+}
+
+} // namespace
+
 std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int toPanel,
                             const std::function<QString()>& freshId, int panels)
 {
     std::vector<Item> out = items;
     QHash<QString, QString> ids;
     QHash<QString, QString> groups;
+    QHash<QString, QString> uses;
     for (Item& item : out) {
         const QString fresh = freshId();
         ids.insert(item.id, fresh);
         item.id = fresh;
+        keepBlockWhole(item, items, uses, fresh);
         if (!item.group.isEmpty()) { // copies are taken together, apart from what they are copies of
             QString& group = groups[item.group];
             group = group.isEmpty() ? fresh : group;
@@ -234,6 +257,11 @@ std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int t
     for (Item& item : out)
         item.next = ids.value(item.next); // empty when the next frame was not copied
     return out;
+}
+
+Size sizeInRows(Size one, int columns, int rows, Length across, Length down)
+{
+    return {one.w * columns + across * (columns - 1), one.h * rows + down * (rows - 1)};
 }
 
 std::vector<Item> copiesInRows(const Plan& plan, const std::vector<Item>& items, int columns, int rows, Length across,

@@ -61,6 +61,9 @@ void removeGuide(Job& job, const Plan& plan, const SurfaceId& surface, int numbe
 [[nodiscard]] std::vector<Item> copiesInRows(const Plan& plan, const std::vector<Item>& items, int columns, int rows,
                                              Length across, Length down, const std::function<QString()>& freshId);
 
+/// What they take up together with the first: `one` is the frame around those in hand.
+[[nodiscard]] Size sizeInRows(Size one, int columns, int rows, Length across, Length down);
+
 /// A copy of an item for every other panel of its face.
 [[nodiscard]] std::vector<Item> repeatedOnPanels(const Plan& plan, const SurfaceId& surface, const Item& item,
                                                  const std::function<QString()>& freshId);

@@ -4,7 +4,6 @@
 #include "core/edit/arrange.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
-#include "core/file/links.h"
 #include "core/file/preset.h"
 #include "core/job/plates.h"
 #include "core/job/stories.h"
@@ -140,13 +139,19 @@ std::vector<Item> settledInto(Job& job, Job leaf)
     return items;
 }
 
+/// Tells items, all of a block in its order, what they are.
+void markParts(std::vector<Item>& items, const Block& block, const QString& use)
+{
+    for (std::size_t i = 0; i < items.size(); ++i)
+        items[i].block = BlockUse{block.name, block.version, use, int(i), int(items.size())};
+}
+
 /// Copies of a block's items for a panel, told where they come from.
 std::vector<Item> partsFor(Job& job, int panel, const Block& block, const QString& use,
                            const std::function<QString()>& freshId)
 {
     std::vector<Item> parts = copiesFor(settledInto(job, block.job), 0, panel, freshId);
-    for (std::size_t i = 0; i < parts.size(); ++i)
-        parts[i].block = BlockUse{block.name, block.version, use, int(i)};
+    markParts(parts, block, use);
     return parts;
 }
 
@@ -183,12 +188,8 @@ Result<Block> blockFrom(const Job& job, const Plan& plan, const SurfaceId& surfa
     }
     block.job.embedded = job.embedded;
     takeLooks(job, block.job);
-    for (const QString& path : linkedPaths(block.job))
-        if (!isEmbedded(path))
-            if (auto taken = embedFile(block.job, path, jobFolder); !taken)
-                return tl::unexpected(taken.error());
-    const QStringList used = linkedPaths(block.job);
-    std::erase_if(block.job.embedded, [&](const EmbeddedFile& file) { return !used.contains(embeddedPath(file)); });
+    if (auto taken = embedAll(block.job, jobFolder); !taken)
+        return tl::unexpected(taken.error());
     block.version = versionOf(block.job);
     return block;
 }
@@ -196,7 +197,7 @@ Result<Block> blockFrom(const Job& job, const Plan& plan, const SurfaceId& surfa
 QByteArray writeBlock(const Block& block)
 {
     QJsonObject o = QJsonDocument::fromJson(writeJob(block.job)).object();
-    o[key] = QJsonObject{{QStringLiteral("name"), block.name}};
+    o[key] = QJsonObject{{QStringLiteral("name"), block.name}, {QStringLiteral("version"), block.version}};
     return QJsonDocument(o).toJson();
 }
 
@@ -205,14 +206,19 @@ Result<Block> readBlock(const QByteArray& json, const QString& fileName)
     auto job = readJob(json, fileName);
     if (!job)
         return tl::unexpected(job.error());
-    const QString name = job->extra.value(key).toObject().value(QStringLiteral("name")).toString();
+    const QJsonObject about = job->extra.value(key).toObject();
+    const QString name = about.value(QStringLiteral("name")).toString();
     if (name.isEmpty() || job->kind != PieceKind::Leaf || job->on(Face::Outside).items.empty())
         return problem(fileName, QStringLiteral("This is no house block. Open it as a job instead."));
     job->extra.remove(key);
-    return Block{name, versionOf(*job), std::move(*job), {}};
+    // As it was kept: how a job is written may change with the program.
+    const QString version = about.value(QStringLiteral("version")).toString(versionOf(*job));
+    return Block{name, version, std::move(*job), {}};
 }
 
 QString blockFileName(const QString& name) { return presetFileName(name); }
+
+Rect frameOf(const Block& block, const Plan& leaf) { return frameAround(leaf, idsOf(partsOf(block))); }
 
 QStringList putBlock(Job& job, const Plan& plan, const SurfaceId& surface, int panel, const Block& block,
                      const std::function<QString()>& freshId)
@@ -229,7 +235,7 @@ void markAsBlock(Job& job, const SurfaceId& surface, const QStringList& ids, con
     int part = 0;
     for (Item& item : job.edit(surface).items)
         if (ids.contains(item.id))
-            item.block = BlockUse{block.name, block.version, use, part++};
+            item.block = BlockUse{block.name, block.version, use, part++, int(ids.size())};
 }
 
 std::vector<PlacedBlock> placedBlocks(const Job& job)
@@ -258,6 +264,17 @@ QStringList takeNewer(Job& job, const Plan& plan, const QString& use, const Bloc
     const Paper& paper = plan.paperOf(surface);
     const Rect before = frameAround(plan, placed->items);
     std::vector<Item> parts = partsFor(job, panelAt(paper, surface.face, before.middle()), block, use, freshId);
+    // What is missing was taken off there; what is new to the block comes.
+    QSet<int> there;
+    int known = 0;
+    for (const QString& id : placed->items) {
+        there << job.findItem(id)->block->part;
+        known = job.findItem(id)->block->parts;
+    }
+    std::erase_if(parts,
+                  [&](const Item& part) { return part.block->part < known && !there.contains(part.block->part); });
+    if (parts.empty())
+        return {};
     Rect now;
     for (const Item& part : parts) {
         const Rect frame = frameOf(paper, surface.face, part);

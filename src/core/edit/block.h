@@ -13,7 +13,7 @@ namespace hinge
 /// their inks, styles and files, which lie in it.
 struct Block {
     QString name;
-    QString version; ///< of what is in it; another one as soon as anything in it differs
+    QString version; ///< of what was in it when it was kept: another one as soon as anything differs
     Job job;         ///< the leaf; its outside has the items
     QString path;    ///< of its file; empty until it is kept
 };
@@ -26,6 +26,11 @@ struct Block {
 [[nodiscard]] Result<Block> readBlock(const QByteArray& json, const QString& fileName);
 /// A file name for it: its name in small letters, without what file systems do not take.
 [[nodiscard]] QString blockFileName(const QString& name);
+
+/// Its items, in painting order.
+[[nodiscard]] inline const std::vector<Item>& partsOf(const Block& block) { return block.job.on(Face::Outside).items; }
+/// The frame around them on the leaf they are kept on.
+[[nodiscard]] Rect frameOf(const Block& block, const Plan& leaf);
 
 /// Puts a block on a panel: its items hold on to the same lines there. Inks and styles of the same name that differ
 /// come beside those of the job, under a name of their own. The ids of the items, which stand on top of all.
@@ -46,7 +51,7 @@ struct PlacedBlock {
 [[nodiscard]] std::vector<PlacedBlock> placedBlocks(const Job& job);
 
 /// Has the newer version of a block stand where an older one does, its head-left corner in the same place and as deep
-/// in the pile. The ids of its items; nothing happens where that use is gone.
+/// in the pile; parts that were taken off there stay off. The ids of its items; nothing happens where that use is gone.
 QStringList takeNewer(Job& job, const Plan& plan, const QString& use, const Block& block,
                       const std::function<QString()>& freshId);
 

@@ -147,6 +147,11 @@ std::vector<Item> usualFrames(const Job& job, const Plan& plan, const SurfaceId&
     return out;
 }
 
+bool waitsFor(const Item& item, FrameFor what)
+{
+    return item.isWaiting() && item.kind == (what == FrameFor::Picture ? ItemKind::Picture : ItemKind::Text);
+}
+
 QStringList waitingFrames(const Job& job, const Plan& plan, const SurfaceId& surface, FrameFor what, int panel)
 {
     struct Waiting {
@@ -154,13 +159,12 @@ QStringList waitingFrames(const Job& job, const Plan& plan, const SurfaceId& sur
         Length down, across;
         QString id;
     };
-    const ItemKind kind = what == FrameFor::Picture ? ItemKind::Picture : ItemKind::Text;
     const auto& panels = plan.panelsOf(surface);
     const int count = int(panels.size());
     const int first = panels[std::size_t(std::clamp(panel, 0, count - 1))].readingNumber;
     std::vector<Waiting> found;
     for (const Item& item : job.on(surface).items) {
-        if (item.kind != kind || !item.isWaiting() || item.locked)
+        if (!waitsFor(item, what) || item.locked)
             continue;
         const Rect& frame = plan.findItem(item.id)->frame;
         const Panel& on = panels[std::size_t(panelAt(plan.paperOf(surface), surface.face, frame.middle()))];

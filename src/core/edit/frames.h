@@ -27,6 +27,8 @@ enum class FrameFor { Picture, Words };
 [[nodiscard]] QStringList waitingFrames(const Job& job, const Plan& plan, const SurfaceId& surface, FrameFor what,
                                         int panel);
 
+/// True of a frame that waits for just that.
+[[nodiscard]] bool waitsFor(const Item& item, FrameFor what);
 /// Puts a picture into a frame; all else about the frame stays.
 void fillFrame(Item& frame, LinkedFile file);
 /// Puts words into one, a paragraph a line, set as the frame says; empty lines at their end are left out.

@@ -98,8 +98,12 @@ void mirrorGuides(Job& job, const Plan& plan, Face face, int panel)
     const Panel& here = plan.panelsOf(face)[std::size_t(panel)];
     const Panel& behind = plan.paper.behind(here);
     for (const bool upright : {true, false})
-        for (const Length at : placesOf(job.on(face), panel, upright))
-            addGuide(job.edit(otherFace(face)), behind.position, upright, upright ? here.area.w - at : at);
+        for (const Length at : placesOf(job.on(face), panel, upright)) {
+            // Where the paper is turned about its head it is the level ones that change their place.
+            const Point seen = plan.paper.through(Point{here.area.x + at, here.area.y + at});
+            addGuide(job.edit(otherFace(face)), behind.position, upright,
+                     upright ? seen.x - behind.area.x : seen.y - behind.area.y);
+        }
 }
 
 } // namespace hinge

@@ -266,7 +266,8 @@ QJsonObject itemToJson(const Item& item, Unit unit)
         o[QStringLiteral("block")] = QJsonObject{{QStringLiteral("name"), item.block->name},
                                                  {QStringLiteral("version"), item.block->version},
                                                  {QStringLiteral("use"), item.block->use},
-                                                 {QStringLiteral("part"), item.block->part + 1}};
+                                                 {QStringLiteral("part"), item.block->part + 1},
+                                                 {QStringLiteral("parts"), item.block->parts}};
     return keptBeside(item.extra, o);
 }
 
@@ -323,6 +324,7 @@ void readItem(JsonReader& r, Item& item)
         o.read("version", use.version);
         o.read("use", use.use);
         readOrdinal(o, "part", use.part);
+        o.read("parts", use.parts);
     });
     r.read("locked", item.locked);
     r.read("keepWhole", item.keepWhole);

@@ -83,6 +83,17 @@ Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder)
     return {};
 }
 
+Result<void> embedAll(Job& job, const QString& jobFolder)
+{
+    for (const QString& path : linkedPaths(job))
+        if (!isEmbedded(path))
+            if (auto taken = embedFile(job, path, jobFolder); !taken)
+                return taken;
+    const QStringList used = linkedPaths(job);
+    std::erase_if(job.embedded, [&](const EmbeddedFile& file) { return !used.contains(embeddedPath(file)); });
+    return {};
+}
+
 bool takeFiles(const Job& job, const QString& jobFolder, const QSet<QString>& without,
                QHash<QString, EmbeddedFile>& taken, const std::function<bool()>& goesOn)
 {

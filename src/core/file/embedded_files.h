@@ -23,6 +23,9 @@ inline constexpr qint64 largestEmbedded = 64LL << 20;
 /// large.
 [[nodiscard]] Result<void> embedFile(Job& job, const QString& path, const QString& jobFolder);
 
+/// Takes in all a job links to, and lets go of what nothing uses any more: then it needs no other file.
+[[nodiscard]] Result<void> embedAll(Job& job, const QString& jobFolder);
+
 /// Reads the files a job links to, by their paths, for it to take in: all but those in `without`, those that are
 /// missing, too large, or of a kind that nobody places. `goesOn` is asked before each; false when it said no.
 [[nodiscard]] bool takeFiles(const Job& job, const QString& jobFolder, const QSet<QString>& without,

@@ -6,6 +6,7 @@
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
 #include "core/file/press_json.h"
+#include "core/file/read_file.h"
 #include "core/file/read_limits.h"
 #include "core/file/records_file.h"
 #include "core/file/save_file.h"
@@ -489,17 +490,10 @@ Result<Job> readJob(const QByteArray& json, const QString& name, const BytesOf& 
 Result<Job> loadJob(const QString& path)
 {
     QFile file(path);
-    if (!QFileInfo::exists(path))
-        return problem(path, QStringLiteral("There is no such file."));
-    if (auto plain = checkPlainFile(path); !plain)
-        return problem(path, QStringLiteral("This is no plain file that could be a job."));
-    if (!file.open(QIODevice::ReadOnly))
-        return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
-    if (looksPacked(file.peek(4)))
+    if (QFileInfo(path).isFile() && file.open(QIODevice::ReadOnly) && looksPacked(file.peek(4)))
         return readPackedJob(path);
-    if (file.size() > limits::largestJobFile)
-        return problem(path, QStringLiteral("The file is too large to be a job."));
-    return readJob(file.readAll(), QFileInfo(path).fileName());
+    const auto json = readWhole(path, limits::largestJobFile, QStringLiteral("a job"));
+    return json ? readJob(*json, QFileInfo(path).fileName()) : tl::unexpected(json.error());
 }
 
 Result<void> saveJob(const Job& job, const QString& path, const std::function<bool()>& goesOn)

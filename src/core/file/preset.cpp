@@ -3,7 +3,6 @@
 
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
-#include "core/file/links.h"
 #include "core/piece/panels.h"
 
 #include <QJsonDocument>
@@ -47,12 +46,9 @@ Result<Preset> presetFrom(const Job& job, const QString& name, const QString& de
     if (preset.job.records.source == RecordSource::File)
         preset.job.records = {};
     preset.job.records.file = {};
-    for (const QString& path : linkedPaths(preset.job))
-        if (!isEmbedded(path))
-            if (auto taken = embedFile(preset.job, path, jobFolder); !taken)
-                return tl::unexpected(taken.error());
-    const QStringList used = linkedPaths(preset.job);
-    std::erase_if(preset.job.embedded, [&](const EmbeddedFile& file) { return !used.contains(embeddedPath(file)); });
+    if (content != PresetContent::Nothing)
+        if (auto taken = embedAll(preset.job, jobFolder); !taken)
+            return tl::unexpected(taken.error());
     return preset;
 }
 

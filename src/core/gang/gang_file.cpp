@@ -2,6 +2,7 @@
 #include "core/gang/gang_file.h"
 
 #include "core/file/press_json.h"
+#include "core/file/read_file.h"
 #include "core/file/read_limits.h"
 #include "core/file/save_file.h"
 #include "core/file/stock_library.h"
@@ -130,16 +131,8 @@ Result<Gang> readGang(const QByteArray& json, const QString& name)
 
 Result<Gang> loadGang(const QString& path)
 {
-    QFile file(path);
-    if (!QFileInfo::exists(path))
-        return problem(path, QStringLiteral("There is no such file."));
-    if (auto plain = checkPlainFile(path); !plain)
-        return problem(path, QStringLiteral("This is no plain file that could be a gang."));
-    if (!file.open(QIODevice::ReadOnly))
-        return problem(path, QStringLiteral("The file cannot be read: %1.").arg(file.errorString()));
-    if (file.size() > limits::largestJobFile)
-        return problem(path, QStringLiteral("The file is too large to be a gang."));
-    return readGang(file.readAll(), QFileInfo(path).fileName());
+    const auto json = readWhole(path, limits::largestJobFile, QStringLiteral("a gang"));
+    return json ? readGang(*json, QFileInfo(path).fileName()) : tl::unexpected(json.error());
 }
 
 } // namespace hinge

@@ -252,7 +252,8 @@ struct BlockUse {
     QString name;    ///< of the block
     QString version; ///< of what was in it then
     QString use;     ///< the same for all that was put in at once
-    int part = 0;    ///< which of its items
+    int part = 0;    ///< which of its items, from 0
+    int parts = 1;   ///< of how many
     bool operator==(const BlockUse&) const = default;
 };
 

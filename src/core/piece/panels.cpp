@@ -24,13 +24,15 @@ std::size_t Paper::panelIndex(Face f, int column, int row) const
     return std::size_t(down * columns() + across);
 }
 
-Length Panel::margin(ItemSide s) const
+Length Panel::margin(ItemSide s) const { return marginTo(safeArea, s); }
+
+Length Panel::marginTo(const Rect& inner, ItemSide s) const
 {
     switch (s) {
-    case ItemSide::Left: return safeArea.x - area.x;
-    case ItemSide::Top: return safeArea.y - area.y;
-    case ItemSide::Right: return area.right() - safeArea.right();
-    case ItemSide::Bottom: return area.bottom() - safeArea.bottom();
+    case ItemSide::Left: return inner.x - area.x;
+    case ItemSide::Top: return inner.y - area.y;
+    case ItemSide::Right: return area.right() - inner.right();
+    case ItemSide::Bottom: return area.bottom() - inner.bottom();
     }
     return {};
 }

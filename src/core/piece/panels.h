@@ -57,6 +57,8 @@ struct Panel {
     [[nodiscard]] bool hasLayout() const { return layoutArea != safeArea; }
     /// What live matter keeps clear of at an edge.
     [[nodiscard]] Length margin(ItemSide s) const;
+    /// From an edge of the panel to that of an area in it.
+    [[nodiscard]] Length marginTo(const Rect& inner, ItemSide s) const;
 };
 
 /// What is done along a line across the flat.
