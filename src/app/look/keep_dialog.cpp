@@ -30,6 +30,7 @@ KeepDialog::KeepDialog(const QString& objectName, const QString& prefix, const Q
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     name_ = addLine(tr("Its name"), "name", name);
     name_->selectAll();
+    name_->setFocus(); // before the buttons, which were made first
     const auto refresh = [this] { save_->setEnabled(!name_->text().simplified().isEmpty()); };
     connect(name_, &QLineEdit::textChanged, this, refresh);
     refresh();
