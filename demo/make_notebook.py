@@ -101,10 +101,18 @@ def plates():
 
 
 def log_page(number):
-    """A page to be written on: made in the job, not brought in."""
-    lines = [{**shape(f"log{number}-line{i}", "Line", "", frame(free(1, "start", 16), free(1, "start", 52 + i * 12), free(1, "end", -14), free(1, "start", 52 + i * 12))),
+    """A page to be written on: made in the job, not brought in. Its lines are the master's."""
+    return [text(f"log{number}-head", "Heading", page_box(20, 170), para(f"Log, {WATCHES[number % 4]} watch", "Vollkorn SemiBold", 17, 22, "left", "Deep water"))]
+
+
+def masters():
+    """What comes back on many pages: a line at their head, and the lines of the log."""
+    head = text("m-head", "Head line", frame(free(1, "start", 16), free(1, "start", 9), free(1, "end", -14), free(1, "start", 14)),
+                para("Water at Skerrowby", "Cabin Regular", 8.5, 11, "right", "Deep water"))
+    lines = [{**shape(f"m-line{i}", f"Line {i + 1}", "", frame(free(1, "start", 16), free(1, "start", 52 + i * 12), free(1, "end", -14), free(1, "start", 52 + i * 12))),
               "outline": "line", "stroke": stroke(0.4, "Deep water")} for i in range(12)]
-    return [text(f"log{number}-head", "Heading", page_box(20, 170), para(f"Log, {WATCHES[number % 4]} watch", "Vollkorn SemiBold", 17, 22, "left", "Deep water")), *lines]
+    return [{"id": 1, "name": "Head line", "shows": "chosen pages", "pages": "2-24, 31-38", "items": [head]},
+            {"id": 2, "name": "Log", "shows": "chosen pages", "pages": "31-38", "mirrored": False, "items": lines}]
 
 
 def notebook():
@@ -129,6 +137,7 @@ def notebook():
     add("nothing yet")
     add("nothing yet")
     job["sequence"] = sequence
+    job["masters"] = masters()
     job["textStyles"] = job.get("textStyles", []) + [{"name": "Folio", "font": "Cabin Regular", "size": "8.5 pt", "leading": "11 pt", "ink": "Deep water", "align": "left"}]
     job["pages"]["printedNumbers"] = {"place": "foot outer", "script": "arabic", "fromEdge": "9 mm", "fromSide": "14 mm", "style": "Folio"}
     job["sequence"][0]["hidesNumber"] = True

@@ -3,6 +3,7 @@
 
 #include "core/piece/page_numbers.h"
 
+#include "core/job/master_copies.h"
 #include "core/job/picture_fit.h"
 #include "core/job/plates.h"
 #include "core/job/record_fill.h"
@@ -153,7 +154,7 @@ bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId
     const SurfaceContent& now = job.on(surface);
     const auto placesBefore = items_.find(surface);
     if (placesBefore == items_.end() || before.supplied != now.supplied || before.placement != now.placement ||
-        before.items.size() != now.items.size())
+        before.items.size() != now.items.size() || before.letGo != now.letGo)
         return false;
     const auto& places = plan.itemsOn(surface);
     std::vector<Rect> areas;
@@ -178,8 +179,8 @@ bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId
 bool printsAlike(const Job& a, const Job& b)
 {
     return a.inks == b.inks && a.textStyles == b.textStyles && a.characterStyles == b.characterStyles &&
-           a.gridStart == b.gridStart && a.gridStep == b.gridStep && a.press.overprintBlack == b.press.overprintBlack &&
-           numbersAlike(a, b);
+           a.masters == b.masters && a.gridStart == b.gridStart && a.gridStep == b.gridStep &&
+           a.press.overprintBlack == b.press.overprintBlack && numbersAlike(a, b);
 }
 
 Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& layouts)
@@ -187,12 +188,20 @@ Repaint PrintedState::update(const Job& job, const Plan& plan, TextLayoutCache& 
     (void)layouts.refresh();
     Repaint out;
     out.everything = !any_ || layouts_ != layouts.revision() || flat_ != plan.paper.flat ||
-                     bleeds_ != plan.paper.bleeds || !printsAlike(before_, job);
+                     bleeds_ != plan.paper.bleeds || layers_ != plan.layers || !printsAlike(before_, job);
     if (!out.everything && items_ == plan.items && before_.surfaces == job.surfaces)
         return out;
     for (const auto& [surface, content] : job.surfaces)
         out.everything = out.everything || !findChanged(job, plan, surface, out);
+    // What changes on a master does so wherever it shows.
+    for (const auto& [surface, layers] : plan.layers)
+        for (const SurfaceId& layer : layers)
+            if (const auto changed = out.areas.find(layer); layer != surface && changed != out.areas.end()) {
+                std::vector<Rect>& here = out.areas[surface];
+                here.insert(here.end(), changed->second.begin(), changed->second.end());
+            }
     any_ = true;
+    layers_ = plan.layers;
     layouts_ = layouts.revision();
     flat_ = plan.paper.flat;
     bleeds_ = plan.paper.bleeds;
@@ -224,8 +233,9 @@ void FacePainter::paintText(const Work& w)
         painter.rotate(-90);
         break;
     }
-    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item),
-                [&](const QString& name) { return leavesPlateAlone(w, name, 100) ? QColor() : ink(w, name, 100); });
+    text_.paint(painter, layouts_.layout(w.job, w.plan, w.item), [&](const QString& name, Percent strength) {
+        return leavesPlateAlone(w, name, strength) ? QColor() : ink(w, name, strength);
+    });
     painter.restore();
 }
 
@@ -249,7 +259,7 @@ void FacePainter::paintCode(const Work& w)
     for (const QRectF& bar : code->bars)
         modules.addRect(QRectF(bar.topLeft() * mmPerPoint, bar.size() * mmPerPoint));
     painter.drawPath(modules);
-    text_.paint(painter, code->digits, [&](const QString&) { return colour; });
+    text_.paint(painter, code->digits, [&](const QString&, Percent) { return colour; });
     painter.restore();
 }
 
@@ -341,22 +351,30 @@ void FacePainter::paintItem(const Work& w)
     painter.restore();
 }
 
+void FacePainter::paintLayer(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                             const SurfaceId& layer, const InkView& view)
+{
+    const SurfaceContent& content = job.on(layer);
+    const auto& places = plan.itemsOn(layer); // in the order of the items
+    const QRectF wanted = painter.clipBoundingRect();
+    for (std::size_t i = 0; i < content.items.size(); ++i) {
+        const PlannedItem& placed = places[i];
+        if (placed.shown && !isLetGo(job.on(surface), content.items[i]) &&
+            toMm(paintedArea(job, content.items[i], placed)).intersects(wanted))
+            paintItem({painter, job, plan, content.items[i], placed, view});
+    }
+}
+
 void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
                                bool toTrim, const InkView& view)
 {
     painter.save();
     painter.setClipRect(toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face)),
                         Qt::IntersectClip);
-    const SurfaceContent& content = job.on(surface);
-    if (content.supplied)
-        paintSupplied(painter, plan.paperOf(surface), content, view);
-    const auto& places = plan.itemsOn(surface); // in the order of the items
-    const QRectF wanted = painter.clipBoundingRect();
-    for (std::size_t i = 0; i < content.items.size(); ++i) {
-        const PlannedItem& placed = places[i];
-        if (placed.shown && toMm(paintedArea(job, content.items[i], placed)).intersects(wanted))
-            paintItem({painter, job, plan, content.items[i], placed, view});
-    }
+    if (job.on(surface).supplied) // lies below everything
+        paintSupplied(painter, plan.paperOf(surface), job.on(surface), view);
+    for (const SurfaceId& layer : plan.layersOf(surface))
+        paintLayer(painter, job, plan, surface, layer, view);
     paintNumber(painter, job, plan, surface, view);
     painter.restore();
 }
@@ -371,23 +389,26 @@ void FacePainter::paintNumber(QPainter& painter, const Job& job, const Plan& pla
     painter.save();
     painter.translate(toMm(number->frame).topLeft());
     text_.paint(painter, layOutText({number->words}, number->frame.size(), layouts_.fonts()),
-                [&](const QString& name) { return colour_.of(job, name, 100, view); });
+                [&](const QString& name, Percent strength) { return colour_.of(job, name, strength, view); });
     painter.restore();
 }
 
 void FacePainter::paintOwn(QPainter& painter, const Job& raw, const Job& copy, const Plan& plan,
                            const SurfaceId& surface)
 {
-    const auto& places = plan.itemsOn(surface);
-    const auto& items = copy.on(surface).items;
-    for (std::size_t i = 0; i < items.size(); ++i)
-        if (places[i].shown && differsByCopy(raw, raw.on(surface).items[i]))
-            paintItem({painter, copy, plan, items[i], places[i], {}});
+    for (const SurfaceId& layer : plan.layersOf(surface)) {
+        const auto& places = plan.itemsOn(layer);
+        const auto& items = copy.on(layer).items;
+        for (std::size_t i = 0; i < items.size(); ++i)
+            if (places[i].shown && !isLetGo(copy.on(surface), items[i]) && differsByCopy(raw, raw.on(layer).items[i]))
+                paintItem({painter, copy, plan, items[i], places[i], {}});
+    }
 }
 
 void FacePainter::paintSmallPrint(QPainter& painter, const QString& words)
 {
-    text_.paint(painter, layOutSmallPrint(words, layouts_.fonts()), [](const QString&) { return QColor(Qt::black); });
+    text_.paint(painter, layOutSmallPrint(words, layouts_.fonts()),
+                [](const QString&, Percent) { return QColor(Qt::black); });
 }
 
 } // namespace hinge

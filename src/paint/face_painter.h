@@ -58,6 +58,7 @@ private:
     Job before_;
     Size flat_;
     std::array<Length, 4> bleeds_;
+    std::map<SurfaceId, std::vector<SurfaceId>> layers_;
     std::map<SurfaceId, std::vector<PlannedItem>> items_;
     int layouts_ = 0;
     bool any_ = false;
@@ -114,6 +115,9 @@ private:
     void paintCode(const Work& w);
     void paintNumber(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
                      const InkView& view);
+    /// What of a layer shows on a surface: its own content, or that of a master.
+    void paintLayer(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                    const SurfaceId& layer, const InkView& view);
     void paintSupplied(QPainter& painter, const Paper& paper, const SurfaceContent& content, const InkView& view);
     /// True when one plate is looked at, and what is printed over it in this ink leaves it as it is.
     [[nodiscard]] static bool leavesPlateAlone(const Work& w, const QString& name, Percent strength);

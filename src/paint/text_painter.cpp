@@ -96,11 +96,11 @@ void TextPainter::paint(QPainter& painter, const TextLayout& layout, const InkCo
         base.type() <= QTransform::TxScale && base.m11() > 0 && std::abs(base.m11() - base.m22()) < 1e-9;
     for (const TextRule& rule : layout.rules) {
         const QRectF bar(rule.x * mmPerPoint, rule.y * mmPerPoint, rule.width * mmPerPoint, rule.height * mmPerPoint);
-        if (const QColor ink = colour(rule.ink); ink.isValid())
+        if (const QColor ink = colour(rule.ink, rule.strength); ink.isValid())
             painter.fillRect(bar, ink);
     }
     for (const GlyphRun& run : layout.runs) {
-        const QColor ink = colour(run.ink);
+        const QColor ink = colour(run.ink, 100);
         if (!ink.isValid())
             continue;
         const double pixelSize = run.size * mmPerPoint * base.m11() * ratio;

@@ -18,7 +18,7 @@ namespace hinge
 class TextPainter
 {
 public:
-    using InkColour = std::function<QColor(const QString& ink)>;
+    using InkColour = std::function<QColor(const QString& ink, Percent strength)>;
     /// What has no colour (an invalid one) is left out. The painter's unit is the millimetre; the origin is the
     /// head-left corner of the text's frame.
     void paint(QPainter& painter, const TextLayout& layout, const InkColour& colour);

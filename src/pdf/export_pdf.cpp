@@ -102,7 +102,7 @@ Result<void> addTextPages(QPDF& pdf, const Job& job, const Plan& plan, FaceCompo
         run.reached(10 + 40 * done++ / int(plan.pages.size()));
         const bool known = page.place >= 0 && page.place < job.sequence.size();
         const SurfaceId surface = known ? job.sequence.at(page.place).surface() : SurfaceId::ofPage(0);
-        if (!known || (!job.on(surface).isFilled() && !printedNumber(job, page))) {
+        if (!known || (!plan.prints(job, surface) && !printedNumber(job, page))) {
             addBledPage(pdf, (*plan.textPages)[std::size_t(page.hand)], Face::Outside, std::nullopt);
             continue;
         }

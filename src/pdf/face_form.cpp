@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/face_form.h"
 
+#include "core/job/master_copies.h"
 #include "core/job/outline_path.h"
 #include "core/job/picture_fit.h"
 #include "core/job/plates.h"
@@ -71,7 +72,7 @@ void FaceComposer::collectCopy(const Job& copy)
             const Item& own = *copy.findItem(item.id);
             if (own.kind == ItemKind::Text) {
                 const StoryInput story = storyThrough(copy, plan_, own);
-                for (const TextLayout& layout : layOutStory(story.paragraphs, story.frames, FontLibrary::installed()))
+                for (const TextLayout& layout : layOut(story, FontLibrary::installed()))
                     fonts_.collect(layout);
             } else if (own.kind == ItemKind::Code) {
                 if (const auto code =
@@ -91,7 +92,7 @@ Result<void> FaceComposer::useCopy(const Job& copy)
             const Item& own = *job_.findItem(item.id);
             if (own.kind == ItemKind::Text) {
                 const StoryInput story = storyThrough(job_, plan_, own);
-                auto layouts = layOutStory(story.paragraphs, story.frames, FontLibrary::installed());
+                auto layouts = layOut(story, FontLibrary::installed());
                 for (std::size_t i = 0; i < layouts.size(); ++i)
                     layouts_.insert_or_assign(story.items[qsizetype(i)], std::move(layouts[i]));
             } else if (own.kind == ItemKind::Code) {
@@ -102,23 +103,26 @@ Result<void> FaceComposer::useCopy(const Job& copy)
     return {};
 }
 
-Result<void> FaceComposer::addShared(Content& content, const SurfaceId& surface, std::size_t from, std::size_t to)
+Result<void> FaceComposer::addItems(Content& content, const SurfaceId& layer, std::size_t from, std::size_t to)
 {
-    const auto key = std::pair(surface, from);
+    const SurfaceContent& on = job_.on(layer);
+    for (std::size_t i = from; i < to; ++i)
+        if (const PlannedItem& placed = *plan_.findItem(on.items[i].id);
+            placed.shown && !isLetGo(job_.on(surface_), on.items[i]))
+            if (auto done = addItem(content, layer, on.items[i], placed); !done)
+                return done;
+    return {};
+}
+
+Result<void> FaceComposer::addShared(Content& content, const SurfaceId& layer, std::size_t from, std::size_t to)
+{
+    const auto key = std::pair(layer, from);
     auto kept = shared_.find(key);
     if (kept == shared_.end()) {
         Content inner;
-        const SurfaceContent& on = job_.on(surface);
-        if (from == 0 && on.supplied)
-            if (auto done = addSupplied(inner, surface, on); !done)
-                return done;
-        for (std::size_t i = from; i < to; ++i)
-            if (const PlannedItem& placed = *plan_.findItem(on.items[i].id); placed.shown)
-                if (auto done = addItem(inner, surface, on.items[i], placed); !done)
-                    return done;
-        if (to == on.items.size())
-            addNumber(inner, surface);
-        kept = shared_.emplace(key, pdf_.makeIndirectObject(formOf(inner, surface))).first;
+        if (auto done = addItems(inner, layer, from, to); !done)
+            return done;
+        kept = shared_.emplace(key, pdf_.makeIndirectObject(formOf(inner, layer))).first;
     }
     content.operators += "q " + useObject(content, kept->second) + " Do Q\n";
     return {};
@@ -154,23 +158,42 @@ Result<QPDFObjectHandle> FaceComposer::composeCopy(const SurfaceId& surface)
 Result<void> FaceComposer::addCopy(Content& content, const SurfaceId& surface)
 {
     surface_ = surface;
-    const auto& raw = raw_.on(surface).items;
-    const auto& items = job_.on(surface).items;
+    if (job_.on(surface).supplied)
+        if (auto done = addSupplied(content, surface, job_.on(surface)); !done)
+            return done;
+    for (const SurfaceId& layer : plan_.layersOf(surface))
+        if (auto done = addCopyOf(content, layer); !done)
+            return done;
+    addNumber(content, surface);
+    return {};
+}
+
+Result<void> FaceComposer::addCopyOf(Content& content, const SurfaceId& layer)
+{
+    const auto& raw = raw_.on(layer).items;
     std::size_t from = 0;
     for (std::size_t i = 0; i <= raw.size(); ++i) {
         if (i < raw.size() && !differsByCopy(raw_, raw[i]))
             continue;
-        // What is supplied lies below the first item, the number of a page over the last.
-        if (i > from || i == 0 || i == raw.size())
-            if (auto done = addShared(content, surface, from, i); !done)
+        if (i > from)
+            if (auto done = addPart(content, layer, from, i); !done)
                 return done;
         if (i < raw.size())
-            if (const PlannedItem& placed = *plan_.findItem(items[i].id); placed.shown)
-                if (auto done = addItem(content, surface, items[i], placed); !done)
-                    return done;
+            if (auto done = addItems(content, layer, i, i + 1); !done)
+                return done;
         from = i + 1;
     }
     return {};
+}
+
+/// What many surfaces have in common is painted once, as a form; what one of them shows otherwise stands there itself.
+Result<void> FaceComposer::addPart(Content& content, const SurfaceId& layer, std::size_t from, std::size_t to)
+{
+    const auto& items = job_.on(layer).items;
+    const bool asItIs =
+        layer == surface_ || std::none_of(items.begin() + qsizetype(from), items.begin() + qsizetype(to),
+                                          [&](const Item& i) { return isLetGo(job_.on(surface_), i); });
+    return asItIs ? addShared(content, layer, from, to) : addItems(content, layer, from, to);
 }
 
 /// A spot ink is a separation with its process colour as a stand-in (ISO 32000-1, 8.6.6.4).
@@ -340,7 +363,8 @@ void FaceComposer::addNumber(Content& content, const SurfaceId& surface) const
 void FaceComposer::addLayout(Content& content, const TextLayout& layout) const
 {
     for (const TextRule& rule : layout.rules)
-        content.operators += overprint(content, overprints(job_, rule.ink, 100)) + colour(rule.ink, 1) +
+        content.operators += overprint(content, overprints(job_, rule.ink, rule.strength)) +
+                             colour(rule.ink, rule.strength.share()) +
                              pdfNumbers(rule.x, -rule.y - rule.height, rule.width, rule.height) + "re f\n";
     for (const GlyphRun& run : layout.runs)
         content.operators +=
@@ -512,7 +536,7 @@ QPDFObjectHandle FaceComposer::resourcesOf(const Content& content) const
 bool FaceComposer::isSuppliedAlone(const SurfaceId& surface) const
 {
     const SurfaceContent& on = job_.on(surface);
-    return on.supplied && on.items.empty() && !numbers_.contains(surface.page);
+    return on.supplied && on.items.empty() && !numbers_.contains(surface.page) && plan_.layersOf(surface).size() == 1;
 }
 
 Result<void> FaceComposer::addSuppliedAlone(Content& content, const SurfaceId& surface)
@@ -525,15 +549,13 @@ Result<QPDFObjectHandle> FaceComposer::compose(const SurfaceId& surface)
 {
     surface_ = surface;
     Content content;
-    const SurfaceContent& on = job_.on(surface);
-    if (on.supplied)
-        if (auto done = addSupplied(content, surface, on); !done)
+    if (job_.on(surface).supplied) // lies below everything
+        if (auto done = addSupplied(content, surface, job_.on(surface)); !done)
             return tl::unexpected(done.error());
-    for (const Item& item : on.items) {
-        const PlannedItem& placed = *plan_.findItem(item.id);
-        if (!placed.shown)
-            continue;
-        if (auto done = addItem(content, surface, item, placed); !done)
+    for (const SurfaceId& layer : plan_.layersOf(surface)) {
+        const std::size_t all = job_.on(layer).items.size();
+        const auto done = layer == surface ? addItems(content, layer, 0, all) : addPart(content, layer, 0, all);
+        if (!done)
             return tl::unexpected(done.error());
     }
     addNumber(content, surface);

@@ -63,7 +63,12 @@ private:
     [[nodiscard]] Result<void> addSupplied(Content& content, const SurfaceId& surface, const SurfaceContent& on);
     [[nodiscard]] QByteArray turnFor(const PlannedItem& placed) const;
     /// Items side by side that are the same in all copies, as a form of their own, made once.
-    [[nodiscard]] Result<void> addShared(Content& content, const SurfaceId& surface, std::size_t from, std::size_t to);
+    [[nodiscard]] Result<void> addShared(Content& content, const SurfaceId& layer, std::size_t from, std::size_t to);
+    /// What of a layer shows on the surface that is being composed: items as they are, or as a form where many surfaces
+    /// show them like this.
+    [[nodiscard]] Result<void> addItems(Content& content, const SurfaceId& layer, std::size_t from, std::size_t to);
+    [[nodiscard]] Result<void> addPart(Content& content, const SurfaceId& layer, std::size_t from, std::size_t to);
+    [[nodiscard]] Result<void> addCopyOf(Content& content, const SurfaceId& layer);
     [[nodiscard]] Result<void> addCodeLayout(const Item& item);
     [[nodiscard]] Result<void> addItem(Content& content, const SurfaceId& surface, const Item& item,
                                        const PlannedItem& placed);

@@ -63,7 +63,7 @@ SheetSource::SheetSource(QPDF& pdf, const Job& job, const Plan& plan, FaceCompos
 
 bool SheetSource::isPrinted(const PlacedSurface& place) const
 {
-    if (job_.on(place.surface).isFilled())
+    if (plan_.prints(job_, place.surface))
         return true;
     const ReaderPage* page = plan_.readerPage(place.surface);
     return page && printedNumber(job_, *page);

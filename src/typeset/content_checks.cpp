@@ -6,6 +6,7 @@
 #include "core/job/stories.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/item_checks.h"
+#include "core/plan/master_layers.h"
 #include "core/plan/record_checks.h"
 #include "typeset/code_symbol.h"
 #include "typeset/story_layout.h"
@@ -155,6 +156,7 @@ std::vector<Finding> allFindings(const Job& job, const Job& shown, const Plan& p
         add(checkRecords(job, facts, survey));
         add(checkLongestRecords(job, plan, facts, layouts));
     }
+    tellOfMasters(job, all);
     std::ranges::stable_sort(all, {}, &Finding::severity);
     return all;
 }

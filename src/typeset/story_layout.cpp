@@ -3,6 +3,7 @@
 
 #include "core/job/stories.h"
 #include "typeset/hyphenation.h"
+#include "typeset/table_layout.h"
 
 #include <algorithm>
 
@@ -27,11 +28,19 @@ StoryInput storyThrough(const Job& job, const Plan& plan, const Item& through)
     story.items = chainOf(job, through);
     for (const QString& id : story.items) {
         const Item* item = id == through.id ? &through : job.findItem(id);
-        if (story.frames.empty())
+        if (story.frames.empty()) {
             story.paragraphs = lookedUp(job, *item);
+            story.table = item->table;
+        }
         story.frames.push_back(textFrame(job, *item, *plan.findItem(id)));
     }
     return story;
+}
+
+std::vector<TextLayout> layOut(const StoryInput& story, const FontLibrary& fonts, Patience patience)
+{
+    return story.table ? layOutTable(story.paragraphs, *story.table, story.frames, fonts, patience)
+                       : layOutStory(story.paragraphs, story.frames, fonts, patience);
 }
 
 const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, const Item& item, int record)
@@ -49,7 +58,8 @@ const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, cons
                 awaited << p.style.hyphenation;
     provisional_ = provisional_ || !awaited.isEmpty();
     MeasuredStory measured = it == entries_.end() ? MeasuredStory() : std::move(it->second.measured);
-    auto layouts = layOutStory(measured, story.paragraphs, story.frames, fonts_, patience_);
+    auto layouts = story.table ? layOut(story, fonts_, patience_)
+                               : layOutStory(measured, story.paragraphs, story.frames, fonts_, patience_);
     return entries_
         .insert_or_assign(key, Entry{std::move(story), std::move(layouts), std::move(measured), std::move(awaited)})
         .first->second.layouts[place];
@@ -73,7 +83,7 @@ std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, co
             if (item.kind != ItemKind::Text || out.contains(item.id))
                 continue;
             const StoryInput story = storyThrough(job, plan, item);
-            auto layouts = layOutStory(story.paragraphs, story.frames, fonts);
+            auto layouts = layOut(story, fonts);
             for (std::size_t i = 0; i < layouts.size(); ++i)
                 out.emplace(story.items[qsizetype(i)], std::move(layouts[i]));
         }

@@ -17,11 +17,16 @@ struct StoryInput {
     QStringList items;                 ///< the frames it runs through
     std::vector<Paragraph> paragraphs; ///< with their styles worked out
     std::vector<TextFrame> frames;
+    std::optional<Table> table; ///< how the rows are set, when it is one
     bool operator==(const StoryInput&) const = default;
 };
 
 /// The text that runs through a frame.
 [[nodiscard]] StoryInput storyThrough(const Job& job, const Plan& plan, const Item& item);
+
+/// Sets a text, or a table, into its frames: a layout for each.
+[[nodiscard]] std::vector<TextLayout> layOut(const StoryInput& story, const FontLibrary& fonts,
+                                             Patience patience = Patience::Waits);
 
 /// Lays out every text of a job, by the id of its frames.
 [[nodiscard]] std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts);

@@ -31,13 +31,15 @@ struct GlyphRun {
     std::vector<Glyph> glyphs;
 };
 
-/// A rule below a paragraph: a filled bar, in points from the head-left corner of the frame.
+/// A filled bar: the rule below a paragraph, a line or a tint of a table. In points from the head-left corner of the
+/// frame.
 struct TextRule {
     double x = 0;
     double y = 0;
     double width = 0;
     double height = 0;
     QString ink;
+    Percent strength = 100;
 };
 
 /// A place in a text.

@@ -2,6 +2,9 @@
 // What is on the screen is in the PDF: the screen's painting against poppler's rendering of the exported file.
 #include "colour/colour_text.h"
 #include "core/edit/frames.h"
+#include "core/edit/masters.h"
+#include "core/edit/new_items.h"
+#include "core/edit/sequence_edits.h"
 #include "paint/face_painter.h"
 #include "paint/flat_diagram.h"
 #include "paint/likeness.h"
@@ -303,6 +306,80 @@ private Q_SLOTS:
             QVERIFY2(ink > 500, qPrintable(QStringLiteral("item %1 is not there").arg(i + 1)));
             QVERIFY2(apart * 300 < ink, qPrintable(QStringLiteral("item %1: %2 of %3").arg(i + 1).arg(apart).arg(ink)));
         }
+    }
+
+    void mastersStandOnTheScreenAsInPrint()
+    {
+        Job job = testing::a4Roll();
+        const Plan bare = testing::planned(job);
+        Master master = newMaster(job, Face::Outside);
+        master.on = MasterOn::Panels;
+        master.panels = {1, 0, 2};
+        addMaster(job, master);
+        Item dot;
+        dot.id = QStringLiteral("dot");
+        dot.outline = Outline::Ellipse;
+        dot.ink = QStringLiteral("Black");
+        dot.sides = freeSides(bare.paper, Face::Outside, {len("107"), len("30"), len("30"), len("30")});
+        Item own = dot;
+        own.id = QStringLiteral("own");
+        own.outline = Outline::Rectangle;
+        own.ink = bareInk(job);
+        own.sides = freeSides(bare.paper, Face::Outside, {len("100"), len("45"), len("190"), len("60")});
+        job.edit(master.surface()).items = {dot};
+        job.edit(Face::Outside).items = {own};
+        settleMasters(job);
+        const Plan plan = testing::planned(job);
+        const int margin = int((testing::flatMargin(job) - job.zones.bleed).toMm() * perMm) + 1; // without the marks
+        const auto halves = [&](const Job& shown) {
+            const QImage screen = painted(shown, testing::planned(shown), Face::Outside, none_);
+            const auto [ink, apart] =
+                testing::likeness(screen, printed(shown), screen.rect().adjusted(margin, margin, -margin, -margin));
+            return std::pair(ink / double(perMm * perMm), apart);
+        };
+        const double disc = 3.14159265 * 15 * 15; // square millimetres
+        // Two of the three are half hidden by what stands on the face.
+        const auto [under, underApart] = halves(job);
+        QVERIFY2(std::abs(under - 2 * disc) < 0.02 * disc, qPrintable(QString::number(under / disc)));
+        QCOMPARE(underApart, 0);
+        job.masters[0].over = true;
+        const auto [over, overApart] = halves(job);
+        QVERIFY2(std::abs(over - 3 * disc) < 0.02 * disc, qPrintable(QString::number(over / disc)));
+        QCOMPARE(overApart, 0);
+        letGo(job, Face::Outside, QStringLiteral("dot"), true);
+        QCOMPARE(halves(job).first, 0.0);
+    }
+
+    void changesOfAMasterAreSeenWhereItShows()
+    {
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 8;
+        beginSequence(job);
+        addMaster(job, newMaster(job, job.sequence[0].surface()));
+        const SurfaceId master = job.masters[0].surface();
+        Item dot;
+        dot.id = QStringLiteral("dot");
+        dot.ink = QStringLiteral("Black");
+        dot.sides = freeSides(testing::planned(job).paperOf(master), Face::Outside,
+                              {len("10"), len("30"), len("40"), len("40")});
+        job.edit(master).items = {dot};
+        settleMasters(job);
+        TextLayoutCache layouts(FontLibrary::shipped());
+        PrintedState state;
+        QVERIFY(state.update(job, testing::planned(job), layouts).everything);
+        job.edit(master).items[0].strength = 50;
+        settleMasters(job);
+        const Repaint stale = state.update(job, testing::planned(job), layouts);
+        QVERIFY(!stale.everything);
+        for (const SequencePage& page : job.sequence)
+            QVERIFY(stale.areas.contains(page.surface()));
+        QVERIFY(!stale.areas.contains(Face::Outside));
+        letGo(job, job.sequence[2].surface(), QStringLiteral("dot"), true);
+        QVERIFY(state.update(job, testing::planned(job), layouts).everything ||
+                state.update(job, testing::planned(job), layouts).areas.empty());
+        job.masters[0].on = MasterOn::RightHand;
+        settleMasters(job);
+        QVERIFY(state.update(job, testing::planned(job), layouts).everything);
     }
 
     void framesThatWaitPrintNothing()

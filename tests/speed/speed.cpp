@@ -8,6 +8,8 @@
 #include "app/sequence/sequence_stage.h"
 #include "app/window/main_window.h"
 #include "colour/press_profile.h"
+#include "core/edit/masters.h"
+#include "core/edit/new_items.h"
 #include "core/edit/record_edits.h"
 #include "core/file/job_file.h"
 #include "core/gang/gang_file.h"
@@ -170,6 +172,28 @@ void measurePages(MainWindow& window, int pages)
         settle();
         print(QStringLiteral("an edit on one of %1, on the stage “%2”").arg(name, stageKey(on)), median(21, edit),
               QStringLiteral("under 16"));
+    }
+    // A line that all of them carry.
+    Job with = document.job();
+    addMaster(with, newMaster(with, page));
+    const SurfaceId master = with.masters.front().surface();
+    Item line = newHeading(with, document.plan(), page, 0, QStringLiteral("Skerrowby"));
+    line.id = QStringLiteral("line");
+    with.edit(master).items = {line};
+    (void)document.edit(QStringLiteral("speed"), with);
+    auto editMaster = [&, i = 0]() mutable {
+        Job next = document.job();
+        for (SideAnchor& side : next.edit(master).items.front().sides)
+            side.offset += Length::micrometres(++i % 2 == 0 ? 100 : -100);
+        (void)document.edit(QStringLiteral("speed"), next);
+        QApplication::processEvents();
+    };
+    for (const Stage on : {Stage::PageOrder, Stage::Flat}) {
+        window.showStage(on);
+        window.selection().setSurface(page);
+        settle();
+        print(QStringLiteral("an edit of the master of %1, on the stage “%2”").arg(name, stageKey(on)),
+              median(21, editMaster), QStringLiteral("under 16"));
     }
     const double before = peakMemory();
     for (int i = 0; i < 500; ++i)

@@ -7,6 +7,7 @@
 #include "core/file/job_file.h"
 #include "core/file/links.h"
 #include "core/file/packed_job.h"
+#include "core/job/master_copies.h"
 #include "pdf/read_facts.h"
 #include "typeset/content_checks.h"
 
@@ -114,6 +115,7 @@ Document::~Document()
 
 Result<void> Document::edit(const QString& what, Job next, const QString& merge)
 {
+    settleMasters(next, &job_);
     if (next == job_)
         return {};
     auto planned = hinge::plan(next, &plan_);

@@ -18,6 +18,8 @@ public:
     using QObject::QObject;
 
     [[nodiscard]] const SurfaceId& surface() const { return surface_; }
+    /// The face or page that was looked at before a master was: where the way back leads.
+    [[nodiscard]] const SurfaceId& beforeMaster() const { return beforeMaster_; }
     /// Position from the left of the surface.
     [[nodiscard]] int panel() const { return panel_; }
     /// The item at work, the last one taken; empty when none is.
@@ -29,7 +31,7 @@ public:
     {
         if (surface == surface_)
             return;
-        surface_ = surface;
+        goTo(surface);
         items_.clear();
         Q_EMIT changed();
     }
@@ -49,7 +51,7 @@ public:
     {
         if (surface == surface_ && items == items_)
             return;
-        surface_ = surface;
+        goTo(surface);
         items_ = items;
         Q_EMIT changed();
     }
@@ -66,7 +68,15 @@ Q_SIGNALS:
     void changed();
 
 private:
+    void goTo(const SurfaceId& surface)
+    {
+        if (surface_.master == 0)
+            beforeMaster_ = surface_;
+        surface_ = surface;
+    }
+
     SurfaceId surface_;
+    SurfaceId beforeMaster_;
     int panel_ = 0;
     QStringList items_;
 };

@@ -65,8 +65,9 @@ SurfacePictures::SurfacePictures(Document& document, QObject* parent)
     connect(&document_, &Document::fileStateChanged, this, [this] { pictures_.setFolder(document_.folder()); });
     connect(&document_.files(), &LinkedFiles::refreshed, this, [this](const QString& path) { pictures_.forget(path); });
     connect(&pictures_, &PagePictures::read, this, [this](const LinkedFile& file) {
-        std::erase_if(painted_,
-                      [&](const auto& entry) { return document_.shown().on(entry.first).files().contains(file); });
+        std::erase_if(painted_, [&](const auto& entry) {
+            return document_.plan().filesOn(document_.shown(), entry.first).contains(file);
+        });
         Q_EMIT changed();
     });
     pictures_.setFolder(document_.folder());
@@ -123,9 +124,9 @@ QImage SurfacePictures::paint(const SurfaceId& surface, double perMm)
     const Plan& plan = document_.plan();
     const Paper& paper = plan.paperOf(surface);
     pictures_.setFineness(std::clamp(perMm * mmPerInch, 72.0, 300.0));
-    QList<LinkedFile> files = job.on(surface).files();
+    QList<LinkedFile> files = plan.filesOn(job, surface);
     for (const auto& [other, kept] : painted_)
-        files += job.on(other).files();
+        files += plan.filesOn(job, other);
     pictures_.want(files);
     QImage image(std::max(1, int(std::lround(paper.flat.w.toMm() * perMm))),
                  std::max(1, int(std::lround(paper.flat.h.toMm() * perMm))), QImage::Format_RGB32);

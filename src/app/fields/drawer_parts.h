@@ -5,7 +5,9 @@
 #include "app/look/scrolled.h"
 #include "app/look/slip.h"
 
+#include <QAction>
 #include <QGridLayout>
+#include <QPushButton>
 #include <QVBoxLayout>
 #include <vector>
 
@@ -27,6 +29,20 @@ namespace hinge
     auto* label = plainLabel(text.toUpper());
     label->setProperty("role", QStringLiteral("section"));
     return label;
+}
+
+/// A button that does what an action does, in words of its own.
+[[nodiscard]] inline QPushButton* actionButton(QAction* action, const QString& text)
+{
+    auto* button = new QPushButton(text);
+    button->setObjectName(QStringLiteral("drawer.") + action->objectName());
+    button->setToolTip(action->statusTip() +
+                       (action->shortcut().isEmpty()
+                            ? QString()
+                            : QStringLiteral(" (%1)").arg(action->shortcut().toString(QKeySequence::NativeText))));
+    button->setIcon(action->icon());
+    QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
+    return button;
 }
 
 /// What stands at the head of a drawer at the right of a stage, and the column that goes on below it.

@@ -51,6 +51,8 @@ private:
     /// What the drawer speaks of. While that stays the same its fields refresh themselves; else it is built anew.
     struct Subject {
         SurfaceId surface;
+        std::optional<Master> master; ///< the one worked on
+        bool showsMasters = false;
         QStringList items;
         bool supplied = false;
         // of a panel
@@ -85,11 +87,15 @@ private:
     void buildLines(QVBoxLayout* column, const SurfaceId& surface, int panel);
     void buildGuides(QVBoxLayout* column, const SurfaceId& surface, int panel);
     void buildSupplied(QVBoxLayout* column, const SurfaceId& surface);
+    /// What masters show on the surface, and the way to make one.
+    void buildMasters(QVBoxLayout* column, const SurfaceId& surface);
     void buildItemList(QVBoxLayout* column);
     void buildItem(QVBoxLayout* column, const Item& item);
     void buildSeveral(QVBoxLayout* column, const QStringList& ids);
     /// Exact numbers: where items lie, and their size where it is the same.
     void buildNumbers(QVBoxLayout* column, const QStringList& ids);
+    /// A page number that the file has.
+    [[nodiscard]] static Result<int> readPage(const QString& text, const FileFacts& facts);
     void buildPicture(QVBoxLayout* column, const Item& item);
     void buildShape(QVBoxLayout* column, const Item& item);
     void buildCode(QVBoxLayout* column, const Item& item);

@@ -197,6 +197,19 @@ void FaceCanvas::updateCursor(QPointF px)
         setCursor(Qt::SizeVerCursor);
     else
         setCursor(Qt::ArrowCursor);
+    const auto of = g.any() || g.all() ? std::nullopt : masterItemAt(px);
+    const Master* master = of ? document_.job().findMaster(of->master) : nullptr;
+    if (const int number = master ? master->id : 0; number != std::exchange(pointedMaster_, number))
+        Q_EMIT hint(!master     ? QString()
+                    : of->waits ? tr("Double click to fill it here")
+                                : tr("Double click: master “%1”").arg(master->name));
+}
+
+std::optional<MasterItem> FaceCanvas::masterItemAt(QPointF px) const
+{
+    const QPointF mm = port_.toMm(px);
+    return hinge::masterItemAt(document_.job(), document_.plan(), selection_.surface(),
+                               {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
 }
 
 void FaceCanvas::pickAt(QPointF px)
@@ -391,6 +404,8 @@ void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)
     if (item && item->kind == ItemKind::Text) {
         selection_.setItem(selection_.surface(), item->id);
         Q_EMIT editTextRequested();
+    } else if (const auto of = item ? std::nullopt : masterItemAt(event->position())) {
+        Q_EMIT masterRequested(*of);
     }
 }
 
@@ -469,6 +484,8 @@ void FaceCanvas::keyPressEvent(QKeyEvent* event)
             picking_ = false;
             unsetCursor();
             Q_EMIT hint({});
+        } else if (selection_.surface().master != 0 && selection_.items().isEmpty()) {
+            selection_.setSurface(selection_.beforeMaster());
         } else {
             selection_.clearItem();
         }

@@ -7,6 +7,7 @@
 #include "app/flat/surface_editor.h"
 #include "core/edit/dragging.h"
 #include "core/edit/frames.h"
+#include "core/edit/masters.h"
 #include "paint/face_painter.h"
 
 #include <QTimer>
@@ -37,6 +38,8 @@ public:
 
 Q_SIGNALS:
     void turnOverRequested();
+    /// To work on the item of a master, which shows on the surface in view.
+    void masterRequested(const hinge::MasterItem& item);
     /// An ink of the job was picked from a shape, a code or a text.
     void inkNamed(const QString& ink);
     /// A colour was picked from the paper.
@@ -83,6 +86,7 @@ private:
     [[nodiscard]] double roomForRole(const Panel& panel) const;
     [[nodiscard]] std::optional<int> roleAt(QPointF px) const;
     [[nodiscard]] QRectF otherFaceCard() const;
+    [[nodiscard]] std::optional<MasterItem> masterItemAt(QPointF px) const;
     void dragTo(QPointF px, bool free);
     /// Copies of what is being moved stay where it was lifted.
     void leaveCopies();
@@ -108,6 +112,8 @@ private:
     /// The frame there that waits for something; empty for none.
     [[nodiscard]] QString waitingAt(QPointF px) const;
     void paintWaiting(QPainter& p);
+    /// `own` when it is of the surface in view, not of a master.
+    void paintWaitingFrame(QPainter& p, const Item& item, const QRectF& frame, bool own);
     /// How near a line of the paper takes hold.
     [[nodiscard]] Length reach() const;
     [[nodiscard]] InkView inkView() const;
@@ -149,7 +155,8 @@ private:
     bool cardStale_ = true;
     QTimer cardTimer_; ///< the small card may lag behind a little
     Grip grip_;
-    Grip pointed_; ///< the sides the pointer is at, while nothing is dragged
+    int pointedMaster_ = 0; ///< the master whose item the pointer is at
+    Grip pointed_;          ///< the sides the pointer is at, while nothing is dragged
     Rect dragFrame_;
     /// Before several items, a picture or a guide were moved: what the drag goes on from.
     struct Before {

@@ -73,50 +73,65 @@ void FaceCanvas::frameInPanel()
 QString FaceCanvas::waitingAt(QPointF px) const
 {
     const Item* item = document_.job().findItem(itemAt(px));
-    return item && item->isWaiting() ? item->id : QString();
+    if (item)
+        return item->isWaiting() ? item->id : QString();
+    const auto of = masterItemAt(px);
+    return of && of->waits ? of->shownId : QString();
+}
+
+void FaceCanvas::paintWaitingFrame(QPainter& p, const Item& item, const QRectF& frame, bool own)
+{
+    const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
+    const QFont words = uiFont(type::label, QFont::DemiBold);
+    const QFontMetricsF metrics(words);
+    QColor ground = t.accent;
+    ground.setAlpha(item.id == dropFrame_ ? 90 : own ? 24 : 12);
+    p.setPen(QPen(t.accent, 1.2, Qt::DotLine));
+    p.setBrush(ground);
+    p.drawRect(frame);
+    // On a slip of paper in its middle: what it waits for.
+    const bool picture = item.kind == ItemKind::Picture;
+    const double room = frame.width() - 12;
+    const QString name = metrics.elidedText(item.name, Qt::ElideRight, room - 38);
+    const bool named = room > 60 && frame.height() > 22;
+    const double w = named ? metrics.horizontalAdvance(name) + 38 : 26;
+    const QRectF slip(frame.center().x() - w / 2, frame.center().y() - 12, w, 24);
+    p.setPen(Qt::NoPen);
+    p.setBrush(QColor(255, 255, 255, 225));
+    if (frame.width() > 30 && frame.height() > 18)
+        p.drawRoundedRect(slip, 4, 4);
+    p.drawPixmap(QPointF(slip.left() + 5, slip.top() + 4),
+                 themedIcon(picture ? QStringLiteral("image") : QStringLiteral("type"), t.accent).pixmap(16, 16));
+    if (!named)
+        return;
+    p.setPen(t.ink);
+    p.setFont(words);
+    p.drawText(slip.adjusted(27, 0, -8, 0), Qt::AlignVCenter | Qt::AlignLeft, name);
+    if (frame.height() < 84 || room < 130)
+        return;
+    p.setPen(t.ink2);
+    p.setFont(uiFont(type::note));
+    p.drawText(QRectF(frame.left() + 6, slip.bottom() + 4, room, 18), Qt::AlignHCenter | Qt::AlignTop,
+               picture ? tr("drop a picture here")
+               : own   ? tr("drop a text, or Enter to write")
+                       : tr("drop a text, or double click"));
 }
 
 void FaceCanvas::paintWaiting(QPainter& p)
 {
     const Theme& t = Theme::lightTheme(); // lies on paper, which is light in every theme
-    const auto& items = document_.job().on(selection_.surface()).items;
-    const auto& places = document_.plan().itemsOn(selection_.surface());
+    const SurfaceId& surface = selection_.surface();
+    for (const SurfaceId& layer : document_.plan().layersOf(surface)) {
+        const auto& items = document_.job().on(layer).items;
+        const auto& places = document_.plan().itemsOn(layer);
+        for (std::size_t i = 0; i < items.size(); ++i) {
+            const QRectF frame = port_.toPixels(toMm(places[i].frame)).normalized();
+            if (items[i].isWaiting() && !isLetGo(document_.job().on(surface), items[i]) && frame.intersects(rect()))
+                paintWaitingFrame(p, items[i], frame, layer == surface);
+        }
+    }
     const QFont words = uiFont(type::label, QFont::DemiBold);
     const QFontMetricsF metrics(words);
-    for (std::size_t i = 0; i < items.size(); ++i) {
-        const QRectF frame = port_.toPixels(toMm(places[i].frame)).normalized();
-        if (!items[i].isWaiting() || !frame.intersects(rect()))
-            continue;
-        QColor ground = t.accent;
-        ground.setAlpha(items[i].id == dropFrame_ ? 90 : 24);
-        p.setPen(QPen(t.accent, 1.2, Qt::DotLine));
-        p.setBrush(ground);
-        p.drawRect(frame);
-        // On a slip of paper in its middle: what it waits for.
-        const bool picture = items[i].kind == ItemKind::Picture;
-        const double room = frame.width() - 12;
-        const QString name = metrics.elidedText(items[i].name, Qt::ElideRight, room - 38);
-        const bool named = room > 60 && frame.height() > 22;
-        const double w = named ? metrics.horizontalAdvance(name) + 38 : 26;
-        const QRectF slip(frame.center().x() - w / 2, frame.center().y() - 12, w, 24);
-        p.setPen(Qt::NoPen);
-        p.setBrush(QColor(255, 255, 255, 225));
-        if (frame.width() > 30 && frame.height() > 18)
-            p.drawRoundedRect(slip, 4, 4);
-        p.drawPixmap(QPointF(slip.left() + 5, slip.top() + 4),
-                     themedIcon(picture ? QStringLiteral("image") : QStringLiteral("type"), t.accent).pixmap(16, 16));
-        if (!named)
-            continue;
-        p.setPen(t.ink);
-        p.setFont(words);
-        p.drawText(slip.adjusted(27, 0, -8, 0), Qt::AlignVCenter | Qt::AlignLeft, name);
-        if (frame.height() < 84 || room < 130)
-            continue;
-        p.setPen(t.ink2);
-        p.setFont(uiFont(type::note));
-        p.drawText(QRectF(frame.left() + 6, slip.bottom() + 4, room, 18), Qt::AlignHCenter | Qt::AlignTop,
-                   picture ? tr("drop a picture here") : tr("drop a text, or Enter to write"));
-    }
     if (!frameStart_ || frameNow_.isEmpty())
         return;
     const QRectF frame = port_.toPixels(toMm(frameNow_));

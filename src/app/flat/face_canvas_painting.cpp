@@ -359,6 +359,8 @@ void FaceCanvas::paintSelection(QPainter& p)
 
 QRectF FaceCanvas::otherFaceCard() const
 {
+    if (selection_.surface().master != 0)
+        return {}; // what lies behind depends on where it shows
     const Size flat = document_.plan().paperOf(selection_.surface()).flat;
     const double ratio = flat.w.toMm() / flat.h.toMm();
     const double w = std::min(84.0, 42 * ratio);
@@ -369,6 +371,8 @@ void FaceCanvas::paintOtherFace(QPainter& p)
 {
     const Theme& t = Theme::of(this);
     const QRectF card = otherFaceCard();
+    if (card.isEmpty())
+        return;
     const Job& job = document_.shown();
     paintPaperShadow(p, card, 4, 0.6, 14);
     if (cardStale_) {

@@ -118,6 +118,12 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     connect(&selection_, &Selection::changed, this, nameFace);
     connect(&document_, &Document::changed, this, nameFace);
     nameFace();
+    connect(canvas_, &FaceCanvas::masterRequested, this, [this, &editor](const MasterItem& item) {
+        if (item.waits)
+            (void)editor.fillMasterItem(item.id);
+        else if (const Master* master = document_.job().findMaster(item.master))
+            selection_.setItem(master->surface(), item.id);
+    });
     connect(canvas_, &FaceCanvas::turnOverRequested, actions.turnOver, &QAction::trigger);
     const auto namePlates = [this] {
         const QStringList plates = platesOf(document_.job());

@@ -1,38 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/flat/surface_editor.h"
 
-#include "app/document/linked_files.h"
+#include "core/edit/masters.h"
 #include "core/edit/new_items.h"
-#include "core/edit/supplied_faces.h"
 #include "core/file/content_file.h"
 #include "core/file/embedded_files.h"
-#include "core/file/links.h"
-#include "core/file/read_limits.h"
-#include "core/file/record_table.h"
-#include "core/file/save_file.h"
 #include "core/job/stories.h"
 #include "core/units/hand_steps.h"
-#include "pdf/open_pdf.h"
 
 #include <QClipboard>
-#include <QFileInfo>
 #include <QGuiApplication>
 #include <QJsonDocument>
 #include <QMimeData>
-#include <QScopeGuard>
-#include <QStringDecoder>
 #include <QUrl>
 #include <algorithm>
 
 namespace hinge
 {
-
-namespace
-{
-
-bool isTextName(const QString& path) { return path.endsWith(QStringLiteral(".txt"), Qt::CaseInsensitive); }
-
-} // namespace
 
 SurfaceEditor::SurfaceEditor(Document& document, Selection& selection, QObject* parent)
     : QObject(parent), document_(document), selection_(selection)
@@ -54,198 +38,6 @@ void SurfaceEditor::add(const QString& what, const QString& name, Item item)
         Q_EMIT refused(done.error().message);
     else
         selection_.setItem(surface, id);
-}
-
-Result<QString> SurfaceEditor::readWords(const QString& path)
-{
-    QFile file(path);
-    if (auto plain = checkPlainFile(path); !plain)
-        return tl::unexpected(plain.error());
-    if (!file.open(QIODevice::ReadOnly))
-        return problem(path, tr("The file cannot be opened: %1.").arg(file.errorString()));
-    if (file.size() > limits::largestText)
-        return problem(path, tr("It has more than 4 MB of text, more than any piece takes."));
-    const QByteArray bytes = file.readAll();
-    // A byte order mark says what it is; else UTF-8, and when that cannot be, the old Western encoding.
-    const auto marked = QStringConverter::encodingForData(bytes);
-    QStringDecoder decoder(marked.value_or(QStringConverter::Utf8));
-    QString words = decoder.decode(bytes);
-    if (!decoder.hasError() && !words.contains(QChar(0)))
-        return words;
-    if (bytes.contains('\0'))
-        return problem(path, tr("This is no text in an encoding that is known here. Save it as UTF-8."));
-    return QString::fromLatin1(bytes);
-}
-
-Result<QString> SurfaceEditor::unlocked(const QString& path)
-{
-    const QString name = QFileInfo(path).fileName();
-    for (const QString& known : passwords_)
-        if (const auto open = unlockedPdf(path, known))
-            return unpackBytes(name, *open);
-    for (bool again = false;; again = true) {
-        const std::optional<QString> password = askPassword_ ? askPassword_(name, again) : std::nullopt;
-        if (!password)
-            return problem(name, tr("It is locked by a password."));
-        if (const auto open = unlockedPdf(path, *password)) {
-            passwords_ << *password;
-            return unpackBytes(name, *open);
-        }
-    }
-}
-
-void SurfaceEditor::placeFile(const QString& path, int panel, std::optional<int> column,
-                              const std::function<void()>& then)
-{
-    place({path, panel, column}, then);
-}
-
-template <class Content>
-bool SurfaceEditor::fill(const QString& frame, FrameFor what, Content content)
-{
-    Job job = document_.job();
-    Item* item = job.findItem(frame);
-    if (!item || !waitsFor(*item, what))
-        return false;
-    fillFrame(*item, std::move(content));
-    const SurfaceId surface = document_.plan().findItem(frame)->surface;
-    completeEmbedded(job); // an opened copy of a locked file
-    if (const auto done = document_.edit(tr("Fill %1").arg(item->name), std::move(job)); !done)
-        Q_EMIT refused(done.error().message);
-    else
-        selection_.setItem(surface, frame);
-    return true;
-}
-
-void SurfaceEditor::place(const Destined& file, const std::function<void()>& then)
-{
-    const QString& path = file.path;
-    if (isTableName(path)) {
-        Q_EMIT tableGiven(path);
-        then();
-        return;
-    }
-    if (isTextName(path)) {
-        const auto words = readWords(path);
-        if (words)
-            placeWords(*words, file.panel, file.frame);
-        else
-            Q_EMIT refused(tr("%1 was not placed. %2").arg(QFileInfo(path).fileName(), words.error().message));
-        then();
-        return;
-    }
-    const QString link = isEmbedded(path) ? path : document_.linkFor(path);
-    const SurfaceId surface = selection_.surface();
-    document_.files().withFacts(link, [this, link, file, surface, then,
-                                       name = QFileInfo(shownPath(path)).completeBaseName()](const FileFacts& facts) {
-        if (facts.isLocked) {
-            if (const auto open = unlocked(resolvedPath(link, document_.folder()))) {
-                place({*open, file.panel, file.column, file.frame}, then);
-            } else {
-                Q_EMIT refused(tr("%1 was not placed. %2").arg(link, open.error().message));
-                then();
-            }
-            return;
-        }
-        const auto goOn = qScopeGuard(then);
-        if (!facts.error.isEmpty()) {
-            Q_EMIT refused(tr("%1 was not placed. %2").arg(link, facts.error));
-            return;
-        }
-        const bool fillsPage = surface.component == Component::Text && facts.isPdf &&
-                               sameTrim(facts.pages.front().trim, document_.plan().paperOf(surface).flat);
-        const bool givesFaces =
-            surface.component == Component::Flat && facesFrom(document_.plan(), facts) != FacesFrom::None;
-        if (facts.isPdf && !facts.isSvg && (fillsPage || givesFaces)) {
-            takeSupplied(link);
-            return;
-        }
-        const LinkedFile picture{link, 1, facts.bytes, facts.sha256};
-        if (fill(file.frame, FrameFor::Picture, picture))
-            return;
-        selection_.setSurface(surface);
-        add(tr("Place %1").arg(name), name, newPicture(file.panel, file.column, picture));
-    });
-}
-
-void SurfaceEditor::placeFiles(const QStringList& paths, int panel, const QString& onto)
-{
-    const auto waiting = [&](FrameFor what) {
-        QStringList frames = waitingFrames(document_.job(), document_.plan(), selection_.surface(), what, panel);
-        if (frames.removeOne(onto))
-            frames.prepend(onto);
-        return frames;
-    };
-    QStringList forPictures = waiting(FrameFor::Picture);
-    QStringList forWords = waiting(FrameFor::Words);
-    const auto& panels = document_.plan().panelsOf(selection_.surface());
-    std::vector<std::pair<int, std::optional<int>>> slots;
-    for (std::size_t i = 0; i < panels.size(); ++i) {
-        const Panel& p = panels[(std::size_t(panel) + i) % panels.size()];
-        if (p.columnAreas.size() == 1 || paths.size() == 1)
-            slots.emplace_back(p.position, std::nullopt);
-        else
-            for (int c = 0; c < int(p.columnAreas.size()); ++c)
-                slots.emplace_back(p.position, c);
-    }
-    std::vector<Destined> files;
-    std::size_t next = 0;
-    for (const QString& path : paths) {
-        QStringList& frames = isTextName(path) ? forWords : forPictures;
-        if (!frames.isEmpty() && !isTableName(path)) {
-            files.push_back({path, panel, std::nullopt, frames.takeFirst()});
-            continue;
-        }
-        const auto& [at, column] = slots[next++ % slots.size()];
-        files.push_back({path, at, column});
-    }
-    placeInOrder(std::move(files));
-}
-
-void SurfaceEditor::placeInOrder(std::vector<Destined> files)
-{
-    if (files.empty())
-        return;
-    const Destined next = files.front();
-    files.erase(files.begin());
-    place(next, [this, files = std::move(files)] { placeInOrder(files); });
-}
-
-void SurfaceEditor::takeSupplied(const QString& path, int page)
-{
-    const QString link = isEmbedded(path) ? path : document_.linkFor(path);
-    const SurfaceId surface = selection_.surface();
-    document_.files().withFacts(link, [this, link, page, surface](const FileFacts& facts) {
-        if (facts.isLocked) {
-            if (const auto open = unlocked(resolvedPath(link, document_.folder())))
-                takeSupplied(*open, page);
-            else
-                Q_EMIT refused(tr("%1 was not taken. %2").arg(link, open.error().message));
-            return;
-        }
-        if (!facts.error.isEmpty() || !facts.isPdf) {
-            Q_EMIT refused(tr("%1 was not taken. %2")
-                               .arg(link, facts.isPdf ? facts.error : tr("Supplied artwork must be a PDF.")));
-            return;
-        }
-        Job job = document_.job();
-        const bool isFace = surface.component == Component::Flat;
-        FacesFrom how = isFace && page == 1 ? facesFrom(document_.plan(), facts) : FacesFrom::None;
-        // Of another size, two pages are two faces all the same: a finding tells the size.
-        if (how == FacesFrom::None && isFace && page == 1 && facts.pages.size() == 2)
-            how = FacesFrom::TwoPages;
-        takeFaces(job, document_.plan(), {link, page, facts.bytes, facts.sha256}, how, surface);
-        completeEmbedded(job); // an opened copy
-        if (const auto done = document_.edit(tr("Take supplied artwork"), std::move(job)); !done)
-            Q_EMIT refused(done.error().message);
-    });
-}
-
-void SurfaceEditor::dropSupplied()
-{
-    Job job = document_.job();
-    job.edit(selection_.surface()).supplied.reset();
-    (void)document_.edit(tr("Remove supplied artwork"), std::move(job));
 }
 
 void SurfaceEditor::addText(int panel)
@@ -275,6 +67,39 @@ void SurfaceEditor::addUsualFrames(int panel)
     for (Item& frame : frames)
         frame.id = freshId();
     addAll(tr("Put the usual frames on the panel"), std::move(frames));
+}
+
+void SurfaceEditor::makeMaster()
+{
+    const SurfaceId surface = selection_.surface();
+    if (surface.master != 0) {
+        Q_EMIT refused(tr("This is a master already. Go back to a page or face first."));
+        return;
+    }
+    QStringList ids;
+    for (const Item& item : selectedItems())
+        ids << item.id;
+    Job job = document_.job();
+    const Master master = newMaster(job, surface);
+    addMasterOf(job, document_.plan(), master, surface, ids);
+    if (const auto done = document_.edit(tr("Make a master"), std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
+    else
+        selection_.setItems(master.surface(), ids);
+}
+
+bool SurfaceEditor::fillMasterItem(const QString& masterItem)
+{
+    const SurfaceId surface = selection_.surface();
+    Job job = document_.job();
+    const QString id = fillHere(job, document_.plan(), surface, masterItem, [this] { return freshId(); });
+    if (id.isEmpty() || !document_.edit(tr("Fill a master's frame"), std::move(job)))
+        return false;
+    selection_.setItem(surface, id);
+    const Item& own = *document_.job().findItem(id);
+    if (own.kind == ItemKind::Text || own.kind == ItemKind::Code)
+        Q_EMIT toBeWritten();
+    return true;
 }
 
 void SurfaceEditor::addField(int panel, const QString& field)
@@ -436,15 +261,6 @@ void SurfaceEditor::paste()
     } else if (data->hasText()) {
         placeWords(data->text(), to, selection_.item());
     }
-}
-
-void SurfaceEditor::placeWords(const QString& words, int panel, const QString& frame)
-{
-    if (fill(frame, FrameFor::Words, words))
-        return;
-    Item item = newText(document_.job(), document_.plan(), selection_.surface(), panel, words);
-    const QString name = item.paragraphs.front().text.left(24);
-    add(tr("Place text"), name, std::move(item));
 }
 
 void SurfaceEditor::copyInRows(int columns, int rows, Length across, Length down)

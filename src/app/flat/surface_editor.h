@@ -27,6 +27,12 @@ public:
     void placeFiles(const QStringList& paths, int panel, const QString& onto = {});
     /// A frame that waits for something; `named` has its word asked for.
     void addFrame(FrameFor what, const Rect& area, bool named);
+    /// Makes what is in hand a master, which shows on all pages or on the face in view; an empty one with nothing in
+    /// hand. It is worked on from then on.
+    void makeMaster();
+    /// Puts an item of this surface's own in the place of a master's, by the id of that, and takes it in hand. False
+    /// when no such item shows here.
+    bool fillMasterItem(const QString& masterItem);
     /// What usually stands on the panel, as frames that wait.
     void addUsualFrames(int panel);
     /// Takes a PDF as supplied artwork of the face in view, whatever its size.

@@ -180,6 +180,10 @@ void Actions::makePlacing(QWidget* window)
         make(window, "usualFrames", tr("Put the &usual frames here"), QStringLiteral("panels-top-left"),
              QKeySequence(tr("Ctrl+Alt+U")),
              tr("What usually stands on such a panel, as frames that wait: a title, a picture, contact lines"));
+    makeMaster =
+        make(window, "makeMaster", tr("Make a m&aster"), QStringLiteral("stamp"), QKeySequence(tr("Ctrl+Shift+R")),
+             tr("What is in hand shows on every page, or wherever it is to; with nothing in hand, an empty "
+                "master to put it on"));
     takeSupplied = make(window, "takeSupplied", tr("Use &supplied artwork…"), QStringLiteral("file-input"),
                         QKeySequence(tr("Ctrl+Shift+U")), tr("Use a customer's finished PDF as the whole face"));
     dropSupplied = make(window, "dropSupplied", tr("Re&move supplied artwork"), QStringLiteral("x"), {},

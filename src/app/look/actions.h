@@ -26,7 +26,7 @@ struct Actions {
     QAction *placePicture, *addText, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press, *takeSupplied,
         *dropSupplied;
     QAction *keepBlock, *blocks;
-    QAction *pictureFrame, *wordsFrame, *usualFrames;
+    QAction *pictureFrame, *wordsFrame, *usualFrames, *makeMaster;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *nextMark, *markBefore, *darkTheme;
     QAction *bringIn, *bringInFolder, *openPage, *insertPage, *turnPages, *reversePages, *swapPages, *movePagesBack,
         *movePagesOn, *stateNothing, *stateInWork, *stateQuestion, *statePassed;

@@ -85,6 +85,11 @@ QPushButton[leading="true"]:hover { background: @ink; border-color: @ink; color:
 QPushButton[leading="true"]:disabled { background: @line; border-color: @line; color: @ink2; }
 QListWidget[roomy="true"]::item { padding: 6px 8px; border-radius: 3px; }
 QListWidget[roomy="true"]::item:selected { background: @tint; color: @ink; }
+QListView[ticks="true"] { selection-background-color: @tint; selection-color: @ink; }
+QListView[ticks="true"]::item { padding: 2px; border-radius: 3px; }
+QListView[ticks="true"]::item:selected { background: @tint; color: @ink; }
+QListView[ticks="true"]::indicator { width: 13px; height: 13px; border: 1px solid @ink2; border-radius: 2px; background: @work; }
+QListView[ticks="true"]::indicator:checked { background: @accent; border-color: @accent; image: url(:/hinge/app/tick-@mode.svg); }
 QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
 QTableView::item { border: 0; padding: 0 10px; }
 QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 10px; }

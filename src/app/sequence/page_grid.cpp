@@ -86,7 +86,7 @@ PageGrid::PageGrid(Document& document, PageSelection& selection, QWidget* parent
     });
     connect(&pictures_, &PagePictures::read, this, [this](const LinkedFile& file) {
         for (auto& [surface, drawn] : drawn_) {
-            drawn.fresh = drawn.fresh && !shows(document_.job().on(surface), file);
+            drawn.fresh = drawn.fresh && !document_.plan().filesOn(document_.job(), surface).contains(file);
         }
         viewport()->update();
     });
@@ -187,11 +187,17 @@ void PageGrid::dropStale()
         for (auto& [surface, drawn] : drawn_)
             drawn.fresh = false;
         before_ = now;
+        layers_ = document_.plan().layers;
         return;
     }
     bool textRan = false;
     for (auto& [surface, drawn] : drawn_) {
-        if (now.surfaces.sameOn(surface, before_.surfaces))
+        const std::vector<SurfaceId> layers = document_.plan().layersOf(surface);
+        const auto before = layers_.find(surface);
+        const bool sameLayers = before == layers_.end() ? layers.size() == 1 : layers == before->second;
+        if (sameLayers && std::ranges::all_of(layers, [&](const SurfaceId& layer) {
+                return now.surfaces.sameOn(layer, before_.surfaces);
+            }))
             continue;
         drawn.fresh = false;
         textRan = textRan || hasRunningText(now.on(surface)) || hasRunningText(before_.on(surface));
@@ -200,6 +206,7 @@ void PageGrid::dropStale()
         for (auto& [surface, drawn] : drawn_)
             drawn.fresh = drawn.fresh && !hasRunningText(now.on(surface));
     before_ = now;
+    layers_ = document_.plan().layers;
 }
 
 void PageGrid::layOut()
@@ -264,7 +271,7 @@ void PageGrid::wantPictures()
     std::ranges::stable_sort(near, {}, [&](const PageCell* c) { return std::abs(c->paper.center().y() - middle); });
     QList<LinkedFile> files;
     for (const PageCell* cell : near) {
-        files << document_.job().on(cell->surface).files();
+        files << document_.plan().filesOn(document_.job(), cell->surface);
     }
     pictures_.want(files);
 }

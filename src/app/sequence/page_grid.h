@@ -125,11 +125,12 @@ private:
     std::map<SurfaceId, Drawn> drawn_;
     std::vector<SurfaceId> waiting_; ///< to be drawn, nearest last
     QTimer drawing_;
-    QTimer comparing_;                       ///< until all pages of a file that changed were looked at
-    QMap<QString, std::set<int>> different_; ///< places, by the file
-    QTimer scrolling_;                       ///< while something is held at the edge
-    Job before_;                             ///< what `drawn_` was drawn of
-    bool stale_ = true;                      ///< the job changed while the grid was not in view
+    QTimer comparing_;                                   ///< until all pages of a file that changed were looked at
+    QMap<QString, std::set<int>> different_;             ///< places, by the file
+    QTimer scrolling_;                                   ///< while something is held at the edge
+    Job before_;                                         ///< what `drawn_` was drawn of
+    std::map<SurfaceId, std::vector<SurfaceId>> layers_; ///< and what showed there then
+    bool stale_ = true;                                  ///< the job changed while the grid was not in view
     std::optional<QPointF> pressed_;
     int toReveal_ = -1; ///< once the grid is in view again
     bool pulling_ = false;

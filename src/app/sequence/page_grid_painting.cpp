@@ -164,8 +164,7 @@ void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper
         p.restore();
     }
     tintPaper(p, sheet, stockOf(document_.job(), cell.surface));
-    const SurfaceContent& content = document_.job().on(cell.surface);
-    if (cell.reader >= 0 && !isBlank && !content.isFilled()) {
+    if (cell.reader >= 0 && !isBlank && !document_.plan().prints(document_.job(), cell.surface)) {
         // Its number stands where its contents will.
         p.setPen(QColor(0xC9, 0xCC, 0xCE));
         p.setFont(uiFont(std::clamp(int(sheet.height() * 0.2), 9, 40), QFont::DemiBold));

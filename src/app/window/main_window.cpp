@@ -130,7 +130,9 @@ MainWindow::MainWindow()
     connect(&document_, &Document::changed, this, [this] {
         numberStages();
         // A page that was taken out is no longer looked at.
-        if (selection_.surface().component == Component::Text && !document_.plan().readerPage(selection_.surface()))
+        if (selection_.surface().master != 0 ? !document_.job().findMaster(selection_.surface().master)
+                                             : selection_.surface().component == Component::Text &&
+                                                   !document_.plan().readerPage(selection_.surface()))
             selection_.setSurface(Face::Outside);
         takeFront();
         // What an undo took away is no longer taken in hand.
@@ -285,7 +287,7 @@ void MainWindow::buildMenus()
     QMenu* panel = menuBar()->addMenu(tr("&Panel"));
     panel->addActions({actions_.placePicture, actions_.addText, actions_.addShape, actions_.addCode});
     panel->addSeparator();
-    panel->addActions({actions_.pictureFrame, actions_.wordsFrame, actions_.usualFrames});
+    panel->addActions({actions_.pictureFrame, actions_.wordsFrame, actions_.usualFrames, actions_.makeMaster});
     panel->addSeparator();
     panel->addActions({actions_.keepBlock, actions_.blocks});
     panel->addSeparator();

@@ -134,6 +134,10 @@ void MainWindow::connectPlacing()
         flat_->drawFrame(FrameFor::Words);
     });
     on(actions_.usualFrames, [this] { editor_.addUsualFrames(panelAtWork()); });
+    on(actions_.makeMaster, [this] {
+        showStage(Stage::Flat);
+        editor_.makeMaster();
+    });
     on(actions_.addText, [this] { editor_.addText(panelAtWork()); });
     on(actions_.addTint, [this] { editor_.addTint(panelAtWork()); });
     on(actions_.tintFace, [this] {
@@ -248,6 +252,8 @@ PaperCanvas& MainWindow::canvasAtWork()
 
 void MainWindow::turnOver()
 {
+    if (selection_.surface().master != 0)
+        return; // what lies behind depends on where it shows
     if (selection_.surface().component == Component::Text) {
         // Behind some pages lies a blank, which there is nothing to see of.
         const SurfaceId behind = surfaceBehind(document_.job(), document_.plan(), selection_.surface());

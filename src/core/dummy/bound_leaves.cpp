@@ -2,6 +2,7 @@
 #include "core/dummy/bound_leaves.h"
 
 #include "core/dummy/bound_facets.h"
+#include "core/job/master_copies.h"
 #include "core/units/ranges.h"
 
 #include <algorithm>
@@ -81,7 +82,7 @@ void BoundLeaves::addTexts(const Job& job, const Plan& plan)
             const Panel* own = atFront ? front : back;
             if (own && (outer || inner)) {
                 const Panel& panel = outer ? *own : plan.paper.behind(*own);
-                if (job.on(panel.face).isFilled()) {
+                if (facePrints(job, panel.face)) {
                     const int number = side.page;
                     side = hinge::sideOf(panel);
                     side.page = number;

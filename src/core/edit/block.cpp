@@ -2,6 +2,7 @@
 #include "core/edit/block.h"
 
 #include "core/edit/arrange.h"
+#include "core/edit/free_name.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/preset.h"
@@ -18,15 +19,6 @@ namespace
 {
 
 const QString key = QStringLiteral("block");
-
-/// A name that is not taken yet: "Deep water 2".
-template <class Taken>
-QString freeName(const QString& name, const Taken& isTaken)
-{
-    for (int n = 2;; ++n)
-        if (const QString tried = QStringLiteral("%1 %2").arg(name).arg(n); !isTaken(tried))
-            return tried;
-}
 
 /// What is in it, apart from its name.
 QString versionOf(const Job& job)

@@ -2,6 +2,7 @@
 #include "core/edit/frames.h"
 
 #include "core/edit/new_items.h"
+#include "core/job/master_copies.h"
 #include "core/plan/item_checks.h"
 #include "core/units/hand_steps.h"
 
@@ -163,15 +164,16 @@ QStringList waitingFrames(const Job& job, const Plan& plan, const SurfaceId& sur
     const int count = int(panels.size());
     const int first = panels[std::size_t(std::clamp(panel, 0, count - 1))].readingNumber;
     std::vector<Waiting> found;
-    for (const Item& item : job.on(surface).items) {
-        if (!waitsFor(item, what) || item.locked)
-            continue;
-        const Rect& frame = plan.findItem(item.id)->frame;
-        const Panel& on = panels[std::size_t(panelAt(plan.paperOf(surface), surface.face, frame.middle()))];
-        const bool before = on.readingNumber < first;
-        found.push_back({on.readingNumber + (before ? 1000 : 0), on.headDown ? -frame.bottom() : frame.y,
-                         on.headDown ? -frame.right() : frame.x, item.id});
-    }
+    for (const SurfaceId& layer : plan.layersOf(surface))
+        for (const Item& item : job.on(layer).items) {
+            if (!waitsFor(item, what) || item.locked || isLetGo(job.on(surface), item))
+                continue;
+            const Rect& frame = plan.findItem(item.id)->frame;
+            const Panel& on = panels[std::size_t(panelAt(plan.paperOf(surface), surface.face, frame.middle()))];
+            const bool before = on.readingNumber < first;
+            found.push_back({on.readingNumber + (before ? 1000 : 0), on.headDown ? -frame.bottom() : frame.y,
+                             on.headDown ? -frame.right() : frame.x, item.id});
+        }
     std::ranges::stable_sort(found, {}, [](const Waiting& w) { return std::tuple(w.order, w.down, w.across); });
     QStringList ids;
     for (const Waiting& w : found)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/job/page_set.h"
 #include "core/plan/plan.h"
 
 namespace hinge
@@ -11,12 +12,6 @@ namespace hinge
 
 /// Gives a job that has none a sequence of empty pages, as many as are wanted. Everything below begins with it.
 void beginSequence(Job& job);
-
-/// Reads a set of pages as people type it: "3-9, 12", "odd", "even", "all", also several of them: "odd, 2". Numbers
-/// count from 1; what comes back are places, each once, in order. Fails on anything else, and on pages there are not.
-[[nodiscard]] Result<std::vector<int>> parsePageSet(const QString& text, int pages);
-/// The same set in its shortest words.
-[[nodiscard]] QString pageSetText(const std::vector<int>& places);
 
 /// Puts empty pages in before a place; at the end when there is no such place.
 void insertPages(Job& job, int before, int count);

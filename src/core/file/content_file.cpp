@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/file/content_file.h"
 
+#include "core/file/table_json.h"
+
 #include "core/file/embedded_files.h"
 
 #include <QCryptographicHash>
@@ -17,8 +19,6 @@ constexpr Word<Outline> outlineWords[] = {{"rectangle", Outline::Rectangle},
                                           {"ellipse", Outline::Ellipse},
                                           {"line", Outline::Line},
                                           {"polygon", Outline::Polygon}};
-constexpr Word<VerticalAlign> verticalWords[] = {
-    {"head", VerticalAlign::Head}, {"middle", VerticalAlign::Middle}, {"foot", VerticalAlign::Foot}};
 constexpr Word<TextRun> runWords[] = {{"across", TextRun::Across}, {"down", TextRun::Down}, {"up", TextRun::Up}};
 constexpr Word<Symbology> symbologyWords[] = {
     {"qr", Symbology::Qr}, {"ean-13", Symbology::Ean13}, {"code 128", Symbology::Code128}};
@@ -26,8 +26,6 @@ constexpr Word<PictureFit> fitWords[] = {{"fill", PictureFit::Fill},
                                          {"whole", PictureFit::Whole},
                                          {"own scale", PictureFit::Own},
                                          {"panel", PictureFit::Panel}};
-constexpr Word<Align> alignWords[] = {
-    {"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
 constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed},
                                          {"edge", PaperLine::Edge},
                                          {"safe", PaperLine::Safe},
@@ -251,7 +249,11 @@ QJsonObject itemToJson(const Item& item, Unit unit)
                                                     {QStringLiteral("focusY"), item.crop.focusY / 1000.0},
                                                     {QStringLiteral("scale"), item.crop.scaleMilli / 1000.0}};
         break;
-    case ItemKind::Text: addText(o, item, unit); break;
+    case ItemKind::Text:
+        addText(o, item, unit);
+        if (item.table)
+            o[QStringLiteral("table")] = tableToJson(*item.table, unit);
+        break;
     case ItemKind::Code:
         o[QStringLiteral("code")] = QJsonObject{{QStringLiteral("kind"), wordFor(symbologyWords, item.code.symbology)},
                                                 {QStringLiteral("data"), item.code.data}};
@@ -262,6 +264,8 @@ QJsonObject itemToJson(const Item& item, Unit unit)
         break;
     }
     addLook(o, item, unit);
+    if (!item.standsFor.isEmpty())
+        o[QStringLiteral("standsFor")] = item.standsFor;
     if (item.block)
         o[QStringLiteral("block")] = QJsonObject{{QStringLiteral("name"), item.block->name},
                                                  {QStringLiteral("version"), item.block->version},
@@ -318,6 +322,8 @@ void readItem(JsonReader& r, Item& item)
         o.read("strength", shadow.strength);
         item.shadow = shadow;
     });
+    r.readObject("table", [&](JsonReader& o) { readTable(o, item.table.emplace()); });
+    r.read("standsFor", item.standsFor);
     r.readObject("block", [&](JsonReader& o) {
         BlockUse& use = item.block.emplace();
         o.read("name", use.name);
@@ -441,6 +447,8 @@ QJsonObject faceToJson(const SurfaceContent& content, Unit unit)
                                            {QStringLiteral("at"), exactText(g.at, unit)}}));
     if (!guides.isEmpty())
         o[QStringLiteral("guides")] = guides;
+    if (!content.letGo.isEmpty())
+        o[QStringLiteral("letGo")] = QJsonArray::fromStringList(content.letGo);
     return o;
 }
 
@@ -478,6 +486,8 @@ void readFace(JsonReader& r, SurfaceContent& content)
         guide.extra = o.takeLeftOver();
         content.guides.push_back(guide);
     });
+    for (const QJsonValue& id : r.takeArray("letGo"))
+        content.letGo << id.toString();
 }
 
 QJsonObject inkToJson(const Ink& ink)

@@ -10,6 +10,10 @@ namespace hinge
 /// What stands on the faces of a piece, as it is written in a job file (docs/job.schema.json). Values that are as usual
 /// are left out; lengths are in `unit`, those of type in points.
 
+inline constexpr Word<Align> alignWords[] = {
+    {"left", Align::Left}, {"centre", Align::Centre}, {"right", Align::Right}, {"justified", Align::Justified}};
+inline constexpr Word<VerticalAlign> verticalWords[] = {
+    {"head", VerticalAlign::Head}, {"middle", VerticalAlign::Middle}, {"foot", VerticalAlign::Foot}};
 inline constexpr const char* sideKeys[] = {"left", "top", "right", "bottom"};
 
 [[nodiscard]] QJsonObject faceToJson(const SurfaceContent& content, Unit unit);

@@ -4,6 +4,7 @@
 #include "core/file/content_file.h"
 #include "core/file/json_reader.h"
 #include "core/file/links.h"
+#include "core/file/master_json.h"
 #include "core/file/packed_job.h"
 #include "core/file/press_json.h"
 #include "core/file/read_file.h"
@@ -11,6 +12,7 @@
 #include "core/file/records_file.h"
 #include "core/file/save_file.h"
 #include "core/file/stock_library.h"
+#include "core/job/master_copies.h"
 
 #include <QFile>
 #include <QFileInfo>
@@ -151,6 +153,8 @@ public:
             sequence.append(pageToJson(job, page));
         if (!sequence.isEmpty())
             o[QStringLiteral("sequence")] = sequence;
+        if (!job.masters.empty())
+            o[QStringLiteral("masters")] = mastersToJson(job);
         if (job.records != Records())
             o[QStringLiteral("records")] = recordsToJson(job.records);
         return keptBeside(job.extra, o);
@@ -436,6 +440,8 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
         page.extra = o.takeLeftOver();
         job.sequence.push_back(page);
     });
+    r.readArray("masters", [&](JsonReader& o) { readMaster(o, job); });
+    settleMasters(job);
     if (firstNumber > 0) {
         job.records.source = RecordSource::Series;
         job.records.series.start = firstNumber;

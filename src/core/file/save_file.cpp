@@ -13,7 +13,7 @@ namespace
 
 constexpr qsizetype worthACall = 64 << 10;
 /// What is written before it is asked again whether to go on.
-constexpr qsizetype part = 4 << 20;
+constexpr qsizetype partSize = 4 << 20;
 
 } // namespace
 
@@ -48,7 +48,7 @@ Result<void> WholeFileWriter::flush()
 {
     const char* bytes = waiting_.constData();
     qint64 left = waiting_.size();
-    // A disk that is nearly full takes a part, and says why only when it is asked to take the rest.
+    // A disk that is nearly full takes a partSize, and says why only when it is asked to take the rest.
     while (left > 0) {
         const qint64 written = file_.write(bytes, left);
         if (written <= 0)
@@ -79,9 +79,9 @@ Result<void> WholeFileWriter::writeFrom(int descriptor, qint64 offset, qint64 si
         offset += copied;
     }
     file_.seek(end - size); // Qt did not see it
-    QByteArray bytes(qsizetype(std::min<qint64>(size, part)), Qt::Uninitialized);
+    QByteArray bytes(qsizetype(std::min<qint64>(size, partSize)), Qt::Uninitialized);
     while (size > 0) {
-        const ssize_t got = ::pread(descriptor, bytes.data(), std::size_t(std::min<qint64>(size, part)), offset);
+        const ssize_t got = ::pread(descriptor, bytes.data(), std::size_t(std::min<qint64>(size, partSize)), offset);
         if (got <= 0)
             return failed(got < 0 ? qt_error_string(errno) : QStringLiteral("a file it is made of became shorter"));
         if (auto written = write(bytes.constData(), got); !written)
@@ -105,10 +105,10 @@ Result<void> saveWhole(const QString& path, const QByteArray& bytes, std::option
     WholeFileWriter writer(path);
     if (auto opened = writer.open(rights); !opened)
         return opened;
-    for (qsizetype at = 0; at < bytes.size(); at += part) {
+    for (qsizetype at = 0; at < bytes.size(); at += partSize) {
         if (goesOn && !goesOn())
             return problem(path, QStringLiteral("Writing was stopped. The file on disk is unchanged."));
-        if (auto written = writer.write(bytes.constData() + at, std::min(part, bytes.size() - at)); !written)
+        if (auto written = writer.write(bytes.constData() + at, std::min(partSize, bytes.size() - at)); !written)
             return written;
     }
     return writer.commit();

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/units/length.h"
-#include "core/units/percent.h"
+#include "core/job/table.h"
 
 #include <QJsonObject>
 #include <QString>
@@ -89,9 +88,6 @@ struct SideAnchor {
 {
     return {.line = PaperLine::Guide, .panel = panel, .guide = number, .holds = true};
 }
-
-enum class Align { Left, Centre, Right, Justified };
-enum class VerticalAlign { Head, Middle, Foot };
 
 /// Where a tab leads to, from the left of the column; the text after it is aligned there.
 struct TabStop {
@@ -214,13 +210,6 @@ enum class Outline {
     Polygon, ///< regular, inscribed in the frame; only for shapes
 };
 
-struct Stroke {
-    Length width; ///< 0 for none; centred on the outline
-    QString ink = QStringLiteral("Black");
-    Percent strength = 100;
-    bool operator==(const Stroke&) const = default;
-};
-
 /// A soft shadow under an item.
 struct Shadow {
     Length dx = Length::mm(1);
@@ -269,6 +258,7 @@ struct Item {
     PictureFit fit = PictureFit::Fill;                 ///< pictures
     PictureCrop crop;                                  ///< pictures
     std::vector<Paragraph> paragraphs;                 ///< text; empty when it runs on from another frame
+    std::optional<Table> table{};                      ///< text that is set as a table
     int textColumns = 1;                               ///< text
     Length textGutter = Length::mm(4);                 ///< text, between its columns
     VerticalAlign verticalAlign = VerticalAlign::Head; ///< text
@@ -288,6 +278,9 @@ struct Item {
     QString group;                ///< items with the same word are taken together; empty for none
     bool keepWhole = false;       ///< must not be cut by the knife or crossed by a fold
     std::optional<BlockUse> block{};
+    /// On a page: the item of a master that this one stands in the place of, by its id. It moves with that one as long
+    /// as it lies where that one lies; empty for an item of its own.
+    QString standsFor{};
     QJsonObject extra{};
     bool operator==(const Item&) const = default;
 

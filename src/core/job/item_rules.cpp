@@ -10,6 +10,45 @@ namespace hinge
 namespace
 {
 
+Result<void> checkTable(const Job& job, const QString& where, const Table& table)
+{
+    for (const QString& ink : {table.headerInk, table.tintInk})
+        if (!ink.isEmpty() && !job.findInk(ink))
+            return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(ink)));
+    for (const Percent strength : {table.headerStrength, table.tintStrength})
+        if (auto r = checkPercent(where, QStringLiteral("The strength of the tint"), strength, 1, 100); !r)
+            return r;
+    for (const Stroke* stroke : table.strokes()) {
+        if (stroke->width > Length() && !job.findInk(stroke->ink))
+            return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(stroke->ink)));
+        if (auto r = checkLength(where, QStringLiteral("A line of the table"), stroke->width, Length(), Length::mm(20),
+                                 Unit::Point);
+            !r)
+            return r;
+        if (auto r = checkPercent(where, QStringLiteral("The strength of a line"), stroke->strength, 1, 100); !r)
+            return r;
+    }
+    for (const Length pad : {table.padAcross, table.padDown})
+        if (auto r = checkLength(where, QStringLiteral("The padding"), pad, Length(), Length::mm(50), job.unit); !r)
+            return r;
+    if (table.columns.size() > 100)
+        return problem(where, QStringLiteral("A table has up to 100 columns."));
+    for (const TableColumn& column : table.columns) {
+        if (auto r = checkNumber(where, QStringLiteral("The share of a column"), column.share, 1, 99, {}); !r)
+            return r;
+        if (column.by == ColumnBy::Width)
+            if (auto r = checkLength(where, QStringLiteral("The width of a column"), column.width,
+                                     Length::micrometres(100), limits::largestSide, job.unit);
+                !r)
+                return r;
+    }
+    for (const TableSpan& span : table.spans)
+        if (span.row < 0 || span.column < 0 || span.across < 1 || span.down < 1 || span.across > 100 ||
+            span.down > 10'000 || span.row > 100'000 || span.column > 1000)
+            return problem(where, QStringLiteral("A cell of the table spans what is not there."));
+    return checkNumber(where, QStringLiteral("The rows of the header"), table.headerRows, 0, 20, {});
+}
+
 Result<void> checkText(const Job& job, const QString& where, const Item& item)
 {
     if (auto r = checkNumber(where, QStringLiteral("The columns of the text"), item.textColumns, 1, 12, {}); !r)
@@ -18,6 +57,9 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
                              Length::mm(100), job.unit);
         !r)
         return r;
+    if (item.table)
+        if (auto r = checkTable(job, where, *item.table); !r)
+            return r;
     for (const Paragraph& p : item.paragraphs) {
         if (!p.styleName.isEmpty() && !job.findTextStyle(p.styleName))
             return problem(where, QStringLiteral("The job has no style named “%1”.").arg(Problem::quoted(p.styleName)));
@@ -182,8 +224,8 @@ Result<void> validateSequence(const Job& job)
                                   .arg(job.sequence.size())
                                   .arg(job.pages.count));
     for (const auto& [surface, content] : job.surfaces) {
-        if (!job.sequence.isEmpty() && surface.component == Component::Text && !ids.contains(surface.page) &&
-            !content->isEmpty())
+        if (!job.sequence.isEmpty() && surface.component == Component::Text && surface.master == 0 &&
+            !ids.contains(surface.page) && !content->isEmpty())
             return problem(where, QStringLiteral("Something stands on a page that is not in the sequence."));
         const Placement& place = content->placement;
         if (auto found = checkPercent(where, QStringLiteral("The scale of a page"), place.scale, 1, 1000); !found)

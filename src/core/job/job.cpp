@@ -2,6 +2,7 @@
 #include "core/job/job.h"
 
 #include "core/job/item_rules.h"
+#include "core/job/master_copies.h"
 #include "core/units/ranges.h"
 
 #include <QRegularExpression>
@@ -84,6 +85,8 @@ QString surfaceName(const SurfaceId& surface, PieceKind kind)
 
 QString surfaceName(const SurfaceId& surface, const Job& job)
 {
+    if (const Master* master = job.findMaster(surface.master))
+        return QStringLiteral("master “%1”").arg(master->name);
     for (qsizetype i = 0; surface.component == Component::Text && i < job.sequence.size(); ++i)
         if (job.sequence[i].id == surface.page)
             return QStringLiteral("page %1").arg(i + 1);
@@ -99,6 +102,12 @@ const Ink* Job::findInk(const QString& name) const
 {
     const auto it = std::ranges::find(inks, name, &Ink::name);
     return it == inks.end() ? nullptr : &*it;
+}
+
+const Master* Job::findMaster(int id) const
+{
+    const auto it = std::ranges::find(masters, id, &Master::id);
+    return it == masters.end() ? nullptr : &*it;
 }
 
 const NamedStyle* Job::findTextStyle(const QString& name) const
@@ -573,7 +582,8 @@ Result<void> checkItems(const Job& job)
 
 Result<void> validate(const Job& job)
 {
-    for (const auto check : {checkMeasures, checkInks, checkTextStyles, checkCharacterStyles, validateSequence})
+    for (const auto check :
+         {checkMeasures, checkInks, checkTextStyles, checkCharacterStyles, validateSequence, checkMasters})
         if (auto found = check(job); !found)
             return found;
     for (const auto& [surface, content] : job.surfaces)

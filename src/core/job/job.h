@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/job/kind_rules.h"
+#include "core/job/master.h"
 #include "core/job/press.h"
 #include "core/job/records.h"
 #include "core/job/sequence.h"
@@ -188,6 +189,8 @@ struct Job {
     Surfaces surfaces;
     /// Empty as long as nothing is known of any page; then it has `pages.count` of them.
     Sequence sequence;
+    /// In the order in which they are laid, the last on top.
+    std::vector<Master> masters;
     Records records;
     QJsonObject extra{};
 
@@ -207,6 +210,8 @@ struct Job {
     [[nodiscard]] const NamedCharacterStyle* findCharacterStyle(const QString& name) const;
     /// Characters with font and ink worked out from the style they follow.
     [[nodiscard]] CharacterStyle lookOf(CharacterStyle characters) const;
+    /// nullptr when the job has no such master.
+    [[nodiscard]] const Master* findMaster(int id) const;
     /// nullptr when there is no such item on either face.
     [[nodiscard]] const Item* findItem(const QString& id) const;
     [[nodiscard]] Item* findItem(const QString& id);

@@ -137,4 +137,42 @@ void changeCharacters(Job& job, Paragraph& p, int start, int length, const Chara
     }
 }
 
+QStringList cellsOf(const Paragraph& row) { return row.text.split(u'\t'); }
+
+Paragraph cellOf(const Paragraph& row, int column)
+{
+    Paragraph cell = row;
+    qsizetype from = 0;
+    for (int i = 0; i < column && from >= 0; ++i) {
+        const qsizetype tab = row.text.indexOf(u'\t', from);
+        from = tab < 0 ? -1 : tab + 1;
+    }
+    cell.spans.clear();
+    if (from < 0) {
+        cell.text.clear();
+        return cell;
+    }
+    const qsizetype tab = row.text.indexOf(u'\t', from);
+    const qsizetype to = tab < 0 ? row.text.size() : tab;
+    cell.text = row.text.mid(from, to - from);
+    for (CharacterStyle span : row.spans) {
+        const qsizetype start = std::max<qsizetype>(span.start, from);
+        const qsizetype end = std::min<qsizetype>(qsizetype(span.start) + span.length, to);
+        if (start >= end)
+            continue;
+        span.start = int(start - from);
+        span.length = int(end - start);
+        cell.spans.push_back(span);
+    }
+    return cell;
+}
+
+int columnsOf(const std::vector<Paragraph>& rows)
+{
+    qsizetype most = 1;
+    for (const Paragraph& row : rows)
+        most = std::max(most, row.text.count(u'\t') + 1);
+    return int(most);
+}
+
 } // namespace hinge

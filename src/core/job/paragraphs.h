@@ -30,4 +30,11 @@ void takeFromAll(Paragraph& paragraph, bool font, bool ink);
 /// The look at a character: with its style, font and ink as they stand; without them where it looks like the paragraph.
 [[nodiscard]] CharacterStyle charactersAt(const Paragraph& paragraph, int at);
 
+/// The cells of a row of a table: what stands between its tabs.
+[[nodiscard]] QStringList cellsOf(const Paragraph& row);
+/// A cell as a paragraph of its own, with the looks of its characters; without words where the row has fewer cells.
+[[nodiscard]] Paragraph cellOf(const Paragraph& row, int column);
+/// How many cells the longest row has; 1 at least.
+[[nodiscard]] int columnsOf(const std::vector<Paragraph>& rows);
+
 } // namespace hinge

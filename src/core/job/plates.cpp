@@ -21,6 +21,13 @@ void visitInksOf(AnyItem& item, const Visit& visit)
         visit(item.stroke.ink);
     if (item.shadow)
         visit(item.shadow->ink);
+    if (item.table) {
+        visit(item.table->headerInk);
+        visit(item.table->tintInk);
+        for (auto* stroke : item.table->strokes())
+            if (stroke->width > Length())
+                visit(stroke->ink);
+    }
     for (auto& p : item.paragraphs) {
         if (p.styleName.isEmpty())
             visit(p.style.ink);
@@ -46,6 +53,15 @@ std::vector<std::pair<QString, Percent>> inksOf(const Job& job, const Item& item
         out.emplace_back(item.stroke.ink, item.stroke.strength);
     if (item.shadow)
         out.emplace_back(item.shadow->ink, item.shadow->strength);
+    if (item.table) {
+        if (!item.table->headerInk.isEmpty())
+            out.emplace_back(item.table->headerInk, item.table->headerStrength);
+        if (!item.table->tintInk.isEmpty())
+            out.emplace_back(item.table->tintInk, item.table->tintStrength);
+        for (const Stroke* stroke : item.table->strokes())
+            if (stroke->width > Length())
+                out.emplace_back(stroke->ink, stroke->strength);
+    }
     for (const Paragraph& p : item.paragraphs) {
         out.emplace_back(job.styleOf(p).ink, 100);
         for (const CharacterStyle& span : p.spans)

@@ -7,6 +7,7 @@
 #include <QHash>
 #include <QList>
 #include <QSharedDataPointer>
+#include <QStringList>
 #include <array>
 #include <map>
 #include <memory>
@@ -27,13 +28,20 @@ enum class Component {
     Text, ///< the pages
 };
 
-/// Names for good what is printed, and looked at, as one: a face of the flat, or a page of the text.
+/// Names for good what is printed, and looked at, as one: a face of the flat, or a page of the text. A master, whose
+/// content shows on others, has surfaces of its own: the one it is made on, and one for every other paper it is laid on
+/// (see `Master`).
 struct SurfaceId {
     Component component = Component::Flat;
     /// Of the flat; a page is on the outside of its paper (`Plan::paperOf`).
     Face face = Face::Outside;
     /// The page's own number, which it keeps wherever it is moved, from 1; 0 for a face.
     int page = 0;
+    /// The number of a master, from 1; 0 for a face or page.
+    int master = 0;
+    /// Of a master: 1 for the left-hand page, 0 for the right-hand one; on the flat 0 for the panels it is made on, and
+    /// counted on for others.
+    int copy = 0;
 
     constexpr SurfaceId() = default;
     /// A face is a surface: where one is wanted, the face of the flat is meant.
@@ -46,10 +54,23 @@ struct SurfaceId {
         return surface;
     }
 
+    [[nodiscard]] static constexpr SurfaceId ofMaster(int id, Component component, Face face, int copy)
+    {
+        SurfaceId surface(face);
+        surface.component = component;
+        surface.master = id;
+        surface.copy = copy;
+        return surface;
+    }
+
     bool operator==(const SurfaceId&) const = default;
-    /// Faces first, outside before inside.
+    /// Faces first, outside before inside; then pages, then masters.
     [[nodiscard]] bool operator<(const SurfaceId& other) const
     {
+        if (master != other.master)
+            return master < other.master;
+        if (copy != other.copy)
+            return copy < other.copy;
         if (component != other.component)
             return component < other.component;
         return face != other.face ? face < other.face : page < other.page;
@@ -68,6 +89,8 @@ struct SurfaceContent {
     /// Design margins of single panels: where the layout ends. Wider than what is safe; only that judges.
     std::vector<PanelMargin> layout;
     std::vector<Guide> guides;
+    /// Items of masters that do not show here, by their ids.
+    QStringList letGo;
     bool operator==(const SurfaceContent&) const = default;
     [[nodiscard]] bool isEmpty() const { return *this == SurfaceContent(); }
     /// Something stands on it: more than columns, margins and guides.
@@ -129,8 +152,8 @@ public:
     [[nodiscard]] SurfaceContent& edit(const SurfaceId& surface) { return data_->contents[surface].own(); }
     /// Has a surface share what stands on another one, until one of them is changed.
     void share(const SurfaceId& from, const SurfaceId& to);
-    /// Takes everything off a page, for good.
-    void erase(const SurfaceId& page) { data_->contents.erase(page); }
+    /// Takes everything off a page or a master, for good.
+    void erase(const SurfaceId& surface) { data_->contents.erase(surface); }
     /// The surface an item stands on, and its place among the items there. Empty when there is none.
     [[nodiscard]] std::optional<std::pair<SurfaceId, std::size_t>> find(const QString& itemId) const;
     /// Changes every content; what the visit leaves as it is stays shared.

@@ -13,7 +13,7 @@ namespace
 int leavesOf(const Job& job) { return madeUpPages(job) / 2; }
 
 /// What is taken off a page before it has its trimmed size.
-struct Trims {
+struct BlockTrims {
     Length foreEdge;
     Length headFoot; ///< each
     Length spine;    ///< milled
@@ -21,7 +21,7 @@ struct Trims {
 
 /// The sheet of a work as it lies in the pile, folded and not yet trimmed. The page lies between a spine on its left
 /// and a fore-edge on its right, or the other way round on the other side of the spine.
-Pile foldedSignature(const SignatureFold& fold, Size page, const Trims& trims, int sheet, Length caliper)
+Pile foldedSignature(const SignatureFold& fold, Size page, const BlockTrims& trims, int sheet, Length caliper)
 {
     const Length w = page.w + trims.foreEdge + trims.spine;
     const Length h = page.h + trims.headFoot * 2;
@@ -75,7 +75,7 @@ BookSheet::CollatingMark collatingMark(const BookSheet& sheet, Length pageHeight
             firstPage->headDown ? pageHeight - fromHead - step : fromHead, step};
 }
 
-void trimHeadAndFoot(Book& book, const Trims& trims)
+void trimHeadAndFoot(Book& book, const BlockTrims& trims)
 {
     book.pile = trimmed(std::move(book.pile), PileSide::Top, trims.headFoot);
     book.pile = trimmed(std::move(book.pile), PileSide::Bottom, trims.headFoot);
@@ -87,7 +87,7 @@ void makeStapled(const Job& job, Book& book)
     const SignatureFold fold = signatureFold(4);
     const Length caliper = textStockOf(job).caliper();
     const int sheets = book.pages / 4;
-    const Trims trims{job.zones.bleed, job.zones.bleed, {}};
+    const BlockTrims trims{job.zones.bleed, job.zones.bleed, {}};
     // Each sheet is laid into the middle of those outside it: built from the inside out.
     for (int i = sheets - 1; i >= 0; --i)
         book.pile = nested(foldedSignature(fold, job.page, trims, i, caliper), book.pile);
@@ -111,7 +111,7 @@ void makeStapled(const Job& job, Book& book)
 void makeGlued(const Job& job, Book& book)
 {
     const Length caliper = textStockOf(job).caliper();
-    const Trims trims{job.zones.bleed, job.zones.bleed, job.pages.mill};
+    const BlockTrims trims{job.zones.bleed, job.zones.bleed, job.pages.mill};
     for (const int pages : signaturePages(book.pages, job.pages.signature)) {
         const SignatureFold fold = signatureFold(pages);
         const int number = int(book.sheets.size());

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/check_list.h"
 
+#include "core/job/master_copies.h"
+
 #include <algorithm>
 
 namespace hinge
@@ -19,6 +21,8 @@ Count countOf(const Job& job)
 {
     Count count;
     for (const auto& [surface, content] : job.surfaces) {
+        if (std::ranges::any_of(content->items, [](const Item& item) { return isMasterCopy(item.id); }))
+            continue;
         count.items += int(content->items.size());
         count.files += content->supplied ? 1 : 0;
         for (const Item& item : content->items) {

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/item_checks.h"
 
+#include "core/job/master_copies.h"
 #include "core/job/plates.h"
 #include "core/job/stand_in_copy.h"
 #include "core/plan/contact_check.h"
 #include "core/plan/finding_parts.h"
+#include "core/plan/master_layers.h"
 #include "core/plan/sliver_checks.h"
 
 #include <QSet>
@@ -359,7 +361,7 @@ std::vector<OddLook> oddLooks(const Job& job)
         for (const Item& item : content->items)
             for (std::size_t i = 0; i < item.paragraphs.size(); ++i) {
                 const Paragraph& p = item.paragraphs[i];
-                if (p.text.trimmed().isEmpty())
+                if (p.text.trimmed().isEmpty() || isMasterCopy(item.id))
                     continue;
                 const TextStyle& style = job.styleOf(p);
                 Use& use = uses[{style.font, style.size}];
@@ -403,9 +405,11 @@ void checkItems(const Job& job, const Plan& plan, std::vector<Finding>& out)
         checkSlivers(job, plan, surface, out);
         checkStrokes(job, surface, out);
         checkSmallType(job, surface, out);
-        checkWaiting(job, surface, runOnInto, out);
+        if (surface.master == 0)
+            checkWaiting(job, surface, runOnInto, out);
         checkDoubled(job, plan, surface, out);
     }
+    checkMasterFrames(job, plan, out);
     checkStandIns(job, out);
     checkContact(job, out);
     checkInks(job, out);

@@ -3,6 +3,7 @@
 
 #include "core/plan/checks.h"
 #include "core/plan/figures.h"
+#include "core/plan/master_layers.h"
 #include "core/press/press_proof.h"
 #include "core/press/sheet_marks.h"
 
@@ -69,6 +70,25 @@ const std::vector<PlannedItem>& Plan::itemsOn(const SurfaceId& surface) const
     return it == items.end() ? none : it->second;
 }
 
+std::vector<SurfaceId> Plan::layersOf(const SurfaceId& surface) const
+{
+    const auto it = layers.find(surface);
+    return it == layers.end() ? std::vector{surface} : it->second;
+}
+
+bool Plan::prints(const Job& job, const SurfaceId& surface) const
+{
+    return std::ranges::any_of(layersOf(surface), [&](const SurfaceId& layer) { return job.on(layer).isFilled(); });
+}
+
+QList<LinkedFile> Plan::filesOn(const Job& job, const SurfaceId& surface) const
+{
+    QList<LinkedFile> files;
+    for (const SurfaceId& layer : layersOf(surface))
+        files << job.on(layer).files();
+    return files;
+}
+
 const ReaderPage* Plan::readerPage(const SurfaceId& surface) const
 {
     const auto it = surface.component == Component::Text ? pageIndex.constFind(surface.page) : pageIndex.constEnd();
@@ -106,6 +126,8 @@ const Paper& Plan::paperOf(const SurfaceId& surface) const
 {
     if (surface.component != Component::Text || !textPages)
         return paper;
+    if (surface.master != 0)
+        return (*textPages)[std::size_t(surface.copy == 1 ? Hand::Left : Hand::Right)];
     // A page of its own lies on the right until it has a place among others.
     const ReaderPage* page = readerPage(surface);
     return (*textPages)[std::size_t(page ? page->hand : Hand::Right)];
@@ -193,6 +215,7 @@ Result<Plan> plan(const Job& job, const Plan* before)
     plan.byId.reserve(qsizetype(count));
     for (const auto& [surface, content] : job.surfaces)
         placeItems(plan, surface, *content);
+    plan.layers = masterLayers(job, plan.pages);
     addPress(job, plan, before);
     plan.figures = makeFigures(job, plan);
     plan.findings = checkPiece(job, plan);

@@ -26,6 +26,9 @@ struct Plan {
     QHash<int, int> pageIndex;
     /// Items with their frames, by surface, in painting order.
     std::map<SurfaceId, std::vector<PlannedItem>> items;
+    /// The surfaces that masters show on, each with what is painted there, the lowest first: surfaces of masters and it
+    /// itself.
+    std::map<SurfaceId, std::vector<SurfaceId>> layers;
     /// What each component needs of the press: the flat first, then the pages where they are printed apart from it.
     std::vector<PressRun> press;
     std::vector<Figure> figures;
@@ -48,6 +51,12 @@ struct Plan {
 
     /// Empty for a surface that nothing stands on.
     [[nodiscard]] const std::vector<PlannedItem>& itemsOn(const SurfaceId& surface) const;
+    /// What is painted on a surface, the lowest first; it itself alone where no master shows.
+    [[nodiscard]] std::vector<SurfaceId> layersOf(const SurfaceId& surface) const;
+    /// Something is printed on it: what stands there, or a master.
+    [[nodiscard]] bool prints(const Job& job, const SurfaceId& surface) const;
+    /// The files that a surface is printed from, masters and all.
+    [[nodiscard]] QList<LinkedFile> filesOn(const Job& job, const SurfaceId& surface) const;
     /// The paper a surface is a side of, `surface.face` of it: the flat that is at work, or the left- or right-hand
     /// page as it comes to lie among the others.
     [[nodiscard]] const Paper& paperOf(const SurfaceId& surface) const;

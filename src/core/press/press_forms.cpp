@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/press/press_forms.h"
 
+#include "core/job/master_copies.h"
 #include <algorithm>
 #include <map>
 
@@ -229,8 +230,8 @@ std::vector<PressRun> pressRuns(const PieceParts& parts, const std::vector<Press
 
 bool isCoverNotBegun(const PieceParts& parts, const PressRun& run)
 {
-    return run.component == Component::Flat && parts.book && !parts.job.on(Face::Outside).isFilled() &&
-           !parts.job.on(Face::Inside).isFilled();
+    return run.component == Component::Flat && parts.book && !facePrints(parts.job, Face::Outside) &&
+           !facePrints(parts.job, Face::Inside);
 }
 
 int pileOf(const SheetLayout& layout, int slot, PileOrder order)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/press/press_unit.h"
 
+#include "core/job/master_copies.h"
 #include <algorithm>
 
 namespace hinge
@@ -153,7 +154,7 @@ std::vector<UnitPlace> placesOn(const PieceParts& parts, Component component, in
     }
     const BookSheet& sheet = sheetOf(parts, work);
     // Of a booklet without a cover of its own the outermost sheet is the flat: what stands there lies under its pages.
-    if (work == 0 && !hasOwnCover(parts.job) && parts.job.on(side).isFilled()) {
+    if (work == 0 && !hasOwnCover(parts.job) && facePrints(parts.job, side)) {
         const Rect first = cellOf(parts, side, 0, 0);
         const Length bleed = parts.job.zones.bleed;
         const Rect trim{first.x + bleed, first.y + bleed, parts.paper.flat.w, parts.paper.flat.h};
