@@ -1,7 +1,8 @@
 #!/usr/bin/python3
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Writes demo/visitor-leaflet.hinge.json: the visitor leaflet of the (made-up) Skerrowby Tidal Observatory."""
-from parts import (INKS, body, frame, free, heading, hold, para, picture, safe_box, small_heading, strong, text, tint, write)
+from parts import (INKS, body, csv_rows, frame, free, heading, hold, para, picture, safe_box, small_heading, strong,
+                   table, text, tint, write)
 
 outside = [
     tint("flap-ground", "Flap ground", "Shallows", 14, frame(hold("bleed", 1, "start"), hold("bleed", 1, "start"), hold("edge", 1, "end"), hold("bleed", 1, "end"))),
@@ -47,12 +48,12 @@ inside = [
          body("The curve below is an ordinary Tuesday. Full circles mark high water, open ones the hours when the reef belongs to walkers.", after=0)),
     picture("curve", "Tide curve", "tide-curve.pdf", frame(hold("safe", 2, "start", 2), free(2, "end", -62), hold("safe", 2, "end", -2), free(2, "end", -17)), "whole"),
     tint("visit-ground", "Visit ground", "Dry sand", 45, frame(hold("edge", 3, "start"), free(3, "start", 82), hold("bleed", 3, "end"), hold("bleed", 3, "end"))),
-    text("visit", "Your visit", safe_box(3, 90, 8),
+    text("visit", "Your visit", safe_box(3, 90, 84),
          heading("Your visit"),
          strong("Opening"),
-         body("From two hours before to two hours after low water, by daylight."),
-         strong("Tower and gallery"),
-         body("Adults 6, children 3, members free. The last climb starts half an hour before closing."),
+         body("From two hours before to two hours after low water, by daylight.", after=0)),
+    table("prices", "Prices", safe_box(3, 121, 60), csv_rows("prices.csv"), ["left", "right", "right"]),
+    text("walks", "Walks", safe_box(3, 156, 8),
          strong("Guided reef walk"),
          body("Every Saturday at low water, ninety minutes, twelve people at most. Rubber boots can be borrowed in all sizes."),
          strong("Before you walk out"),

@@ -1,5 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What the scripts that write the demo jobs are made of: sides, items and paragraphs as the job file has them."""
+import csv
 import hashlib
 import json
 from pathlib import Path
@@ -51,6 +52,21 @@ def text(id, name, sides, *paragraphs):
 def para(words, font, size, leading, align="left", ink="Black", after=0):
     return {"text": words, "font": font, "size": f"{size:g} pt", "leading": f"{leading:g} pt", "align": align, "ink": ink,
             "spaceAfter": f"{after:g} pt"}
+
+
+def csv_rows(name):
+    with open(HERE / name, newline="", encoding="utf-8") as file:
+        return list(csv.reader(file))
+
+
+def table(id, name, sides, rows, aligns, ink="Deep water"):
+    """A header and rows below it, as wide as the frame."""
+    line = {"width": "0.4 pt", "ink": ink, "strength": 100}
+    return {**text(id, name, sides, *[(strong if i == 0 else body)("\t".join(row), after=0) for i, row in enumerate(rows)]),
+            "table": {"columns": [{"by": "content", **({"align": align} if align != "left" else {})} for align in aligns],
+                      "headerRows": 1, "padAcross": "1.5 mm", "padDown": "0.6 mm",
+                      "headerLine": {**line, "width": "1 pt"}, "rowLine": line, "columnLine": {**line, "width": "0 pt"},
+                      "frameLine": {**line, "width": "0 pt"}, "tint": {"ink": "Dry sand", "strength": 60}}}
 
 
 def heading(words, align="left"):

@@ -22,6 +22,26 @@ double extentOf(const TextLayout& layout)
     return right;
 }
 
+/// The width of the longest word of a cell that stands in one line.
+double longestWord(const TextLayout& layout)
+{
+    double longest = 0;
+    double from = 0;
+    double line = -1;
+    bool inWord = false;
+    for (const GlyphRun& run : layout.runs)
+        for (const Glyph& glyph : run.glyphs) {
+            const bool space = glyph.textStart < run.text.size() && run.text[glyph.textStart].isSpace();
+            if (space || !inWord || glyph.y != line)
+                from = glyph.x;
+            inWord = !space;
+            line = glyph.y;
+            if (!space)
+                longest = std::max(longest, glyph.x + glyph.advance - from);
+        }
+    return longest;
+}
+
 void move(TextLayout& layout, double dx, double dy)
 {
     for (GlyphRun& run : layout.runs)
@@ -146,8 +166,7 @@ private:
                 if (cell.covered || cell.across > 1 || cell.paragraph.text.isEmpty())
                     continue;
                 Length& width = least[std::size_t(column)];
-                if (padded(extentOf(cell.layout)) > width)
-                    width = std::max(width, padded(extentOf(lay(cell.paragraph, Length::points(1)))));
+                width = std::max(width, padded(longestWord(cell.layout)));
             }
         return least;
     }

@@ -5,6 +5,7 @@
 #include "core/edit/masters.h"
 #include "core/edit/new_items.h"
 #include "core/edit/sequence_edits.h"
+#include "core/edit/table_edits.h"
 #include "paint/face_painter.h"
 #include "paint/flat_diagram.h"
 #include "paint/likeness.h"
@@ -380,6 +381,44 @@ private Q_SLOTS:
         job.masters[0].on = MasterOn::RightHand;
         settleMasters(job);
         QVERIFY(state.update(job, testing::planned(job), layouts).everything);
+    }
+
+    void tablesStandOnTheScreenAsInPrint()
+    {
+        Job job = testing::a4Roll();
+        const Plan bare = testing::planned(job);
+        SheetRows rows;
+        for (int i = 0; i < 14; ++i)
+            rows.rows << QStringList{QStringLiteral("Quay %1").arg(i), QStringLiteral("low water at the steps"),
+                                     QStringLiteral("%1.50").arg(i)};
+        rows.spans = {{1, 0, 2, 1}};
+        Item table = newTable(job, bare, Face::Outside, 0, rows);
+        table.id = QStringLiteral("table");
+        table.sides = freeSides(bare.paper, Face::Outside, {len("10"), len("20"), len("80"), len("50")});
+        table.table->headerInk = table.table->tintInk = QStringLiteral("Black");
+        table.table->headerStrength = 80; // dark enough to be told from paper
+        table.table->tintStrength = 90;
+        table.table->frameLine.width = Length::points(2);
+        table.next = QStringLiteral("on");
+        Item on;
+        on.id = QStringLiteral("on");
+        on.kind = ItemKind::Text;
+        on.textRun = TextRun::Down;
+        on.sides = freeSides(bare.paper, Face::Outside, {len("110"), len("20"), len("60"), len("80")});
+        job.edit(Face::Outside).items = {table, on};
+        const Plan plan = testing::planned(job);
+        const QImage screen = painted(job, plan, Face::Outside, none_);
+        const QImage print = printed(job);
+        const int margin = int(testing::flatMargin(job).toMm() * perMm) + 2;
+        for (const PlannedItem& placed : plan.itemsOn(Face::Outside)) {
+            const Rect& f = placed.frame;
+            const QRect area(
+                QPoint(int(f.x.toMm() * perMm) + margin - 16, int(f.y.toMm() * perMm) + margin - 16),
+                QPoint(int(f.right().toMm() * perMm) + margin + 15, int(f.bottom().toMm() * perMm) + margin + 15));
+            const auto [ink, apart] = testing::likeness(screen, print, area);
+            QVERIFY2(ink > 5000, qPrintable(placed.id));
+            QVERIFY2(apart * 300 < ink, qPrintable(QStringLiteral("%1: %2 of %3").arg(placed.id).arg(apart).arg(ink)));
+        }
     }
 
     void framesThatWaitPrintNothing()

@@ -113,6 +113,7 @@ Drawer::Subject Drawer::subject() const
     now.hasRecords = job.records.any();
     now.hasShadow = item->shadow.has_value();
     now.isWaiting = item->isWaiting();
+    now.isTable = item->table.has_value();
     now.symbology = item->code.symbology;
     now.isContact = item->kind == ItemKind::Code && contactFrom(item->code.data).has_value();
     now.inks = job.inks;
@@ -205,7 +206,7 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     auto* head = new QHBoxLayout;
-    auto* title = plainLabel(kindName(item.kind));
+    auto* title = plainLabel(item.table ? tr("Table") : kindName(item.kind));
     title->setProperty("role", QStringLiteral("title"));
     head->addWidget(title, 1);
     auto* done = new QPushButton(tr("Panel"));

@@ -66,6 +66,7 @@ private:
         bool hasRecords = false;
         bool hasShadow = false;
         bool isWaiting = false;
+        bool isTable = false;
         Symbology symbology{};
         bool isContact = false;
         std::vector<Ink> inks;
@@ -104,6 +105,8 @@ private:
     /// The parts of a contact in place of its text.
     void buildContact(QVBoxLayout* column, const QString& itemId);
     void buildText(QVBoxLayout* column, const Item& item);
+    /// Has the cells of a table typed.
+    void openCells(const QString& itemId);
     /// Style, font and measures of the paragraphs in hand.
     void buildStyle(QVBoxLayout* column, const QString& itemId);
     /// The first paragraph in hand, where the cursor is or the selection begins, and its look.

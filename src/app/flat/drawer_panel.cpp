@@ -133,6 +133,7 @@ void Drawer::buildAdding(QVBoxLayout* column, bool isPage)
     buttons->addWidget(actionButton(actions_.addShape, tr("Shape")), 1, 1);
     buttons->addWidget(actionButton(actions_.addCode, tr("Code")), 2, 0);
     buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
+    buttons->addWidget(actionButton(actions_.addTable, tr("Table…")), 3, 0, 1, 2);
     column->addLayout(buttons);
     column->addSpacing(6);
 

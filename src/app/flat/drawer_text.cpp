@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/flat/cells_dialog.h"
 #include "app/flat/drawer.h"
+#include "app/flat/table_card.h"
 
 #include "app/document/record_view.h"
 #include "app/fields/drawer_parts.h"
@@ -227,6 +229,8 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
         });
     new FieldCompletion(document_, *words_); // goes with it
     words_->setFixedHeight(108);
+    if (item.table)
+        words_->setLineWrapMode(QPlainTextEdit::NoWrap);
     words_->setToolTip(
         tr("A new line is a new paragraph; Shift+Enter only breaks the line; Esc goes back to the paper"));
     connect(words_, &QPlainTextEdit::textChanged, this, [this, id] { applyText(id); });
@@ -248,9 +252,13 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
         const QStringList chain = chainOf(document_.job(), id);
         const TextLayout& layout =
             layouts_.layout(document_.shown(), document_.plan(), *document_.shown().findItem(chain.last()));
-        label->setText(!layout.fits()      ? tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines)
-                       : layout.lines == 1 ? tr("one line, fits")
-                                           : tr("%1 lines, all fit").arg(layout.lines));
+        if (i->table)
+            label->setText(layout.fits() ? tr("%1 rows, all fit").arg(layout.lines)
+                                         : tr("%1 of %2 rows do not fit").arg(layout.linesOver).arg(layout.lines));
+        else
+            label->setText(!layout.fits()      ? tr("%1 of %2 lines do not fit").arg(layout.linesOver).arg(layout.lines)
+                           : layout.lines == 1 ? tr("one line, fits")
+                                               : tr("%1 lines, all fit").arg(layout.lines));
         showOverset(id, layout);
         label->setStyleSheet(layout.fits()
                                  ? QString()
@@ -260,10 +268,45 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     tellFit();
     auto* fitRow = new QHBoxLayout;
     fitRow->addWidget(fit_, 1);
+    if (item.table)
+        standIn->hide();
     fitRow->addWidget(standIn);
     column->addLayout(fitRow);
 
+    if (item.table) {
+        auto* card = new TableCard(document_, id);
+        connect(card, &TableCard::cellsRequested, this, [this, id] { openCells(id); });
+        column->addWidget(card);
+    } else {
+        auto* asTable = new QPushButton(tr("set as a table"));
+        asTable->setProperty("link", true);
+        asTable->setObjectName(QStringLiteral("drawer.asTable"));
+        asTable->setToolTip(tr("Each paragraph becomes a row, each tab the edge of a cell"));
+        connect(asTable, &QPushButton::clicked, this, [this, id] {
+            Job job = document_.job();
+            if (Item* i = job.findItem(id))
+                i->table = usualTable(cellsOf(*i));
+            (void)document_.edit(tr("Set as a table"), std::move(job));
+        });
+        fitRow->insertWidget(1, asTable);
+    }
     buildStyle(column, id);
+}
+
+void Drawer::openCells(const QString& itemId)
+{
+    const Item* item = document_.job().findItem(itemId);
+    if (!item || !item->table)
+        return;
+    CellsDialog dialog(*item, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    Job job = document_.job();
+    if (Item* now = job.findItem(itemId)) {
+        now->paragraphs = dialog.table().paragraphs;
+        now->table = dialog.table().table;
+    }
+    (void)document_.edit(tr("Change the cells of a table"), std::move(job));
 }
 
 std::optional<std::pair<int, int>> Drawer::charactersInHand() const
@@ -311,6 +354,8 @@ void Drawer::editText()
     }
     if (!words_)
         return;
+    if (const Item* item = document_.job().findItem(wordsFor_); item && item->table)
+        return openCells(item->id);
     words_->setFocus(Qt::OtherFocusReason);
     words_->selectAll();
 }

@@ -26,7 +26,7 @@ QString iconOf(const Item& item)
         return QStringLiteral("lock");
     switch (item.kind) {
     case ItemKind::Picture: return QStringLiteral("image");
-    case ItemKind::Text: return QStringLiteral("type");
+    case ItemKind::Text: return item.table ? QStringLiteral("table") : QStringLiteral("type");
     case ItemKind::Code: return QStringLiteral("qr-code");
     case ItemKind::Shape: break;
     }
@@ -73,8 +73,8 @@ QVariant ItemsModel::data(const QModelIndex& index, int role) const
         return {};
     const Item& item = at(index.row());
     switch (role) {
-    case Qt::DisplayRole: return item.name.isEmpty() ? kindName(item.kind) : item.name;
-    case Qt::ToolTipRole: return kindName(item.kind);
+    case Qt::DisplayRole: return !item.name.isEmpty() ? item.name : item.table ? tr("Table") : kindName(item.kind);
+    case Qt::ToolTipRole: return item.table ? tr("Table") : kindName(item.kind);
     case Qt::DecorationRole: {
         // Drawn once each: a list of hundreds asks for them again and again.
         const QString name = iconOf(item);

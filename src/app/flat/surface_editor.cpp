@@ -108,6 +108,8 @@ void SurfaceEditor::addField(int panel, const QString& field)
         newField(document_.job(), document_.plan(), selection_.surface(), panel, field));
 }
 
+void SurfaceEditor::putTable(Item table) { add(tr("Add a table"), tr("Table"), std::move(table)); }
+
 void SurfaceEditor::addTint(int panel) { add(tr("Tint the panel"), tr("Tint"), newTint(document_.job(), panel)); }
 
 void SurfaceEditor::tintFace()

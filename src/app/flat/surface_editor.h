@@ -41,6 +41,8 @@ public:
     void addText(int panel);
     /// A line that names a field of the data.
     void addField(int panel, const QString& field);
+    /// Puts a table, made by `newTable`, on the surface in view.
+    void putTable(Item table);
     void addTint(int panel);
     /// Lays a tint over the whole face, folds and all.
     void tintFace();

@@ -5,6 +5,7 @@
 #include "core/edit/masters.h"
 #include "core/edit/new_items.h"
 #include "core/edit/supplied_faces.h"
+#include "core/edit/table_edits.h"
 #include "core/file/embedded_files.h"
 #include "core/file/links.h"
 #include "core/file/read_limits.h"
@@ -99,6 +100,16 @@ void SurfaceEditor::place(const Destined& file, const std::function<void()>& the
     const QString& path = file.path;
     if (isTableName(path)) {
         Q_EMIT tableGiven(path);
+        then();
+        return;
+    }
+    if (isSheetName(path)) {
+        const auto rows = readSheet(path);
+        if (rows)
+            add(tr("Add a table"), QFileInfo(path).completeBaseName(),
+                newTable(document_.job(), document_.plan(), selection_.surface(), file.panel, *rows));
+        else
+            Q_EMIT refused(tr("%1 was not placed. %2").arg(QFileInfo(path).fileName(), rows.error().message));
         then();
         return;
     }
@@ -233,6 +244,9 @@ void SurfaceEditor::placeWords(const QString& words, int panel, const QString& f
 {
     if (fill(frame, FrameFor::Words, words))
         return;
+    // Cells that were copied from a spreadsheet stay cells.
+    if (const QList<QStringList> rows = rowsOf(words); rows.size() > 1)
+        return putTable(newTable(document_.job(), document_.plan(), selection_.surface(), panel, {rows, {}}));
     Item item = newText(document_.job(), document_.plan(), selection_.surface(), panel, words);
     const QString name = item.paragraphs.front().text.left(24);
     add(tr("Place text"), name, std::move(item));

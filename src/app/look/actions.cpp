@@ -180,6 +180,8 @@ void Actions::makePlacing(QWidget* window)
         make(window, "usualFrames", tr("Put the &usual frames here"), QStringLiteral("panels-top-left"),
              QKeySequence(tr("Ctrl+Alt+U")),
              tr("What usually stands on such a panel, as frames that wait: a title, a picture, contact lines"));
+    addTable = make(window, "addTable", tr("Add a ta&ble…"), QStringLiteral("table"), QKeySequence(tr("Ctrl+Alt+D")),
+                    tr("Rows and columns that are typed, pasted, or taken from a CSV file or a spreadsheet"));
     makeMaster =
         make(window, "makeMaster", tr("Make a m&aster"), QStringLiteral("stamp"), QKeySequence(tr("Ctrl+Shift+R")),
              tr("What is in hand shows on every page, or wherever it is to; with nothing in hand, an empty "

@@ -92,6 +92,7 @@ QListView[ticks="true"]::indicator { width: 13px; height: 13px; border: 1px soli
 QListView[ticks="true"]::indicator:checked { background: @accent; border-color: @accent; image: url(:/hinge/app/tick-@mode.svg); }
 QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
 QTableView::item { border: 0; padding: 0 10px; }
+QHeaderView { background: @slip; }
 QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 10px; }
 QPushButton[tool="true"] { padding: 0; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }

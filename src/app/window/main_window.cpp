@@ -285,7 +285,8 @@ void MainWindow::buildMenus()
     view->addAction(actions_.darkTheme);
 
     QMenu* panel = menuBar()->addMenu(tr("&Panel"));
-    panel->addActions({actions_.placePicture, actions_.addText, actions_.addShape, actions_.addCode});
+    panel->addActions(
+        {actions_.placePicture, actions_.addText, actions_.addTable, actions_.addShape, actions_.addCode});
     panel->addSeparator();
     panel->addActions({actions_.pictureFrame, actions_.wordsFrame, actions_.usualFrames, actions_.makeMaster});
     panel->addSeparator();

@@ -121,6 +121,10 @@ private:
     /// Behind the pages taken, or at the end.
     void bringInBehind(const QStringList& paths);
     void askForData();
+    /// Has a table typed, that of a file when there is one, and puts it on the panel at work.
+    void addTable(const QString& path);
+    /// A table was dropped on the paper: asks what it is for.
+    void takeTable(const QString& path);
     void bringData(const QString& path);
     /// Brings the records into view.
     void showRecords();

@@ -8,6 +8,7 @@
 #include "app/document/linked_files.h"
 #include "app/document/record_view.h"
 #include "app/dummy/dummy_stage.h"
+#include "app/flat/cells_dialog.h"
 #include "app/flat/flat_stage.h"
 #include "app/flat/rows_dialog.h"
 #include "app/look/ask_file.h"
@@ -21,6 +22,9 @@
 #include "core/file/record_table.h"
 #include "core/units/version.h"
 
+#include <QFileInfo>
+#include <QMessageBox>
+#include <QPushButton>
 #include <QSettings>
 #include <algorithm>
 
@@ -134,6 +138,7 @@ void MainWindow::connectPlacing()
         flat_->drawFrame(FrameFor::Words);
     });
     on(actions_.usualFrames, [this] { editor_.addUsualFrames(panelAtWork()); });
+    on(actions_.addTable, [this] { addTable({}); });
     on(actions_.makeMaster, [this] {
         showStage(Stage::Flat);
         editor_.makeMaster();
@@ -248,6 +253,32 @@ PaperCanvas& MainWindow::canvasAtWork()
     if (stages_->current() == int(Stage::Sheet))
         return sheet_->canvas();
     return flat_->canvas();
+}
+
+void MainWindow::addTable(const QString& path)
+{
+    const int panel = panelAtWork();
+    CellsDialog dialog(newTable(document_.job(), document_.plan(), selection_.surface(), panel, emptyRows(4, 3)), this);
+    if (!path.isEmpty())
+        dialog.takeFrom(path);
+    if (dialog.exec() == QDialog::Accepted)
+        editor_.putTable(dialog.table());
+}
+
+void MainWindow::takeTable(const QString& path)
+{
+    QMessageBox box(
+        QMessageBox::Question, tr("A table"),
+        tr("%1 can be a table on the panel, or the data that copies differ in.").arg(QFileInfo(path).fileName()),
+        QMessageBox::Cancel, this);
+    box.setObjectName(QStringLiteral("tableQuestion"));
+    const auto* onPanel = box.addButton(tr("Table on the panel"), QMessageBox::AcceptRole);
+    const auto* copies = box.addButton(tr("Data for the copies"), QMessageBox::ActionRole);
+    box.exec();
+    if (box.clickedButton() == onPanel)
+        addTable(path);
+    else if (box.clickedButton() == copies)
+        bringData(path);
 }
 
 void MainWindow::turnOver()

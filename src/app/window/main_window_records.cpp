@@ -63,7 +63,7 @@ void MainWindow::connectRecords()
     on(actions_.bringData, [this] { askForData(); });
     on(actions_.nextRecord, [this] { document_.records().show(document_.records().place() + 1); });
     on(actions_.recordBefore, [this] { document_.records().show(document_.records().place() - 1); });
-    connect(&editor_, &SurfaceEditor::tableGiven, this, &MainWindow::bringData);
+    connect(&editor_, &SurfaceEditor::tableGiven, this, &MainWindow::takeTable);
     RecordStage& records = order_->records();
     connect(&records, &RecordStage::dataRequested, this, &MainWindow::askForData);
     connect(&records, &RecordStage::fieldRequested, this, &MainWindow::putOnPiece);

@@ -6,7 +6,7 @@
 #include "core/file/links.h"
 #include "core/file/read_limits.h"
 #include "core/file/save_file.h"
-#include "core/units/owned.h"
+#include "core/file/zip_entry.h"
 
 #include <QFile>
 #include <QFileInfo>
@@ -25,28 +25,6 @@ const QByteArray jobEntry = "job.hinge.json";
 QByteArray entryOf(const EmbeddedFile& file)
 {
     return "files/" + file.sha256.left(8).toUtf8() + '/' + file.name.toUtf8();
-}
-
-using Archive = Owned<zip_t, zip_discard>;
-
-/// Null when there is no such entry, or it is larger, or unfolds further, than it may.
-QByteArray readEntry(zip_t* archive, const QByteArray& name, qint64 most)
-{
-    zip_stat_t about;
-    if (zip_stat(archive, name.constData(), 0, &about) != 0 || !(about.valid & ZIP_STAT_SIZE) ||
-        !(about.valid & ZIP_STAT_COMP_SIZE))
-        return {};
-    const auto size = qint64(std::min<zip_uint64_t>(about.size, zip_uint64_t(limits::largestUnpacked) + 1));
-    const bool unfolds = size > limits::harmlessUnfolding && size / limits::mostUnfolding > qint64(about.comp_size);
-    if (size > most || unfolds)
-        return {};
-    zip_file_t* entry = zip_fopen(archive, name.constData(), 0);
-    if (!entry)
-        return {};
-    QByteArray bytes(qsizetype(size), Qt::Uninitialized);
-    const zip_int64_t got = zip_fread(entry, bytes.data(), zip_uint64_t(size));
-    const bool sound = zip_fclose(entry) == 0; // says whether the checksum was right
-    return sound && got == zip_int64_t(size) ? bytes : QByteArray();
 }
 
 QString reason(int code)
@@ -69,18 +47,18 @@ bool looksPacked(const QByteArray& head) { return head.startsWith(QByteArray("PK
 Result<Job> readPackedJob(const QString& path)
 {
     int code = 0;
-    const Archive archive(zip_open(QFile::encodeName(path).constData(), ZIP_RDONLY, &code));
+    const ZipArchive archive(zip_open(QFile::encodeName(path).constData(), ZIP_RDONLY, &code));
     if (!archive)
         return problem(path, QStringLiteral("This packed job cannot be opened: %1.").arg(reason(code)));
     if (zip_get_num_entries(archive.get(), 0) > limits::mostPackedEntries)
         return problem(path, QStringLiteral("This ZIP file has more entries than any packed job."));
-    const QByteArray json = readEntry(archive.get(), jobEntry, limits::largestJobEntry);
+    const QByteArray json = readZipEntry(archive.get(), jobEntry, limits::largestJobEntry);
     if (json.isNull())
         return problem(path, QStringLiteral("This ZIP file is no packed job: it has no “%1” that can be read.")
                                  .arg(QString::fromUtf8(jobEntry)));
     qint64 left = limits::largestUnpacked;
     return readJob(json, QFileInfo(path).fileName(), [&archive, &left](const EmbeddedFile& file) {
-        const QByteArray bytes = readEntry(archive.get(), entryOf(file), std::min(largestEmbedded, left));
+        const QByteArray bytes = readZipEntry(archive.get(), entryOf(file), std::min(largestEmbedded, left));
         left -= bytes.size();
         return bytes;
     });
@@ -92,7 +70,7 @@ Result<void> writePackedJob(const Job& job, const QString& path, const std::func
     zip_error_init(&error);
     // Made in memory, where its files are already, and written like any other job.
     zip_source_t* whole = zip_source_buffer_create(nullptr, 0, 0, &error);
-    Archive archive(whole ? zip_open_from_source(whole, ZIP_TRUNCATE, &error) : nullptr);
+    ZipArchive archive(whole ? zip_open_from_source(whole, ZIP_TRUNCATE, &error) : nullptr);
     const auto failed = [&](const char* why) {
         return problem(path, QStringLiteral("The job could not be packed: %1. The file on disk is unchanged.")
                                  .arg(QString::fromUtf8(why)));

@@ -55,4 +55,16 @@ inline constexpr int mostRows = 10'000'000;
 inline constexpr qint64 longestRow = 1LL << 20;
 inline constexpr int mostWrongRows = 1000;
 
+/// A text of a word processor, in bytes, and what the converter makes of it; its time in milliseconds, and its memory
+/// in megabytes.
+inline constexpr qint64 largestDocument = 64LL << 20;
+inline constexpr qint64 largestDocumentTree = 64LL << 20;
+inline constexpr int longestConversion = 30'000;
+inline constexpr int converterMemory = 1024;
+
+/// A table that is set on the paper: its rows and columns, and the spreadsheet it comes from, in bytes unpacked.
+inline constexpr int mostTableRows = 5000;
+inline constexpr int mostTableColumns = 100;
+inline constexpr qint64 largestSheet = 64LL << 20;
+
 } // namespace hinge::limits

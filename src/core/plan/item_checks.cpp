@@ -361,7 +361,9 @@ std::vector<OddLook> oddLooks(const Job& job)
         for (const Item& item : content->items)
             for (std::size_t i = 0; i < item.paragraphs.size(); ++i) {
                 const Paragraph& p = item.paragraphs[i];
-                if (p.text.trimmed().isEmpty() || isMasterCopy(item.id))
+                // The header of a table is meant to stand out.
+                const bool header = item.table && i < std::size_t(item.table->headerRows);
+                if (p.text.trimmed().isEmpty() || isMasterCopy(item.id) || header)
                     continue;
                 const TextStyle& style = job.styleOf(p);
                 Use& use = uses[{style.font, style.size}];

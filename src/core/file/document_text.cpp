@@ -1,0 +1,302 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/file/document_text.h"
+
+#include "core/file/read_limits.h"
+
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+
+namespace hinge
+{
+namespace
+{
+
+/// Blocks within each other: lists in quotes in lists. Deeper ones are left out.
+constexpr int deepest = 60;
+
+/// How the words of a block are marked while it is read.
+struct Look {
+    bool bold = false;
+    bool italic = false;
+};
+
+/// Goes through the tree. Each node is an object with its type in "t" and its contents in "c"; attributes are
+/// [name, [classes], [[key, value]]].
+class TreeReader
+{
+public:
+    DocumentText read(const QJsonArray& blocks)
+    {
+        readBlocks(blocks, {}, 0);
+        for (const QJsonArray& note : std::exchange(notes_, {}))
+            readBlocks(note, QStringLiteral("Note"), 0);
+        return std::move(out_);
+    }
+
+private:
+    static QString typeOf(const QJsonObject& node) { return node.value(QStringLiteral("t")).toString(); }
+    static QJsonArray contentOf(const QJsonObject& node) { return node.value(QStringLiteral("c")).toArray(); }
+    static QString styleOf(const QJsonArray& attributes)
+    {
+        for (const QJsonValue& pair : attributes.at(2).toArray())
+            if (pair.toArray().at(0).toString() == QStringLiteral("custom-style"))
+                return pair.toArray().at(1).toString();
+        return {};
+    }
+
+    /// `style` is what a paragraph is when it does not say so itself.
+    void readBlocks(const QJsonArray& blocks, const QString& style, int depth)
+    {
+        if (depth > deepest)
+            return;
+        for (const QJsonValue& value : blocks) {
+            const QJsonObject block = value.toObject();
+            const QString type = typeOf(block);
+            const QJsonArray content = contentOf(block);
+            if (type == QStringLiteral("Para") || type == QStringLiteral("Plain"))
+                addParagraph(content, style.isEmpty() ? QStringLiteral("Text") : style);
+            else if (type == QStringLiteral("Header"))
+                addParagraph(content.at(2).toArray(), QStringLiteral("Heading %1").arg(content.at(0).toInt()));
+            else if (type == QStringLiteral("LineBlock"))
+                readLines(content, style);
+            else if (type == QStringLiteral("CodeBlock"))
+                addPlain(content.at(1).toString(), style.isEmpty() ? QStringLiteral("Code") : style);
+            else if (type == QStringLiteral("BlockQuote"))
+                readBlocks(content, style.isEmpty() ? QStringLiteral("Quote") : style, depth + 1);
+            else if (type == QStringLiteral("BulletList"))
+                readList(content, {}, depth);
+            else if (type == QStringLiteral("OrderedList"))
+                readList(content.at(1).toArray(), content.at(0).toArray().at(0).toInt(1), depth);
+            else if (type == QStringLiteral("DefinitionList"))
+                readDefinitions(content, style, depth);
+            else if (type == QStringLiteral("Div"))
+                readDiv(content, style, depth);
+            else if (type == QStringLiteral("Table"))
+                readTable(content);
+        }
+    }
+    void readDiv(const QJsonArray& content, const QString& style, int depth)
+    {
+        // Word processors call an ordinary paragraph by many names.
+        static const QStringList ordinary{QStringLiteral("First Paragraph"), QStringLiteral("Body Text"),
+                                          QStringLiteral("Normal"),          QStringLiteral("Compact"),
+                                          QStringLiteral("Text Body"),       QStringLiteral("Standard")};
+        QString own = styleOf(content.at(0).toArray());
+        if (ordinary.contains(own, Qt::CaseInsensitive))
+            own = QStringLiteral("Text");
+        readBlocks(content.at(1).toArray(), style.isEmpty() ? own : style, depth + 1);
+    }
+    void readLines(const QJsonArray& lines, const QString& style)
+    {
+        QJsonArray all;
+        for (const QJsonValue& line : lines) {
+            if (!all.isEmpty())
+                all.append(QJsonObject{{QStringLiteral("t"), QStringLiteral("LineBreak")}});
+            for (const QJsonValue& part : line.toArray())
+                all.append(part);
+        }
+        addParagraph(all, style.isEmpty() ? QStringLiteral("Text") : style);
+    }
+    void readList(const QJsonArray& items, std::optional<int> number, int depth)
+    {
+        for (const QJsonValue& item : items) {
+            const std::size_t first = out_.paragraphs.size();
+            readBlocks(item.toArray(), QStringLiteral("List"), depth + 1);
+            if (first >= out_.paragraphs.size())
+                continue;
+            const QString mark = number ? QStringLiteral("%1. ").arg((*number)++) : QStringLiteral("• ");
+            DocumentParagraph& paragraph = out_.paragraphs[first];
+            paragraph.text.prepend(mark);
+            for (DocumentMark& m : paragraph.marks)
+                m.start += int(mark.size());
+        }
+    }
+    void readDefinitions(const QJsonArray& items, const QString& style, int depth)
+    {
+        for (const QJsonValue& item : items) {
+            addParagraph(item.toArray().at(0).toArray(), QStringLiteral("Term"));
+            for (const QJsonValue& definition : item.toArray().at(1).toArray())
+                readBlocks(definition.toArray(), style, depth + 1);
+        }
+    }
+
+    /// [attributes, caption, columns, head, bodies, foot]; rows are [attributes, cells], cells [attributes, alignment,
+    /// rows, columns, blocks].
+    void readTable(const QJsonArray& table)
+    {
+        SheetRows sheet;
+        const auto rows = [&](const QJsonArray& list) {
+            for (const QJsonValue& row : list)
+                readRow(row.toArray().at(1).toArray(), sheet);
+        };
+        rows(table.at(3).toArray().at(1).toArray());
+        for (const QJsonValue& body : table.at(4).toArray()) {
+            rows(body.toArray().at(2).toArray());
+            rows(body.toArray().at(3).toArray());
+        }
+        rows(table.at(5).toArray().at(1).toArray());
+        if (!sheet.rows.isEmpty())
+            out_.tables.push_back(std::move(sheet));
+    }
+    void readRow(const QJsonArray& cells, SheetRows& sheet)
+    {
+        const int row = int(sheet.rows.size());
+        QStringList words;
+        if (row >= limits::mostTableRows)
+            return;
+        const auto isCovered = [&](qsizetype column) {
+            return std::ranges::any_of(sheet.spans, [&](const TableSpan& s) {
+                return s.row < row && row < s.row + s.down && s.column <= column && column < s.column + s.across;
+            });
+        };
+        for (const QJsonValue& value : cells) {
+            const QJsonArray cell = value.toArray();
+            while (words.size() < limits::mostTableColumns && isCovered(words.size()))
+                words << QString();
+            if (words.size() >= limits::mostTableColumns)
+                break;
+            const int down = std::clamp(cell.at(2).toInt(1), 1, limits::mostTableRows);
+            const int across = std::clamp(cell.at(3).toInt(1), 1, limits::mostTableColumns - int(words.size()));
+            if (across > 1 || down > 1)
+                sheet.spans.push_back({row, int(words.size()), across, down});
+            words << wordsOf(cell.at(4).toArray());
+            for (int i = 1; i < across; ++i)
+                words << QString();
+        }
+        sheet.rows << words;
+    }
+    /// The words of blocks as one cell has them.
+    static QString wordsOf(const QJsonArray& blocks)
+    {
+        TreeReader inner;
+        inner.readBlocks(blocks, {}, 0);
+        QStringList lines;
+        for (const DocumentParagraph& paragraph : inner.out_.paragraphs)
+            lines << QString(paragraph.text).replace(u'\t', u' ');
+        return lines.join(QChar(QChar::LineSeparator));
+    }
+
+    void addPlain(const QString& text, const QString& style)
+    {
+        for (const QString& line : text.split(u'\n'))
+            out_.paragraphs.push_back({line, style, {}});
+    }
+    void addParagraph(const QJsonArray& inlines, const QString& style)
+    {
+        DocumentParagraph paragraph{{}, style, {}};
+        readInlines(inlines, {}, paragraph, 0);
+        while (paragraph.text.endsWith(u' '))
+            paragraph.text.chop(1);
+        std::erase_if(paragraph.marks, [&](DocumentMark& m) {
+            m.length = std::min(m.length, int(paragraph.text.size()) - m.start);
+            return m.length < 1;
+        });
+        if (!paragraph.text.isEmpty())
+            out_.paragraphs.push_back(std::move(paragraph));
+    }
+    static void add(DocumentParagraph& to, const QString& words, const Look& look)
+    {
+        if (look.bold || look.italic) {
+            const int start = int(to.text.size());
+            DocumentMark* last = to.marks.empty() ? nullptr : &to.marks.back();
+            if (last && last->start + last->length == start && last->bold == look.bold && last->italic == look.italic)
+                last->length += int(words.size());
+            else if (!words.isEmpty())
+                to.marks.push_back({start, int(words.size()), look.bold, look.italic});
+        }
+        to.text += words;
+    }
+    void readInlines(const QJsonArray& inlines, const Look& look, DocumentParagraph& to, int depth)
+    {
+        if (depth > deepest)
+            return;
+        for (const QJsonValue& value : inlines) {
+            const QJsonObject node = value.toObject();
+            const QString type = typeOf(node);
+            const QJsonArray content = contentOf(node);
+            if (type == QStringLiteral("Str"))
+                add(to, node.value(QStringLiteral("c")).toString().remove(u'\n').remove(u'\r'), look);
+            else if (type == QStringLiteral("Space") || type == QStringLiteral("SoftBreak"))
+                add(to, to.text.isEmpty() ? QString() : QStringLiteral(" "), look);
+            else if (type == QStringLiteral("LineBreak"))
+                add(to, QChar(QChar::LineSeparator), look);
+            else if (type == QStringLiteral("Strong"))
+                readInlines(content, {true, look.italic}, to, depth + 1);
+            else if (type == QStringLiteral("Emph"))
+                readInlines(content, {look.bold, true}, to, depth + 1);
+            else if (type == QStringLiteral("Code") || type == QStringLiteral("Math"))
+                add(to, content.at(1).toString(), look);
+            else if (type == QStringLiteral("Quoted"))
+                readQuoted(content, look, to, depth);
+            else if (type == QStringLiteral("Link") || type == QStringLiteral("Span") || type == QStringLiteral("Cite"))
+                readInlines(content.at(1).toArray(), look, to, depth + 1);
+            else if (type == QStringLiteral("Note"))
+                addNote(content, look, to);
+            else if (type != QStringLiteral("Image") && type != QStringLiteral("RawInline"))
+                readInlines(content, look, to, depth + 1); // underlined, struck out, small capitals and the like
+        }
+    }
+    void readQuoted(const QJsonArray& content, const Look& look, DocumentParagraph& to, int depth)
+    {
+        const bool once = typeOf(content.at(0).toObject()) == QStringLiteral("SingleQuote");
+        add(to, once ? QStringLiteral("‘") : QStringLiteral("“"), look);
+        readInlines(content.at(1).toArray(), look, to, depth + 1);
+        add(to, once ? QStringLiteral("’") : QStringLiteral("”"), look);
+    }
+    void addNote(const QJsonArray& content, const Look& look, DocumentParagraph& to)
+    {
+        // Numbered where it is called and where it stands.
+        notes_.push_back(content);
+        ++count_;
+        const QString number = raised(count_);
+        add(to, number, look);
+        QJsonArray& note = notes_.back();
+        QJsonObject first = note.at(0).toObject();
+        // The first paragraph of a note may lie in a group of its own.
+        while (typeOf(first) == QStringLiteral("Div"))
+            first = contentOf(first).at(1).toArray().at(0).toObject();
+        QJsonArray words = contentOf(first);
+        words.prepend(QJsonObject{{QStringLiteral("t"), QStringLiteral("Space")}});
+        words.prepend(QJsonObject{{QStringLiteral("t"), QStringLiteral("Str")}, {QStringLiteral("c"), number}});
+        note.replace(0, QJsonObject{{QStringLiteral("t"), QStringLiteral("Para")}, {QStringLiteral("c"), words}});
+    }
+    /// 12 as "¹²".
+    static QString raised(int number)
+    {
+        static const QString digits = QStringLiteral("⁰¹²³⁴⁵⁶⁷⁸⁹");
+        QString out;
+        for (const QChar digit : QString::number(number))
+            out += digits[digit.digitValue()];
+        return out;
+    }
+
+    DocumentText out_;
+    std::vector<QJsonArray> notes_;
+    int count_ = 0;
+};
+
+} // namespace
+
+QStringList DocumentText::styles() const
+{
+    QStringList out;
+    for (const DocumentParagraph& paragraph : paragraphs)
+        if (!out.contains(paragraph.style))
+            out << paragraph.style;
+    return out;
+}
+
+Result<DocumentText> readDocumentTree(const QByteArray& json, const QString& name)
+{
+    const QJsonObject tree = QJsonDocument::fromJson(json).object();
+    const QJsonValue blocks = tree.value(QStringLiteral("blocks"));
+    if (!blocks.isArray())
+        return problem(name, QStringLiteral("What the converter made of it cannot be read."));
+    DocumentText text = TreeReader().read(blocks.toArray());
+    if (text.paragraphs.empty() && text.tables.empty())
+        return problem(name, QStringLiteral("There are no words in it."));
+    return text;
+}
+
+} // namespace hinge

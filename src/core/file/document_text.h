@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/file/sheet_rows.h"
+
+#include <functional>
+
+namespace hinge
+{
+
+/// Characters of a paragraph that stand out in a document.
+struct DocumentMark {
+    int start = 0;
+    int length = 0;
+    bool bold = false;
+    bool italic = false;
+    bool operator==(const DocumentMark&) const = default;
+};
+
+struct DocumentParagraph {
+    QString text;  ///< U+2028 forces a line
+    QString style; ///< its name in the file, or what it is: "Heading 1", "Text", "List", "Quote", "Note"
+    std::vector<DocumentMark> marks{}; ///< in order, without overlaps
+    bool operator==(const DocumentParagraph&) const = default;
+};
+
+/// The text of a word processor, as far as it can stand on paper: words and what they are, without pictures, pages and
+/// fields. Notes come at its end.
+struct DocumentText {
+    std::vector<DocumentParagraph> paragraphs;
+    std::vector<SheetRows> tables; ///< in order; where one stood nothing is left in the paragraphs
+    bool operator==(const DocumentText&) const = default;
+    /// Each once, in the order they come.
+    [[nodiscard]] QStringList styles() const;
+};
+
+/// True of names of files that hold such a text: DOCX (ISO/IEC 29500), ODT (ISO/IEC 26300), RTF and Markdown.
+[[nodiscard]] bool isDocumentName(const QString& path);
+
+/// Reads a file by way of pandoc, which must be installed; nothing but this file is read for it. Stops when `goesOn`
+/// says no. Fails on what is no such document, is too large or takes too long, and where there is no converter.
+[[nodiscard]] Result<DocumentText> readDocument(const QString& path, const std::function<bool()>& goesOn = {});
+
+/// Reads a document in the converter's own form: its syntax tree as JSON.
+[[nodiscard]] Result<DocumentText> readDocumentTree(const QByteArray& json, const QString& name);
+
+} // namespace hinge
