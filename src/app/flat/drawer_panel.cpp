@@ -11,6 +11,7 @@
 #include "core/edit/new_items.h"
 #include "core/file/links.h"
 #include "core/piece/reading.h"
+#include "core/plan/word_counts.h"
 
 #include <QGridLayout>
 #include <QListView>
@@ -133,7 +134,8 @@ void Drawer::buildAdding(QVBoxLayout* column, bool isPage)
     buttons->addWidget(actionButton(actions_.addShape, tr("Shape")), 1, 1);
     buttons->addWidget(actionButton(actions_.addCode, tr("Code")), 2, 0);
     buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
-    buttons->addWidget(actionButton(actions_.addTable, tr("Table…")), 3, 0, 1, 2);
+    buttons->addWidget(actionButton(actions_.addTable, tr("Table…")), 3, 0);
+    buttons->addWidget(actionButton(actions_.placeText, tr("Text file…")), 3, 1);
     column->addLayout(buttons);
     column->addSpacing(6);
 
@@ -193,6 +195,19 @@ void Drawer::buildPanel(QVBoxLayout* column)
         column->addWidget(note(
             surface.component == Component::Text ? size : tr("%1, %2").arg(size, readingWords(panel.readingNumber))));
     }
+    auto* words = note({});
+    words->setObjectName(QStringLiteral("drawer.wordCount"));
+    const auto count = [this, words, surface, at] {
+        const auto& now = document_.plan().panelsOf(surface);
+        const int there = wordsOn(document_.job(), document_.plan(), surface, at);
+        words->setVisible(there > 0);
+        if (std::size_t(at) < now.size())
+            words->setText(
+                tr("%1 words; up to %2 read well here").arg(there).arg(comfortableWords(now[std::size_t(at)])));
+    };
+    column->addWidget(words);
+    connect(&document_, &Document::changed, words, count);
+    count();
     column->addSpacing(6);
 
     buildAdding(column, isPage);

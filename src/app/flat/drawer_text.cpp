@@ -236,11 +236,6 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     connect(words_, &QPlainTextEdit::textChanged, this, [this, id] { applyText(id); });
     column->addWidget(words_);
 
-    auto* standIn = new QPushButton(tr("dummy copy"));
-    standIn->setProperty("link", true);
-    standIn->setObjectName(QStringLiteral("drawer.standIn"));
-    standIn->setToolTip(tr("Words of no meaning until the copy comes, as many as the frame takes"));
-    connect(standIn, &QPushButton::clicked, this, [this, id] { fillWithStandIn(id); });
     fit_ = note({});
     fit_->setObjectName(QStringLiteral("drawer.textFit"));
     const auto tellFit = [this, id, label = fit_] {
@@ -266,18 +261,18 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     };
     connect(&document_, &Document::changed, fit_, tellFit);
     tellFit();
-    auto* fitRow = new QHBoxLayout;
-    fitRow->addWidget(fit_, 1);
-    if (item.table)
-        standIn->hide();
-    fitRow->addWidget(standIn);
-    column->addLayout(fitRow);
+    column->addWidget(fit_);
 
     if (item.table) {
         auto* card = new TableCard(document_, id);
         connect(card, &TableCard::cellsRequested, this, [this, id] { openCells(id); });
         column->addWidget(card);
     } else {
+        auto* standIn = new QPushButton(tr("dummy copy"));
+        standIn->setProperty("link", true);
+        standIn->setObjectName(QStringLiteral("drawer.standIn"));
+        standIn->setToolTip(tr("Words of no meaning until the copy comes, as many as the frame takes"));
+        connect(standIn, &QPushButton::clicked, this, [this, id] { fillWithStandIn(id); });
         auto* asTable = new QPushButton(tr("set as a table"));
         asTable->setProperty("link", true);
         asTable->setObjectName(QStringLiteral("drawer.asTable"));
@@ -288,7 +283,11 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
                 i->table = usualTable(cellsOf(*i));
             (void)document_.edit(tr("Set as a table"), std::move(job));
         });
-        fitRow->insertWidget(1, asTable);
+        auto* links = new QHBoxLayout;
+        links->addWidget(standIn);
+        links->addStretch(1);
+        links->addWidget(asTable);
+        column->addLayout(links);
     }
     buildStyle(column, id);
 }

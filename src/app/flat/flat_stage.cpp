@@ -162,10 +162,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     connect(canvas_, &FaceCanvas::frameDrawn, &editor, &SurfaceEditor::addFrame);
     connect(canvas_, &FaceCanvas::nameWanted, drawer_, &Drawer::editName);
     connect(&editor, &SurfaceEditor::toBeNamed, drawer_, &Drawer::editName);
-    connect(canvas_, &FaceCanvas::hint, this, [this](const QString& text) {
-        hint_->setText(hint_->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, hint_->width() - 8)));
-        hint_->setToolTip(text);
-    });
+    connect(canvas_, &FaceCanvas::hint, this, &FlatStage::tell);
     connect(&document_, &Document::changed, this, &FlatStage::arrangeHead);
     connect(canvas_, &FaceCanvas::filesDropped, &editor, &SurfaceEditor::placeFiles);
 }
@@ -182,6 +179,12 @@ void FlatStage::resizeEvent(QResizeEvent* event)
 {
     arrangeHead();
     QWidget::resizeEvent(event);
+}
+
+void FlatStage::tell(const QString& words)
+{
+    hint_->setText(hint_->fontMetrics().elidedText(words, Qt::ElideRight, std::max(0, hint_->width() - 8)));
+    hint_->setToolTip(words);
 }
 
 void FlatStage::setView(PaperView view)

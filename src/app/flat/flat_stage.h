@@ -24,6 +24,8 @@ public:
     void nextView();
     void pickInk();
     void drawFrame(FrameFor what);
+    /// A word about what is going on; empty for none.
+    void tell(const QString& words);
 
 protected:
     void resizeEvent(QResizeEvent* event) override;

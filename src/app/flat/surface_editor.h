@@ -5,6 +5,7 @@
 #include "app/document/selection.h"
 #include "core/edit/arrange.h"
 #include "core/edit/frames.h"
+#include "core/edit/place_document.h"
 
 namespace hinge
 {
@@ -81,10 +82,16 @@ public:
     /// Asked for the password of a PDF, by its name; `again` when one was wrong. Nothing when the user gives up.
     using AskPassword = std::function<std::optional<QString>(const QString& name, bool again)>;
     void setAskPassword(AskPassword ask) { askPassword_ = std::move(ask); }
+    /// Asked what the styles of a document become; nothing when the user gives up.
+    using AskStyles =
+        std::function<std::optional<std::vector<StyleChoice>>(const DocumentText& document, const QString& name)>;
+    void setAskStyles(AskStyles ask) { askStyles_ = std::move(ask); }
     /// Opens a locked PDF with its password, and gives the link to an open copy, which lies in the job from then on.
     [[nodiscard]] Result<QString> unlocked(const QString& path);
 
 Q_SIGNALS:
+    /// A file is being read, by its name; empty when it is.
+    void reading(const QString& name);
     /// A file could not be placed; `message` says why.
     void refused(const QString& message);
     /// A table of data was among the files: it goes to no panel.
@@ -110,6 +117,10 @@ private:
     void placeInOrder(std::vector<Destined> files);
     /// The words of a text file: UTF-8, UTF-16 with a mark, or Western.
     [[nodiscard]] static Result<QString> readWords(const QString& path);
+    /// Reads the text of a word processor in the background and puts it on the surface that was in view.
+    void placeDocumentFile(const Destined& file, const std::function<void()>& then);
+    void putDocument(const DocumentText& document, const QString& name, const SurfaceId& surface, int panel,
+                     const QString& frame);
     void placeWords(const QString& words, int panel, const QString& frame = {});
     [[nodiscard]] QString freshId() const;
     /// Puts a fresh item of that name on the surface in view, as the step `what` of the history.
@@ -118,6 +129,7 @@ private:
     Document& document_;
     Selection& selection_;
     AskPassword askPassword_;
+    AskStyles askStyles_;
     QStringList passwords_; ///< that opened a file; several of one sender often share theirs
     AlignTo alignTo_ = AlignTo::EachOther;
 };

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Files that are put on the paper: pictures, pages, finished faces, texts.
+#include "app/document/background.h"
 #include "app/document/linked_files.h"
 #include "app/flat/surface_editor.h"
 #include "core/edit/masters.h"
@@ -113,6 +114,8 @@ void SurfaceEditor::place(const Destined& file, const std::function<void()>& the
         then();
         return;
     }
+    if (isDocumentName(path))
+        return placeDocumentFile(file, then);
     if (isTextName(path)) {
         const auto words = readWords(path);
         if (words)
@@ -179,7 +182,7 @@ void SurfaceEditor::placeFiles(const QStringList& paths, int panel, const QStrin
     std::vector<Destined> files;
     std::size_t next = 0;
     for (const QString& path : paths) {
-        QStringList& frames = isTextName(path) ? forWords : forPictures;
+        QStringList& frames = isTextName(path) || isDocumentName(path) ? forWords : forPictures;
         if (!frames.isEmpty() && !isTableName(path)) {
             files.push_back({path, panel, std::nullopt, frames.takeFirst()});
             continue;
@@ -238,6 +241,46 @@ void SurfaceEditor::dropSupplied()
     Job job = document_.job();
     job.edit(selection_.surface()).supplied.reset();
     (void)document_.edit(tr("Remove supplied artwork"), std::move(job));
+}
+
+void SurfaceEditor::placeDocumentFile(const Destined& file, const std::function<void()>& then)
+{
+    const QString name = QFileInfo(file.path).completeBaseName();
+    const SurfaceId surface = selection_.surface();
+    Q_EMIT reading(QFileInfo(file.path).fileName());
+    inBackground(
+        this, [path = file.path] { return readDocument(path); },
+        [this, name, surface, file, then](const Result<DocumentText>& document) {
+            Q_EMIT reading({});
+            if (document)
+                putDocument(*document, name, surface, file.panel, file.frame);
+            else
+                Q_EMIT refused(
+                    tr("%1 was not placed. %2").arg(QFileInfo(file.path).fileName(), document.error().message));
+            then();
+        });
+}
+
+void SurfaceEditor::putDocument(const DocumentText& document, const QString& name, const SurfaceId& surface, int panel,
+                                const QString& frame)
+{
+    std::vector<StyleChoice> choices = proposedChoices(document_.job(), document);
+    if (askStyles_ && wantsChoosing(document_.job(), document)) {
+        auto chosen = askStyles_(document, name);
+        if (!chosen)
+            return;
+        choices = std::move(*chosen);
+    }
+    Job job = document_.job();
+    const PlannedItem* waiting = document_.plan().findItem(frame);
+    const bool ofMaster = waiting && waiting->surface.master != 0 && waiting->surface != surface;
+    const QString into = ofMaster ? fillHere(job, document_.plan(), surface, masterItemOf(frame), freshItemId) : frame;
+    const QStringList ids = placeDocument(job, document_.plan(), surface, panel, document, choices, into, name,
+                                          [this] { return freshId(); });
+    if (const auto done = document_.edit(tr("Place %1").arg(name), std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
+    else if (!ids.isEmpty())
+        selection_.setItem(document_.plan().findItem(ids.first())->surface, ids.first());
 }
 
 void SurfaceEditor::placeWords(const QString& words, int panel, const QString& frame)

@@ -180,6 +180,9 @@ void Actions::makePlacing(QWidget* window)
         make(window, "usualFrames", tr("Put the &usual frames here"), QStringLiteral("panels-top-left"),
              QKeySequence(tr("Ctrl+Alt+U")),
              tr("What usually stands on such a panel, as frames that wait: a title, a picture, contact lines"));
+    placeText = make(window, "placeText", tr("Place a te&xt file…"), QStringLiteral("file-text"),
+                     QKeySequence(tr("Ctrl+Alt+X")),
+                     tr("The words of a DOCX, ODT, RTF, Markdown or plain text file, with their headings and tables"));
     addTable = make(window, "addTable", tr("Add a ta&ble…"), QStringLiteral("table"), QKeySequence(tr("Ctrl+Alt+D")),
                     tr("Rows and columns that are typed, pasted, or taken from a CSV file or a spreadsheet"));
     makeMaster =

@@ -23,8 +23,8 @@ struct Actions {
     QAction *group, *ungroup, *lock;
     QAction *alignLeft, *alignCentre, *alignRight, *alignHead, *alignMiddle, *alignFoot, *distributeAcross,
         *distributeDown;
-    QAction *placePicture, *addText, *addTable, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files, *press,
-        *takeSupplied, *dropSupplied;
+    QAction *placePicture, *addText, *placeText, *addTable, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files,
+        *press, *takeSupplied, *dropSupplied;
     QAction *keepBlock, *blocks;
     QAction *pictureFrame, *wordsFrame, *usualFrames, *makeMaster;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *nextMark, *markBefore, *darkTheme;

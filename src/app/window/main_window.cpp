@@ -7,6 +7,7 @@
 #include "app/dummy/dummy_stage.h"
 #include "app/fields/findings_bar.h"
 #include "app/flat/flat_stage.h"
+#include "app/flat/styles_dialog.h"
 #include "app/gang/gang_window.h"
 #include "app/look/ask_file.h"
 #include "app/look/fit_screen.h"
@@ -154,6 +155,12 @@ MainWindow::MainWindow()
         ask.setTextEchoMode(QLineEdit::Password);
         return ask.exec() == QDialog::Accepted ? std::optional(ask.textValue()) : std::nullopt;
     });
+    editor_.setAskStyles([this](const DocumentText& document, const QString& name) {
+        StylesDialog ask(document_.job(), document, name, this);
+        return ask.exec() == QDialog::Accepted ? std::optional(ask.choices()) : std::nullopt;
+    });
+    connect(&editor_, &SurfaceEditor::reading, this,
+            [this](const QString& name) { flat_->tell(name.isEmpty() ? QString() : tr("Reading %1…").arg(name)); });
     connect(&editor_, &SurfaceEditor::refused, this,
             [this](const QString& message) { tell(tr("Not placed"), message); });
     connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
@@ -285,8 +292,8 @@ void MainWindow::buildMenus()
     view->addAction(actions_.darkTheme);
 
     QMenu* panel = menuBar()->addMenu(tr("&Panel"));
-    panel->addActions(
-        {actions_.placePicture, actions_.addText, actions_.addTable, actions_.addShape, actions_.addCode});
+    panel->addActions({actions_.placePicture, actions_.addText, actions_.placeText, actions_.addTable,
+                       actions_.addShape, actions_.addCode});
     panel->addSeparator();
     panel->addActions({actions_.pictureFrame, actions_.wordsFrame, actions_.usualFrames, actions_.makeMaster});
     panel->addSeparator();

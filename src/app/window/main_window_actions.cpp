@@ -138,6 +138,12 @@ void MainWindow::connectPlacing()
         flat_->drawFrame(FrameFor::Words);
     });
     on(actions_.usualFrames, [this] { editor_.addUsualFrames(panelAtWork()); });
+    on(actions_.placeText, [this] {
+        const QStringList paths = askForFiles(this, tr("Place a text"),
+                                              tr("Texts (*.docx *.odt *.rtf *.md *.markdown *.txt);;All files (*)"));
+        if (!paths.isEmpty())
+            editor_.placeFiles(paths, panelAtWork(), selection_.item());
+    });
     on(actions_.addTable, [this] { addTable({}); });
     on(actions_.makeMaster, [this] {
         showStage(Stage::Flat);

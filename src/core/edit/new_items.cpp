@@ -74,12 +74,12 @@ Item newPicture(int panel, std::optional<int> column, LinkedFile file)
 bool isDarkBehind(const Job& job, const Plan& plan, const SurfaceId& surface, const Rect& area)
 {
     const auto& items = job.on(surface).items;
-    const auto& places = plan.itemsOn(surface);
     const Point middle = area.middle();
     const Rect spot{middle.x, middle.y, Length::micrometres(1), Length::micrometres(1)};
     for (std::size_t i = items.size(); i-- > 0;) {
         const Item& item = items[i];
-        if (!places[i].frame.contains(spot) || item.kind == ItemKind::Text)
+        const PlannedItem* placed = plan.findItem(item.id); // nullptr for what was put there since
+        if (!placed || !placed->frame.contains(spot) || item.kind == ItemKind::Text)
             continue;
         const Ink* ink = item.kind == ItemKind::Shape ? job.findInk(item.ink) : nullptr;
         if (item.kind == ItemKind::Shape && !ink)

@@ -75,7 +75,12 @@ Result<DocumentText> readDocument(const QString& path, const std::function<bool(
         return problem(name, said.isEmpty() ? QStringLiteral("It is damaged, or not what its name says.")
                                             : QStringLiteral("It is damaged, or not what its name says: %1").arg(said));
     }
-    return readDocumentTree(json, name);
+    auto document = readDocumentTree(json, name);
+    // The converter loses the header of a table in OpenDocument.
+    if (document && QLatin1String(format) == QLatin1String("odt"))
+        if (auto tables = tablesOfText(path); tables.size() == document->tables.size())
+            document->tables = std::move(tables);
+    return document;
 }
 
 } // namespace hinge

@@ -85,6 +85,10 @@ private:
         QString own = styleOf(content.at(0).toArray());
         if (ordinary.contains(own, Qt::CaseInsensitive))
             own = QStringLiteral("Text");
+        static const QStringList quoting{QStringLiteral("Block Text"), QStringLiteral("Quotations"),
+                                         QStringLiteral("Block Quotation")};
+        if (quoting.contains(own, Qt::CaseInsensitive))
+            own = QStringLiteral("Quote");
         readBlocks(content.at(1).toArray(), style.isEmpty() ? own : style, depth + 1);
     }
     void readLines(const QJsonArray& lines, const QString& style)
@@ -131,6 +135,8 @@ private:
                 readRow(row.toArray().at(1).toArray(), sheet);
         };
         rows(table.at(3).toArray().at(1).toArray());
+        // Where the file does not say which rows are the header the converter makes an empty one.
+        sheet.rows.removeIf([](const QStringList& row) { return row.join(QString()).isEmpty(); });
         for (const QJsonValue& body : table.at(4).toArray()) {
             rows(body.toArray().at(2).toArray());
             rows(body.toArray().at(3).toArray());
@@ -218,7 +224,7 @@ private:
             if (type == QStringLiteral("Str"))
                 add(to, node.value(QStringLiteral("c")).toString().remove(u'\n').remove(u'\r'), look);
             else if (type == QStringLiteral("Space") || type == QStringLiteral("SoftBreak"))
-                add(to, to.text.isEmpty() ? QString() : QStringLiteral(" "), look);
+                add(to, to.text.isEmpty() || to.text.endsWith(u' ') ? QString() : QStringLiteral(" "), look);
             else if (type == QStringLiteral("LineBreak"))
                 add(to, QChar(QChar::LineSeparator), look);
             else if (type == QStringLiteral("Strong"))

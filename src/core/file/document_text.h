@@ -25,7 +25,7 @@ struct DocumentParagraph {
 };
 
 /// The text of a word processor, as far as it can stand on paper: words and what they are, without pictures, pages and
-/// fields. Notes come at its end.
+/// fields. Notes come at its end; those of RTF files the converter does not read.
 struct DocumentText {
     std::vector<DocumentParagraph> paragraphs;
     std::vector<SheetRows> tables; ///< in order; where one stood nothing is left in the paragraphs

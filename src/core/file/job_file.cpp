@@ -130,6 +130,11 @@ public:
             characterStyles.append(characterStyleToJson(style));
         if (!characterStyles.isEmpty())
             o[QStringLiteral("characterStyles")] = characterStyles;
+        QJsonObject matches;
+        for (const auto& [from, to] : job.styleMatches)
+            matches[from] = to;
+        if (!matches.isEmpty())
+            o[QStringLiteral("styleMatches")] = matches;
         // What no link uses any more is kept only for undo.
         const QStringList used = linkedPaths(job);
         QJsonArray embedded;
@@ -417,6 +422,11 @@ void readJobObject(JsonReader& r, Job& job, const BytesOf& bytesOf)
     r.readArray("inks", [&](JsonReader& o) { readInk(o, job.inks.emplace_back()); });
     r.readArray("textStyles", [&](JsonReader& o) { readNamedStyle(o, job.textStyles.emplace_back()); });
     r.readArray("characterStyles", [&](JsonReader& o) { readCharacterStyle(o, job.characterStyles.emplace_back()); });
+    r.readObject("styleMatches", [&](JsonReader& o) {
+        const QJsonObject matches = o.takeLeftOver();
+        for (auto match = matches.begin(); match != matches.end(); ++match)
+            job.styleMatches[match.key()] = match.value().toString();
+    });
     r.readArray("embedded", [&](JsonReader& o) { readEmbedded(o, job.embedded.emplace_back(), bytesOf); });
     r.readObject("baselineGrid", [&](JsonReader& o) {
         o.read("start", job.gridStart);

@@ -35,14 +35,18 @@ void trim(QList<QStringList>& rows)
         rows.removeLast();
 }
 
-/// The first sheet of a spreadsheet. What stands in a cell is its text as it is shown, whatever it is reckoned from.
+/// Tables of a spreadsheet or a text, one after the other. What stands in a cell is its text as it is shown, whatever
+/// it is reckoned from; a table within a cell is words of that cell.
 class SheetReader
 {
 public:
     explicit SheetReader(const QByteArray& xml) : xml_(xml) {}
 
-    Result<SheetRows> read(const QString& name)
+    /// The next table; without rows when there is none.
+    Result<SheetRows> next(const QString& name)
     {
+        out_ = {};
+        done_ = false;
         while (!xml_.atEnd() && !done_) {
             xml_.readNext();
             if (xml_.isStartElement())
@@ -57,8 +61,6 @@ public:
         if (xml_.hasError() && !done_)
             return problem(name, QStringLiteral("This spreadsheet is damaged: %1.").arg(xml_.errorString()));
         trim(out_.rows);
-        if (out_.rows.isEmpty())
-            return problem(name, QStringLiteral("Its first sheet is empty."));
         std::erase_if(out_.spans, [this](const TableSpan& span) { return span.row >= out_.rows.size(); });
         return out_;
     }
@@ -71,7 +73,11 @@ private:
     void begin()
     {
         const auto name = xml_.qualifiedName();
-        if (name == QLatin1String("table:table-row")) {
+        if (name == QLatin1String("table:table")) {
+            ++depth_;
+        } else if (depth_ > 1 && name.startsWith(QLatin1String("table:"))) {
+            return;
+        } else if (name == QLatin1String("table:table-row")) {
             row_.clear();
             rowTimes_ = number("table:number-rows-repeated");
         } else if (name == QLatin1String("table:table-cell") || name == QLatin1String("table:covered-table-cell")) {
@@ -96,7 +102,11 @@ private:
     void end()
     {
         const auto name = xml_.qualifiedName();
-        if (name == QLatin1String("text:p")) {
+        if (name == QLatin1String("table:table")) {
+            done_ = --depth_ == 0;
+        } else if (depth_ > 1 && name.startsWith(QLatin1String("table:"))) {
+            return;
+        } else if (name == QLatin1String("text:p")) {
             inParagraph_ = false;
         } else if (name == QLatin1String("table:table-cell") || name == QLatin1String("table:covered-table-cell")) {
             // A sheet goes on without end to its right and below: empty cells wait for one that is not.
@@ -115,8 +125,6 @@ private:
                 out_.rows << row_;
                 tooLarge_ = out_.rows.size() > limits::mostTableRows && !row_.isEmpty();
             }
-        } else if (name == QLatin1String("table:table")) {
-            done_ = true;
         }
     }
 
@@ -127,6 +135,7 @@ private:
     int rowTimes_ = 1;
     int cellTimes_ = 1;
     int paragraphs_ = 0;
+    int depth_ = 0; ///< of tables within each other
     bool inParagraph_ = false;
     bool done_ = false;
     bool tooLarge_ = false;
@@ -142,7 +151,10 @@ Result<SheetRows> readSpreadsheet(const QString& path)
     const QByteArray xml = readZipEntry(archive.get(), "content.xml", limits::largestSheet);
     if (xml.isNull())
         return problem(name, QStringLiteral("This is no spreadsheet that can be read."));
-    return SheetReader(xml).read(name);
+    auto sheet = SheetReader(xml).next(name);
+    if (sheet && sheet->rows.isEmpty())
+        return problem(name, QStringLiteral("Its first sheet is empty."));
+    return sheet;
 }
 
 Result<SheetRows> readTableFile(const QString& path)
@@ -171,6 +183,18 @@ Result<SheetRows> readTableFile(const QString& path)
 }
 
 } // namespace
+
+std::vector<SheetRows> tablesOfText(const QString& path)
+{
+    std::vector<SheetRows> out;
+    int code = 0;
+    const ZipArchive archive(zip_open(QFile::encodeName(path).constData(), ZIP_RDONLY, &code));
+    const QByteArray xml = archive ? readZipEntry(archive.get(), "content.xml", limits::largestSheet) : QByteArray();
+    SheetReader reader(xml);
+    for (auto table = reader.next(path); table && !table->rows.isEmpty(); table = reader.next(path))
+        out.push_back(std::move(*table));
+    return out;
+}
 
 bool isSheetName(const QString& path) { return isTableName(path) || isSpreadsheet(path); }
 

@@ -21,6 +21,9 @@ struct SheetRows {
 /// the end are left out. Fails on what is no table, has nothing in it, or more rows or columns than a table may have.
 [[nodiscard]] Result<SheetRows> readSheet(const QString& path);
 
+/// The tables of a text in OpenDocument, up to the first that is empty or cannot be read; none of any other file.
+[[nodiscard]] std::vector<SheetRows> tablesOfText(const QString& path);
+
 /// Rows as they come from the clipboard: lines, their cells parted by tabs, with quotes about cells that hold lines of
 /// their own. Empty when there is no tab in them.
 [[nodiscard]] QList<QStringList> rowsOf(const QString& text);

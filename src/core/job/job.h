@@ -176,6 +176,9 @@ struct Job {
     std::vector<Ink> inks;
     std::vector<NamedStyle> textStyles;
     std::vector<NamedCharacterStyle> characterStyles;
+    /// What styles of documents that were taken in became, by their names there: styles of the job, for the next
+    /// document. Those that are gone count no more.
+    std::map<QString, QString> styleMatches;
     /// Files that travel in the job; those that no link uses any more are not saved.
     std::vector<EmbeddedFile> embedded;
     /// Baselines of text that stands on the grid: from the head trim of the flat, and from one to the next; 0 for no

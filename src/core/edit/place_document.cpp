@@ -1,0 +1,139 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/edit/place_document.h"
+
+#include "core/edit/frames.h"
+#include "core/edit/new_items.h"
+#include "core/edit/table_edits.h"
+
+#include <algorithm>
+
+namespace hinge
+{
+namespace
+{
+
+/// nullptr when it was not, or that style is gone.
+const NamedStyle* matchedBefore(const Job& job, const QString& style)
+{
+    const auto known = job.styleMatches.find(style);
+    return known == job.styleMatches.end() ? nullptr : job.findTextStyle(known->second);
+}
+
+const NamedStyle* styleNamed(const Job& job, const QString& name)
+{
+    const auto it = std::ranges::find_if(
+        job.textStyles, [&](const NamedStyle& style) { return style.name.compare(name, Qt::CaseInsensitive) == 0; });
+    return it == job.textStyles.end() ? nullptr : &*it;
+}
+
+/// The same family in another weight or slope: "Cabin Regular" as "Cabin Bold".
+QString inFace(const QString& font, const char* face) { return font.section(u' ', 0, -2) + u' ' + QLatin1String(face); }
+
+Paragraph set(const Job& job, const DocumentParagraph& from, const QString& style)
+{
+    Paragraph paragraph;
+    paragraph.text = from.text;
+    paragraph.styleName = style;
+    const QString& font = job.styleOf(paragraph).font;
+    for (const DocumentMark& mark : from.marks)
+        paragraph.spans.push_back({mark.start, mark.length, inFace(font, mark.bold ? "Bold" : "Italic"), {}});
+    return paragraph;
+}
+
+} // namespace
+
+TextStyle usualStyle(const QString& name)
+{
+    TextStyle style;
+    style.hyphenation = QStringLiteral("en-GB");
+    const auto heading = [&](const char* font, int size, int leading, int before) {
+        style.font = QString::fromLatin1(font);
+        style.size = Length::points(size);
+        style.leading = Length::points(leading);
+        style.spaceBefore = Length::points(before);
+        style.hyphenation.clear();
+    };
+    if (name == QStringLiteral("Heading 1") || name == QStringLiteral("Title"))
+        heading("Vollkorn SemiBold", 21, 26, 0);
+    else if (name == QStringLiteral("Heading 2") || name == QStringLiteral("Subtitle"))
+        heading("Vollkorn SemiBold", 14, 18, 6);
+    else if (name.startsWith(QStringLiteral("Heading")) || name == QStringLiteral("Term"))
+        heading("Cabin SemiBold", 9, 13, 4);
+    else if (name == QStringLiteral("Quote"))
+        style.font = QStringLiteral("Cabin Italic");
+    else if (name == QStringLiteral("Note")) {
+        style.size = Length::points(7);
+        style.leading = Length::points(10);
+    }
+    return style;
+}
+
+std::vector<StyleChoice> proposedChoices(const Job& job, const DocumentText& document)
+{
+    std::vector<StyleChoice> out;
+    for (const QString& style : document.styles()) {
+        const NamedStyle* before = matchedBefore(job, style);
+        const NamedStyle* same = before ? before : styleNamed(job, style);
+        out.push_back({style, same ? same->name : QString()});
+    }
+    return out;
+}
+
+bool wantsChoosing(const Job& job, const DocumentText& document)
+{
+    // A job without styles has nothing to choose from.
+    return !job.textStyles.empty() && std::ranges::any_of(document.styles(), [&](const QString& style) {
+        return !matchedBefore(job, style) && !styleNamed(job, style);
+    });
+}
+
+QStringList placeDocument(Job& job, const Plan& plan, const SurfaceId& surface, int panel, const DocumentText& document,
+                          const std::vector<StyleChoice>& choices, const QString& frame, const QString& name,
+                          const std::function<QString()>& freshId)
+{
+    std::map<QString, QString> styles;
+    for (const StyleChoice& choice : choices) {
+        QString to = choice.to;
+        if (to.isEmpty()) {
+            to = choice.from;
+            if (!job.findTextStyle(to))
+                job.textStyles.push_back({to, usualStyle(to), {}});
+        }
+        if (!job.findTextStyle(to))
+            return {};
+        styles[choice.from] = to;
+        job.styleMatches[choice.from] = to;
+    }
+    std::vector<Paragraph> paragraphs;
+    for (const DocumentParagraph& paragraph : document.paragraphs)
+        paragraphs.push_back(set(job, paragraph, styles[paragraph.style]));
+    QStringList ids;
+    const auto put = [&](Item item, const QString& called) {
+        item.id = freshId();
+        item.name = called;
+        ids << item.id;
+        job.edit(surface).items.push_back(std::move(item));
+    };
+    const int panels = int(plan.panelsOf(surface).size());
+    int at = std::clamp(panel, 0, panels - 1);
+    if (!paragraphs.empty()) {
+        if (Item* waiting = job.findItem(frame); waiting && waitsFor(*waiting, FrameFor::Words)) {
+            waiting->paragraphs = std::move(paragraphs);
+            ids << frame;
+        } else {
+            Item item = newText(job, plan, surface, at, {});
+            item.paragraphs = std::move(paragraphs);
+            put(std::move(item), name);
+        }
+        at = std::min(at + 1, panels - 1);
+    }
+    for (std::size_t i = 0; i < document.tables.size(); ++i) {
+        put(newTable(job, plan, surface, at, document.tables[i]),
+            document.tables.size() == 1 ? QStringLiteral("%1, table").arg(name)
+                                        : QStringLiteral("%1, table %2").arg(name).arg(i + 1));
+        at = std::min(at + 1, panels - 1);
+    }
+    return ids;
+}
+
+} // namespace hinge
