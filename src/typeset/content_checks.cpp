@@ -4,6 +4,7 @@
 #include "core/edit/new_items.h"
 #include "core/file/record_table.h"
 #include "core/job/stories.h"
+#include "core/plan/date_checks.h"
 #include "core/plan/finding_parts.h"
 #include "core/plan/item_checks.h"
 #include "core/plan/master_layers.h"
@@ -145,6 +146,7 @@ std::vector<Finding> allFindings(const Job& job, const Job& shown, const Plan& p
     };
     add(checkFiles(shown, plan, facts));
     add(checkText(shown, plan, layouts));
+    add(checkDates(shown, QDate::currentDate()));
     if (job.records.any()) {
         // What all records have in common is told once for all of them.
         std::erase_if(all, [&](const Finding& f) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/story_layout.h"
 
+#include "core/edit/scaling.h"
 #include "core/job/stories.h"
 #include "typeset/hyphenation.h"
 #include "typeset/table_layout.h"
@@ -41,6 +42,36 @@ std::vector<TextLayout> layOut(const StoryInput& story, const FontLibrary& fonts
 {
     return story.table ? layOutTable(story.paragraphs, *story.table, story.frames, fonts, patience)
                        : layOutStory(story.paragraphs, story.frames, fonts, patience);
+}
+
+std::optional<Percent> fittingScale(const Job& job, const Plan& plan, const Item& text, const FontLibrary& fonts)
+{
+    const Item* head = job.findItem(chainOf(job, text).first());
+    if (!head || head->paragraphs.empty() || head->isWaiting())
+        return std::nullopt;
+    const StoryInput asItIs = storyThrough(job, plan, *head);
+    const auto fits = [&](int halves) {
+        Item scaled = *head;
+        scaleText(job, scaled, Percent::hundredths(halves * 50));
+        StoryInput story = asItIs;
+        story.paragraphs = lookedUp(job, scaled);
+        story.table = scaled.table;
+        const auto layouts = layOut(story, fonts);
+        return layouts.back().fits() && layouts.back().height <= story.frames.back().size.h.toPoints() + 0.01;
+    };
+    // Between a tenth and ten times its size: the largest that fits.
+    int low = 20;
+    int high = 2000;
+    if (!fits(low))
+        return std::nullopt;
+    while (low < high) {
+        const int middle = (low + high + 1) / 2;
+        if (fits(middle))
+            low = middle;
+        else
+            high = middle - 1;
+    }
+    return Percent::hundredths(low * 50);
 }
 
 const TextLayout& TextLayoutCache::layout(const Job& job, const Plan& plan, const Item& item, int record)

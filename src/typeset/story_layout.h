@@ -28,6 +28,11 @@ struct StoryInput {
 [[nodiscard]] std::vector<TextLayout> layOut(const StoryInput& story, const FontLibrary& fonts,
                                              Patience patience = Patience::Waits);
 
+/// By how much the type of a text can be scaled to just fill its frames, in half percents; nothing where it has no
+/// words or even a tenth of it does not fit.
+[[nodiscard]] std::optional<Percent> fittingScale(const Job& job, const Plan& plan, const Item& text,
+                                                  const FontLibrary& fonts);
+
 /// Lays out every text of a job, by the id of its frames.
 [[nodiscard]] std::map<QString, TextLayout> layOutAllText(const Job& job, const Plan& plan, const FontLibrary& fonts);
 

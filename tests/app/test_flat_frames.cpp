@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Frames that are drawn first and filled later, in the real window.
 #include "app/fields/fields.h"
+#include "core/edit/scaling.h"
 #include "paper_driver.h"
 
 #include <QDialogButtonBox>
@@ -208,6 +209,52 @@ private Q_SLOTS:
         action("undo")->trigger(); // both in one step
         QCOMPARE(items().size(), std::size_t(1));
         QCOMPARE(frame(shape), from);
+    }
+
+    void itIsScaledWithWhatIsInIt()
+    {
+        const QString text = add("addText", 1);
+        const Rect from = frame(text);
+        const Length size = job().styleOf(item().paragraphs[0]).size;
+        const auto scale = [this](const char* percent, bool contents) {
+            QTimer::singleShot(100, this, [this, percent, contents] {
+                auto* dialog = window_->findChild<QDialog*>(QStringLiteral("scaleDialog"));
+                auto* ok = dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Ok);
+                find<QLineEdit>("scale.percent", dialog)->setText(QStringLiteral("much"));
+                QVERIFY(!ok->isEnabled());
+                find<QLineEdit>("scale.percent", dialog)->setText(QString::fromLatin1(percent));
+                find<QAbstractButton>("scale.contents", dialog)->setChecked(contents);
+                ok->click();
+            });
+            action("scale")->trigger();
+        };
+        scale("50", true);
+        QVERIFY(std::abs(frame(text).w.toMm() - from.w.toMm() / 2) < 0.001);
+        QCOMPARE(job().styleOf(item().paragraphs[0]).size * 2, size);
+        scale("200", false);
+        QVERIFY(std::abs(frame(text).w.toMm() - from.w.toMm()) < 0.001);
+        QCOMPARE(job().styleOf(item().paragraphs[0]).size * 2, size);
+        // As large as its frame allows: a little more would not fit.
+        find<QPushButton>("drawer.fitText")->click();
+        QVERIFY(job().styleOf(item().paragraphs[0]).size > size);
+        const auto fits = [this](const Job& j) {
+            return layOut(storyThrough(j, plan(), *j.findItem(window_->selection().item())), FontLibrary::installed())
+                .back();
+        };
+        const double high = frame(text).h.toPoints();
+        QVERIFY(fits(job()).fits() && fits(job()).height <= high + 0.01);
+        Job larger = job();
+        scaleText(job(), *larger.findItem(text), 102);
+        QVERIFY(!fits(larger).fits() || fits(larger).height > high);
+    }
+
+    void aFrameIsAsLargeAsAPrint()
+    {
+        find<QPushButton>("drawer.pictureFrame")->click();
+        drag(at(110, 20), at(170, 150));
+        pick("drawer.photoSize", QStringLiteral("4 × 6 in"));
+        QCOMPARE(frame(items()[0].id).size(), (Size{Length::inches(4), Length::inches(6)}));
+        QCOMPARE(find<QComboBox>("drawer.photoSize")->currentText(), QStringLiteral("4 × 6 in"));
     }
 
     void copiesStandInRows()

@@ -348,10 +348,30 @@ void Drawer::buildPictureName(QVBoxLayout* column, const QString& id)
                           "folder of the job.")}});
 }
 
+JobChoice* Drawer::photoSize(const QString& itemId)
+{
+    const auto frame = [this, itemId] {
+        const PlannedItem* placed = document_.plan().findItem(itemId);
+        return placed ? placed->frame.size() : Size{};
+    };
+    std::vector<JobChoice::Option> options;
+    for (const Size& size : photoSizes) {
+        // Upright or across, as the frame is.
+        const auto wanted = [frame, size] { return frame().w > frame().h ? size.turned() : size; };
+        options.push_back({tr("%1 × %2 in").arg(size.w / Length::inches(1)).arg(size.h / Length::inches(1)),
+                           [frame, wanted](const Job&) { return frame() == wanted(); },
+                           [this, itemId, wanted](Job& j) { resizeItem(j, document_.plan(), itemId, wanted()); }});
+    }
+    auto* choice = new JobChoice(document_, tr("Size as a photo print"), std::move(options));
+    choice->setOther([](const Job&) { return tr("another size"); });
+    return choice;
+}
+
 void Drawer::buildPicture(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     column->addSpacing(2);
+    addCells(column, {{tr("photo print"), photoSize(id), "drawer.photoSize"}});
     if (item.isWaiting()) {
         column->addWidget(note(tr("Drop its picture on it, or")));
         column->addWidget(actionButton(actions_.placePicture, tr("Choose a picture…")));

@@ -98,6 +98,8 @@ private:
     /// A page number that the file has.
     [[nodiscard]] static Result<int> readPage(const QString& text, const FileFacts& facts);
     void buildPicture(QVBoxLayout* column, const Item& item);
+    /// A picture or its frame as large as a photo print.
+    JobChoice* photoSize(const QString& itemId);
     void buildShape(QVBoxLayout* column, const Item& item);
     void buildCode(QVBoxLayout* column, const Item& item);
     /// How large it prints, and whether that is enough.
@@ -105,6 +107,8 @@ private:
     /// The parts of a contact in place of its text.
     void buildContact(QVBoxLayout* column, const QString& itemId);
     void buildText(QVBoxLayout* column, const Item& item);
+    /// Scales the type of a text so that it just fills its frames.
+    void fitText(const QString& itemId);
     /// Has the cells of a table typed.
     void openCells(const QString& itemId);
     /// Style, font and measures of the paragraphs in hand.

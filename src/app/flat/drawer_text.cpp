@@ -9,6 +9,7 @@
 #include "app/fields/fields.h"
 #include "app/look/theme.h"
 #include "colour/screen_colour.h"
+#include "core/edit/scaling.h"
 #include "core/job/paragraphs.h"
 #include "core/job/stand_in_copy.h"
 #include "core/job/stories.h"
@@ -261,7 +262,15 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     };
     connect(&document_, &Document::changed, fit_, tellFit);
     tellFit();
-    column->addWidget(fit_);
+    auto* fitRow = new QHBoxLayout;
+    fitRow->addWidget(fit_, 1);
+    auto* fill = new QPushButton(tr("fit to frame"));
+    fill->setProperty("link", true);
+    fill->setObjectName(QStringLiteral("drawer.fitText"));
+    fill->setToolTip(tr("Make its type as large as the frame allows, or as small as it asks for"));
+    connect(fill, &QPushButton::clicked, this, [this, id] { fitText(id); });
+    fitRow->addWidget(fill);
+    column->addLayout(fitRow);
 
     if (item.table) {
         auto* card = new TableCard(document_, id);
@@ -290,6 +299,20 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
         column->addLayout(links);
     }
     buildStyle(column, id);
+}
+
+void Drawer::fitText(const QString& itemId)
+{
+    Job job = document_.job();
+    const Item* text = job.findItem(itemId);
+    const auto scale =
+        text ? fittingScale(document_.shown(), document_.plan(), *document_.shown().findItem(itemId), layouts_.fonts())
+             : std::nullopt;
+    if (!scale)
+        return;
+    Item& head = *job.findItem(chainOf(job, itemId).first());
+    scaleText(document_.job(), head, *scale);
+    (void)document_.edit(tr("Fit the text to its frame"), std::move(job));
 }
 
 void Drawer::openCells(const QString& itemId)

@@ -3,6 +3,7 @@
 
 #include "core/edit/masters.h"
 #include "core/edit/new_items.h"
+#include "core/edit/scaling.h"
 #include "core/file/content_file.h"
 #include "core/file/embedded_files.h"
 #include "core/job/stories.h"
@@ -263,6 +264,16 @@ void SurfaceEditor::paste()
     } else if (data->hasText()) {
         placeWords(data->text(), to, selection_.item());
     }
+}
+
+void SurfaceEditor::scale(Percent scale, bool withContents)
+{
+    Job job = document_.job();
+    auto done = scaleItems(job, document_.plan(), selection_.items(), scale, withContents);
+    if (done)
+        done = document_.edit(tr("Scale"), std::move(job));
+    if (!done)
+        Q_EMIT refused(done.error().message);
 }
 
 void SurfaceEditor::copyInRows(int columns, int rows, Length across, Length down)

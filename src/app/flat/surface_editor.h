@@ -55,6 +55,8 @@ public:
     void copy();
     void cut();
     void paste();
+    /// Makes what is in hand larger or smaller, from its head-left corner.
+    void scale(Percent scale, bool withContents);
     void copyInRows(int columns, int rows, Length across, Length down);
     void repeatOnPanels();
     void repeatInColumns();

@@ -98,6 +98,8 @@ void Actions::makeEditing(QWidget* window)
              QKeySequence(tr("Ctrl+Alt+A")), tr("A copy of the item at the same place of every other panel"));
     copyInRows = make(window, "copyInRows", tr("Copies in ro&ws…"), QStringLiteral("grid-2x2"),
                       QKeySequence(tr("Ctrl+Alt+O")), tr("Copies side by side and below each other, at a distance"));
+    scale = make(window, "scale", tr("&Scale…"), QStringLiteral("maximize"), QKeySequence(tr("Ctrl+Alt+S")),
+                 tr("Make what is in hand larger or smaller, with its type and lines or without"));
     repeatInColumns = make(window, "repeatInColumns", tr("Repeat in every co&lumn"), QStringLiteral("columns-3"),
                            QKeySequence(tr("Ctrl+Alt+C")), tr("A copy of the item in every other column of its panel"));
     duplicate = make(window, "duplicate", tr("&Duplicate"), QStringLiteral("copy"), QKeySequence(tr("Ctrl+D")),

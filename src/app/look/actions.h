@@ -19,7 +19,7 @@ struct Actions {
         *exportCopies, *exportSheets, *exportKnife, *gang, *quit;
     QAction *undo = nullptr, *redo = nullptr; // made by the history
     QAction *copy, *cut, *paste, *selectAll;
-    QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns, *copyInRows;
+    QAction *duplicate, *remove, *bringForward, *sendBack, *repeatOnPanels, *repeatInColumns, *copyInRows, *scale;
     QAction *group, *ungroup, *lock;
     QAction *alignLeft, *alignCentre, *alignRight, *alignHead, *alignMiddle, *alignFoot, *distributeAcross,
         *distributeDown;

@@ -269,8 +269,8 @@ void MainWindow::buildMenus()
     edit->addSeparator();
     edit->addActions({actions_.cut, actions_.copy, actions_.paste, actions_.selectAll});
     edit->addSeparator();
-    edit->addActions(
-        {actions_.duplicate, actions_.copyInRows, actions_.repeatOnPanels, actions_.repeatInColumns, actions_.remove});
+    edit->addActions({actions_.duplicate, actions_.scale, actions_.copyInRows, actions_.repeatOnPanels,
+                      actions_.repeatInColumns, actions_.remove});
     edit->addSeparator();
     edit->addActions({actions_.bringForward, actions_.sendBack});
     QMenu* align = edit->addMenu(tr("Bring in &line"));

@@ -11,6 +11,7 @@
 #include "app/flat/cells_dialog.h"
 #include "app/flat/flat_stage.h"
 #include "app/flat/rows_dialog.h"
+#include "app/flat/scale_dialog.h"
 #include "app/look/ask_file.h"
 #include "app/look/theme.h"
 #include "app/sequence/bring_in_dialog.h"
@@ -93,6 +94,13 @@ void MainWindow::connectEditing()
         RowsDialog dialog(frameAround(document_.plan(), selection_.items()).size(), document_.job().unit, this);
         if (dialog.exec() == QDialog::Accepted)
             editor_.copyInRows(dialog.columns(), dialog.rows(), dialog.across(), dialog.down());
+    });
+    on(actions_.scale, [this] {
+        if (selection_.items().isEmpty())
+            return;
+        ScaleDialog dialog(frameAround(document_.plan(), selection_.items()).size(), document_.job().unit, this);
+        if (dialog.exec() == QDialog::Accepted)
+            editor_.scale(dialog.scale(), dialog.withContents());
     });
     on(actions_.repeatInColumns, [this] { editor_.repeatInColumns(); });
     on(actions_.group, [this] { editor_.group(); });

@@ -61,6 +61,10 @@ inline constexpr Size nominalArticleNumber{Length::micrometres(37290), Length::m
 /// A code in the foot-right corner of the safe area, kept clear of knife and folds: of a cover with a spine an article
 /// number at its nominal size, else a square of at most 25 mm.
 [[nodiscard]] Item newCode(const Job& job, const Plan& plan, const SurfaceId& surface, int panel);
+/// Sizes of photo prints, the shorter side first: 4 x 6, 5 x 7 and 8 x 10 in. Common practice.
+inline constexpr std::array<Size, 3> photoSizes{Size{Length::inches(4), Length::inches(6)},
+                                                Size{Length::inches(5), Length::inches(7)},
+                                                Size{Length::inches(8), Length::inches(10)}};
 /// Gives an item another size: the sides that hold stay where they are, else those at its left and head, and it is
 /// moved into the safe area of its panel as far as it fits there.
 void resizeItem(Job& job, const Plan& plan, const QString& id, Size size);

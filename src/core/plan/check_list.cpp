@@ -81,7 +81,7 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
                            : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
         {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd"});
     add(QStringLiteral("Every frame is filled"), QStringLiteral("nothing waits, no dummy copy is left"),
-        {"frame.", "text.standIn", "contact."});
+        {"frame.", "text.standIn", "text.date", "contact."});
     add(QStringLiteral("Files are there"),
         count.files == 0   ? QStringLiteral("no files")
         : count.files == 1 ? QStringLiteral("one file, unchanged, fonts inside")

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/plan.h"
+
+namespace hinge
+{
+
+/// Scales the type of a text, with its leading, indents, spaces, tab stops, rules and gutter, and the padding, lines
+/// and columns of a table. Paragraphs that follow a style of the job get a look of their own; leading that is a share
+/// of the size stays one.
+void scaleText(const Job& job, Item& text, Percent scale);
+
+/// Makes items of one surface larger or smaller together, from the head-left corner of the frame around them. With what
+/// is in them: type, strokes, corners and shadows. Sides that come to lie on a line of the paper take hold of it.
+/// Refused when one of them is locked, or would have no size left.
+[[nodiscard]] Result<void> scaleItems(Job& job, const Plan& plan, const QStringList& ids, Percent scale,
+                                      bool withContents);
+
+} // namespace hinge
