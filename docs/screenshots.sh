@@ -13,7 +13,7 @@ shot sequence --job demo/field-notebook.hinge.json --stage sequence --theme ligh
 shot bring-in --job demo/field-notebook.hinge.json --stage sequence --show bring-in:demo/pictures --theme light
 shot records --job demo/member-card.hinge.json --stage sequence --theme light
 shot flat-page --job demo/field-notebook.hinge.json --show page.31 --theme light
-shot flat-outside --stage flat --theme light --item evening
+shot flat-table --stage flat --theme light --item prices
 shot dummy --job demo/invitation.hinge.json --stage dummy --show moment.1.62 --theme light
 shot dummy-booklet --job demo/field-notebook.hinge.json --stage dummy --show moment.11.4 --theme light
 shot read-through --job demo/invitation.hinge.json --show read --theme light

@@ -145,7 +145,8 @@ int main(int argc, char** argv)
     window.showStage(called->stage);
     window.selection().setSurface(called->face);
     if (!called->item.isEmpty())
-        window.selection().setItem(window.selection().surface(), called->item);
+        if (const PlannedItem* placed = window.document().plan().findItem(called->item))
+            window.selection().setItem(placed->surface, called->item);
     if (called->shot.isEmpty())
         window.restorePlace();
     window.show();
