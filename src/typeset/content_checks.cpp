@@ -158,7 +158,7 @@ std::vector<Finding> allFindings(const Job& job, const Job& shown, const Plan& p
         add(checkRecords(job, facts, survey));
         add(checkLongestRecords(job, plan, facts, layouts));
     }
-    tellOfMasters(job, all);
+    tellOfMasters(job, plan, all);
     std::ranges::stable_sort(all, {}, &Finding::severity);
     return all;
 }

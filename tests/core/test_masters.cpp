@@ -3,10 +3,11 @@
 // left of right-hand pages.
 #include "any_piece.h"
 #include "content_items.h"
-#include "core/edit/change_kind.h"
+#include "core/edit/arrange.h"
 #include "core/edit/masters.h"
 #include "core/edit/sequence_edits.h"
 #include "core/file/job_file.h"
+#include "core/file/preset.h"
 #include "core/plan/master_layers.h"
 
 using namespace hinge;
@@ -244,13 +245,49 @@ private Q_SLOTS:
             side.offset += len("7"); // 1 mm from the fore-edge
         settleMasters(job);
         std::vector<Finding> findings = testing::planned(job).findings;
-        tellOfMasters(job, findings);
+        tellOfMasters(job, testing::planned(job), findings);
         const auto unsafe = std::ranges::count(findings, QStringLiteral("head"), &Finding::itemId);
         QCOMPARE(unsafe, 1);
         QVERIFY(std::ranges::none_of(findings, [](const Finding& f) { return isMasterCopy(f.itemId); }));
         const auto at = std::ranges::find(findings, QStringLiteral("head"), &Finding::itemId);
         QVERIFY(at->message.contains(QStringLiteral("master “every page”")));
         QCOMPARE(*at->surface, job.masters[0].surface());
+    }
+
+    void whatShowsNowhereIsNotFound()
+    {
+        Job job = headed();
+        for (SideAnchor& side : job.edit(job.masters[0].surface()).items[0].sides)
+            side.offset += len("7");
+        settleMasters(job);
+        job.masters[0].on = MasterOn::PageSet;
+        job.masters[0].pages = QStringLiteral("90");
+        settleMasters(job);
+        const Plan plan = testing::planned(job);
+        std::vector<Finding> findings = plan.findings;
+        QVERIFY(std::ranges::count(findings, QStringLiteral("head"), &Finding::itemId) > 0);
+        tellOfMasters(job, plan, findings);
+        QCOMPARE(std::ranges::count(findings, QStringLiteral("head"), &Finding::itemId), 0);
+    }
+
+    void copiesOfAFillingStandForNothing()
+    {
+        Job job = headed();
+        const QString id = fillHere(job, testing::planned(job), page(job, 3), QStringLiteral("head"), counter());
+        const auto copies = copiesFor({*job.findItem(id)}, 0, 0, counter());
+        QCOMPARE(copies[0].standsFor, QString());
+        QCOMPARE(job.findItem(id)->standsFor, QStringLiteral("head"));
+    }
+
+    void aBareSetUpHasNone()
+    {
+        const auto preset = presetFrom(headed(), QStringLiteral("Bare"), {}, PresetContent::Nothing, {});
+        QVERIFY(preset);
+        QVERIFY(preset->job.masters.empty());
+        const auto whole = presetFrom(headed(), QStringLiteral("Whole"), {}, PresetContent::Everything, {});
+        QVERIFY(whole);
+        QCOMPARE(whole->job.masters.size(), std::size_t(1));
+        QVERIFY(whole->job.findItem(QStringLiteral("head/1")));
     }
 
     void framesThatWaitTellTheirPages()

@@ -238,6 +238,7 @@ std::vector<Item> copiesFor(const std::vector<Item>& items, int fromPanel, int t
     QHash<QString, QString> groups;
     QHash<QString, QString> uses;
     for (Item& item : out) {
+        item.standsFor.clear(); // what it is a copy of stands in the place of a master's
         const QString fresh = freshId();
         ids.insert(item.id, fresh);
         item.id = fresh;

@@ -39,6 +39,7 @@ Result<Preset> presetFrom(const Job& job, const QString& name, const QString& de
     if (content == PresetContent::Nothing) {
         preset.job.surfaces = {};
         preset.job.sequence = {};
+        preset.job.masters.clear();
     }
     if (content == PresetContent::WithoutPictures)
         letPicturesWait(preset.job);

@@ -6,6 +6,7 @@
 #include "core/plan/finding_parts.h"
 
 #include <algorithm>
+#include <set>
 
 namespace hinge
 {
@@ -139,14 +140,20 @@ void checkMasterFrames(const Job& job, const Plan& plan, std::vector<Finding>& o
     }
 }
 
-void tellOfMasters(const Job& job, std::vector<Finding>& findings)
+void tellOfMasters(const Job& job, const Plan& plan, std::vector<Finding>& findings)
 {
+    std::set<int> shown;
+    for (const auto& [surface, layers] : plan.layers)
+        for (const SurfaceId& layer : layers)
+            shown.insert(layer.master);
     const auto isTold = [](const Finding& a, const Finding& b) {
         return a.code == b.code && a.itemId == b.itemId && a.side == b.side;
     };
     std::vector<Finding> out;
     for (Finding& f : findings) {
         const Master* master = f.surface ? job.findMaster(f.surface->master) : nullptr;
+        if (master && !shown.contains(master->id))
+            continue;
         if (master) {
             const bool copy = isMasterCopy(f.itemId);
             f.itemId = masterItemOf(f.itemId);

@@ -15,7 +15,7 @@ namespace hinge
 
 /// Frames of masters that wait to be filled on each surface, and are still empty on some: one finding for each.
 void checkMasterFrames(const Job& job, const Plan& plan, std::vector<Finding>& out);
-/// What is found in copies of a master's items is told of the item itself, once.
-void tellOfMasters(const Job& job, std::vector<Finding>& findings);
+/// What is found in copies of a master's items is told of the item itself, once; nothing of masters that show nowhere.
+void tellOfMasters(const Job& job, const Plan& plan, std::vector<Finding>& findings);
 
 } // namespace hinge
