@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What stands on a surface is shared by the jobs it is the same in, and changes in one of them alone.
+#include "core/edit/sequence_edits.h"
 #include "core/job/stories.h"
 #include "core/plan/plan.h"
 #include "testing.h"
@@ -119,6 +120,46 @@ private Q_SLOTS:
         copy.edit(Face::Outside).items.clear();
         QVERIFY(!std::as_const(copy).findItem(QStringLiteral("n58")));
         QVERIFY(std::as_const(job).findItem(QStringLiteral("n58")));
+    }
+
+    void aPageHasLinesOfItsOwn()
+    {
+        Job job = newPiece(PieceKind::Booklet);
+        job.pages.count = 8;
+        job.pages.plusCover = true;
+        beginSequence(job);
+        const Plan bare = testing::planned(job);
+        const SurfaceId third = job.sequence[2].surface();
+        const SurfaceId fourth = job.sequence[3].surface();
+        const SurfaceId fifth = job.sequence[4].surface();
+        for (const SurfaceId& page : {third, fourth}) {
+            job.edit(page).columns = {{0, 3, Length::mm(4)}};
+            job.edit(page).margins = {{0, ItemSide::Top, Length::mm(20)}};
+            job.edit(page).guides = {{0, 0, true, Length::mm(30), {}}};
+        }
+        job.edit(fifth).columns = job.on(third).columns;
+        job.edit(fifth).margins = job.on(third).margins;
+        job.edit(fifth).guides = job.on(third).guides;
+        const Plan plan = testing::planned(job);
+        const Panel& panel = plan.panelsOf(third).front();
+        QCOMPARE(panel.columnAreas.size(), std::size_t(3));
+        COMPARE_MM(panel.safeArea.y, 20);
+        QCOMPARE(panel.guides.size(), std::size_t(1));
+        // Bound at the left of a right-hand page, and at the right of a left-hand one.
+        QVERIFY(panel.safeArea.x > plan.panelsOf(fourth).front().safeArea.x);
+        QCOMPARE(&plan.paperOf(third), &plan.paperOf(fifth)); // the same lines, the same paper
+        QCOMPARE(plan.panelsOf(job.sequence[0].surface()).front().columnAreas.size(), std::size_t(1));
+        // What holds on to a column of a page stands in it, on the page and nowhere else.
+        Item item;
+        item.id = QStringLiteral("item");
+        item.ink = QStringLiteral("Black");
+        item.sides = {holdOnColumn(0, 1, LineEnd::Start), holdOn(PaperLine::Safe, 0, LineEnd::Start),
+                      holdOnColumn(0, 1, LineEnd::End), holdOn(PaperLine::Safe, 0, LineEnd::End)};
+        job.edit(third).items = {item};
+        const Rect frame = testing::planned(job).findItem(item.id)->frame;
+        QCOMPARE(frame.x, panel.columnAreas[1].x);
+        QCOMPARE(frame.w, panel.columnAreas[1].w);
+        COMPARE_MM(frame.y, 20);
     }
 };
 

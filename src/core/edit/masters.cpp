@@ -75,7 +75,7 @@ void addMasterOf(Job& job, const Plan& plan, Master master, const SurfaceId& sur
             taken.push_back(item);
         return goes;
     });
-    const bool leftHand = &plan.paperOf(surface) == &plan.paperOf(SurfaceId::ofMaster(1, Component::Text, {}, 1));
+    const bool leftHand = plan.handOf(surface) == Hand::Left;
     for (Item& item : taken) {
         item.standsFor.clear();
         // It is made on the right-hand page, and is to lie on this one as it lay.

@@ -43,11 +43,7 @@ std::vector<int> sound(const Job& job, const std::vector<int>& places)
 }
 
 /// Of a page of the sequence; `plan` is that of the job.
-Hand handOf(const Job& job, const Plan& plan, int place)
-{
-    const ReaderPage* page = plan.readerPage(job.sequence.at(place).surface());
-    return page ? page->hand : Hand::Right;
-}
+Hand handOf(const Job& job, const Plan& plan, int place) { return plan.handOf(job.sequence.at(place).surface()); }
 
 void countFollows(Job& job) { job.pages.count = int(job.sequence.size()); }
 

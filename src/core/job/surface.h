@@ -93,6 +93,11 @@ struct SurfaceContent {
     QStringList letGo;
     bool operator==(const SurfaceContent&) const = default;
     [[nodiscard]] bool isEmpty() const { return *this == SurfaceContent(); }
+    /// It has columns, margins or guides.
+    [[nodiscard]] bool hasLines() const
+    {
+        return !columns.empty() || !margins.empty() || !layout.empty() || !guides.empty();
+    }
     /// Something stands on it: more than columns, margins and guides.
     [[nodiscard]] bool isFilled() const { return supplied || !items.empty(); }
     /// The files it is printed from: what is supplied, then pictures in painting order.

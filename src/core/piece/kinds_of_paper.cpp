@@ -234,11 +234,18 @@ QString handName(Hand hand)
     return hand == Hand::Left ? QStringLiteral("left-hand page") : QStringLiteral("right-hand page");
 }
 
-Result<Paper> textPage(const Job& job, Hand hand)
+Result<Paper> textPage(const Job& job, Hand hand, const SurfaceContent* own)
 {
     // What stands on the cover's panels is no business of the text.
     Job page = job;
     page.surfaces = {};
+    if (own)
+        for (const Face face : bothFaces) { // a page lies on either side of the paper model's leaf
+            page.edit(face).columns = own->columns;
+            page.edit(face).margins = own->margins;
+            page.edit(face).layout = own->layout;
+            page.edit(face).guides = own->guides;
+        }
     FlatShape flat;
     flat.widths = {job.page.w};
     flat.heights = {job.page.h};

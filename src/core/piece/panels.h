@@ -171,7 +171,8 @@ enum class Hand { Left, Right };
 inline constexpr std::array<Hand, 2> bothHands{Hand::Left, Hand::Right};
 /// "left-hand page", "right-hand page".
 [[nodiscard]] QString handName(Hand hand);
-[[nodiscard]] Result<Paper> textPage(const Job& job, Hand hand);
+/// `own` has the columns, margins and guides of a page that has some of its own; nullptr for one as most are.
+[[nodiscard]] Result<Paper> textPage(const Job& job, Hand hand, const SurfaceContent* own = nullptr);
 
 /// The trim of a face: the flat with its corner at the origin.
 [[nodiscard]] Rect trimOf(const Paper& paper);

@@ -126,11 +126,18 @@ const Paper& Plan::paperOf(const SurfaceId& surface) const
 {
     if (surface.component != Component::Text || !textPages)
         return paper;
+    if (const auto own = ownPapers.find(surface); own != ownPapers.end())
+        return *own->second;
+    return (*textPages)[std::size_t(handOf(surface))];
+}
+
+Hand Plan::handOf(const SurfaceId& surface) const
+{
     if (surface.master != 0)
-        return (*textPages)[std::size_t(surface.copy == 1 ? Hand::Left : Hand::Right)];
+        return surface.copy == 1 ? Hand::Left : Hand::Right;
     // A page of its own lies on the right until it has a place among others.
     const ReaderPage* page = readerPage(surface);
-    return (*textPages)[std::size_t(page ? page->hand : Hand::Right)];
+    return page ? page->hand : Hand::Right;
 }
 
 GrainAgainst grainAgainstFolds(const Job& job, const Paper& paper)
@@ -186,6 +193,41 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
 
 } // namespace
 
+namespace
+{
+
+/// Papers for pages with lines of their own; many pages often have the same.
+Result<void> layOutOwnPapers(const Job& job, Plan& plan)
+{
+    struct Made {
+        Hand hand;
+        const SurfaceContent* lines;
+        std::shared_ptr<const Paper> paper;
+    };
+    std::vector<Made> made;
+    for (const auto& [surface, content] : job.surfaces) {
+        if (surface.component != Component::Text || !content->hasLines())
+            continue;
+        const Hand hand = plan.handOf(surface);
+        const SurfaceContent& own = *content;
+        auto same = std::ranges::find_if(made, [&](const Made& m) {
+            return m.hand == hand && m.lines->columns == own.columns && m.lines->margins == own.margins &&
+                   m.lines->layout == own.layout && m.lines->guides == own.guides;
+        });
+        if (same == made.end()) {
+            auto paper = textPage(job, hand, &own);
+            if (!paper)
+                return tl::unexpected(paper.error());
+            made.push_back({hand, &own, std::make_shared<const Paper>(std::move(*paper))});
+            same = made.end() - 1;
+        }
+        plan.ownPapers[surface] = same->paper;
+    }
+    return {};
+}
+
+} // namespace
+
 Result<Plan> plan(const Job& job, const Plan* before)
 {
     if (auto valid = validate(job); !valid)
@@ -207,6 +249,8 @@ Result<Plan> plan(const Job& job, const Plan* before)
         for (std::size_t i = 0; i < plan.pages.size(); ++i)
             if (const int place = plan.pages[i].place; place >= 0 && place < job.sequence.size())
                 plan.pageIndex.insert(job.sequence[place].id, int(i));
+        if (auto laid = layOutOwnPapers(job, plan); !laid)
+            return tl::unexpected(laid.error());
         plan.paper.closing.thickness = plan.book->block + (hasOwnCover(job) ? job.stock.caliper() * 2 : Length());
     }
     std::size_t count = 0;

@@ -20,6 +20,9 @@ struct Plan {
     std::optional<Book> book;
     /// The left-hand and the right-hand page of the text; kinds with pages only.
     std::optional<std::array<Paper, 2>> textPages;
+    /// Of pages, and of masters of pages, with columns, margins or guides of their own; those that have the same share
+    /// one.
+    std::map<SurfaceId, std::shared_ptr<const Paper>> ownPapers;
     /// As a reader meets them, blanks and all; kinds with pages only.
     std::vector<ReaderPage> pages;
     /// By the id of a page of the sequence: its index in `pages`.
@@ -60,6 +63,8 @@ struct Plan {
     /// The paper a surface is a side of, `surface.face` of it: the flat that is at work, or the left- or right-hand
     /// page as it comes to lie among the others.
     [[nodiscard]] const Paper& paperOf(const SurfaceId& surface) const;
+    /// Of a page, and of a master of pages: the hand its paper is at.
+    [[nodiscard]] Hand handOf(const SurfaceId& surface) const;
     [[nodiscard]] const std::vector<Panel>& panelsOf(const SurfaceId& surface) const
     {
         return paperOf(surface).face(surface.face);
