@@ -102,14 +102,18 @@ def plates():
 
 def log_page(number):
     """A page to be written on: made in the job, not brought in. Its lines are the master's."""
-    return [text(f"log{number}-head", "Heading", page_box(20, 170), para(f"Log, {WATCHES[number % 4]} watch", "Vollkorn SemiBold", 17, 22, "left", "Deep water"))]
+    head = para(f"Log, {WATCHES[number % 4]} watch", "Vollkorn SemiBold", 17, 22, "left", "Deep water")
+    return [text(f"log{number}-head", "Heading", page_box(20, 170), head)]
 
 
 def masters():
     """What comes back on many pages: a line at their head, and the lines of the log."""
-    head = text("m-head", "Head line", frame(free(1, "start", 16), free(1, "start", 9), free(1, "end", -14), free(1, "start", 14)),
+    def across(top, bottom):
+        return frame(free(1, "start", 16), free(1, "start", top), free(1, "end", -14), free(1, "start", bottom))
+
+    head = text("m-head", "Head line", across(9, 14),
                 para("Water at Skerrowby", "Cabin Regular", 8.5, 11, "right", "Deep water"))
-    lines = [{**shape(f"m-line{i}", f"Line {i + 1}", "", frame(free(1, "start", 16), free(1, "start", 52 + i * 12), free(1, "end", -14), free(1, "start", 52 + i * 12))),
+    lines = [{**shape(f"m-line{i}", f"Line {i + 1}", "", across(52 + i * 12, 52 + i * 12)),
               "outline": "line", "stroke": stroke(0.4, "Deep water")} for i in range(12)]
     return [{"id": 1, "name": "Head line", "shows": "chosen pages", "pages": "2-24, 31-38", "items": [head]},
             {"id": 2, "name": "Log", "shows": "chosen pages", "pages": "31-38", "mirrored": False, "items": lines}]

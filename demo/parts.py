@@ -62,8 +62,10 @@ def csv_rows(name):
 def table(id, name, sides, rows, aligns, ink="Deep water"):
     """A header and rows below it, as wide as the frame."""
     line = {"width": "0.4 pt", "ink": ink, "strength": 100}
-    return {**text(id, name, sides, *[(strong if i == 0 else body)("\t".join(row), after=0) for i, row in enumerate(rows)]),
-            "table": {"columns": [{"by": "content", **({"align": align} if align != "left" else {})} for align in aligns],
+    set_rows = [(strong if i == 0 else body)("\t".join(row), after=0) for i, row in enumerate(rows)]
+    columns = [{"by": "content", **({"align": align} if align != "left" else {})} for align in aligns]
+    return {**text(id, name, sides, *set_rows),
+            "table": {"columns": columns,
                       "headerRows": 1, "padAcross": "1.5 mm", "padDown": "0.6 mm",
                       "headerLine": {**line, "width": "1 pt"}, "rowLine": line, "columnLine": {**line, "width": "0 pt"},
                       "frameLine": {**line, "width": "0 pt"}, "tint": {"ink": "Dry sand", "strength": 60}}}

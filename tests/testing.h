@@ -118,6 +118,15 @@ inline QList<double> widthsMm(const hinge::Plan& plan)
     return widths;
 }
 
+/// Writes a file of the test's own, for the program to read; gives its path back.
+inline QString written(const QString& path, const QByteArray& bytes)
+{
+    QFile file(path);
+    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size())
+        qFatal("cannot write the test's own file");
+    return path;
+}
+
 /// A file as it is; empty when it cannot be read.
 inline QByteArray contentOf(const QString& path)
 {

@@ -359,7 +359,7 @@ void FacePainter::paintLayer(QPainter& painter, const Job& job, const Plan& plan
     const QRectF wanted = painter.clipBoundingRect();
     for (std::size_t i = 0; i < content.items.size(); ++i) {
         const PlannedItem& placed = places[i];
-        if (placed.shown && !isLetGo(job.on(surface), content.items[i]) &&
+        if (placed.shown && !isLetGo(job, surface, layer, content.items[i]) &&
             toMm(paintedArea(job, content.items[i], placed)).intersects(wanted))
             paintItem({painter, job, plan, content.items[i], placed, view});
     }
@@ -400,7 +400,8 @@ void FacePainter::paintOwn(QPainter& painter, const Job& raw, const Job& copy, c
         const auto& places = plan.itemsOn(layer);
         const auto& items = copy.on(layer).items;
         for (std::size_t i = 0; i < items.size(); ++i)
-            if (places[i].shown && !isLetGo(copy.on(surface), items[i]) && differsByCopy(raw, raw.on(layer).items[i]))
+            if (places[i].shown && !isLetGo(copy, surface, layer, items[i]) &&
+                differsByCopy(raw, raw.on(layer).items[i]))
                 paintItem({painter, copy, plan, items[i], places[i], {}});
     }
 }

@@ -108,7 +108,7 @@ Result<void> FaceComposer::addItems(Content& content, const SurfaceId& layer, st
     const SurfaceContent& on = job_.on(layer);
     for (std::size_t i = from; i < to; ++i)
         if (const PlannedItem& placed = *plan_.findItem(on.items[i].id);
-            placed.shown && !isLetGo(job_.on(surface_), on.items[i]))
+            placed.shown && !isLetGo(job_, surface_, layer, on.items[i]))
             if (auto done = addItem(content, layer, on.items[i], placed); !done)
                 return done;
     return {};
@@ -192,7 +192,7 @@ Result<void> FaceComposer::addPart(Content& content, const SurfaceId& layer, std
     const auto& items = job_.on(layer).items;
     const bool asItIs =
         layer == surface_ || std::none_of(items.begin() + qsizetype(from), items.begin() + qsizetype(to),
-                                          [&](const Item& i) { return isLetGo(job_.on(surface_), i); });
+                                          [&](const Item& i) { return isLetGo(job_, surface_, layer, i); });
     return asItIs ? addShared(content, layer, from, to) : addItems(content, layer, from, to);
 }
 

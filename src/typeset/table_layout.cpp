@@ -238,7 +238,7 @@ private:
         const double room = frame.size.h.toPoints() + 0.001;
         std::vector<int> rows;
         double height = heightOf(0, headerRows());
-        if (next < rows_ && height <= room)
+        if ((next < rows_ || !headerStands_) && height <= room)
             for (int row = 0; row < headerRows(); ++row)
                 rows.push_back(row);
         int row = std::max(next, headerRows());
@@ -255,6 +255,7 @@ private:
         // A header alone is left to the next frame, unless the table is nothing else.
         if (row == began && row < rows_)
             rows.clear();
+        headerStands_ = headerStands_ || headerRows() == 0 || !rows.empty();
         next = row;
         double used = 0;
         for (const int shown : rows)
@@ -266,11 +267,11 @@ private:
         draw(rows, head, out);
         out.lines = int(rows.size());
         out.height = used;
-        if (last && next < rows_) {
-            out.linesOver = rows_ - next;
+        if (const int from = headerStands_ ? next : 0; last && from < rows_) {
+            out.linesOver = rows_ - from;
             out.lines += out.linesOver;
-            out.overFrom = TextPosition{next, 0};
-            out.height = std::max(room + 1, used + heightOf(next, rows_));
+            out.overFrom = TextPosition{from, 0};
+            out.height = std::max(room + 1, used + heightOf(from, rows_));
         }
         return out;
     }
@@ -367,6 +368,7 @@ private:
     std::vector<Length> widths_;  ///< of the columns
     std::vector<double> lefts_;   ///< of the columns in points, and the right of the last
     std::vector<double> heights_; ///< of the rows
+    bool headerStands_ = false;   ///< in some frame
 };
 
 } // namespace

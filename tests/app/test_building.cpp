@@ -5,6 +5,7 @@
 #include "app/document/linked_files.h"
 #include "app/flat/face_canvas.h"
 #include "app/look/theme.h"
+#include "core/edit/table_edits.h"
 #include "core/file/job_file.h"
 #include "core/file/record_table.h"
 #include "pdf/export_pdf.h"
@@ -15,6 +16,7 @@
 #include <QAbstractItemView>
 #include <QCheckBox>
 #include <QClipboard>
+#include <QDialogButtonBox>
 #include <QDropEvent>
 #include <QFileDialog>
 #include <QListView>
@@ -24,6 +26,7 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QStandardPaths>
+#include <QTableView>
 #include <QTextBlock>
 
 using namespace hinge;
@@ -163,7 +166,7 @@ class TestBuilding : public testing::WindowDriver
     void bringData(const QString& file)
     {
         if (byMouse_)
-            placePicture(file); // dropped like one, it is taken for what it is
+            answered("tableQuestion", "Data for the copies", [&] { placePicture(file); }); // dropped like a picture
         else
             openByKeys("bringData", file);
         QTRY_COMPARE_WITH_TIMEOUT(job().records.source, RecordSource::File, 5000);
@@ -232,7 +235,8 @@ class TestBuilding : public testing::WindowDriver
         QStringList texts;
         for (const Paragraph& p : want.paragraphs)
             texts << p.text;
-        user_->fill(find<QPlainTextEdit>("drawer.words"), texts.join(u'\n'));
+        if (!want.table)
+            user_->fill(find<QPlainTextEdit>("drawer.words"), texts.join(u'\n'));
         for (std::size_t i = 0; i < want.paragraphs.size(); ++i) {
             const TextStyle& style = wanted.styleOf(want.paragraphs[i]);
             if (job().styleOf(item().paragraphs[i]) == style)
@@ -271,6 +275,48 @@ class TestBuilding : public testing::WindowDriver
         pickUnless("drawer.textRun", runs[int(want.textRun)]);
         pickUnless("drawer.verticalAlign", stands[int(want.verticalAlign)]);
         fillUnless("drawer.textColumns", QString::number(want.textColumns));
+    }
+
+    /// Adds a table and types its cells one after the other, as Tab leads from each to the next.
+    void addTable(const Item& want)
+    {
+        const QList<QStringList> cells = cellsOf(want);
+        inDialog([cells](QDialog& dialog) {
+            auto* view = dialog.findChild<QTableView*>(QStringLiteral("cells.table"));
+            QCOMPARE(view->model()->rowCount(), int(cells.size())); // what there is to begin with is enough
+            QCOMPARE(view->model()->columnCount(), int(cells.first().size()));
+            view->setFocus();
+            QWidget* at = view;
+            for (const QStringList& row : cells)
+                for (const QString& cell : row) {
+                    QTest::keyClicks(at, cell.left(1)); // begins to write
+                    QTest::keyClicks(QApplication::focusWidget(), cell.mid(1));
+                    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+                    at = QApplication::focusWidget();
+                }
+            dialog.findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Ok)->click();
+        });
+        run("addTable");
+    }
+
+    void lookOfTable(const Item& want)
+    {
+        const Table& table = *want.table;
+        const int columns = int(cellsOf(want).first().size());
+        const auto points = [](Length l) { return formatLength(l, Unit::Point); };
+        fillUnless("drawer.tableColumns", columnsText(table, columns, job().unit));
+        fillUnless("drawer.tableAligns", alignsText(table, columns));
+        fillUnless("drawer.tableHeader", QString::number(table.headerRows));
+        fillUnless("drawer.tablePadAcross", formatNumber(table.padAcross, job().unit));
+        fillUnless("drawer.tablePadDown", formatNumber(table.padDown, job().unit));
+        fillUnless("drawer.tableHeaderLine", points(table.headerLine.width));
+        fillUnless("drawer.tableRowLine", points(table.rowLine.width));
+        fillUnless("drawer.tableColumnLine", points(table.columnLine.width));
+        fillUnless("drawer.tableFrameLine", points(table.frameLine.width));
+        pickUnless("drawer.tableLineInk", table.rowLine.ink);
+        if (!table.tintInk.isEmpty())
+            pickUnless("drawer.tableTintInk", table.tintInk);
+        fillUnless("drawer.tableTintStrength", percentText(table.tintStrength));
     }
 
     void look(const Item& want)
@@ -312,7 +358,7 @@ class TestBuilding : public testing::WindowDriver
             // Of a picture that each copy has its own of, one to begin with.
             placePicture(pictures.filePath(filled(want.file.path, firstRecord_).replace(u'{', u'x')));
             break;
-        case ItemKind::Text: run("addText"); break;
+        case ItemKind::Text: want.table ? addTable(want) : run("addText"); break;
         case ItemKind::Shape: run("addTint"); break;
         case ItemKind::Code:
             run("addCode");
@@ -338,6 +384,8 @@ class TestBuilding : public testing::WindowDriver
         }
         if (want.kind == ItemKind::Text)
             writeText(wanted, want);
+        if (want.table)
+            lookOfTable(want);
         if (want.kind == ItemKind::Picture) {
             const QStringList fits{QStringLiteral("covers the frame"), QStringLiteral("shown whole"),
                                    QStringLiteral("to a scale")};

@@ -102,10 +102,7 @@ private Q_SLOTS:
 
     void whatCannotBeReadIsTold()
     {
-        const QString path = dir_->filePath(QStringLiteral("noise.docx"));
-        QFile file(path);
-        QVERIFY(file.open(QIODevice::WriteOnly) && file.write("noise") == 5);
-        file.close();
+        const QString path = testing::written(dir_->filePath(QStringLiteral("noise.docx")), "noise");
         QString told;
         QTimer timer;
         connect(&timer, &QTimer::timeout, this, [&] {

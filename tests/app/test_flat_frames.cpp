@@ -35,10 +35,7 @@ class TestFlatFrames : public PaperDriver
     }
     QString textFile(const char* name, const QByteArray& words)
     {
-        QFile file(dir_->filePath(QString::fromLatin1(name)));
-        if (!file.open(QIODevice::WriteOnly) || file.write(words) != words.size())
-            qFatal("cannot write the test's own file");
-        return file.fileName();
+        return testing::written(dir_->filePath(QString::fromLatin1(name)), words);
     }
 
 private Q_SLOTS:

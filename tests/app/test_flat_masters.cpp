@@ -173,7 +173,7 @@ private Q_SLOTS:
         QCOMPARE(job().masters[0].panels, std::vector<int>{1});
         type("drawer.masterPanels", QStringLiteral("2, 1, 3"));
         QCOMPARE(job().masters[0].panels, (std::vector<int>{1, 0, 2}));
-        QVERIFY(job().findItem(tint + QStringLiteral("/2")));
+        QVERIFY(job().findItem(masterCopyId(tint, 2)));
         type("drawer.masterPanels", QStringLiteral("2, 9"));
         QCOMPARE(job().masters[0].panels, (std::vector<int>{1, 0, 2}));
     }

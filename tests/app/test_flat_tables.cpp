@@ -21,10 +21,7 @@ class TestFlatTables : public PaperDriver
     }
     QString file(const char* name, const QByteArray& words)
     {
-        QFile out(dir_->filePath(QString::fromLatin1(name)));
-        if (!out.open(QIODevice::WriteOnly) || out.write(words) != words.size())
-            qFatal("cannot write the test's own file");
-        return out.fileName();
+        return testing::written(dir_->filePath(QString::fromLatin1(name)), words);
     }
     /// Opens the cells and does something there, before they are set or left.
     void inCells(const std::function<void()>& open, const std::function<void(CellsDialog&)>& doing, bool set = true)

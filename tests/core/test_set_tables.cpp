@@ -53,10 +53,7 @@ class TestSetTables : public QObject
     }
     QString file(const char* name, const QByteArray& bytes)
     {
-        QFile out(dir_.filePath(QString::fromLatin1(name)));
-        if (!out.open(QIODevice::WriteOnly) || out.write(bytes) != bytes.size())
-            qFatal("cannot write the test's own file");
-        return out.fileName();
+        return testing::written(dir_.filePath(QString::fromLatin1(name)), bytes);
     }
     /// A spreadsheet with just what is read of one.
     QString ods(const char* name, const QByteArray& rows)

@@ -167,11 +167,7 @@ protected:
             pdf += QByteArray::number(o).rightJustified(10, '0') + " 00000 n \n";
         pdf += "trailer\n<< /Size " + QByteArray::number(offsets.size() + 1) + " /Root 1 0 R >>\nstartxref\n" +
                QByteArray::number(xref) + "\n%%EOF\n";
-        QFile file(path(name));
-        if (!file.open(QIODevice::WriteOnly))
-            qFatal("cannot write the test's own file");
-        file.write(pdf);
-        return path(name);
+        return testing::written(path(name), pdf);
     }
 
     /// A4 landscape trim with bleed all round, in points.

@@ -38,12 +38,8 @@ class TestPlacedPages : public QObject
         for (qsizetype i = 0; i < objects.size(); ++i)
             text += QByteArray::number(i + 1) + " 0 obj\n" + objects[i] + "\nendobj\n";
         text += "trailer << /Root 1 0 R /Size " + QByteArray::number(objects.size() + 1) + " >>\nstartxref\n0\n%%EOF\n";
-        QFile raw(path("raw.pdf"));
-        if (!raw.open(QIODevice::WriteOnly))
-            qFatal("cannot write the test's own file");
-        raw.write(text);
-        raw.close();
-        const int code = run(QStringLiteral("qpdf"), {raw.fileName(), path(name)});
+        const QString raw = testing::written(path("raw.pdf"), text);
+        const int code = run(QStringLiteral("qpdf"), {raw, path(name)});
         if (code != 0 && code != 3) // 3: with warnings
             qFatal("qpdf could not mend the test's own file");
         return path(name);

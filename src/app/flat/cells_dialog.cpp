@@ -3,7 +3,6 @@
 
 #include "app/look/ask_file.h"
 #include "app/look/plain_text.h"
-#include "core/file/read_limits.h"
 
 #include <QClipboard>
 #include <QDialogButtonBox>
@@ -223,9 +222,7 @@ void CellsDialog::takeFrom(const QString& path)
     }
     model_.change([&](Item& table) {
         setRows(table, *rows);
-        const Table usual = usualTable(rows->rows);
-        if (table.table->columns.size() != usual.columns.size())
-            table.table->columns = usual.columns;
+        settleColumns(table);
     });
     view_->setCurrentIndex(model_.index(0, 0));
 }
@@ -234,9 +231,7 @@ void CellsDialog::accept()
 {
     // What is still being typed counts.
     view_->setFocus();
-    const auto& columns = model_.table().table->columns;
-    if (std::ranges::all_of(columns, [](const TableColumn& column) { return column == TableColumn{}; }))
-        model_.change([](Item& table) { table.table->columns = usualTable(cellsOf(table)).columns; });
+    model_.change([](Item& table) { settleColumns(table); });
     QDialog::accept();
 }
 
@@ -247,22 +242,15 @@ void CellsDialog::paste()
     if (rows.isEmpty())
         for (const QString& line : text.split(u'\n', Qt::SkipEmptyParts))
             rows << QStringList{line};
-    const TableSpan at = marked();
-    qsizetype wide = 0;
-    for (const QStringList& row : rows)
-        wide = std::max(wide, row.size());
-    if (rows.isEmpty() || at.row + rows.size() > limits::mostTableRows || at.column + wide > limits::mostTableColumns) {
-        note_->setText(rows.isEmpty() ? tr("There is nothing on the clipboard that a table could take.")
-                                      : tr("That is more than a table on paper takes."));
+    if (rows.isEmpty()) {
+        note_->setText(tr("There is nothing on the clipboard that a table could take."));
         return;
     }
-    model_.change([&](Item& table) {
-        while (int(table.paragraphs.size()) < at.row + rows.size())
-            insertRow(table, -1);
-        for (int row = 0; row < rows.size(); ++row)
-            for (int column = 0; column < rows[row].size(); ++column)
-                setCell(table, at.row + row, at.column + column, rows[row][column]);
-    });
+    const TableSpan at = marked();
+    bool taken = false;
+    model_.change([&](Item& table) { taken = pasteCells(table, at.row, at.column, rows); });
+    if (!taken)
+        note_->setText(tr("That is more than a table on paper takes."));
     view_->setCurrentIndex(model_.index(at.row, at.column));
 }
 

@@ -356,8 +356,7 @@ JobChoice* Drawer::photoSize(const QString& itemId)
     };
     std::vector<JobChoice::Option> options;
     for (const Size& size : photoSizes) {
-        // Upright or across, as the frame is.
-        const auto wanted = [frame, size] { return frame().w > frame().h ? size.turned() : size; };
+        const auto wanted = [frame, size] { return photoSizeFor(size, frame()); };
         options.push_back({tr("%1 × %2 in").arg(size.w / Length::inches(1)).arg(size.h / Length::inches(1)),
                            [frame, wanted](const Job&) { return frame() == wanted(); },
                            [this, itemId, wanted](Job& j) { resizeItem(j, document_.plan(), itemId, wanted()); }});

@@ -126,7 +126,7 @@ void FaceCanvas::paintWaiting(QPainter& p)
         const auto& places = document_.plan().itemsOn(layer);
         for (std::size_t i = 0; i < items.size(); ++i) {
             const QRectF frame = port_.toPixels(toMm(places[i].frame)).normalized();
-            if (items[i].isWaiting() && !isLetGo(document_.job().on(surface), items[i]) && frame.intersects(rect()))
+            if (items[i].isWaiting() && !isLetGo(document_.job(), surface, layer, items[i]) && frame.intersects(rect()))
                 paintWaitingFrame(p, items[i], frame, layer == surface);
         }
     }

@@ -110,17 +110,10 @@ void MasterCard::addPlaces(QVBoxLayout* column)
         // A page is no face: a master stays on paper of its own size.
         if (rule.component != component)
             continue;
-        options.push_back({placeWords(rule.on, job),
-                           [id = master_, on = rule.on](const Job& j) { return partOf(j, id, &Master::on) == on; },
-                           [this, on = rule.on](Job& j) {
-                               change(j, [&](Master& m) {
-                                   m.on = on;
-                                   if (on == MasterOn::PageSet && m.pages.isEmpty())
-                                       m.pages = QStringLiteral("all");
-                                   if (on == MasterOn::Panels && m.panels.empty())
-                                       m.panels = {std::max(0, selection_.panel())};
-                               });
-                           }});
+        options.push_back(
+            {placeWords(rule.on, job),
+             [id = master_, on = rule.on](const Job& j) { return partOf(j, id, &Master::on) == on; },
+             [this, on = rule.on](Job& j) { change(j, [&](Master& m) { m = withRule(m, on, selection_.panel()); }); }});
     }
     addCells(column, {{tr("shows on"), new JobChoice(document_, tr("Change where a master shows"), std::move(options)),
                        "drawer.masterOn"}});

@@ -65,7 +65,7 @@ QVariant MasterItemsModel::data(const QModelIndex& index, int role) const
 bool MasterItemsModel::setData(const QModelIndex& index, const QVariant& value, int role)
 {
     const MasterItem* shown = at(index);
-    if (!shown || role != Qt::CheckStateRole)
+    if (!shown || role != Qt::CheckStateRole || !shown->filledBy.isEmpty())
         return false;
     const bool go = value.toInt() != Qt::Checked;
     Job job = document_.job();
@@ -76,7 +76,10 @@ bool MasterItemsModel::setData(const QModelIndex& index, const QVariant& value, 
 
 Qt::ItemFlags MasterItemsModel::flags(const QModelIndex& index) const
 {
-    return QAbstractListModel::flags(index) | Qt::ItemIsUserCheckable;
+    // What is filled shows again when the filling is taken off.
+    const MasterItem* shown = at(index);
+    const bool filled = shown && !shown->filledBy.isEmpty();
+    return QAbstractListModel::flags(index) | (filled ? Qt::NoItemFlags : Qt::ItemIsUserCheckable);
 }
 
 MasterList::MasterList(Document& document, Selection& selection, SurfaceEditor& editor, QWidget* parent)

@@ -2,6 +2,7 @@
 #include "app/flat/scale_dialog.h"
 
 #include "app/look/plain_text.h"
+#include "core/edit/scaling.h"
 
 #include <QCheckBox>
 #include <QDialogButtonBox>
@@ -63,13 +64,10 @@ bool ScaleDialog::withContents() const { return contents_->isChecked(); }
 void ScaleDialog::tell()
 {
     const Percent by = scale();
-    const bool sound = by >= 1 && by <= 1000;
+    const bool sound = canScaleBy(by);
     ok_->setEnabled(sound);
-    const auto scaled = [&](Length l) { return Length::nearestMm(l.toMm() * by.share()); };
-    about_->setText(
-        sound
-            ? tr("From %1 to %2.").arg(formatSize(size_, unit_), formatSize({scaled(size_.w), scaled(size_.h)}, unit_))
-            : tr("Type something between 1 and 1000 %."));
+    about_->setText(sound ? tr("From %1 to %2.").arg(formatSize(size_, unit_), formatSize(scaledSize(size_, by), unit_))
+                          : tr("Type something between 1 and 1000 %."));
 }
 
 } // namespace hinge

@@ -76,14 +76,10 @@ template <class Content>
 bool SurfaceEditor::fill(const QString& frame, FrameFor what, Content content)
 {
     Job job = document_.job();
-    const PlannedItem* placed = document_.plan().findItem(frame);
-    if (!placed || !waitsFor(*job.findItem(frame), what))
+    const Item* waiting = job.findItem(frame);
+    if (!waiting || !waitsFor(*waiting, what))
         return false;
-    // A frame of a master is filled on the surface in view alone.
-    const bool ofMaster = placed->surface.master != 0 && placed->surface != selection_.surface();
-    const SurfaceId surface = ofMaster ? selection_.surface() : placed->surface;
-    const QString filled =
-        ofMaster ? fillHere(job, document_.plan(), surface, masterItemOf(frame), freshItemId) : frame;
+    const QString filled = frameOn(job, document_.plan(), selection_.surface(), frame, freshItemId);
     Item* item = job.findItem(filled);
     if (!item)
         return false;
@@ -92,7 +88,7 @@ bool SurfaceEditor::fill(const QString& frame, FrameFor what, Content content)
     if (const auto done = document_.edit(tr("Fill %1").arg(item->name), std::move(job)); !done)
         Q_EMIT refused(done.error().message);
     else
-        selection_.setItem(surface, filled);
+        selection_.setItem(document_.plan().findItem(filled)->surface, filled);
     return true;
 }
 
@@ -272,9 +268,7 @@ void SurfaceEditor::putDocument(const DocumentText& document, const QString& nam
         choices = std::move(*chosen);
     }
     Job job = document_.job();
-    const PlannedItem* waiting = document_.plan().findItem(frame);
-    const bool ofMaster = waiting && waiting->surface.master != 0 && waiting->surface != surface;
-    const QString into = ofMaster ? fillHere(job, document_.plan(), surface, masterItemOf(frame), freshItemId) : frame;
+    const QString into = frameOn(job, document_.plan(), surface, frame, freshItemId);
     const QStringList ids = placeDocument(job, document_.plan(), surface, panel, document, choices, into, name,
                                           [this] { return freshId(); });
     if (const auto done = document_.edit(tr("Place %1").arg(name), std::move(job)); !done)

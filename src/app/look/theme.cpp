@@ -88,8 +88,10 @@ QListWidget[roomy="true"]::item:selected { background: @tint; color: @ink; }
 QListView[ticks="true"] { selection-background-color: @tint; selection-color: @ink; }
 QListView[ticks="true"]::item { padding: 2px; border-radius: 3px; }
 QListView[ticks="true"]::item:selected { background: @tint; color: @ink; }
-QListView[ticks="true"]::indicator { width: 13px; height: 13px; border: 1px solid @ink2; border-radius: 2px; background: @work; }
-QListView[ticks="true"]::indicator:checked { background: @accent; border-color: @accent; image: url(:/hinge/app/tick-@mode.svg); }
+QListView[ticks="true"]::indicator { width: 13px; height: 13px; border: 1px solid @ink2; border-radius: 2px;
+  background: @work; }
+QListView[ticks="true"]::indicator:checked { background: @accent; border-color: @accent;
+  image: url(:/hinge/app/tick-@mode.svg); }
 QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
 QTableView::item { border: 0; padding: 0 10px; }
 QHeaderView { background: @slip; }

@@ -166,7 +166,7 @@ QStringList waitingFrames(const Job& job, const Plan& plan, const SurfaceId& sur
     std::vector<Waiting> found;
     for (const SurfaceId& layer : plan.layersOf(surface))
         for (const Item& item : job.on(layer).items) {
-            if (!waitsFor(item, what) || item.locked || isLetGo(job.on(surface), item))
+            if (!waitsFor(item, what) || item.locked || isLetGo(job, surface, layer, item))
                 continue;
             const Rect& frame = plan.findItem(item.id)->frame;
             const Panel& on = panels[std::size_t(panelAt(plan.paperOf(surface), surface.face, frame.middle()))];

@@ -24,8 +24,8 @@ std::vector<MasterItem> masterItemsOn(const Job& job, const Plan& plan, const Su
         const auto& items = job.on(*layer).items;
         for (auto item = items.rbegin(); item != items.rend(); ++item) {
             const QString id = masterItemOf(item->id);
-            out.push_back(
-                {layer->master, id, item->id, item->name, item->isWaiting(), isLetGo(on, *item), filledBy(id)});
+            out.push_back({layer->master, id, item->id, item->name, item->isWaiting(),
+                           isLetGo(job, surface, *layer, *item), filledBy(id)});
         }
     }
     return out;
@@ -121,11 +121,29 @@ void removeMaster(Job& job, int id)
     });
 }
 
+Master withRule(Master master, MasterOn on, int panel)
+{
+    master.on = on;
+    if (on == MasterOn::PageSet && master.pages.isEmpty())
+        master.pages = QStringLiteral("all");
+    if (on == MasterOn::Panels && master.panels.empty())
+        master.panels = {std::max(0, panel)};
+    return master;
+}
+
 int surfacesOf(const Plan& plan, const Master& master)
 {
     return int(std::ranges::count_if(plan.layers, [&](const auto& entry) {
         return std::ranges::find(entry.second, master.id, &SurfaceId::master) != entry.second.end();
     }));
+}
+
+QString frameOn(Job& job, const Plan& plan, const SurfaceId& surface, const QString& frame,
+                const std::function<QString()>& freshId)
+{
+    const PlannedItem* placed = plan.findItem(frame);
+    const bool ofMaster = placed && placed->surface.master != 0 && placed->surface != surface;
+    return ofMaster ? fillHere(job, plan, surface, masterItemOf(frame), freshId) : frame;
 }
 
 void letGo(Job& job, const SurfaceId& surface, const QString& masterItem, bool go)
@@ -149,7 +167,6 @@ QString fillHere(Job& job, const Plan& plan, const SurfaceId& surface, const QSt
         item.group.clear();
         item.block.reset();
         item.locked = false;
-        letGo(job, surface, masterItem, true);
         const QString id = item.id;
         job.edit(surface).items.push_back(std::move(item));
         return id;

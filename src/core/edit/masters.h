@@ -38,11 +38,18 @@ void changeMaster(Job& job, const Master& next);
 /// Takes a master off with all that stands on it. Items of pages that stood in the place of its own stay where they
 /// are.
 void removeMaster(Job& job, int id);
+/// A master with another rule; where that asks for pages it shows on all, where it asks for panels on the one given,
+/// until others are chosen.
+[[nodiscard]] Master withRule(Master master, MasterOn on, int panel);
 /// How many faces or pages a master shows on.
 [[nodiscard]] int surfacesOf(const Plan& plan, const Master& master);
 
 /// A surface lets go of an item of a master, or takes it up again.
 void letGo(Job& job, const SurfaceId& surface, const QString& masterItem, bool go);
+/// The frame that is to be filled on a surface: the one given, or where that is of a master, an item of the surface's
+/// own in its place.
+[[nodiscard]] QString frameOn(Job& job, const Plan& plan, const SurfaceId& surface, const QString& frame,
+                              const std::function<QString()>& freshId);
 /// Puts an item of its own in the place of one that a master shows on a surface; it moves with that one. Returns its
 /// id; empty when no such item shows there.
 QString fillHere(Job& job, const Plan& plan, const SurfaceId& surface, const QString& masterItem,

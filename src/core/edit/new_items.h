@@ -65,6 +65,8 @@ inline constexpr Size nominalArticleNumber{Length::micrometres(37290), Length::m
 inline constexpr std::array<Size, 3> photoSizes{Size{Length::inches(4), Length::inches(6)},
                                                 Size{Length::inches(5), Length::inches(7)},
                                                 Size{Length::inches(8), Length::inches(10)}};
+/// Such a print upright or across, as a frame is.
+[[nodiscard]] constexpr Size photoSizeFor(Size print, Size frame) { return frame.w > frame.h ? print.turned() : print; }
 /// Gives an item another size: the sides that hold stay where they are, else those at its left and head, and it is
 /// moved into the safe area of its panel as far as it fits there.
 void resizeItem(Job& job, const Plan& plan, const QString& id, Size size);

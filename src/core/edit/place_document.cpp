@@ -42,28 +42,35 @@ Paragraph set(const Job& job, const DocumentParagraph& from, const QString& styl
 
 } // namespace
 
-TextStyle usualStyle(const QString& name)
+TextStyle usualStyle(ParagraphRole role, int level)
 {
     TextStyle style;
     style.hyphenation = QStringLiteral("en-GB");
-    const auto heading = [&](const char* font, int size, int leading, int before) {
+    const auto standOut = [&](const char* font, int size, int leading, int before) {
         style.font = QString::fromLatin1(font);
         style.size = Length::points(size);
         style.leading = Length::points(leading);
         style.spaceBefore = Length::points(before);
         style.hyphenation.clear();
     };
-    if (name == QStringLiteral("Heading 1") || name == QStringLiteral("Title"))
-        heading("Vollkorn SemiBold", 21, 26, 0);
-    else if (name == QStringLiteral("Heading 2") || name == QStringLiteral("Subtitle"))
-        heading("Vollkorn SemiBold", 14, 18, 6);
-    else if (name.startsWith(QStringLiteral("Heading")) || name == QStringLiteral("Term"))
-        heading("Cabin SemiBold", 9, 13, 4);
-    else if (name == QStringLiteral("Quote"))
-        style.font = QStringLiteral("Cabin Italic");
-    else if (name == QStringLiteral("Note")) {
+    switch (role) {
+    case ParagraphRole::Heading:
+        if (level <= 1)
+            standOut("Vollkorn SemiBold", 21, 26, 0);
+        else if (level == 2)
+            standOut("Vollkorn SemiBold", 14, 18, 6);
+        else
+            standOut("Cabin SemiBold", 9, 13, 4);
+        break;
+    case ParagraphRole::Term: standOut("Cabin SemiBold", 9, 13, 4); break;
+    case ParagraphRole::Quote: style.font = QStringLiteral("Cabin Italic"); break;
+    case ParagraphRole::Note:
         style.size = Length::points(7);
         style.leading = Length::points(10);
+        break;
+    case ParagraphRole::Text:
+    case ParagraphRole::List:
+    case ParagraphRole::Code: break;
     }
     return style;
 }
@@ -96,8 +103,9 @@ QStringList placeDocument(Job& job, const Plan& plan, const SurfaceId& surface, 
         QString to = choice.to;
         if (to.isEmpty()) {
             to = choice.from;
-            if (!job.findTextStyle(to))
-                job.textStyles.push_back({to, usualStyle(to), {}});
+            const auto first = std::ranges::find(document.paragraphs, choice.from, &DocumentParagraph::style);
+            if (!job.findTextStyle(to) && first != document.paragraphs.end())
+                job.textStyles.push_back({to, usualStyle(first->role, first->level), {}});
         }
         if (!job.findTextStyle(to))
             return {};

@@ -31,7 +31,7 @@ struct StyleChoice {
                                         const QString& frame, const QString& name,
                                         const std::function<QString()>& freshId);
 
-/// How a paragraph of that name looks until somebody says otherwise: headings larger than text, notes smaller.
-[[nodiscard]] TextStyle usualStyle(const QString& name);
+/// How such a paragraph looks until somebody says otherwise: headings larger than text, notes smaller.
+[[nodiscard]] TextStyle usualStyle(ParagraphRole role, int level);
 
 } // namespace hinge

@@ -26,6 +26,8 @@ void scaleLooks(Item& item, Percent scale)
 
 } // namespace
 
+Size scaledSize(Size size, Percent scale) { return {scaled(size.w, scale), scaled(size.h, scale)}; }
+
 void scaleText(const Job& job, Item& text, Percent scale)
 {
     for (Paragraph& paragraph : text.paragraphs) {
@@ -51,7 +53,7 @@ void scaleText(const Job& job, Item& text, Percent scale)
 
 Result<void> scaleItems(Job& job, const Plan& plan, const QStringList& ids, Percent scale, bool withContents)
 {
-    if (scale < 1 || scale > 1000)
+    if (!canScaleBy(scale))
         return problem({}, QStringLiteral("Scale by something between 1 and 1000 %."));
     QStringList there = ids;
     there.removeIf([&](const QString& id) { return !plan.findItem(id) || !job.findItem(id); });

@@ -6,6 +6,12 @@
 namespace hinge
 {
 
+/// Between 1 and 1000 %.
+[[nodiscard]] constexpr bool canScaleBy(Percent scale) { return scale >= Percent(1) && scale <= Percent(1000); }
+
+/// A size as it is scaled: each length to the nearest thousandth of a point.
+[[nodiscard]] Size scaledSize(Size size, Percent scale);
+
 /// Scales the type of a text, with its leading, indents, spaces, tab stops, rules and gutter, and the padding, lines
 /// and columns of a table. Paragraphs that follow a style of the job get a look of their own; leading that is a share
 /// of the size stays one.

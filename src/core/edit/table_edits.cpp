@@ -3,6 +3,7 @@
 
 #include "core/edit/new_items.h"
 #include "core/file/content_file.h"
+#include "core/file/read_limits.h"
 #include "core/job/paragraphs.h"
 
 #include <QRegularExpression>
@@ -173,6 +174,31 @@ void setRows(Item& table, const SheetRows& rows)
         table.paragraphs = std::move(out);
     if (table.table)
         table.table->spans = rows.spans;
+}
+
+void settleColumns(Item& table)
+{
+    if (!table.table)
+        return;
+    const std::vector<TableColumn>& columns = table.table->columns;
+    if (int(columns.size()) != columnsOf(table.paragraphs) ||
+        std::ranges::all_of(columns, [](const TableColumn& column) { return column == TableColumn{}; }))
+        table.table->columns = usualTable(cellsOf(table)).columns;
+}
+
+bool pasteCells(Item& table, int row, int column, const QList<QStringList>& rows)
+{
+    qsizetype wide = 0;
+    for (const QStringList& cells : rows)
+        wide = std::max(wide, cells.size());
+    if (row + rows.size() > limits::mostTableRows || column + wide > limits::mostTableColumns)
+        return false;
+    while (int(table.paragraphs.size()) < row + rows.size())
+        insertRow(table, -1);
+    for (int i = 0; i < rows.size(); ++i)
+        for (int j = 0; j < rows[i].size(); ++j)
+            setCell(table, row + i, column + j, rows[i][j]);
+    return true;
 }
 
 QList<QStringList> cellsOf(const Item& table)

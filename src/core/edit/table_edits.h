@@ -19,6 +19,11 @@ namespace hinge
 void setRows(Item& table, const SheetRows& rows);
 /// A table as it is begun: a header, numbers ranged right.
 [[nodiscard]] Table usualTable(const QList<QStringList>& rows);
+/// Sets columns nobody has said anything of as is usual for what stands in them.
+void settleColumns(Item& table);
+/// Puts rows over the cells from a place on; the table grows where they go beyond it. False when it would be larger
+/// than a table may be.
+[[nodiscard]] bool pasteCells(Item& table, int row, int column, const QList<QStringList>& rows);
 /// True of a column whose cells below the header are numbers, with what stands beside them: "7.50", "12 %", "€ 3", "–".
 [[nodiscard]] bool isNumeric(const QList<QStringList>& rows, int column);
 

@@ -48,6 +48,9 @@ Result<DocumentText> readDocument(const QString& path, const std::function<bool(
     if (converter.isEmpty())
         return problem(name, QStringLiteral("Texts of word processors are read by pandoc, which is not installed: "
                                             "apt install pandoc."));
+    const auto stopped = [&] { return problem(name, QStringLiteral("Reading it was stopped.")); };
+    if (goesOn && !goesOn())
+        return stopped();
     QProcess process;
     // It reads this file alone, and may not take all of the memory there is.
     process.start(converter,
@@ -61,12 +64,12 @@ Result<DocumentText> readDocument(const QString& path, const std::function<bool(
         if (process.state() == QProcess::NotRunning)
             break;
         json += process.readAllStandardOutput();
-        const bool stopped = goesOn && !goesOn();
-        if (stopped || since.hasExpired(limits::longestConversion) || json.size() > limits::largestDocumentTree) {
+        const bool ends = goesOn && !goesOn();
+        if (ends || since.hasExpired(limits::longestConversion) || json.size() > limits::largestDocumentTree) {
             process.kill();
             process.waitForFinished(2000);
-            return problem(name, stopped ? QStringLiteral("Reading it was stopped.")
-                                         : QStringLiteral("It is larger than any text that stands on a piece."));
+            return ends ? stopped()
+                        : problem(name, QStringLiteral("It is larger than any text that stands on a piece."));
         }
     }
     json += process.readAllStandardOutput();

@@ -15,6 +15,32 @@ namespace
 /// Blocks within each other: lists in quotes in lists. Deeper ones are left out.
 constexpr int deepest = 60;
 
+/// What paragraphs are called that have no style of the file's own, and what they are.
+struct Kind {
+    QString style;
+    ParagraphRole role = ParagraphRole::Text;
+    int level = 0;
+};
+Kind heading(int level) { return {QStringLiteral("Heading %1").arg(level), ParagraphRole::Heading, level}; }
+Kind plainText() { return {QStringLiteral("Text"), ParagraphRole::Text, 0}; }
+Kind quote() { return {QStringLiteral("Quote"), ParagraphRole::Quote, 0}; }
+
+/// Styles that word processors come with: names they give to what has a role of its own here.
+std::optional<Kind> knownStyle(const QString& name)
+{
+    static const std::vector<std::pair<QStringList, Kind>> known{
+        {{QStringLiteral("First Paragraph"), QStringLiteral("Body Text"), QStringLiteral("Normal"),
+          QStringLiteral("Compact"), QStringLiteral("Text Body"), QStringLiteral("Standard")},
+         plainText()},
+        {{QStringLiteral("Block Text"), QStringLiteral("Quotations"), QStringLiteral("Block Quotation")}, quote()},
+        {{QStringLiteral("Title")}, {QStringLiteral("Title"), ParagraphRole::Heading, 1}},
+        {{QStringLiteral("Subtitle")}, {QStringLiteral("Subtitle"), ParagraphRole::Heading, 2}}};
+    for (const auto& [names, kind] : known)
+        if (names.contains(name, Qt::CaseInsensitive))
+            return kind;
+    return std::nullopt;
+}
+
 /// How the words of a block are marked while it is read.
 struct Look {
     bool bold = false;
@@ -30,7 +56,7 @@ public:
     {
         readBlocks(blocks, {}, 0);
         for (const QJsonArray& note : std::exchange(notes_, {}))
-            readBlocks(note, QStringLiteral("Note"), 0);
+            readBlocks(note, Kind{QStringLiteral("Note"), ParagraphRole::Note, 0}, 0);
         return std::move(out_);
     }
 
@@ -45,8 +71,8 @@ private:
         return {};
     }
 
-    /// `style` is what a paragraph is when it does not say so itself.
-    void readBlocks(const QJsonArray& blocks, const QString& style, int depth)
+    /// `kind` is what a paragraph is when it does not say so itself; nothing for ordinary text.
+    void readBlocks(const QJsonArray& blocks, const std::optional<Kind>& kind, int depth)
     {
         if (depth > deepest)
             return;
@@ -55,43 +81,36 @@ private:
             const QString type = typeOf(block);
             const QJsonArray content = contentOf(block);
             if (type == QStringLiteral("Para") || type == QStringLiteral("Plain"))
-                addParagraph(content, style.isEmpty() ? QStringLiteral("Text") : style);
+                addParagraph(content, kind.value_or(plainText()));
             else if (type == QStringLiteral("Header"))
-                addParagraph(content.at(2).toArray(), QStringLiteral("Heading %1").arg(content.at(0).toInt()));
+                addParagraph(content.at(2).toArray(), heading(content.at(0).toInt(1)));
             else if (type == QStringLiteral("LineBlock"))
-                readLines(content, style);
+                readLines(content, kind.value_or(plainText()));
             else if (type == QStringLiteral("CodeBlock"))
-                addPlain(content.at(1).toString(), style.isEmpty() ? QStringLiteral("Code") : style);
+                addPlain(content.at(1).toString(), kind.value_or(Kind{QStringLiteral("Code"), ParagraphRole::Code, 0}));
             else if (type == QStringLiteral("BlockQuote"))
-                readBlocks(content, style.isEmpty() ? QStringLiteral("Quote") : style, depth + 1);
+                readBlocks(content, kind.value_or(quote()), depth + 1);
             else if (type == QStringLiteral("BulletList"))
                 readList(content, {}, depth);
             else if (type == QStringLiteral("OrderedList"))
                 readList(content.at(1).toArray(), content.at(0).toArray().at(0).toInt(1), depth);
             else if (type == QStringLiteral("DefinitionList"))
-                readDefinitions(content, style, depth);
+                readDefinitions(content, kind, depth);
             else if (type == QStringLiteral("Div"))
-                readDiv(content, style, depth);
+                readDiv(content, kind, depth);
             else if (type == QStringLiteral("Table"))
                 readTable(content);
         }
     }
-    void readDiv(const QJsonArray& content, const QString& style, int depth)
+    void readDiv(const QJsonArray& content, const std::optional<Kind>& kind, int depth)
     {
-        // Word processors call an ordinary paragraph by many names.
-        static const QStringList ordinary{QStringLiteral("First Paragraph"), QStringLiteral("Body Text"),
-                                          QStringLiteral("Normal"),          QStringLiteral("Compact"),
-                                          QStringLiteral("Text Body"),       QStringLiteral("Standard")};
-        QString own = styleOf(content.at(0).toArray());
-        if (ordinary.contains(own, Qt::CaseInsensitive))
-            own = QStringLiteral("Text");
-        static const QStringList quoting{QStringLiteral("Block Text"), QStringLiteral("Quotations"),
-                                         QStringLiteral("Block Quotation")};
-        if (quoting.contains(own, Qt::CaseInsensitive))
-            own = QStringLiteral("Quote");
-        readBlocks(content.at(1).toArray(), style.isEmpty() ? own : style, depth + 1);
+        const QString style = styleOf(content.at(0).toArray());
+        std::optional<Kind> own = kind;
+        if (!own && !style.isEmpty())
+            own = knownStyle(style).value_or(Kind{style, ParagraphRole::Text, 0});
+        readBlocks(content.at(1).toArray(), own, depth + 1);
     }
-    void readLines(const QJsonArray& lines, const QString& style)
+    void readLines(const QJsonArray& lines, const Kind& kind)
     {
         QJsonArray all;
         for (const QJsonValue& line : lines) {
@@ -100,13 +119,13 @@ private:
             for (const QJsonValue& part : line.toArray())
                 all.append(part);
         }
-        addParagraph(all, style.isEmpty() ? QStringLiteral("Text") : style);
+        addParagraph(all, kind);
     }
     void readList(const QJsonArray& items, std::optional<int> number, int depth)
     {
         for (const QJsonValue& item : items) {
             const std::size_t first = out_.paragraphs.size();
-            readBlocks(item.toArray(), QStringLiteral("List"), depth + 1);
+            readBlocks(item.toArray(), Kind{QStringLiteral("List"), ParagraphRole::List, 0}, depth + 1);
             if (first >= out_.paragraphs.size())
                 continue;
             const QString mark = number ? QStringLiteral("%1. ").arg((*number)++) : QStringLiteral("• ");
@@ -116,12 +135,12 @@ private:
                 m.start += int(mark.size());
         }
     }
-    void readDefinitions(const QJsonArray& items, const QString& style, int depth)
+    void readDefinitions(const QJsonArray& items, const std::optional<Kind>& kind, int depth)
     {
         for (const QJsonValue& item : items) {
-            addParagraph(item.toArray().at(0).toArray(), QStringLiteral("Term"));
+            addParagraph(item.toArray().at(0).toArray(), {QStringLiteral("Term"), ParagraphRole::Term, 0});
             for (const QJsonValue& definition : item.toArray().at(1).toArray())
-                readBlocks(definition.toArray(), style, depth + 1);
+                readBlocks(definition.toArray(), kind, depth + 1);
         }
     }
 
@@ -183,14 +202,14 @@ private:
         return lines.join(QChar(QChar::LineSeparator));
     }
 
-    void addPlain(const QString& text, const QString& style)
+    void addPlain(const QString& text, const Kind& kind)
     {
         for (const QString& line : text.split(u'\n'))
-            out_.paragraphs.push_back({line, style, {}});
+            out_.paragraphs.push_back({line, kind.style, kind.role, kind.level, {}});
     }
-    void addParagraph(const QJsonArray& inlines, const QString& style)
+    void addParagraph(const QJsonArray& inlines, const Kind& kind)
     {
-        DocumentParagraph paragraph{{}, style, {}};
+        DocumentParagraph paragraph{{}, kind.style, kind.role, kind.level, {}};
         readInlines(inlines, {}, paragraph, 0);
         while (paragraph.text.endsWith(u' '))
             paragraph.text.chop(1);

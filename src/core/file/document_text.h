@@ -17,9 +17,15 @@ struct DocumentMark {
     bool operator==(const DocumentMark&) const = default;
 };
 
+/// What a paragraph of a document is.
+enum class ParagraphRole { Text, Heading, List, Quote, Term, Note, Code };
+
 struct DocumentParagraph {
-    QString text;  ///< U+2028 forces a line
-    QString style; ///< its name in the file, or what it is: "Heading 1", "Text", "List", "Quote", "Note"
+    QString text; ///< U+2028 forces a line
+    /// The name of its style: in the file, or that of its role: "Heading 1", "Text", "List", "Quote", "Note".
+    QString style;
+    ParagraphRole role = ParagraphRole::Text;
+    int level = 0;                     ///< of a heading, from 1
     std::vector<DocumentMark> marks{}; ///< in order, without overlaps
     bool operator==(const DocumentParagraph&) const = default;
 };

@@ -10,13 +10,9 @@ namespace hinge
 namespace
 {
 
-/// Between the id of a master's item and the number of the paper it is copied to; no id that is given out has it.
-constexpr QChar copyMark = u'/';
-
-QString copyId(const QString& id, int copy)
-{
-    return id.isEmpty() ? id : QStringLiteral("%1%2%3").arg(id).arg(copyMark).arg(copy);
-}
+/// Between the id of a master's item and the number of the paper it is copied to: the unit separator (ISO/IEC 6429),
+/// which no id has that is given out or typed.
+constexpr QChar copyMark{0x1F};
 
 SideAnchor mirrored(SideAnchor anchor)
 {
@@ -62,9 +58,9 @@ SurfaceContent copyFor(const Job& job, const Master& master, const SurfaceId& su
         }
         if (surface.component == Component::Text && master.mirrored)
             mirrorItem(job, item);
-        item.id = copyId(item.id, surface.copy);
-        item.next = copyId(item.next, surface.copy);
-        item.group = copyId(item.group, surface.copy);
+        item.id = masterCopyId(item.id, surface.copy);
+        item.next = masterCopyId(item.next, surface.copy);
+        item.group = masterCopyId(item.group, surface.copy);
         item.block.reset();
         items.push_back(std::move(item));
     }
@@ -93,7 +89,8 @@ void followMoved(Job& job, const Job& before)
         for (const auto& [surface, place] : standing) {
             const Item item = job.on(surface).items[place];
             for (const SurfaceId& paper : papers) {
-                const QString id = paper == master.surface() ? item.standsFor : copyId(item.standsFor, paper.copy);
+                const QString id =
+                    paper == master.surface() ? item.standsFor : masterCopyId(item.standsFor, paper.copy);
                 const Item* was = before.findItem(id);
                 const Item* is = job.findItem(id);
                 if (was && is && was->sides != is->sides && item.sides == was->sides)
@@ -145,13 +142,22 @@ void settleMasters(Job& job, const Job* before)
         followMoved(job, *before);
 }
 
+QString masterCopyId(const QString& id, int copy)
+{
+    return id.isEmpty() ? id : QString(id + copyMark + QString::number(copy));
+}
+
 QString masterItemOf(const QString& id) { return id.section(copyMark, 0, 0); }
 
 bool isMasterCopy(const QString& id) { return id.contains(copyMark); }
 
-bool isLetGo(const SurfaceContent& on, const Item& item)
+bool isLetGo(const Job& job, const SurfaceId& surface, const SurfaceId& layer, const Item& item)
 {
-    return !on.letGo.isEmpty() && on.letGo.contains(masterItemOf(item.id));
+    if (layer == surface)
+        return false;
+    const SurfaceContent& on = job.on(surface);
+    const QString id = masterItemOf(item.id);
+    return on.letGo.contains(id) || std::ranges::find(on.items, id, &Item::standsFor) != on.items.end();
 }
 
 bool facePrints(const Job& job, Face face)

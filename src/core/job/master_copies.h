@@ -15,13 +15,16 @@ void settleMasters(Job& job, const Job* before = nullptr);
 /// stays there, text at one side goes to the other.
 void mirrorItem(const Job& job, Item& item);
 
+/// What the copy of an item on another paper of its master is called; an id that nobody can type.
+[[nodiscard]] QString masterCopyId(const QString& id, int copy);
 /// The item of a master that an item is, or is a copy of.
 [[nodiscard]] QString masterItemOf(const QString& id);
 /// True of an item that is a copy on another paper.
 [[nodiscard]] bool isMasterCopy(const QString& id);
 
-/// True when an item of a layer is not shown on a surface, which has let go of it.
-[[nodiscard]] bool isLetGo(const SurfaceContent& on, const Item& item);
+/// True when an item of a layer is not shown on a surface: the layer is a master, and the surface has let go of the
+/// item, or has something of its own in its place.
+[[nodiscard]] bool isLetGo(const Job& job, const SurfaceId& surface, const SurfaceId& layer, const Item& item);
 
 /// Something is printed on a face: what stands there, or a master.
 [[nodiscard]] bool facePrints(const Job& job, Face face);

@@ -115,7 +115,7 @@ void checkMasterFrames(const Job& job, const Plan& plan, std::vector<Finding>& o
     for (const auto& [surface, layers] : plan.layers)
         for (const SurfaceId& layer : layers)
             for (const Item& item : job.on(layer).items) {
-                if (layer == surface || !item.isWaiting() || isLetGo(job.on(surface), item))
+                if (layer == surface || !item.isWaiting() || isLetGo(job, surface, layer, item))
                     continue;
                 Empty& on = empty[masterItemOf(item.id)];
                 if (const ReaderPage* page = plan.readerPage(surface))
