@@ -11,6 +11,7 @@
 #include "typeset/code_symbol.h"
 #include "typeset/painter_path.h"
 #include "typeset/shadow_mask.h"
+#include "typeset/text_place.h"
 
 #include <algorithm>
 #include <cmath>
@@ -165,6 +166,9 @@ bool PrintedState::findChanged(const Job& job, const Plan& plan, const SurfaceId
             return false;
         if (was == is && placesBefore->second[i] == places[i])
             continue;
+        // What texts keep off moves their lines, wherever they stand.
+        if (was.textAround != TextAround::Over || is.textAround != TextAround::Over)
+            return false;
         // The frames of a text that runs on are set together, wherever they stand.
         if (is.kind == ItemKind::Text && (!is.next.isEmpty() || is.paragraphs.empty() || was.next != is.next))
             return false;
@@ -221,18 +225,7 @@ void FacePainter::paintText(const Work& w)
 {
     QPainter& painter = w.painter;
     painter.save();
-    const QRectF frame = toMm(w.placed.frame);
-    switch (w.item.textRun) {
-    case TextRun::Across: painter.translate(frame.topLeft()); break;
-    case TextRun::Down:
-        painter.translate(frame.topRight());
-        painter.rotate(90);
-        break;
-    case TextRun::Up:
-        painter.translate(frame.bottomLeft());
-        painter.rotate(-90);
-        break;
-    }
+    painter.setTransform(textTurn(w.item.textRun, w.placed.frame), true);
     text_.paint(painter, layouts_.layout(w.job, w.plan, w.item), [&](const QString& name, Percent strength) {
         return leavesPlateAlone(w, name, strength) ? QColor() : ink(w, name, strength);
     });

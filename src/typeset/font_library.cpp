@@ -108,6 +108,14 @@ std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArr
         result->ascender_ = extents.ascender;
         result->descender_ = extents.descender;
     }
+    const auto metric = [font = result->font_](hb_ot_metrics_tag_t tag) {
+        hb_position_t value = 0;
+        hb_ot_metrics_get_position_with_fallback(font, tag, &value); // from the letters where the font does not say
+        return int(value);
+    };
+    result->capHeight_ = metric(HB_OT_METRICS_TAG_CAP_HEIGHT);
+    result->underline_ = {metric(HB_OT_METRICS_TAG_UNDERLINE_OFFSET), metric(HB_OT_METRICS_TAG_UNDERLINE_SIZE)};
+    result->strikeThrough_ = {metric(HB_OT_METRICS_TAG_STRIKEOUT_OFFSET), metric(HB_OT_METRICS_TAG_STRIKEOUT_SIZE)};
     result->isCff_ = hasTable(result->face_, "CFF ");
     result->mayEmbed_ = embeddable(result->face_);
     return result;

@@ -34,6 +34,16 @@ public:
     /// Above the baseline, in font units; descender is negative.
     [[nodiscard]] int ascender() const { return ascender_; }
     [[nodiscard]] int descender() const { return descender_; }
+    /// Of the capitals, in font units.
+    [[nodiscard]] int capHeight() const { return capHeight_; }
+    /// A line through or under letters: the height of its head above the baseline, and how thick it is, in font units
+    /// (OpenType, post and OS/2 tables).
+    struct Bar {
+        int head = 0;
+        int thickness = 0;
+    };
+    [[nodiscard]] Bar underline() const { return underline_; }
+    [[nodiscard]] Bar strikeThrough() const { return strikeThrough_; }
     /// True for PostScript outlines (a `CFF ` table), which a PDF embeds in another way.
     [[nodiscard]] bool isCff() const { return isCff_; }
     /// True when the font's embedding bits allow print documents (OpenType, OS/2 fsType).
@@ -51,6 +61,9 @@ private:
     int unitsPerEm_ = 1000;
     int ascender_ = 0;
     int descender_ = 0;
+    int capHeight_ = 700;
+    Bar underline_;
+    Bar strikeThrough_;
     bool isCff_ = false;
     bool mayEmbed_ = true;
     hb_face_t* face_ = nullptr; // owned, released in the destructor

@@ -27,6 +27,7 @@ public:
                 tabs_.push_back(int(tab));
             measure();
             findChances(patience);
+            findDrop();
         }
     }
 
@@ -43,18 +44,66 @@ public:
     [[nodiscard]] double em() const { return size_ / font_.unitsPerEm(); }
     [[nodiscard]] double ascent() const { return font_.ascender() * em(); }
     [[nodiscard]] double descent() const { return -font_.descender() * em(); }
+    [[nodiscard]] bool baseFromRight() const { return (ubidi_getParaLevel(bidi_.get()) & 1) != 0; }
+
+    /// The first letters that stand as high as several lines; 0 where there are none.
+    [[nodiscard]] int dropEnd() const { return dropEnd_; }
+    /// How much of the width the first letter takes, with the gap after it, when it is so many lines high.
+    [[nodiscard]] double dropWidth(int lines) const
+    {
+        return advances_[std::size_t(dropEnd_)] / size_ * dropSize(lines) + size_ / 4;
+    }
+    /// Sets it: its head as high as the capitals of the first line, its foot on the line `baseline`.
+    void setDrop(int lines, double left, double width, double baseline, TextLayout& out) const
+    {
+        std::vector<GlyphRun> runs;
+        std::vector<Part> parts;
+        double x = 0;
+        int spaces = 0;
+        setField(0, dropEnd_, baseline, dropSize(lines), x, spaces, runs, parts, out);
+        for (GlyphRun& run : runs) {
+            for (Glyph& g : run.glyphs)
+                g.x += baseFromRight() ? left + width - x : left;
+            out.runs.push_back(std::move(run));
+        }
+    }
+    /// Sets the mark of a list into the room it has at the beginning of a line.
+    void setMark(const QString& mark, double left, double room, double baseline, TextLayout& out) const
+    {
+        GlyphRun run;
+        run.font = &font_;
+        run.size = size_;
+        run.ink = style_.ink;
+        run.text = mark;
+        double x = left;
+        const Shaped shaped = shape(font_, mark, 0, int(mark.size()), false);
+        for (std::size_t i = 0; i < shaped.glyphs.size(); ++i) {
+            const ShapedGlyph& g = shaped.glyphs[i];
+            run.glyphs.push_back({g.id, x + g.dx * em(), baseline - g.dy * em(), g.advance * em(), g.cluster,
+                                  endOfCluster(shaped, i, int(mark.size()), false) - g.cluster});
+            x += g.advance * em();
+            out.missingGlyphs = out.missingGlyphs || g.id == 0;
+        }
+        // Of numbers the points stand below each other; all marks stand nearer to their text where they are wide.
+        const double shift = style_.list == ListMark::Sign && !baseFromRight()
+                                 ? 0
+                                 : (baseFromRight() ? size_ / 3 : room - size_ / 3 - (x - left));
+        for (Glyph& g : run.glyphs)
+            g.x += shift;
+        out.runs.push_back(std::move(run));
+    }
 
     /// The lines from a character on, for columns of this width.
     [[nodiscard]] std::vector<Line> lines(int start, double width)
     {
-        if (text_.isEmpty())
-            return {{0, 0, false, true}};
+        if (start >= text_.size())
+            return {{start, start, false, true}};
         width_ = width;
         ParagraphMeasures p;
         p.chances = chancesWithin(width);
         p.measure = [this](int from, const BreakChance& to) { return measureLine(from, to); };
         p.width = width;
-        p.firstWidth = width - style_.firstIndent.toPoints();
+        p.firstWidth = width - indentOf(start);
         p.space = spaceWidth_;
         p.justified = style_.align == Align::Justified;
         std::vector<Line> out;
@@ -65,19 +114,29 @@ public:
         return out;
     }
 
-    /// Shapes a line by itself, so that letters at its ends take their proper forms, and places it.
-    void set(const Line& line, double left, double baseline, double width, TextLayout& out) const
+    /// Where the spaces begin that hang over the end of a line.
+    [[nodiscard]] int lettersEnd(const Line& line) const
     {
-        int visibleEnd = line.end;
-        while (visibleEnd > line.start && isSpace(text_[visibleEnd - 1]))
-            --visibleEnd;
+        int end = line.end;
+        while (end > line.start && isSpace(text_[end - 1]))
+            --end;
+        return end;
+    }
+
+    /// Shapes a line by itself, so that letters at its ends take their proper forms, and places it. Gives where its
+    /// first letter stands.
+    double set(const Line& line, double left, double baseline, double width, TextLayout& out) const
+    {
+        int visibleEnd = lettersEnd(line);
         // A soft hyphen that was typed is the one that is drawn.
         if (line.hyphen && visibleEnd > line.start + 1 && text_[visibleEnd - 1] == softHyphen)
             --visibleEnd;
+        const double indent = indentOf(line.start);
+        const bool fromRight = baseFromRight();
         if (visibleEnd == line.start)
-            return;
-        const double indent = line.start == 0 ? style_.firstIndent.toPoints() : 0;
+            return left + emptyShift(width - indent) + (fromRight ? 0 : indent);
         std::vector<GlyphRun> runs;
+        std::vector<Part> parts; // one a run
         double x = 0;
         int spaces = 0;
         bool tabbed = false;
@@ -89,21 +148,27 @@ public:
                 x = afterTab(x, widthOf(from, to), width - indent);
                 tabbed = true;
             }
-            setField(from, to, baseline, x, spaces, runs, out);
+            setField(from, to, baseline, size_, x, spaces, runs, parts, out);
             from = to + 1;
             if (to < visibleEnd && from >= visibleEnd)
                 break;
         }
         if (line.hyphen)
-            addHyphen(visibleEnd, baseline, x, runs);
+            addHyphen(visibleEnd, baseline, x, runs, parts);
         if (!tabbed)
             align(runs, x, spaces, line.last, width - indent);
-        const bool fromRight = baseFromRight();
-        for (GlyphRun& run : runs) {
+        for (GlyphRun& run : runs)
             for (Glyph& g : run.glyphs)
                 g.x += left + (fromRight && !tabbed ? 0 : indent);
+        for (std::size_t i = 0; i < runs.size(); ++i)
+            addBars(runs[i], parts[i], baseline, out);
+        double begin = left + width;
+        for (GlyphRun& run : runs) {
+            if (!run.glyphs.empty())
+                begin = std::min(begin, run.glyphs.front().x);
             out.runs.push_back(std::move(run));
         }
+        return begin;
     }
 
 private:
@@ -112,9 +177,60 @@ private:
         bool rightToLeft;
         const FontFace* font;
         QString ink;
+        bool underline = false;
+        bool strike = false;
     };
 
-    [[nodiscard]] bool baseFromRight() const { return (ubidi_getParaLevel(bidi_.get()) & 1) != 0; }
+    /// Of a line that begins at this character.
+    [[nodiscard]] double indentOf(int start) const { return start == 0 ? style_.firstIndent.toPoints() : 0; }
+    /// Where a line without letters would begin.
+    [[nodiscard]] double emptyShift(double width) const
+    {
+        switch (style_.align) {
+        case Align::Right: return width;
+        case Align::Centre: return width / 2;
+        default: return baseFromRight() ? width : 0;
+        }
+    }
+    [[nodiscard]] double dropSize(int lines) const
+    {
+        const double capital = std::max(0.1, double(font_.capHeight()) / font_.unitsPerEm());
+        return size_ + (lines - 1) * style_.lineStep().toPoints() / capital;
+    }
+    /// The first letter with what opens a quotation before it, as long as there is more to the paragraph.
+    void findDrop()
+    {
+        if (style_.dropLines < 2)
+            return;
+        UErrorCode status = U_ZERO_ERROR;
+        const BreakIterator letters(ubrk_open(UBRK_CHARACTER, "en", utf16(text_), int(text_.size()), &status));
+        int end = 0;
+        while (letters && U_SUCCESS(status) && end < text_.size() &&
+               (end == 0 || text_[end - 1].isPunct() || text_[end - 1].isSpace())) {
+            const int next = ubrk_next(letters.get());
+            if (next == UBRK_DONE)
+                break;
+            end = next;
+        }
+        if (end < text_.size() && nextTab(0) != 0)
+            dropEnd_ = end;
+    }
+    /// Lines under letters, or through them; as thick as those of the paragraph's own font.
+    void addBars(const GlyphRun& run, const Part& part, double baseline, TextLayout& out) const
+    {
+        if (run.glyphs.empty())
+            return;
+        const double right = run.glyphs.back().x + run.glyphs.back().advance;
+        const auto add = [&](const FontFace::Bar& bar) {
+            const double thickness = std::max(bar.thickness * em(), size_ / 40);
+            out.rules.push_back(
+                {run.glyphs.front().x, baseline - bar.head * em(), right - run.glyphs.front().x, thickness, run.ink});
+        };
+        if (part.underline)
+            add(font_.underline());
+        if (part.strike)
+            add(font_.strikeThrough());
+    }
 
     /// The first tab from a character on; -1 for none.
     [[nodiscard]] int nextTab(int from) const
@@ -131,7 +247,8 @@ private:
             if (from >= to)
                 return;
             const FontFace& font = span && !span->font.isEmpty() ? fonts_.findOrFirst(span->font) : font_;
-            out.push_back({from, to - from, rightToLeft, &font, span && !span->ink.isEmpty() ? span->ink : style_.ink});
+            out.push_back({from, to - from, rightToLeft, &font, span && !span->ink.isEmpty() ? span->ink : style_.ink,
+                           span && span->underline, span && span->strike});
         };
         int at = start;
         for (const CharacterStyle& span : paragraph_.spans) {
@@ -297,8 +414,8 @@ private:
     }
 
     /// What stands between two tabs, or between a tab and an end of the line.
-    void setField(int from, int to, double baseline, double& x, int& spaces, std::vector<GlyphRun>& runs,
-                  TextLayout& out) const
+    void setField(int from, int to, double baseline, double size, double& x, int& spaces, std::vector<GlyphRun>& runs,
+                  std::vector<Part>& runParts, TextLayout& out) const
     {
         if (from >= to)
             return;
@@ -317,11 +434,13 @@ private:
             for (const Part& part : parts) {
                 GlyphRun run;
                 run.font = part.font;
-                run.size = size_;
+                run.size = size;
                 run.ink = part.ink;
                 run.rightToLeft = rtl;
+                run.paragraph = 0; // which one is for the story to say
+                run.start = part.start;
                 run.text = text_.mid(part.start, part.length);
-                const double scale = size_ / part.font->unitsPerEm();
+                const double scale = size / part.font->unitsPerEm();
                 const Shaped shaped = shape(*part.font, text_, part.start, part.length, rtl);
                 bool drawn = false;   // of the cluster at work: some glyph has an outline
                 bool visible = false; // some character should show
@@ -344,12 +463,13 @@ private:
                     }
                 }
                 runs.push_back(std::move(run));
+                runParts.push_back(part);
             }
         }
     }
 
     /// The hyphen of a parted word, in the look of what stands before it.
-    void addHyphen(int end, double baseline, double& x, std::vector<GlyphRun>& runs) const
+    void addHyphen(int end, double baseline, double& x, std::vector<GlyphRun>& runs, std::vector<Part>& parts) const
     {
         const Part look = looks(end - 1, end, false).front();
         GlyphRun run;
@@ -363,6 +483,7 @@ private:
             x += g.advance * scale;
         }
         runs.push_back(std::move(run));
+        parts.push_back(look);
     }
 
     void align(std::vector<GlyphRun>& runs, double lineWidth, int spaces, bool last, double width) const
@@ -396,6 +517,7 @@ private:
     double width_ = 0;
     double hyphenWidth_ = 0;
     double spaceWidth_ = 0;
+    int dropEnd_ = 0;
     const Bidi bidi_{ubidi_open()}; ///< of the paragraph
     std::vector<int> tabs_;         ///< where its tabs stand
     std::vector<double> advances_;

@@ -5,6 +5,7 @@
 #include "core/job/stories.h"
 #include "typeset/hyphenation.h"
 #include "typeset/table_layout.h"
+#include "typeset/text_place.h"
 
 #include <algorithm>
 
@@ -33,7 +34,9 @@ StoryInput storyThrough(const Job& job, const Plan& plan, const Item& through)
             story.paragraphs = lookedUp(job, *item);
             story.table = item->table;
         }
-        story.frames.push_back(textFrame(job, *item, *plan.findItem(id)));
+        const PlannedItem& placed = *plan.findItem(id);
+        story.frames.push_back(textFrame(job, *item, placed));
+        story.frames.back().obstacles = obstaclesOf(job, plan, *item, placed);
     }
     return story;
 }

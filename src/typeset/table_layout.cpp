@@ -49,6 +49,10 @@ void move(TextLayout& layout, double dx, double dy)
             glyph.x += dx;
             glyph.y += dy;
         }
+    for (TextRule& rule : layout.rules) {
+        rule.x += dx;
+        rule.y += dy;
+    }
 }
 
 /// A table while it is set.
@@ -148,7 +152,11 @@ private:
         cell.paragraph = cellOf(row, column);
         TextStyle& style = cell.paragraph.style;
         style.align = Align::Left;
-        style.spaceBefore = style.spaceAfter = style.firstIndent = style.ruleBelow = Length();
+        // What makes a paragraph of its own of it has no place in a cell.
+        style.spaceBefore = style.spaceAfter = style.firstIndent = style.ruleBelow = style.ruleAbove = Length();
+        style.boxInk.clear();
+        style.list = ListMark::None;
+        style.dropLines = 0;
         style.tabs.clear();
         if (!cell.paragraph.text.isEmpty())
             cell.layout = lay(cell.paragraph, endless);
@@ -311,6 +319,7 @@ private:
                                                                     : 0;
         move(layout, lefts_[std::size_t(column)] + table_.padAcross.toPoints(), top + pad + down);
         std::ranges::move(layout.runs, std::back_inserter(out.runs));
+        std::ranges::move(layout.rules, std::back_inserter(out.rules));
     }
     static void bar(double x, double y, double w, double h, const Stroke& stroke, TextLayout& out)
     {

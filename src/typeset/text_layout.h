@@ -3,6 +3,8 @@
 
 #include "core/job/content.h"
 #include "typeset/font_library.h"
+
+#include <QPolygonF>
 #include <memory>
 
 namespace hinge
@@ -26,13 +28,16 @@ struct GlyphRun {
     double size = 0;                ///< points
     QString ink;
     bool rightToLeft = false;
+    /// Where in the text it begins; a paragraph of -1 for what was not typed, as the mark of a list.
+    int paragraph = -1;
+    int start = 0;
     /// A hyphen at the end of a line is a soft one (U+00AD) here.
     QString text;
     std::vector<Glyph> glyphs;
 };
 
-/// A filled bar: the rule below a paragraph, a line or a tint of a table. In points from the head-left corner of the
-/// frame.
+/// A filled bar: a line above or below a paragraph, under letters or through them, a tint, a line of a table. In points
+/// from the head-left corner of the frame.
 struct TextRule {
     double x = 0;
     double y = 0;
@@ -49,10 +54,25 @@ struct TextPosition {
     bool operator==(const TextPosition&) const = default;
 };
 
+/// A line of text as a caret moves in it. In points from the head-left corner of the frame.
+struct LineBox {
+    int paragraph = 0;
+    int start = 0; ///< its characters, with the spaces that hang over its end
+    int end = 0;
+    int lettersEnd = 0; ///< without those spaces
+    double left = 0;    ///< of what it may fill
+    double width = 0;
+    double baseline = 0;
+    double head = 0; ///< of its letters
+    double foot = 0;
+    double begin = 0; ///< where its first letter stands, or would
+};
+
 /// What of a text stands in one frame.
 struct TextLayout {
     std::vector<GlyphRun> runs;
-    std::vector<TextRule> rules;
+    std::vector<TextRule> rules;    ///< lie under the letters
+    std::vector<LineBox> lineBoxes; ///< in the order of the text; none of a table
     /// The depth the text needs in points, in the last column of the frame; more than the frame's height when it does
     /// not fit.
     double height = 0;
@@ -69,6 +89,10 @@ struct TextLayout {
     [[nodiscard]] bool fits() const { return linesOver == 0; }
 };
 
+/// Something that lies in a frame and that its text keeps out of: an outline in points from the head-left corner of the
+/// frame, with the distance that is kept.
+using TextObstacle = QPolygonF;
+
 /// A frame that text runs through.
 struct TextFrame {
     Size size;
@@ -78,6 +102,7 @@ struct TextFrame {
     /// Baselines stand on lines this far apart, the first one so far below the head of the frame; nothing for text
     /// that follows its own leading.
     std::optional<std::pair<Length, Length>> grid{};
+    std::vector<TextObstacle> obstacles{};
     bool operator==(const TextFrame&) const = default;
 };
 
@@ -91,7 +116,9 @@ enum class Patience { Waits, DoesWithout };
 /// Sets paragraphs into frames, column by column and frame by frame; gives a layout for each. Shaping is HarfBuzz's,
 /// bidirectional order and the places where a line may break are those of ICU (Unicode Standard Annexes 9 and 14),
 /// words are parted by libhyphen's patterns, and the lines of a paragraph are chosen all at once (`chooseLineEnds`).
-/// The first baseline of a column lies one ascender below its head; the next ones follow by the leading.
+/// The first baseline of a column lies one ascender below its head; the next ones follow by the leading. Beside what
+/// lies in a frame a line takes the wider of its free stretches, and is left out where none is as wide as a few
+/// letters.
 [[nodiscard]] std::vector<TextLayout> layOutStory(const std::vector<Paragraph>& paragraphs,
                                                   const std::vector<TextFrame>& frames, const FontLibrary& fonts,
                                                   Patience patience = Patience::Waits);

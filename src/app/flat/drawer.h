@@ -6,6 +6,7 @@
 #include "app/fields/fields.h"
 #include "app/flat/items_model.h"
 #include "app/flat/surface_editor.h"
+#include "core/job/paragraphs.h"
 #include "paint/face_painter.h"
 
 #include <QPlainTextEdit>
@@ -37,6 +38,11 @@ public:
     void editName();
     /// Writes words at the caret of the selected text.
     void type(const QString& words);
+    /// Underlines the characters in hand, or strikes them through; lets go of it where they are.
+    void underline();
+    void strikeThrough();
+    /// Shows the characters of the font in hand, to put some in at the caret.
+    void pickCharacters();
 
 Q_SIGNALS:
     /// What had the keyboard in it is gone.
@@ -130,6 +136,17 @@ private:
     JobField* tabStops(const QString& itemId);
     /// The style of the characters in hand; hidden when whole paragraphs are.
     void buildCharacterStyle(QVBoxLayout* column, const QString& itemId);
+    /// Lists, first letters, lines above and below, tints: what few paragraphs have. Opened by a click.
+    void buildParagraph(QVBoxLayout* column, const QString& itemId);
+    /// Parts of it.
+    void buildList(QVBoxLayout* column, const QString& itemId);
+    void buildBesideText(QVBoxLayout* column, const QString& itemId);
+    /// A choice of an ink for a part of the paragraphs in hand; `none` says what no ink stands for.
+    JobChoice* styleInk(const QString& what, const QString& itemId, QString TextStyle::*part, const QString& none);
+    JobField* styleNumber(const QString& what, const QString& itemId, int TextStyle::*part, const QString& ask);
+    JobField* stylePercent(const QString& what, const QString& itemId, Percent TextStyle::*part);
+    /// The font in hand, and lines under letters and through them.
+    QLayout* fontRow(JobChoice* font);
     /// How the frame holds its text: columns, alignment, direction, grid, the next frame.
     void buildTextFrame(QVBoxLayout* column, const Item& item);
     /// Stroke, opacity, shadow and the like.
@@ -156,9 +173,9 @@ private:
     [[nodiscard]] std::pair<int, int> paragraphsInHand() const;
     /// Start and length of the characters selected within one paragraph; nothing when whole paragraphs are meant.
     [[nodiscard]] std::optional<std::pair<int, int>> charactersInHand() const;
-    /// Changes the look of what is in hand: of single characters by font and ink, of paragraphs by `change`.
-    void restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change, const QString& font,
-                 const QString& ink);
+    /// Changes the look of what is in hand: of single characters by `characters`, of paragraphs by `change`.
+    void restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change,
+                 const CharacterChange& characters = {});
     void showOverset(const QString& itemId, const TextLayout& layout);
     class JobField* field(QVBoxLayout* column, const QString& label, JobField* edit, const char* name);
     /// A field for a length or a whole number of the item.
@@ -183,6 +200,7 @@ private:
     QPlainTextEdit* words_ = nullptr;
     QLabel* fit_ = nullptr;
     QString wordsFor_;
+    bool paragraphOpen_ = false; ///< what few paragraphs have is shown
     bool inWords_ =
         false; ///< looks go to where the cursor is; else the frame is in hand, and they go to all of its text
     bool writing_ = false;

@@ -347,6 +347,18 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
     } else {
         addCells(column, {{tr("opacity, %"), opacity, "drawer.opacity"}});
     }
+    if (item.kind != ItemKind::Text)
+        addCells(column,
+                 {{tr("text that meets it"),
+                   itemChoice<TextAround>(
+                       tr("Keep text off"), id, [](Item& i) -> TextAround& { return i.textAround; },
+                       {{tr("runs over it"), TextAround::Over},
+                        {tr("keeps off its frame"), TextAround::Frame},
+                        {tr("keeps off its outline"), TextAround::Outline}},
+                       "drawer.textAround"),
+                   "drawer.textAround"},
+                  {tr("by"), itemLength(tr("Keep text off"), id, [](Item& i) -> Length& { return i.aroundGap; }),
+                   "drawer.aroundGap", tr("The distance that text keeps from it")}});
     column->addWidget(keepWhole(id, item.keepWhole));
 }
 

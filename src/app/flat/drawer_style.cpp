@@ -24,21 +24,23 @@ namespace hinge
 {
 
 void Drawer::restyle(Job& job, const QString& itemId, const std::function<void(TextStyle&)>& change,
-                     const QString& font, const QString& ink)
+                     const CharacterChange& characters)
 {
     Item* i = job.findItem(itemId);
     if (!i || !words_)
         return;
     const auto [first, last] = paragraphsInHand();
-    if (const auto some = charactersInHand();
-        some && (!font.isNull() || !ink.isNull()) && first < int(i->paragraphs.size())) {
-        changeCharacters(job, i->paragraphs[std::size_t(first)], some->first, some->second, {font, ink});
+    if (const auto some = charactersInHand(); some && !characters.isNothing() && first < int(i->paragraphs.size())) {
+        changeCharacters(job, i->paragraphs[std::size_t(first)], some->first, some->second, characters);
         return;
     }
     for (int p = std::max(0, first); p <= last && p < int(i->paragraphs.size()); ++p) {
         Paragraph& paragraph = i->paragraphs[std::size_t(p)];
         if (!inWords_)
-            takeFromAll(paragraph, !font.isNull(), !ink.isNull());
+            takeFromAll(paragraph, !characters.font.isNull(), !characters.ink.isNull());
+        if (characters.underline || characters.strike)
+            changeCharacters(job, paragraph, 0, int(paragraph.text.size()),
+                             {.underline = characters.underline, .strike = characters.strike});
         const auto named = std::ranges::find(job.textStyles, paragraph.styleName, &NamedStyle::name);
         // A paragraph that follows a style changes with all others that do.
         change(named != job.textStyles.end() && !paragraph.styleName.isEmpty() ? named->style : paragraph.style);
@@ -90,7 +92,7 @@ void Drawer::buildCharacterStyle(QVBoxLayout* column, const QString& id)
         QString name = stem;
         for (int i = 2; job.findCharacterStyle(name); ++i)
             name = QStringLiteral("%1 %2").arg(stem, QString::number(i));
-        job.characterStyles.push_back({name, look.font, look.ink});
+        job.characterStyles.push_back({name, look.font, look.ink, look.underline, look.strike});
         change(job, name);
         (void)document_.edit(tr("Keep the character style %1").arg(name), std::move(job));
     });
@@ -188,8 +190,9 @@ JobChoice* Drawer::fonts(const QString& id)
     };
     std::vector<JobChoice::Option> fonts;
     for (const QString& name : FontLibrary::installed().names())
-        fonts.push_back({name, [shownFont, name](const Job& j) { return shownFont(j) == name; },
-                         [this, id, name](Job& j) { restyle(j, id, [&](TextStyle& s) { s.font = name; }, name, {}); }});
+        fonts.push_back(
+            {name, [shownFont, name](const Job& j) { return shownFont(j) == name; },
+             [this, id, name](Job& j) { restyle(j, id, [&](TextStyle& s) { s.font = name; }, {.font = name}); }});
     auto* font = new JobChoice(document_, tr("Change the font"), std::move(fonts));
     font->setObjectName(QStringLiteral("drawer.font"));
     font->setMinimumWidth(24);
@@ -228,7 +231,7 @@ JobField* Drawer::measure(const QString& what, const QString& id, Length TextSty
             const auto length = parseLength(text, Unit::Point);
             if (!length)
                 return tl::unexpected(length.error());
-            restyle(j, id, [&](TextStyle& s) { s.*part = *length; }, {}, {});
+            restyle(j, id, [&](TextStyle& s) { s.*part = *length; });
             return {};
         });
 }
@@ -247,7 +250,7 @@ JobField* Drawer::leading(const QString& id)
                 const auto share = parsePercent(text);
                 if (!share)
                     return problem({}, tr("Type points, or a percentage of the size, such as 120 %."));
-                restyle(j, id, [&](TextStyle& s) { s.leadingShare = *share; }, {}, {});
+                restyle(j, id, [&](TextStyle& s) { s.leadingShare = *share; });
                 return {};
             }
             const auto length = parseLength(text, Unit::Point);
@@ -258,7 +261,7 @@ JobField* Drawer::leading(const QString& id)
                         s.leading = *length;
                         s.leadingShare = 0;
                     },
-                    {}, {});
+                    {});
             return {};
         });
 }
@@ -267,7 +270,7 @@ JobChoice* Drawer::alignment(const QString& id)
 {
     const auto aligned = [this, id](const QString& text, Align a) {
         return JobChoice::Option{text, [this, id, a](const Job& j) { return styleInHand(j, id).align == a; },
-                                 [this, id, a](Job& j) { restyle(j, id, [&](TextStyle& s) { s.align = a; }, {}, {}); }};
+                                 [this, id, a](Job& j) { restyle(j, id, [&](TextStyle& s) { s.align = a; }); }};
     };
     return new JobChoice(document_, tr("Change the alignment"),
                          {aligned(tr("ranged left"), Align::Left), aligned(tr("centred"), Align::Centre),
@@ -278,13 +281,12 @@ JobChoice* Drawer::hyphenation(const QString& id)
 {
     std::vector<JobChoice::Option> languages{
         {tr("no hyphens"), [this, id](const Job& j) { return styleInHand(j, id).hyphenation.isEmpty(); },
-         [this, id](Job& j) { restyle(j, id, [](TextStyle& s) { s.hyphenation.clear(); }, {}, {}); }}};
+         [this, id](Job& j) { restyle(j, id, [](TextStyle& s) { s.hyphenation.clear(); }); }}};
     for (const QString& language : Hyphenation::languages())
-        languages.push_back({tr("hyphens, %1").arg(language),
-                             [this, id, language](const Job& j) { return styleInHand(j, id).hyphenation == language; },
-                             [this, id, language](Job& j) {
-                                 restyle(j, id, [&](TextStyle& s) { s.hyphenation = language; }, {}, {});
-                             }});
+        languages.push_back(
+            {tr("hyphens, %1").arg(language),
+             [this, id, language](const Job& j) { return styleInHand(j, id).hyphenation == language; },
+             [this, id, language](Job& j) { restyle(j, id, [&](TextStyle& s) { s.hyphenation = language; }); }});
     return new JobChoice(document_, tr("Change the hyphenation"), std::move(languages));
 }
 
@@ -297,7 +299,7 @@ JobField* Drawer::tabStops(const QString& id)
             const auto stops = parseTabStops(text, j.unit);
             if (!stops)
                 return tl::unexpected(stops.error());
-            restyle(j, id, [&](TextStyle& s) { s.tabs = *stops; }, {}, {});
+            restyle(j, id, [&](TextStyle& s) { s.tabs = *stops; });
             return {};
         });
     tabs->setToolTip(tr("From the left of the column, such as 20, 45 right, 60 centre"));
@@ -314,7 +316,7 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     row->addWidget(keepStyle(id));
     column->addLayout(row);
     JobChoice* font = fonts(id);
-    column->addWidget(font);
+    column->addLayout(fontRow(font));
     buildCharacterStyle(column, id);
     column->addWidget(scopeOfStyle());
 
@@ -323,25 +325,23 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     JobField* before = measure(tr("Change the space before"), id, &TextStyle::spaceBefore);
     JobField* after = measure(tr("Change the space after"), id, &TextStyle::spaceAfter);
     JobField* indent = measure(tr("Change the first indent"), id, &TextStyle::firstIndent);
-    JobField* rule = measure(tr("Change the line under it"), id, &TextStyle::ruleBelow);
     JobChoice* align = alignment(id);
     JobChoice* hyphens = hyphenation(id);
     JobField* tabs = tabStops(id);
-    addCells(column, {{tr("size"), size, "drawer.size"},
-                      {tr("leading"), lines, "drawer.leading"},
-                      {tr("indent"), indent, "drawer.indent"}});
+    addCells(column, {{tr("size"), size, "drawer.size"}, {tr("leading"), lines, "drawer.leading"}});
     addCells(column, {{tr("before"), before, "drawer.before"},
                       {tr("after"), after, "drawer.after"},
-                      {tr("line under"), rule, "drawer.rule"}});
+                      {tr("indent"), indent, "drawer.indent"}});
     addCells(column, {{tr("alignment"), align, "drawer.align"}});
     addCells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
     addCells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});
+    buildParagraph(column, id);
 
     connect(words_, &QPlainTextEdit::selectionChanged, font, [font] { font->refresh(); });
     connect(words_, &QPlainTextEdit::cursorPositionChanged, this, [=] {
         for (JobChoice* c : {style, font, align, hyphens})
             c->refresh();
-        for (JobField* f : {size, lines, before, after, indent, rule, tabs})
+        for (JobField* f : {size, lines, before, after, indent, tabs})
             f->refresh();
     });
     column->addSpacing(4);

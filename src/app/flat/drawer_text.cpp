@@ -103,8 +103,7 @@ void Drawer::buildInks(QVBoxLayout* column, const QString& itemId)
             if (i->kind == ItemKind::Shape || i->kind == ItemKind::Code)
                 i->ink =
                     i->kind == ItemKind::Shape && i->ink == inkName && i->stroke.width > Length() ? QString() : inkName;
-            restyle(
-                job, itemId, [&](TextStyle& style) { style.ink = inkName; }, {}, inkName);
+            restyle(job, itemId, [&](TextStyle& style) { style.ink = inkName; }, {.ink = inkName});
             if (job == document_.job())
                 Q_EMIT document_.changed(); // a second click must not leave the swatch unchecked
             (void)document_.edit(tr("Use %1").arg(inkName), std::move(job));

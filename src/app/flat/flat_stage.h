@@ -21,6 +21,7 @@ public:
     FlatStage(Document& document, Selection& selection, SurfaceEditor& editor, FacePainter& painter, Actions& actions,
               QWidget* parent = nullptr);
     [[nodiscard]] FaceCanvas& canvas() { return *canvas_; }
+    [[nodiscard]] Drawer& drawer() { return *drawer_; }
     void nextView();
     void pickInk();
     void drawFrame(FrameFor what);

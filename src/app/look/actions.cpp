@@ -40,6 +40,7 @@ Actions::Actions(QWidget* window)
     nameRest(tr("Editing"));
     makeArranging(window);
     nameRest(tr("Putting in line"));
+    makeWriting(window);
     makePlacing(window);
     nameRest(tr("Placing"));
     makePages(window);
@@ -146,6 +147,18 @@ void Actions::makeArranging(QWidget* window)
         make(window, "distributeDown", tr("Equal gaps &down"), QStringLiteral("align-vertical-space-between"),
              QKeySequence(tr("Ctrl+Alt+8")),
              tr("Equal space between the items, down them all or the zone, panel or column chosen in the drawer"));
+}
+
+void Actions::makeWriting(QWidget* window)
+{
+    underline = make(window, "underline", tr("&Underline"), QStringLiteral("underline"), QKeySequence(tr("Ctrl+U")),
+                     tr("A line under the characters in hand; again takes it away"));
+    strikeThrough = make(window, "strikeThrough", tr("St&rike through"), QStringLiteral("strikethrough"),
+                         QKeySequence(tr("Ctrl+Alt+Z")),
+                         tr("A line through the characters in hand, as through an old "
+                            "price; again takes it away"));
+    characters = make(window, "characters", tr("Put in a c&haracter…"), QStringLiteral("omega"),
+                      QKeySequence(tr("Ctrl+Alt+Y")), tr("Any character of the font, found by its name"));
 }
 
 void Actions::makePlacing(QWidget* window)

@@ -25,6 +25,7 @@ struct Actions {
         *distributeDown;
     QAction *placePicture, *addText, *placeText, *addTable, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files,
         *press, *takeSupplied, *dropSupplied;
+    QAction *underline, *strikeThrough, *characters;
     QAction *keepBlock, *blocks;
     QAction *pictureFrame, *wordsFrame, *usualFrames, *makeMaster;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *nextMark, *markBefore, *darkTheme;
@@ -40,6 +41,7 @@ private:
     void makeFiles(QWidget* window);
     void makeEditing(QWidget* window);
     void makeArranging(QWidget* window);
+    void makeWriting(QWidget* window);
     void makePlacing(QWidget* window);
     void makePages(QWidget* window);
     void makeRecords(QWidget* window);

@@ -280,6 +280,8 @@ void MainWindow::buildMenus()
     align->addSeparator();
     align->addActions({actions_.distributeAcross, actions_.distributeDown});
     edit->addActions({actions_.group, actions_.ungroup, actions_.lock});
+    edit->addSeparator();
+    edit->addActions({actions_.underline, actions_.strikeThrough, actions_.characters});
 
     QMenu* view = menuBar()->addMenu(tr("&View"));
     view->addActions({actions_.stageBrief, actions_.stageSequence, actions_.stageFlat, actions_.stageDummy,

@@ -152,6 +152,9 @@ void MainWindow::connectPlacing()
         if (!paths.isEmpty())
             editor_.placeFiles(paths, panelAtWork(), selection_.item());
     });
+    on(actions_.underline, [this] { flat_->drawer().underline(); });
+    on(actions_.strikeThrough, [this] { flat_->drawer().strikeThrough(); });
+    on(actions_.characters, [this] { flat_->drawer().pickCharacters(); });
     on(actions_.addTable, [this] { addTable({}); });
     on(actions_.makeMaster, [this] {
         showStage(Stage::Flat);

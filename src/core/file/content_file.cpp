@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/file/content_file.h"
 
-#include "core/file/table_json.h"
-
 #include "core/file/embedded_files.h"
+#include "core/file/sparse_json.h"
+#include "core/file/table_json.h"
+#include "core/file/text_json.h"
 
 #include <QCryptographicHash>
 
@@ -20,6 +21,8 @@ constexpr Word<Outline> outlineWords[] = {{"rectangle", Outline::Rectangle},
                                           {"line", Outline::Line},
                                           {"polygon", Outline::Polygon}};
 constexpr Word<TextRun> runWords[] = {{"across", TextRun::Across}, {"down", TextRun::Down}, {"up", TextRun::Up}};
+constexpr Word<TextAround> aroundWords[] = {
+    {"over", TextAround::Over}, {"frame", TextAround::Frame}, {"outline", TextAround::Outline}};
 constexpr Word<Symbology> symbologyWords[] = {
     {"qr", Symbology::Qr}, {"ean-13", Symbology::Ean13}, {"code 128", Symbology::Code128}};
 constexpr Word<PictureFit> fitWords[] = {{"fill", PictureFit::Fill},
@@ -34,48 +37,6 @@ constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed},
 constexpr Word<LineEnd> endWords[] = {{"start", LineEnd::Start}, {"end", LineEnd::End}};
 constexpr Word<ItemSide> itemSideWords[] = {
     {"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
-
-/// Writes fields that differ from what a fresh item has.
-class Sparse
-{
-public:
-    Sparse(QJsonObject& out, Unit unit) : out_(out), unit_(unit) {}
-    void add(const char* key, Length value, Length usual)
-    {
-        if (value != usual)
-            out_[QLatin1String(key)] = exactText(value, unit_);
-    }
-    void add(const char* key, Percent value, Percent usual)
-    {
-        if (value != usual)
-            out_[QLatin1String(key)] = value.value();
-    }
-    void add(const char* key, int value, int usual)
-    {
-        if (value != usual)
-            out_[QLatin1String(key)] = value;
-    }
-    void add(const char* key, const QString& value)
-    {
-        if (!value.isEmpty())
-            out_[QLatin1String(key)] = value;
-    }
-    void addFlag(const char* key, bool value)
-    {
-        if (value)
-            out_[QLatin1String(key)] = true;
-    }
-    template <class T, std::size_t N>
-    void add(const char* key, T value, T usual, const Word<T> (&words)[N])
-    {
-        if (value != usual)
-            out_[QLatin1String(key)] = wordFor(words, value);
-    }
-
-private:
-    QJsonObject& out_;
-    Unit unit_;
-};
 
 QJsonObject sideToJson(const SideAnchor& p, Unit unit)
 {
@@ -102,89 +63,6 @@ void readSide(JsonReader& r, SideAnchor& p)
     readOrdinal(r, "guide", p.guide);
     r.read("offset", p.offset);
     r.read("holds", p.holds);
-}
-
-void addStyle(QJsonObject& o, const TextStyle& style)
-{
-    const TextStyle usual;
-    o[QStringLiteral("font")] = style.font;
-    o[QStringLiteral("size")] = exactText(style.size, Unit::Point);
-    o[QStringLiteral("leading")] = exactText(style.leading, Unit::Point);
-    o[QStringLiteral("align")] = wordFor(alignWords, style.align);
-    o[QStringLiteral("ink")] = style.ink;
-    Sparse out(o, Unit::Point);
-    out.add("leadingShare", style.leadingShare, Percent());
-    out.add("spaceBefore", style.spaceBefore, usual.spaceBefore);
-    out.add("spaceAfter", style.spaceAfter, usual.spaceAfter);
-    out.add("firstIndent", style.firstIndent, usual.firstIndent);
-    out.add("ruleBelow", style.ruleBelow, usual.ruleBelow);
-    out.add("hyphenation", style.hyphenation);
-    QJsonArray tabs;
-    for (const TabStop& tab : style.tabs)
-        tabs.append(QJsonObject{{QStringLiteral("at"), exactText(tab.at, Unit::Point)},
-                                {QStringLiteral("align"), wordFor(alignWords, tab.align)}});
-    if (!tabs.isEmpty())
-        o[QStringLiteral("tabs")] = tabs;
-}
-
-void readStyle(JsonReader& r, TextStyle& style)
-{
-    r.read("font", style.font);
-    r.read("size", style.size);
-    r.read("leading", style.leading);
-    r.read("leadingShare", style.leadingShare);
-    r.read("spaceBefore", style.spaceBefore);
-    r.read("spaceAfter", style.spaceAfter);
-    r.read("firstIndent", style.firstIndent);
-    r.read("ruleBelow", style.ruleBelow);
-    r.read("hyphenation", style.hyphenation);
-    readWord(r, "align", style.align, alignWords);
-    r.read("ink", style.ink);
-    r.readArray("tabs", [&](JsonReader& o) {
-        TabStop tab;
-        o.read("at", tab.at);
-        readWord(o, "align", tab.align, alignWords);
-        style.tabs.push_back(tab);
-    });
-}
-
-QJsonObject paragraphToJson(const Paragraph& p)
-{
-    QJsonObject o{{QStringLiteral("text"), p.text}};
-    // One that follows a style of the job keeps no look of its own.
-    if (p.styleName.isEmpty())
-        addStyle(o, p.style);
-    else
-        o[QStringLiteral("style")] = p.styleName;
-    QJsonArray spans;
-    for (const CharacterStyle& span : p.spans) {
-        QJsonObject s{{QStringLiteral("start"), span.start + 1}, {QStringLiteral("length"), span.length}};
-        Sparse out(s, Unit::Point);
-        out.add("font", span.font);
-        out.add("ink", span.ink);
-        out.add("style", span.styleName);
-        spans.append(s);
-    }
-    if (!spans.isEmpty())
-        o[QStringLiteral("characters")] = spans;
-    return keptBeside(p.extra, o);
-}
-
-void readParagraph(JsonReader& r, Paragraph& p)
-{
-    r.read("text", p.text);
-    r.read("style", p.styleName);
-    readStyle(r, p.style);
-    r.readArray("characters", [&](JsonReader& o) {
-        CharacterStyle span;
-        readOrdinal(o, "start", span.start);
-        o.read("length", span.length);
-        o.read("font", span.font);
-        o.read("ink", span.ink);
-        o.read("style", span.styleName);
-        p.spans.push_back(span);
-    });
-    p.extra = r.takeLeftOver();
 }
 
 void addText(QJsonObject& o, const Item& item, Unit unit)
@@ -224,6 +102,8 @@ void addLook(QJsonObject& o, const Item& item, Unit unit)
                                                   {QStringLiteral("ink"), item.shadow->ink},
                                                   {QStringLiteral("strength"), item.shadow->strength.value()}};
     out.addFlag("locked", item.locked);
+    out.add("textAround", item.textAround, usual.textAround, aroundWords);
+    out.add("aroundGap", item.aroundGap, usual.aroundGap);
     out.addFlag("keepWhole", item.keepWhole);
     out.add("group", item.group);
 }
@@ -333,6 +213,8 @@ void readItem(JsonReader& r, Item& item)
         o.read("parts", use.parts);
     });
     r.read("locked", item.locked);
+    readWord(r, "textAround", item.textAround, aroundWords);
+    r.read("aroundGap", item.aroundGap);
     r.read("keepWhole", item.keepWhole);
     r.read("group", item.group);
     item.extra = r.takeLeftOver();
@@ -514,37 +396,6 @@ void readInk(JsonReader& r, Ink& ink)
         *out[i] = Percent::nearest(parts[i].toDouble());
     }
     ink.extra = r.takeLeftOver();
-}
-
-QJsonObject namedStyleToJson(const NamedStyle& style)
-{
-    QJsonObject o{{QStringLiteral("name"), style.name}};
-    addStyle(o, style.style);
-    return keptBeside(style.extra, o);
-}
-
-void readNamedStyle(JsonReader& r, NamedStyle& style)
-{
-    r.read("name", style.name);
-    readStyle(r, style.style);
-    style.extra = r.takeLeftOver();
-}
-
-QJsonObject characterStyleToJson(const NamedCharacterStyle& style)
-{
-    QJsonObject o{{QStringLiteral("name"), style.name}};
-    Sparse out(o, Unit::Point);
-    out.add("font", style.font);
-    out.add("ink", style.ink);
-    return keptBeside(style.extra, o);
-}
-
-void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style)
-{
-    r.read("name", style.name);
-    r.read("font", style.font);
-    r.read("ink", style.ink);
-    style.extra = r.takeLeftOver();
 }
 
 namespace

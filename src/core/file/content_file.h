@@ -22,10 +22,6 @@ void readFace(JsonReader& r, SurfaceContent& content);
 void readFile(JsonReader& r, LinkedFile& file);
 [[nodiscard]] QJsonObject inkToJson(const Ink& ink);
 void readInk(JsonReader& r, Ink& ink);
-[[nodiscard]] QJsonObject namedStyleToJson(const NamedStyle& style);
-void readNamedStyle(JsonReader& r, NamedStyle& style);
-[[nodiscard]] QJsonObject characterStyleToJson(const NamedCharacterStyle& style);
-void readCharacterStyle(JsonReader& r, NamedCharacterStyle& style);
 /// With its bytes, in Base64 (RFC 4648, 4), unless they are kept elsewhere.
 [[nodiscard]] QJsonObject embeddedToJson(const EmbeddedFile& file, bool withBytes);
 /// Refuses bytes that are not those of the hash. `bytesOf` gives those that are kept elsewhere; without them the file

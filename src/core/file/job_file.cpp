@@ -12,6 +12,7 @@
 #include "core/file/records_file.h"
 #include "core/file/save_file.h"
 #include "core/file/stock_library.h"
+#include "core/file/text_json.h"
 #include "core/job/master_copies.h"
 
 #include <QFile>

@@ -96,6 +96,14 @@ struct TabStop {
     bool operator==(const TabStop&) const = default;
 };
 
+/// What stands before each paragraph of a list.
+enum class ListMark {
+    None,
+    Sign,    ///< a sign of the user's choice
+    Numbers, ///< 1. 2. 3.
+    Letters, ///< a. b. c.
+};
+
 /// How a paragraph looks.
 struct TextStyle {
     /// "Family Style" of a shipped font, e.g. "Cabin Regular".
@@ -111,10 +119,25 @@ struct TextStyle {
     QString ink = QStringLiteral("Black");
     /// Words are parted by the patterns of this language, as "en-GB"; empty for none.
     QString hyphenation;
-    /// Thickness of a rule below the paragraph, as wide as the column; 0 for none.
+    /// Thickness of a line above and below the paragraph, as wide as the column; 0 for none.
+    Length ruleAbove;
     Length ruleBelow;
+    QString ruleAboveInk{}; ///< empty for that of the text
+    QString ruleBelowInk{};
+    /// A tint behind the paragraph, as wide as the column; empty for none.
+    QString boxInk{};
+    Percent boxStrength = 20;
+    Length boxPadding = Length::points(4); ///< from the edges of the tint to the text
+    ListMark list = ListMark::None;
+    QString listSign = QStringLiteral("•");
+    Length listIndent = Length::points(12); ///< of the text of a list; its marks stand in it
+    /// The first letter reaches down over so many lines; 0 for a letter like the others.
+    int dropLines = 0;
     std::vector<TabStop> tabs; ///< in order
     bool operator==(const TextStyle&) const = default;
+    /// The inks of what is drawn beside the letters.
+    [[nodiscard]] std::array<const QString*, 3> otherInks() const { return {&ruleAboveInk, &ruleBelowInk, &boxInk}; }
+    [[nodiscard]] std::array<QString*, 3> otherInks() { return {&ruleAboveInk, &ruleBelowInk, &boxInk}; }
     /// From baseline to baseline.
     [[nodiscard]] Length lineStep() const
     {
@@ -136,9 +159,21 @@ struct CharacterStyle {
     int length = 0;
     QString font; ///< empty for that of the paragraph
     QString ink;  ///< likewise
-    /// The character style of the job that they follow, which then says font and ink; empty for a look of their own.
+    /// The character style of the job that they follow, which then says how they look; empty for a look of their own.
     QString styleName{};
+    bool underline = false;
+    bool strike = false; ///< struck through
     bool operator==(const CharacterStyle&) const = default;
+    /// Like the paragraph they stand in.
+    [[nodiscard]] bool isPlain() const
+    {
+        return font.isEmpty() && ink.isEmpty() && styleName.isEmpty() && !underline && !strike;
+    }
+    [[nodiscard]] bool looksLike(const CharacterStyle& other) const
+    {
+        return font == other.font && ink == other.ink && styleName == other.styleName && underline == other.underline &&
+               strike == other.strike;
+    }
 };
 
 /// A look of characters under a name: one change to it changes all that follow it.
@@ -146,6 +181,8 @@ struct NamedCharacterStyle {
     QString name;
     QString font; ///< empty for that of the paragraph
     QString ink;  ///< likewise
+    bool underline = false;
+    bool strike = false;
     QJsonObject extra{};
     bool operator==(const NamedCharacterStyle&) const = default;
 };
@@ -208,6 +245,13 @@ enum class Outline {
     Ellipse,
     Line,    ///< from the head-left to the foot-right corner; only for shapes
     Polygon, ///< regular, inscribed in the frame; only for shapes
+};
+
+/// What text does that meets an item.
+enum class TextAround {
+    Over,    ///< goes on as if it were not there
+    Frame,   ///< keeps off its frame
+    Outline, ///< keeps off its outline
 };
 
 /// A soft shadow under an item.
@@ -273,10 +317,12 @@ struct Item {
     Percent strength = 100; ///< shapes and codes: how much of the ink, 1 to 100
     Stroke stroke;          ///< shapes and pictures
     Percent opacity = 100;
-    std::optional<Shadow> shadow; ///< shapes and pictures
-    bool locked = false;          ///< cannot be moved or changed on the paper
-    QString group;                ///< items with the same word are taken together; empty for none
-    bool keepWhole = false;       ///< must not be cut by the knife or crossed by a fold
+    std::optional<Shadow> shadow;             ///< shapes and pictures
+    bool locked = false;                      ///< cannot be moved or changed on the paper
+    QString group;                            ///< items with the same word are taken together; empty for none
+    TextAround textAround = TextAround::Over; ///< not of texts
+    Length aroundGap = Length::mm(3);         ///< that text keeps from it
+    bool keepWhole = false;                   ///< must not be cut by the knife or crossed by a fold
     std::optional<BlockUse> block{};
     /// On a page: the item of a master that this one stands in the place of, by its id. It moves with that one as long
     /// as it lies where that one lies; empty for an item of its own.

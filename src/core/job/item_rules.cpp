@@ -138,6 +138,10 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
                              job.unit);
         !r)
         return r;
+    if (auto r = checkLength(where, QStringLiteral("What text keeps from it"), item.aroundGap, Length(),
+                             Length::mm(100), job.unit);
+        !r)
+        return r;
     if (item.shadow)
         for (const Length l : {item.shadow->blur, abs(item.shadow->dx), abs(item.shadow->dy)})
             if (auto r = checkLength(where, QStringLiteral("The shadow"), l, Length(), Length::mm(100), job.unit); !r)
@@ -151,6 +155,17 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
 {
     if (!job.findInk(style.ink))
         return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(style.ink)));
+    for (const QString* ink : style.otherInks())
+        if (!ink->isEmpty() && !job.findInk(*ink))
+            return problem(where, QStringLiteral("The job has no ink named “%1”.").arg(Problem::quoted(*ink)));
+    if (auto r = checkPercent(where, QStringLiteral("The strength of the tint"), style.boxStrength, 1, 100); !r)
+        return r;
+    if (auto r = checkNumber(where, QStringLiteral("The height of the first letter in lines"), style.dropLines, 0,
+                             limits::mostDropLines, {});
+        !r)
+        return r;
+    if (style.list == ListMark::Sign && (style.listSign.trimmed().isEmpty() || style.listSign.size() > 8))
+        return problem(where, QStringLiteral("The sign of a list has 1 to 8 characters."));
     if (style.leadingShare != 0)
         if (auto r = checkPercent(where, QStringLiteral("The leading"), style.leadingShare, 50, 400); !r)
             return r;
@@ -168,7 +183,10 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
                    {"The space before", style.spaceBefore, Length(), Length::points(1600)},
                    {"The space after", style.spaceAfter, Length(), Length::points(1600)},
                    {"The first indent", style.firstIndent, -Length::mm(200), Length::mm(200)},
-                   {"The line under a paragraph", style.ruleBelow, Length(), Length::mm(20)}};
+                   {"The line above a paragraph", style.ruleAbove, Length(), Length::mm(20)},
+                   {"The line under a paragraph", style.ruleBelow, Length(), Length::mm(20)},
+                   {"The padding of a tint", style.boxPadding, Length(), Length::mm(100)},
+                   {"The indent of a list", style.listIndent, Length(), Length::mm(200)}};
     for (const auto& l : lengths)
         if (l.value < l.least || l.value > l.most)
             return checkLength(where, QString::fromLatin1(l.what), l.value, l.least, l.most, Unit::Point);

@@ -128,6 +128,8 @@ CharacterStyle Job::lookOf(CharacterStyle characters) const
             characters.styleName.isEmpty() ? nullptr : findCharacterStyle(characters.styleName)) {
         characters.font = style->font;
         characters.ink = style->ink;
+        characters.underline = style->underline;
+        characters.strike = style->strike;
     }
     return characters;
 }

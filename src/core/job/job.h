@@ -281,6 +281,7 @@ inline constexpr int thinnestBulk = 500; ///< thousandths of cm3/g
 inline constexpr int thickestBulk = 3000;
 inline constexpr int mostPanels = 12;
 inline constexpr int mostPages = 10'000;
+inline constexpr int mostDropLines = 9;
 inline constexpr int largestRun = 10'000'000;
 } // namespace limits
 

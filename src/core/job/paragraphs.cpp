@@ -77,9 +77,7 @@ void takeFromAll(Paragraph& paragraph, bool font, bool ink)
         if (ink)
             span.ink.clear();
     }
-    std::erase_if(paragraph.spans, [](const CharacterStyle& span) {
-        return span.styleName.isEmpty() && span.font.isEmpty() && span.ink.isEmpty();
-    });
+    std::erase_if(paragraph.spans, [](const CharacterStyle& span) { return span.isPlain(); });
 }
 
 CharacterStyle charactersAt(const Paragraph& p, int at)
@@ -90,6 +88,42 @@ CharacterStyle charactersAt(const Paragraph& p, int at)
     return {at, 1, {}, {}, {}};
 }
 
+namespace
+{
+
+/// What is not left as it is goes to anything that has these parts: characters, or a style of them.
+template <class Look>
+void apply(const CharacterChange& change, Look& look)
+{
+    if (!change.font.isNull())
+        look.font = change.font;
+    if (!change.ink.isNull())
+        look.ink = change.ink;
+    look.underline = change.underline.value_or(look.underline);
+    look.strike = change.strike.value_or(look.strike);
+}
+
+/// Neighbours that look alike are one span.
+std::vector<CharacterStyle> joined(const std::vector<CharacterStyle>& each)
+{
+    std::vector<CharacterStyle> spans;
+    for (int i = 0; i < int(each.size()); ++i) {
+        CharacterStyle c = each[std::size_t(i)];
+        if (c.isPlain())
+            continue;
+        if (!spans.empty() && spans.back().start + spans.back().length == i && spans.back().looksLike(c)) {
+            ++spans.back().length;
+            continue;
+        }
+        c.start = i;
+        c.length = 1;
+        spans.push_back(c);
+    }
+    return spans;
+}
+
+} // namespace
+
 void changeCharacters(Job& job, Paragraph& p, int start, int length, const CharacterChange& change)
 {
     const int end = std::min(start + length, int(p.text.size()));
@@ -98,14 +132,8 @@ void changeCharacters(Job& job, Paragraph& p, int start, int length, const Chara
         return;
     const QString followed = charactersAt(p, start).styleName;
     if (const auto style = std::ranges::find(job.characterStyles, followed, &NamedCharacterStyle::name);
-        change.styleName.isNull() && !followed.isEmpty() && style != job.characterStyles.end()) {
-        if (!change.font.isNull())
-            style->font = change.font;
-        if (!change.ink.isNull())
-            style->ink = change.ink;
-        return;
-    }
-    // Letter by letter, then joined again where neighbours look alike.
+        change.styleName.isNull() && !followed.isEmpty() && style != job.characterStyles.end())
+        return apply(change, *style);
     std::vector<CharacterStyle> each;
     for (int i = 0; i < p.text.size(); ++i)
         each.push_back(charactersAt(p, i));
@@ -117,24 +145,9 @@ void changeCharacters(Job& job, Paragraph& p, int start, int length, const Chara
         }
         if (!change.styleName.isEmpty())
             c = {i, 1, {}, {}, change.styleName};
-        if (!change.font.isNull())
-            c.font = change.font;
-        if (!change.ink.isNull())
-            c.ink = change.ink;
+        apply(change, c);
     }
-    p.spans.clear();
-    for (int i = 0; i < int(each.size()); ++i) {
-        const CharacterStyle& c = each[std::size_t(i)];
-        if (c.font.isEmpty() && c.ink.isEmpty() && c.styleName.isEmpty())
-            continue;
-        const bool goesOn = !p.spans.empty() && p.spans.back().start + p.spans.back().length == i &&
-                            p.spans.back().font == c.font && p.spans.back().ink == c.ink &&
-                            p.spans.back().styleName == c.styleName;
-        if (goesOn)
-            ++p.spans.back().length;
-        else
-            p.spans.push_back({i, 1, c.font, c.ink, c.styleName});
-    }
+    p.spans = joined(each);
 }
 
 QStringList cellsOf(const Paragraph& row) { return row.text.split(u'\t'); }

@@ -16,7 +16,13 @@ namespace hinge
 struct CharacterChange {
     QString font{};
     QString ink{};
-    QString styleName{}; ///< taken up, it says font and ink; let go of, the look stays as it was
+    QString styleName{}; ///< taken up, it says how they look; let go of, the look stays as it was
+    std::optional<bool> underline{};
+    std::optional<bool> strike{};
+    [[nodiscard]] bool isNothing() const
+    {
+        return font.isNull() && ink.isNull() && styleName.isNull() && !underline && !strike;
+    }
 };
 
 /// Changes the look of characters. Where they follow a character style of the job, a change of font or ink is one of

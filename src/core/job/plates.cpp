@@ -29,8 +29,11 @@ void visitInksOf(AnyItem& item, const Visit& visit)
                 visit(stroke->ink);
     }
     for (auto& p : item.paragraphs) {
-        if (p.styleName.isEmpty())
+        if (p.styleName.isEmpty()) {
             visit(p.style.ink);
+            for (auto* ink : p.style.otherInks())
+                visit(*ink);
+        }
         for (auto& span : p.spans)
             visit(span.ink);
     }
@@ -63,7 +66,14 @@ std::vector<std::pair<QString, Percent>> inksOf(const Job& job, const Item& item
                 out.emplace_back(stroke->ink, stroke->strength);
     }
     for (const Paragraph& p : item.paragraphs) {
-        out.emplace_back(job.styleOf(p).ink, 100);
+        const TextStyle& style = job.styleOf(p);
+        out.emplace_back(style.ink, 100);
+        if (!style.boxInk.isEmpty())
+            out.emplace_back(style.boxInk, style.boxStrength);
+        for (const auto& [width, ink] :
+             {std::pair(style.ruleAbove, style.ruleAboveInk), std::pair(style.ruleBelow, style.ruleBelowInk)})
+            if (width > Length() && !ink.isEmpty())
+                out.emplace_back(ink, 100);
         for (const CharacterStyle& span : p.spans)
             if (const QString ink = job.lookOf(span).ink; !ink.isEmpty())
                 out.emplace_back(ink, 100);
@@ -73,7 +83,11 @@ std::vector<std::pair<QString, Percent>> inksOf(const Job& job, const Item& item
 
 bool usesInk(const Job& job, const QString& name)
 {
-    if (std::ranges::any_of(job.textStyles, [&](const NamedStyle& style) { return style.style.ink == name; }) ||
+    const auto names = [&](const TextStyle& style) {
+        return style.ink == name ||
+               std::ranges::any_of(style.otherInks(), [&](const QString* ink) { return *ink == name; });
+    };
+    if (std::ranges::any_of(job.textStyles, [&](const NamedStyle& style) { return names(style.style); }) ||
         std::ranges::any_of(job.characterStyles, [&](const NamedCharacterStyle& style) { return style.ink == name; }))
         return true;
     bool used = false;
@@ -106,8 +120,11 @@ Job withInkRenamed(Job job, const QString& from, const QString& to)
         if (ink == from)
             ink = to;
     };
-    for (NamedStyle& style : job.textStyles)
+    for (NamedStyle& style : job.textStyles) {
         rename(style.style.ink);
+        for (QString* ink : style.style.otherInks())
+            rename(*ink);
+    }
     for (NamedCharacterStyle& style : job.characterStyles)
         rename(style.ink);
     job.surfaces.editEach([&](SurfaceContent& content) {

@@ -187,6 +187,8 @@ void placeItems(Plan& plan, const SurfaceId& surface, const SurfaceContent& cont
         const Rect fitted = item.fit == PictureFit::Panel
                                 ? plan.panelsOf(surface)[std::size_t(item.side(ItemSide::Left).panel)].area
                                 : frame;
+        if (item.textAround != TextAround::Over && item.kind != ItemKind::Text && shown)
+            plan.keptOff[surface] << item.id;
         out.push_back({item.id, surface, frame, fitted, printed, shown, headDown});
     }
 }

@@ -32,6 +32,8 @@ struct Plan {
     /// The surfaces that masters show on, each with what is painted there, the lowest first: surfaces of masters and it
     /// itself.
     std::map<SurfaceId, std::vector<SurfaceId>> layers;
+    /// What texts keep off (`Item::textAround`), by the surface it stands on; surfaces without it are not listed.
+    std::map<SurfaceId, QStringList> keptOff;
     /// What each component needs of the press: the flat first, then the pages where they are printed apart from it.
     std::vector<PressRun> press;
     std::vector<Figure> figures;

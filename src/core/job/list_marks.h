@@ -1,0 +1,13 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/job/content.h"
+
+namespace hinge
+{
+
+/// What stands before each of these paragraphs: a sign, "3.", "c.", or nothing. Numbers and letters count the
+/// paragraphs of a list that follow each other; any other paragraph ends the list.
+[[nodiscard]] QStringList listMarks(const std::vector<Paragraph>& paragraphs);
+
+} // namespace hinge
