@@ -74,6 +74,22 @@ class TestBuilding : public testing::WindowDriver
             work(*dialog);
         });
     }
+    static QString points(Length l) { return formatLength(l, Unit::Point); }
+    /// What few paragraphs have is behind a button.
+    void besideText(const TextStyle& style)
+    {
+        const TextStyle usual;
+        if (style.ruleBelow == usual.ruleBelow && style.dropLines == usual.dropLines && style.list == usual.list)
+            return;
+        if (auto* open = find<QPushButton>("drawer.paragraph"); !open->isChecked())
+            user_->press(open);
+        fillUnless("drawer.rule", points(style.ruleBelow));
+        fillUnless("drawer.dropLines", QString::number(style.dropLines));
+        const QStringList lists{QStringLiteral("no list"), QStringLiteral("a sign"), QStringLiteral("1. 2. 3."),
+                                QStringLiteral("a. b. c.")};
+        pickUnless("drawer.list", lists[int(style.list)]);
+        fillUnless("drawer.listIndent", points(style.listIndent));
+    }
     void fillUnless(const char* field, const QString& text)
     {
         if (auto* edit = find<QLineEdit>(field); edit->text() != text)
@@ -243,7 +259,6 @@ class TestBuilding : public testing::WindowDriver
                 continue;
             caretTo(int(i));
             const auto now = [&]() -> const TextStyle& { return job().styleOf(item().paragraphs[i]); };
-            const auto points = [](Length l) { return formatLength(l, Unit::Point); };
             pickUnless("drawer.font", style.font);
             fillUnless("drawer.size", points(style.size));
             if (style.leadingShare > 0)
@@ -253,7 +268,7 @@ class TestBuilding : public testing::WindowDriver
             fillUnless("drawer.indent", points(style.firstIndent));
             fillUnless("drawer.before", points(style.spaceBefore));
             fillUnless("drawer.after", points(style.spaceAfter));
-            fillUnless("drawer.rule", points(style.ruleBelow));
+            besideText(style);
             const QStringList aligned{QStringLiteral("ranged left"), QStringLiteral("centred"),
                                       QStringLiteral("ranged right"), QStringLiteral("justified")};
             pickUnless("drawer.align", aligned[int(style.align)]);
@@ -303,7 +318,6 @@ class TestBuilding : public testing::WindowDriver
     {
         const Table& table = *want.table;
         const int columns = int(cellsOf(want).first().size());
-        const auto points = [](Length l) { return formatLength(l, Unit::Point); };
         fillUnless("drawer.tableColumns", columnsText(table, columns, job().unit));
         fillUnless("drawer.tableAligns", alignsText(table, columns));
         fillUnless("drawer.tableHeader", QString::number(table.headerRows));

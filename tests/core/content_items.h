@@ -54,6 +54,8 @@ inline rc::Gen<Item> anyItem(const Paper& paper, int number)
         i.locked = *rc::gen::arbitrary<bool>();
         i.keepWhole = *rc::gen::arbitrary<bool>();
         i.opacity = Percent::hundredths(*rc::gen::inRange(100, 10001));
+        i.textAround = *rc::gen::element(TextAround::Over, TextAround::Frame, TextAround::Outline);
+        i.aroundGap = some(9);
         i.group = *rc::gen::element(QString(), QStringLiteral("g"));
         i.side(ItemSide::Left) =
             holdOn(*rc::gen::element(PaperLine::Bleed, PaperLine::Safe, PaperLine::Column, PaperLine::Guide),
@@ -86,8 +88,19 @@ inline rc::Gen<Item> anyItem(const Paper& paper, int number)
             own.style.hyphenation = *rc::gen::element(QString(), QStringLiteral("en-GB"));
             own.style.firstIndent = some(4);
             own.style.ruleBelow = some(1);
+            own.style.ruleAbove = some(1);
+            own.style.ruleAboveInk = *rc::gen::element(QString(), QStringLiteral("Lamp"));
+            own.style.ruleBelowInk = *rc::gen::element(QString(), QStringLiteral("Lamp"));
+            own.style.boxInk = *rc::gen::element(QString(), QStringLiteral("Shallows"));
+            own.style.boxStrength = *rc::gen::inRange(1, 101);
+            own.style.boxPadding = some(4);
+            own.style.list = *rc::gen::element(ListMark::None, ListMark::Sign, ListMark::Numbers, ListMark::Letters);
+            own.style.listSign = *rc::gen::element(QStringLiteral("•"), QStringLiteral("–"));
+            own.style.listIndent = some(8);
+            own.style.dropLines = *rc::gen::inRange(0, 10);
             own.style.spaceBefore = some(4);
-            own.spans = {{2, 4, QStringLiteral("Vollkorn SemiBold"), {}}, {8, 3, {}, QStringLiteral("Lamp")}};
+            own.spans = {{2, 4, QStringLiteral("Vollkorn SemiBold"), {}, {}, *rc::gen::arbitrary<bool>(), false},
+                         {8, 3, {}, QStringLiteral("Lamp"), {}, false, *rc::gen::arbitrary<bool>()}};
             i.paragraphs = {own, {QStringLiteral("styled"), {}, QStringLiteral("Body")}};
             i.textColumns = *rc::gen::inRange(1, 4);
             i.textGutter = some(6);

@@ -188,6 +188,12 @@ private Q_SLOTS:
         QVERIFY(validate(wrong).error().message.contains(QStringLiteral("Nowhere")));
         // An ink in a character style is in use, and is renamed there, too.
         QVERIFY(usesInk(job, QStringLiteral("Lamp")));
+        // Lines under and through are part of it.
+        changeCharacters(job, one, 4, 1, {.underline = true, .strike = true});
+        QVERIFY(job.characterStyles.front().underline && job.characterStyles.front().strike);
+        QVERIFY(job.lookOf(one.spans.front()).underline);
+        changeCharacters(job, one, 4, 1, {.underline = false});
+        QVERIFY(!job.characterStyles.front().underline && job.characterStyles.front().strike);
         QCOMPARE(withInkRenamed(job, QStringLiteral("Lamp"), QStringLiteral("Light")).characterStyles.front().ink,
                  QStringLiteral("Light"));
     }
@@ -282,6 +288,38 @@ private Q_SLOTS:
         QVERIFY(!plan(job)); // one name, two styles
     }
 
+    void whatStandsBesideAParagraphHasItsLimits()
+    {
+        Job job = testing::a4Roll();
+        Item words = text("t", mm(30, 10, 50, 50), paper(), "words");
+        const auto refused = [&](const std::function<void(TextStyle&)>& how) {
+            Item wrong = words;
+            how(wrong.paragraphs.front().style);
+            job.edit(Face::Outside).items = {wrong};
+            const auto done = validate(job);
+            return done ? QString() : done.error().message;
+        };
+        QCOMPARE(refused([](TextStyle&) {}), QString());
+        QVERIFY(refused([](TextStyle& s) { s.dropLines = 10; }).contains(QStringLiteral("first letter")));
+        QVERIFY(
+            refused([](TextStyle& s) { s.boxInk = QStringLiteral("Nowhere"); }).contains(QStringLiteral("Nowhere")));
+        QVERIFY(refused([](TextStyle& s) { s.boxStrength = 0; }).contains(QStringLiteral("tint")));
+        QVERIFY(refused([](TextStyle& s) { s.boxPadding = len("101 mm"); }).contains(QStringLiteral("padding")));
+        QVERIFY(refused([](TextStyle& s) { s.ruleAbove = len("21 mm"); }).contains(QStringLiteral("line above")));
+        QVERIFY(refused([](TextStyle& s) { s.listIndent = -len("1 mm"); }).contains(QStringLiteral("list")));
+        QVERIFY(refused([](TextStyle& s) {
+                    s.list = ListMark::Sign;
+                    s.listSign = QStringLiteral("  ");
+                }).contains(QStringLiteral("sign")));
+        // The inks of tints and lines are on the sheet, those that are not drawn are not.
+        words.paragraphs.front().style.boxInk = QStringLiteral("Lamp");
+        words.paragraphs.front().style.boxStrength = 40;
+        words.paragraphs.front().style.ruleAboveInk = QStringLiteral("Shallows");
+        const auto inks = inksOf(job, words);
+        QVERIFY(std::ranges::find(inks, std::pair(QStringLiteral("Lamp"), Percent(40))) != inks.end());
+        QVERIFY(std::ranges::find(inks, std::pair(QStringLiteral("Shallows"), Percent(100))) == inks.end());
+    }
+
     void inksAreRenamedEverywhere()
     {
         Job job = testing::a4Roll();
@@ -291,6 +329,9 @@ private Q_SLOTS:
         shape.shadow = Shadow{};
         Item words = text("t", mm(30, 10, 10, 10), paper(), "words");
         words.paragraphs.front().spans = {{0, 2, {}, QStringLiteral("Black")}};
+        TextStyle& style = words.paragraphs.front().style;
+        style.boxInk = style.ruleAboveInk = style.ruleBelowInk = QStringLiteral("Black");
+        job.textStyles.front().style.boxInk = QStringLiteral("Black");
         job.edit(Face::Outside).items = {shape, words};
         QVERIFY(usesInk(job, QStringLiteral("Black")));
         const Job renamed = withInkRenamed(job, QStringLiteral("Black"), QStringLiteral("Night"));

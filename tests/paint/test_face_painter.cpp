@@ -420,6 +420,56 @@ private Q_SLOTS:
         }
     }
 
+    void whatStandsBesideLinesDoesSoInPrint()
+    {
+        Job job = testing::a4Roll();
+        const Plan bare = testing::planned(job);
+        Paragraph p{QString(QStringLiteral("High water stands at the fourth step. ")).repeated(6), {}, {}};
+        p.style.size = Length::points(11);
+        p.style.dropLines = 3;
+        Paragraph boxed = p;
+        boxed.style.dropLines = 0;
+        boxed.style.boxInk = QStringLiteral("Black");
+        boxed.style.boxStrength = 90;
+        boxed.style.ink = QStringLiteral("Paper white");
+        boxed.style.ruleAbove = boxed.style.ruleBelow = Length::points(3);
+        boxed.style.ruleAboveInk = QStringLiteral("Black");
+        Paragraph listed = p;
+        listed.style.dropLines = 0;
+        listed.style.list = ListMark::Numbers;
+        listed.spans = {{0, 10, {}, {}, {}, true, false}, {11, 6, {}, {}, {}, false, true}};
+        job.inks.push_back({QStringLiteral("Paper white"), {0, 0, 0, 0}});
+        Item text;
+        text.id = QStringLiteral("text");
+        text.kind = ItemKind::Text;
+        text.paragraphs = {p, boxed, listed, listed};
+        text.sides = freeSides(bare.paper, Face::Outside, {len("10"), len("20"), len("85"), len("150")});
+        Item dot;
+        dot.id = QStringLiteral("dot");
+        dot.outline = Outline::Ellipse;
+        dot.ink = QStringLiteral("Black");
+        dot.textAround = TextAround::Outline;
+        dot.sides = freeSides(bare.paper, Face::Outside, {len("60"), len("30"), len("60"), len("40")});
+        Item down = text;
+        down.id = QStringLiteral("down");
+        down.textRun = TextRun::Down;
+        down.sides = freeSides(bare.paper, Face::Outside, {len("110"), len("20"), len("80"), len("150")});
+        job.edit(Face::Outside).items = {dot, text, down};
+        const Plan plan = testing::planned(job);
+        const QImage screen = painted(job, plan, Face::Outside, none_);
+        const QImage print = printed(job);
+        const int margin = int(testing::flatMargin(job).toMm() * perMm) + 2;
+        for (const QString& id : {text.id, down.id}) {
+            const Rect& f = plan.findItem(id)->frame;
+            const QRect area(
+                QPoint(int(f.x.toMm() * perMm) + margin - 16, int(f.y.toMm() * perMm) + margin - 16),
+                QPoint(int(f.right().toMm() * perMm) + margin + 15, int(f.bottom().toMm() * perMm) + margin + 15));
+            const auto [ink, apart] = testing::likeness(screen, print, area);
+            QVERIFY2(ink > 20000, qPrintable(id));
+            QVERIFY2(apart * 300 < ink, qPrintable(QStringLiteral("%1: %2 of %3").arg(id).arg(apart).arg(ink)));
+        }
+    }
+
     void framesThatWaitPrintNothing()
     {
         const Job bare = testing::a4Roll();

@@ -73,7 +73,7 @@ public:
         const bool chosen = option.state.testFlag(QStyle::State_Selected);
         if (chosen || option.state.testFlag(QStyle::State_MouseOver)) {
             painter->setPen(Qt::NoPen);
-            painter->setBrush(chosen ? theme.tint : theme.slip);
+            painter->setBrush(chosen ? theme.accentTint : theme.slip);
             painter->drawRoundedRect(option.rect.adjusted(2, 2, -2, -2), 3, 3);
         }
         Paragraph paragraph{index.data(Qt::EditRole).toString(), {}, {}};

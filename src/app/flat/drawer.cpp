@@ -134,8 +134,12 @@ void Drawer::refreshWords(const Item& item)
         shown << b.text();
     if (texts == shown)
         return;
+    const TextPosition anchor = words_->anchor();
+    const TextPosition caret = words_->caret();
     const QSignalBlocker quiet(words_);
     words_->setPlainText(texts.join(u'\n'));
+    words_->moveTo(anchor, false);
+    words_->moveTo(caret, true);
 }
 
 void Drawer::makeBody(const Item* item)
@@ -189,6 +193,7 @@ void Drawer::rebuild()
     const bool hadFocus = body_ && focus && body_->isAncestorOf(focus);
     const QString focused = hadFocus ? focus->objectName() : QString();
     makeBody(item);
+    Q_EMIT wordsShown(words_, wordsFor_);
     auto* again = focused.isEmpty() ? nullptr : body_->findChild<QWidget*>(focused);
     if (again)
         again->setFocus(Qt::OtherFocusReason);

@@ -6,10 +6,10 @@
 #include "app/fields/fields.h"
 #include "app/flat/items_model.h"
 #include "app/flat/surface_editor.h"
+#include "app/flat/words_edit.h"
 #include "core/job/paragraphs.h"
 #include "paint/face_painter.h"
 
-#include <QPlainTextEdit>
 #include <QWidget>
 
 class QCheckBox;
@@ -34,6 +34,8 @@ public:
            QWidget* parent = nullptr);
     /// Puts the keyboard into the words of the selected text, or into what a code says.
     void editText();
+    /// The caret is put into the words from elsewhere: looks go to where it is from now on.
+    void takeCaret();
     /// Puts the keyboard into the name of the item in hand.
     void editName();
     /// Writes words at the caret of the selected text.
@@ -47,6 +49,8 @@ public:
 Q_SIGNALS:
     /// What had the keyboard in it is gone.
     void left();
+    /// The words of a text are shown in this editor; nullptr when no text is in hand any more.
+    void wordsShown(WordsEdit* words, const QString& itemId);
 
 protected:
     /// Escape puts the item away and gives the keyboard back to the paper.
@@ -197,7 +201,7 @@ private:
     ItemsModel items_;
     QWidget* body_ = nullptr;
     Subject builtFor_;
-    QPlainTextEdit* words_ = nullptr;
+    WordsEdit* words_ = nullptr;
     QLabel* fit_ = nullptr;
     QString wordsFor_;
     bool paragraphOpen_ = false; ///< what few paragraphs have is shown

@@ -6,6 +6,7 @@
 #include "app/fields/fields.h"
 #include "app/flat/characters_dialog.h"
 #include "app/look/actions.h"
+#include "app/look/theme.h"
 #include "core/job/job.h"
 
 #include <QPushButton>
@@ -74,43 +75,44 @@ void Drawer::buildList(QVBoxLayout* column, const QString& id)
             });
             return {};
         });
-    addCells(column, {{tr("list with"), marks, "drawer.list"},
-                      {tr("sign"), sign, "drawer.listSign", tr("What stands before each paragraph of the list")},
-                      {tr("room"), measure(what, id, &TextStyle::listIndent), "drawer.listIndent",
+    addCells(column,
+             {{tr("list with"), marks, "drawer.list"},
+              {tr("first letter"),
+               styleNumber(tr("Change the first letter"), id, &TextStyle::dropLines,
+                           tr("Type how many lines the first letter is high; 0 for a letter like the others.")),
+               "drawer.dropLines",
+               tr("How many lines it is high: 2 or 3 for the beginning of a story, 0 for a letter like the others")}});
+    addCells(column, {{tr("sign"), sign, "drawer.listSign", tr("What stands before each paragraph of the list")},
+                      {tr("its room"), measure(what, id, &TextStyle::listIndent), "drawer.listIndent",
                        tr("How far the text of the list is moved in; its marks stand in that room")}});
 }
 
 void Drawer::buildBesideText(QVBoxLayout* column, const QString& id)
 {
-    const QString same = tr("as the text");
-    addCells(column, {{tr("first letter, lines high"),
-                       styleNumber(tr("Change the first letter"), id, &TextStyle::dropLines,
-                                   tr("Type how many lines the first letter is high; 0 for a letter like the others.")),
-                       "drawer.dropLines", tr("2 or 3 for the beginning of a story; 0 for a letter like the others")}});
-    addCells(column, {{tr("line above"), measure(tr("Change the line above it"), id, &TextStyle::ruleAbove),
-                       "drawer.ruleAbove"},
-                      {tr("its ink"), styleInk(tr("Change the line above it"), id, &TextStyle::ruleAboveInk, same),
-                       "drawer.ruleAboveInk"}});
-    addCells(column,
-             {{tr("line under"), measure(tr("Change the line under it"), id, &TextStyle::ruleBelow), "drawer.rule"},
-              {tr("its ink"), styleInk(tr("Change the line under it"), id, &TextStyle::ruleBelowInk, same),
-               "drawer.ruleBelowInk"}});
+    const QString same = tr("the same");
+    const auto line = [&](const QString& label, const QString& what, Length TextStyle::*width, QString TextStyle::*ink,
+                          const char* widthName, const char* inkName) {
+        addCells(column, {{label, measure(what, id, width), widthName},
+                          {tr("its ink"), styleInk(what, id, ink, same), inkName}});
+    };
+    line(tr("line above"), tr("Change the line above it"), &TextStyle::ruleAbove, &TextStyle::ruleAboveInk,
+         "drawer.ruleAbove", "drawer.ruleAboveInk");
+    line(tr("line under"), tr("Change the line under it"), &TextStyle::ruleBelow, &TextStyle::ruleBelowInk,
+         "drawer.rule", "drawer.ruleBelowInk");
     const QString tint = tr("Change the tint behind it");
-    addCells(column, {{tr("tint behind"), styleInk(tint, id, &TextStyle::boxInk, tr("no tint")), "drawer.boxInk"},
-                      {tr("percent"), stylePercent(tint, id, &TextStyle::boxStrength), "drawer.boxStrength"},
-                      {tr("padding"), measure(tint, id, &TextStyle::boxPadding), "drawer.boxPadding",
-                       tr("From the edges of the tint to the text")}});
+    addCells(column, {{tr("tint behind"), styleInk(tint, id, &TextStyle::boxInk, tr("none")), "drawer.boxInk"},
+                      {tr("percent"), stylePercent(tint, id, &TextStyle::boxStrength), "drawer.boxStrength"}});
+    addCells(column,
+             {{tr("from its edges to the text"), measure(tint, id, &TextStyle::boxPadding), "drawer.boxPadding"}});
 }
 
 void Drawer::buildParagraph(QVBoxLayout* column, const QString& id)
 {
-    auto* open = new QToolButton;
+    auto* open = new QPushButton(tr("list, first letter, lines, tint"));
     open->setObjectName(QStringLiteral("drawer.paragraph"));
-    open->setText(tr("List, first letter, lines, tint"));
-    open->setToolButtonStyle(Qt::ToolButtonTextBesideIcon);
-    open->setAutoRaise(true);
+    open->setProperty("link", true);
     open->setCheckable(true);
-    column->addWidget(open);
+    column->addWidget(open, 0, Qt::AlignLeft);
     auto* body = new QWidget;
     auto* inner = new QVBoxLayout(body);
     inner->setContentsMargins(0, 0, 0, 0);
@@ -120,10 +122,11 @@ void Drawer::buildParagraph(QVBoxLayout* column, const QString& id)
     column->addWidget(body);
     const auto show = [this, open, body](bool on) {
         paragraphOpen_ = on;
-        open->setArrowType(on ? Qt::DownArrow : Qt::RightArrow);
+        open->setIcon(
+            themedIcon(on ? QStringLiteral("chevron-down") : QStringLiteral("chevron-right"), Theme::of(this).accent));
         body->setVisible(on);
     };
-    connect(open, &QToolButton::toggled, this, show);
+    connect(open, &QPushButton::toggled, this, show);
     open->setChecked(paragraphOpen_);
     show(paragraphOpen_);
     connect(words_, &QPlainTextEdit::cursorPositionChanged, body, [body] {

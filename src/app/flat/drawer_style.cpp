@@ -386,7 +386,7 @@ JobChoice* Drawer::nextFrame(const QString& id)
 QLayout* Drawer::baselineGrid(const QString& id, bool onGrid)
 {
     auto* row = new QHBoxLayout;
-    auto* grid = new QCheckBox(tr("on the baseline grid of"));
+    auto* grid = new QCheckBox(tr("on a grid of"));
     grid->setObjectName(QStringLiteral("drawer.onGrid"));
     grid->setChecked(onGrid);
     connect(grid, &QCheckBox::clicked, this, [this, id](bool on) {

@@ -17,7 +17,6 @@
 #include "typeset/hyphenation.h"
 
 #include <QCheckBox>
-#include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPainter>
@@ -43,35 +42,6 @@ QPixmap swatch(const QColor& colour, const QWidget* on)
     p.drawEllipse(QRectF(1, 1, 14, 14));
     return pixmap;
 }
-
-/// A plain editor whose undo is that of the job.
-class WordsEdit : public QPlainTextEdit
-{
-public:
-    /// `leave` is called when the writer is done (Escape).
-    explicit WordsEdit(std::function<void()> leave) : leave_(std::move(leave)) {}
-
-protected:
-    void keyPressEvent(QKeyEvent* e) override
-    {
-        if (e->key() == Qt::Key_Escape)
-            leave_();
-        else
-            QPlainTextEdit::keyPressEvent(e);
-    }
-    bool event(QEvent* e) override
-    {
-        if (e->type() == QEvent::ShortcutOverride) {
-            auto* key = static_cast<QKeyEvent*>(e);
-            if (key->matches(QKeySequence::Undo) || key->matches(QKeySequence::Redo))
-                return false;
-        }
-        return QPlainTextEdit::event(e);
-    }
-
-private:
-    std::function<void()> leave_;
-};
 
 } // namespace
 
@@ -153,8 +123,10 @@ std::pair<int, int> Drawer::paragraphsInHand() const
     if (!inWords_)
         return {0, words_->document()->blockCount() - 1};
     const QTextCursor c = words_->textCursor();
-    return {words_->document()->findBlock(c.selectionStart()).blockNumber(),
-            words_->document()->findBlock(c.selectionEnd()).blockNumber()};
+    const QTextBlock last = words_->document()->findBlock(c.selectionEnd());
+    // A selection that ends before the first letter of a paragraph does not touch it.
+    const bool touched = !c.hasSelection() || c.selectionEnd() > last.position();
+    return {words_->document()->findBlock(c.selectionStart()).blockNumber(), last.blockNumber() - (touched ? 0 : 1)};
 }
 
 void Drawer::applyText(const QString& itemId)
@@ -201,7 +173,8 @@ void Drawer::fillWithStandIn(const QString& id)
 void Drawer::buildText(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
-    words_ = new WordsEdit([this] {
+    words_ = new WordsEdit;
+    connect(words_, &WordsEdit::left, this, [this] {
         Q_EMIT left();
         if (!words_)
             return; // whoever heard it has taken the panel down
@@ -215,8 +188,6 @@ void Drawer::buildText(QVBoxLayout* column, const Item& item)
     });
     words_->setObjectName(QStringLiteral("drawer.words"));
     words_->setAccessibleName(tr("Words of the text"));
-    words_->setTabChangesFocus(true);
-    words_->setUndoRedoEnabled(false); // the job's history undoes typing, too
     QStringList texts;
     for (const Paragraph& p : item.paragraphs)
         texts << p.text;
@@ -387,6 +358,12 @@ void Drawer::editName()
         name->setFocus(Qt::OtherFocusReason);
         name->selectAll();
     }
+}
+
+void Drawer::takeCaret()
+{
+    if (words_)
+        inWords_ = true;
 }
 
 void Drawer::type(const QString& words)

@@ -4,6 +4,7 @@
 #include "app/document/linked_files.h"
 #include "app/look/theme.h"
 #include "core/job/plates.h"
+#include "core/job/stories.h"
 #include "core/units/hand_steps.h"
 
 #include <QDragEnterEvent>
@@ -37,6 +38,7 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& 
     setAccessibleName(tr("The face at work"));
     setMouseTracking(true);
     setAcceptDrops(true);
+    setFocusPolicy(Qt::TabFocus); // a press takes the keyboard itself, unless it is for words that are being typed
     const auto stale = [this] {
         contentStale_ = true;
         cardStale_ = true;
@@ -167,6 +169,10 @@ void FaceCanvas::updateCursor(QPointF px)
         setCursor(Qt::CrossCursor);
         return;
     }
+    if (isForText(px)) {
+        setCursor(Qt::IBeamCursor);
+        return;
+    }
     if (const auto number = guideAt(px)) {
         setCursor(std::ranges::find(document_.job().on(selection_.surface()).guides, *number, &Guide::number)->upright
                       ? Qt::SplitHCursor
@@ -243,8 +249,43 @@ void FaceCanvas::pickAt(QPointF px)
 
 // --- mouse ---------------------------------------------------------------------------------------
 
+void FaceCanvas::setTextOnPaper(TextOnPaper& text)
+{
+    text_ = &text;
+    connect(text_, &TextOnPaper::changed, this, qOverload<>(&QWidget::update));
+    connect(text_, &TextOnPaper::caretMoved, this, &FaceCanvas::showCaret);
+    text_->setToScreen([this](const QLineF& line) {
+        const QRectF px(port_.toPixels(line.p1()), port_.toPixels(line.p2()));
+        return QRect(mapToGlobal(px.topLeft().toPoint()), px.size().toSize()).normalized().adjusted(0, 0, 1, 1);
+    });
+}
+
+bool FaceCanvas::isForText(QPointF px) const
+{
+    // The first and last letters stand at the edges of their frame, whose sides are taken from outside meanwhile.
+    return text_ && text_->isOn() && text_->frameAt(port_.toMm(px)).has_value();
+}
+
+void FaceCanvas::showCaret()
+{
+    const auto line = text_->caretLine();
+    if (!line)
+        return;
+    const QRectF room = QRectF(rect()).adjusted(6, 6, -6, -6);
+    const QRectF caret(port_.toPixels(line->p1()), port_.toPixels(line->p2()));
+    QPointF by;
+    const QRectF at = caret.normalized();
+    by.setX(at.left() < room.left() ? room.left() - at.left() : std::min(0.0, room.right() - at.right()));
+    by.setY(at.top() < room.top() ? room.top() - at.top() : std::min(0.0, room.bottom() - at.bottom()));
+    if (!by.isNull())
+        panBy(by);
+}
+
 void FaceCanvas::mousePressEvent(QMouseEvent* event)
 {
+    if (event->button() == Qt::LeftButton && !spaceDown_ && isForText(event->position()) &&
+        text_->press(port_.toMm(event->position()), event->modifiers().testFlag(Qt::ShiftModifier)))
+        return; // the keyboard stays with the words
     setFocus(Qt::MouseFocusReason);
     const QPointF px = event->position();
     if (event->button() == Qt::MiddleButton || (event->button() == Qt::LeftButton && spaceDown_)) {
@@ -339,6 +380,8 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
         update();
         return;
     }
+    if (text_ && (event->buttons() & Qt::LeftButton) && text_->drag(port_.toMm(px)))
+        return;
     if ((event->buttons() & Qt::LeftButton) && grip_.any() && selected()) {
         if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
             return;
@@ -378,6 +421,8 @@ void FaceCanvas::dragTo(QPointF px, bool free)
 
 void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
 {
+    if (text_ && text_->release(port_.toMm(event->position()), event->modifiers().testFlag(Qt::ControlModifier)))
+        return;
     if (frameStart_) {
         finishFrame(event->position(), (event->modifiers() & Qt::ShiftModifier) != 0);
         return;
@@ -400,10 +445,19 @@ void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
 
 void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)
 {
+    const QPointF mm = port_.toMm(event->position());
+    if (isForText(event->position()) && text_->pressTwice(mm))
+        return;
     const Item* item = document_.job().findItem(itemAt(event->position()));
     if (item && item->kind == ItemKind::Text) {
-        selection_.setItem(selection_.surface(), item->id);
-        Q_EMIT editTextRequested();
+        // Words stand in the first frame of their text.
+        const PlannedItem* head = document_.plan().findItem(chainOf(document_.job(), *item).first());
+        const bool here = head->surface == selection_.surface();
+        selection_.setItem(head->surface, head->id);
+        if (item->table || !here)
+            Q_EMIT editTextRequested();
+        else
+            Q_EMIT caretRequested(mm);
     } else if (const auto of = item ? std::nullopt : masterItemAt(event->position())) {
         Q_EMIT masterRequested(*of);
     }

@@ -5,6 +5,7 @@
 #include "app/document/document.h"
 #include "app/document/selection.h"
 #include "app/flat/surface_editor.h"
+#include "app/flat/text_on_paper.h"
 #include "core/edit/dragging.h"
 #include "core/edit/frames.h"
 #include "core/edit/masters.h"
@@ -33,6 +34,8 @@ public:
     /// What is dragged next is a frame that waits.
     void drawFrame(FrameFor what);
     [[nodiscard]] PaperView view() const { return view_; }
+    /// The caret of the text that is being typed, which shows here.
+    void setTextOnPaper(TextOnPaper& text);
     /// Where a point of the face is on this widget, in pixels.
     [[nodiscard]] QPointF toPixels(QPointF mm) const { return port_.toPixels(mm); }
 
@@ -46,6 +49,8 @@ Q_SIGNALS:
     void inkPicked(const Cmyk& cmyk);
     /// The user wants to write in the selected text.
     void editTextRequested();
+    /// And where the caret is to stand, in millimetres of the surface.
+    void caretRequested(QPointF mm);
     /// Words were typed while nothing was in hand.
     void typed(const QString& words);
     /// `onto`: the frame that waits there; empty for none.
@@ -137,11 +142,16 @@ private:
     [[nodiscard]] bool hidesWords(const QRectF& px) const;
     void paintOtherFace(QPainter& p);
     [[nodiscard]] const PlannedItem* selected() const;
+    /// A press there is for the text that is being typed, not for its frame.
+    [[nodiscard]] bool isForText(QPointF px) const;
+    /// Moves the paper so that the caret can be seen.
+    void showCaret();
 
     Document& document_;
     Selection& selection_;
     SurfaceEditor& editor_;
     FacePainter& painter_;
+    TextOnPaper* text_ = nullptr;
     PaperView view_ = PaperView::Working;
     QString plate_ = QStringLiteral("Black");
     bool picking_ = false;

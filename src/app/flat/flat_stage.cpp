@@ -152,6 +152,13 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
         use(std::move(job), name);
     });
     setFocusProxy(canvas_);
+    auto* text = new TextOnPaper(document, selection, painter.layouts(), this);
+    canvas_->setTextOnPaper(*text);
+    connect(drawer_, &Drawer::wordsShown, text, &TextOnPaper::setEditor);
+    connect(canvas_, &FaceCanvas::caretRequested, this, [this, text](QPointF mm) {
+        drawer_->takeCaret();
+        text->begin(mm);
+    });
     connect(drawer_, &Drawer::left, canvas_, [this] { canvas_->setFocus(Qt::OtherFocusReason); });
     connect(canvas_, &FaceCanvas::editTextRequested, drawer_, &Drawer::editText);
     connect(canvas_, &FaceCanvas::typed, this, [this, &editor](const QString& words) {
