@@ -18,6 +18,8 @@ struct InkView {
     bool proof = false;
     /// One plate alone, black where it is full; empty for all inks together.
     QString plate{};
+    /// In reverse: only what lies under paste-overs.
+    bool covered = false;
     bool operator==(const InkView&) const = default;
 };
 

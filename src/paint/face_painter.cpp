@@ -2,6 +2,7 @@
 #include "paint/face_painter.h"
 
 #include "core/piece/page_numbers.h"
+#include "core/plan/paste_overs.h"
 
 #include "core/job/master_copies.h"
 #include "core/job/picture_fit.h"
@@ -345,14 +346,15 @@ void FacePainter::paintItem(const Work& w)
 }
 
 void FacePainter::paintLayer(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
-                             const SurfaceId& layer, const InkView& view)
+                             const SurfaceId& layer, const InkView& view, std::size_t upTo)
 {
     const SurfaceContent& content = job.on(layer);
     const auto& places = plan.itemsOn(layer); // in the order of the items
     const QRectF wanted = painter.clipBoundingRect();
-    for (std::size_t i = 0; i < content.items.size(); ++i) {
+    for (std::size_t i = 0; i < std::min(upTo, content.items.size()); ++i) {
         const PlannedItem& placed = places[i];
-        if (placed.shown && !isLetGo(job, surface, layer, content.items[i]) &&
+        if (placed.shown && !(view.covered && content.items[i].pasteOver) &&
+            !isLetGo(job, surface, layer, content.items[i]) &&
             toMm(paintedArea(job, content.items[i], placed)).intersects(wanted))
             paintItem({painter, job, plan, content.items[i], placed, view});
     }
@@ -364,12 +366,34 @@ void FacePainter::paintContent(QPainter& painter, const Job& job, const Plan& pl
     painter.save();
     painter.setClipRect(toMm(toTrim ? trimOf(plan.paperOf(surface)) : bleedOf(plan.paperOf(surface), surface.face)),
                         Qt::IntersectClip);
-    if (job.on(surface).supplied) // lies below everything
-        paintSupplied(painter, plan.paperOf(surface), job.on(surface), view);
-    for (const SurfaceId& layer : plan.layersOf(surface))
-        paintLayer(painter, job, plan, surface, layer, view);
-    paintNumber(painter, job, plan, surface, view);
+    if (view.covered) {
+        paintCovered(painter, job, plan, surface, view);
+    } else {
+        if (job.on(surface).supplied) // lies below everything
+            paintSupplied(painter, plan.paperOf(surface), job.on(surface), view);
+        for (const SurfaceId& layer : plan.layersOf(surface))
+            paintLayer(painter, job, plan, surface, layer, view, job.on(layer).items.size());
+        paintNumber(painter, job, plan, surface, view);
+    }
     painter.restore();
+}
+
+void FacePainter::paintCovered(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                               const InkView& view)
+{
+    for (const PasteOverAt& cover : pasteOversOn(job, plan, surface)) {
+        painter.save();
+        painter.setClipPath(painterPath(cover.placed->frame, *cover.item), Qt::IntersectClip);
+        if (job.on(surface).supplied)
+            paintSupplied(painter, plan.paperOf(surface), job.on(surface), view);
+        for (const SurfaceId& layer : plan.layersOf(surface)) {
+            const bool own = layer == cover.placed->surface;
+            paintLayer(painter, job, plan, surface, layer, view, own ? cover.index : job.on(layer).items.size());
+            if (own)
+                break; // what lies over it is not covered
+        }
+        painter.restore();
+    }
 }
 
 void FacePainter::paintNumber(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,

@@ -71,6 +71,7 @@ enum class PaperView {
     Trimmed, ///< what the customer holds
     Proof,   ///< trimmed, as the press would print it
     Plate,   ///< with bleed, one ink alone
+    Covered, ///< with bleed, only what lies under paste-overs
 };
 
 /// Paints faces with any QPainter: screen, thumbnail, press sheet. The painter's unit is the
@@ -106,6 +107,12 @@ private:
         const PlannedItem& placed;
         const InkView& view;
     };
+    /// What lies under each paste-over of a surface, clipped to it.
+    void paintCovered(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                      const InkView& view);
+    /// The items of a layer, up to one of them (all where that is beyond the last).
+    void paintLayer(QPainter& painter, const Job& job, const Plan& plan, const SurfaceId& surface,
+                    const SurfaceId& layer, const InkView& view, std::size_t upTo);
     void paintItem(const Work& w);
     void paintWhole(const Work& w);
     void paintShadow(const Work& w);

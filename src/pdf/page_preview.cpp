@@ -95,6 +95,39 @@ Result<PagePreview> renderedFrom(QPDF& source, const QString& path, int number, 
     }
 }
 
+Result<PageWords> wordsFrom(QPDF& source, const QString& path, int number)
+{
+    const auto page = pageOf(source, number, path);
+    if (!page)
+        return tl::unexpected(page.error());
+    try {
+        const PageBoxes boxes = readPageBoxes(QPDFPageObjectHelper(*page));
+        if (!boxes.isUsable())
+            return problem(path, QStringLiteral("The page does not say how large it is."));
+        const std::unique_ptr<Poppler::Document> document =
+            Poppler::Document::loadFromData(onePage(source, *page, boxes));
+        const std::unique_ptr<Poppler::Page> shown = document ? document->page(0) : nullptr;
+        if (!shown)
+            return problem(path, QStringLiteral("The page cannot be read."));
+        const PageFacts facts = boxes.facts();
+        // Without UserUnit it is smaller by that factor.
+        const double unit =
+            (facts.trim.w + facts.bleed[0] + facts.bleed[2]).toPoints() / std::max(0.01, shown->pageSizeF().width());
+        PageWords out{facts.trim, {}};
+        for (const auto& word : shown->textList()) {
+            const QRectF box = word->boundingBox();
+            out.words.push_back(
+                {word->text(),
+                 {Length::nearestPoints(box.x() * unit) - facts.bleed[0],
+                  Length::nearestPoints(box.y() * unit) - facts.bleed[1], Length::nearestPoints(box.width() * unit),
+                  Length::nearestPoints(box.height() * unit)}});
+        }
+        return out;
+    } catch (const std::exception& e) {
+        return problem(path, QStringLiteral("The page cannot be read (%1).").arg(QString::fromUtf8(e.what())));
+    }
+}
+
 } // namespace
 
 Result<PagePreview> renderPagePreview(const QString& path, int number, double ppi)
@@ -132,7 +165,7 @@ void PageRenderer::giveBack(std::unique_ptr<Open> file)
         idle_.erase(idle_.begin());
 }
 
-Result<PagePreview> PageRenderer::render(const QString& path, int page, double ppi)
+Result<std::unique_ptr<PageRenderer::Open>> PageRenderer::open(const QString& path)
 {
     // Each thread has a file to itself while it works on it.
     std::unique_ptr<Open> file = take(path);
@@ -143,9 +176,27 @@ Result<PagePreview> PageRenderer::render(const QString& path, int page, double p
             return tl::unexpected(opened.error());
         file = std::make_unique<Open>(Open{path, now, opened->pdf});
     }
-    auto preview = renderedFrom(*file->pdf, path, page, ppi);
-    giveBack(std::move(file));
+    return file;
+}
+
+Result<PagePreview> PageRenderer::render(const QString& path, int page, double ppi)
+{
+    auto file = open(path);
+    if (!file)
+        return tl::unexpected(file.error());
+    auto preview = renderedFrom(*(*file)->pdf, path, page, ppi);
+    giveBack(std::move(*file));
     return preview;
+}
+
+Result<PageWords> PageRenderer::words(const QString& path, int page)
+{
+    auto file = open(path);
+    if (!file)
+        return tl::unexpected(file.error());
+    auto words = wordsFrom(*(*file)->pdf, path, page);
+    giveBack(std::move(*file));
+    return words;
 }
 
 } // namespace hinge

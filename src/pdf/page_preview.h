@@ -21,6 +21,16 @@ struct PagePreview {
     Size trimSize;
 };
 
+/// A word of a page and the box of its letters, from the head-left corner of the page's trim as it is seen.
+struct PageWord {
+    QString text;
+    Rect box;
+};
+struct PageWords {
+    Size trim;
+    std::vector<PageWord> words;
+};
+
 /// Renders with Poppler at about `ppi`, but never more than 40 megapixels. Slow: call off the window's thread.
 [[nodiscard]] Result<PagePreview> renderPagePreview(const QString& path, int page, double ppi);
 
@@ -35,9 +45,12 @@ public:
     PageRenderer& operator=(const PageRenderer&) = delete;
     /// As `renderPagePreview`. A file that changed on disk is opened again.
     [[nodiscard]] Result<PagePreview> render(const QString& path, int page, double ppi);
+    /// The words of a page, as Poppler finds them. Letters that are drawn as outlines are none.
+    [[nodiscard]] Result<PageWords> words(const QString& path, int page);
 
 private:
     struct Open;
+    [[nodiscard]] Result<std::unique_ptr<Open>> open(const QString& path);
     [[nodiscard]] std::unique_ptr<Open> take(const QString& path);
     void giveBack(std::unique_ptr<Open> file);
     std::mutex mutex_;

@@ -230,7 +230,7 @@ private Q_SLOTS:
         QVERIFY(item().paragraphs[0].spans.empty());
 
         QTest::keyClick(&words(), Qt::Key_End);
-        action("characters")->trigger();
+        action("putCharacter")->trigger();
         auto* dialog = window_->findChild<CharactersDialog*>();
         QVERIFY(dialog);
         auto* search = find<QLineEdit>("characters.search", dialog);

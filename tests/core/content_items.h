@@ -71,6 +71,7 @@ inline rc::Gen<Item> anyItem(const Paper& paper, int number)
         if (i.kind == ItemKind::Shape) {
             i.outline = *rc::gen::element(Outline::Rectangle, Outline::Ellipse, Outline::Line, Outline::Polygon);
             i.corners = *rc::gen::inRange(3, 25);
+            i.pasteOver = *rc::gen::arbitrary<bool>();
             i.cornerRadius = some(10);
             i.stroke = {some(3), QStringLiteral("Lamp"), *rc::gen::inRange(1, 101)};
             i.strength = Percent::hundredths(*rc::gen::inRange(100, 10001));

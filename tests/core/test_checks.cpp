@@ -304,6 +304,14 @@ private Q_SLOTS:
             },
             false, false);
         row(
+            "whole.unsafe",
+            [] {
+                Item item = tint(mm(1, 20, 40, 40), testing::planned(testing::a4Roll()));
+                item.keepWhole = true;
+                return with(item);
+            },
+            false, true);
+        row(
             "text.small",
             [] {
                 Item item = text(mm(20, 20, 40, 40), testing::planned(testing::a4Roll()));

@@ -56,7 +56,7 @@ private:
 namespace
 {
 
-constexpr int cell = 44;
+constexpr int cellSide = 44;
 
 /// Paints each as the text will have it, from the font's own outlines.
 class CharacterDelegate : public QStyledItemDelegate
@@ -65,7 +65,7 @@ public:
     CharacterDelegate(const FontFace& font, QObject* parent) : QStyledItemDelegate(parent), font_(font) {}
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override
     {
-        return {cell, cell};
+        return {cellSide, cellSide};
     }
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
@@ -83,8 +83,8 @@ public:
         const TextLayout layout = layOutText({paragraph}, {Length::mm(60), Length::mm(60)}, FontLibrary::installed());
         painter->save();
         // The painter of texts works in millimetres: the cell is 60 of them wide.
-        painter->translate(option.rect.topLeft() + QPointF(0, cell * 0.14));
-        painter->scale(cell / 60.0, cell / 60.0);
+        painter->translate(option.rect.topLeft() + QPointF(0, cellSide * 0.14));
+        painter->scale(cellSide / 60.0, cellSide / 60.0);
         text_.paint(*painter, layout, [&](const QString&, Percent) { return theme.ink; });
         painter->restore();
     }
@@ -119,7 +119,7 @@ CharactersDialog::CharactersDialog(const FontFace& font, QWidget* parent)
     list_->setMouseTracking(true);
     list_->setModel(model_);
     list_->setItemDelegate(new CharacterDelegate(font, list_));
-    list_->setMinimumSize(cell * 11 + 30, cell * 7);
+    list_->setMinimumSize(cellSide * 11 + 30, cellSide * 7);
     column->addWidget(list_, 1);
     about_->setObjectName(QStringLiteral("characters.about"));
     about_->setProperty("role", QStringLiteral("note"));

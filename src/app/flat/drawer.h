@@ -111,6 +111,8 @@ private:
     /// A picture or its frame as large as a photo print.
     JobChoice* photoSize(const QString& itemId);
     void buildShape(QVBoxLayout* column, const Item& item);
+    /// On which pages a paste-over lies, and what it covers.
+    void buildPasteOver(QVBoxLayout* column, const QString& itemId);
     void buildCode(QVBoxLayout* column, const Item& item);
     /// How large it prints, and whether that is enough.
     void buildCodeNote(QVBoxLayout* column, const QString& itemId);

@@ -10,6 +10,7 @@
 #include "core/edit/arrange.h"
 #include "core/edit/guides.h"
 #include "core/edit/new_items.h"
+#include "core/edit/paste_over.h"
 #include "core/job/contact_card.h"
 #include "core/job/plates.h"
 #include "typeset/code_symbol.h"
@@ -118,6 +119,29 @@ void Drawer::buildShape(QVBoxLayout* column, const Item& item)
                           "drawer.corners"});
     if (!fields.empty())
         addCells(column, fields);
+    if (item.pasteOver)
+        buildPasteOver(column, id);
+}
+
+void Drawer::buildPasteOver(QVBoxLayout* column, const QString& id)
+{
+    const SurfaceId& surface = selection_.surface();
+    if (surface.component == Component::Text && surface.master == 0) {
+        auto* pages = new JobField(
+            document_, tr("Paste over other pages, too"), [](const Job&) { return QString(); },
+            [this, id](Job& j, const QString& text) {
+                const auto done = pasteOnPages(j, document_.plan(), id, text);
+                // It is the master's now: the page is in hand.
+                if (done)
+                    QMetaObject::invokeMethod(
+                        this, [this] { selection_.clearItem(); }, Qt::QueuedConnection);
+                return done;
+            });
+        pages->setPlaceholderText(tr("this one"));
+        addCells(column, {{tr("on these pages, too"), pages, "drawer.pasteOnPages",
+                           tr("Such as 3-9, odd: it becomes the item of a master that shows on them")}});
+    }
+    column->addWidget(actionButton(actions_.whatIsCovered, tr("What is covered…")));
 }
 
 void Drawer::buildCode(QVBoxLayout* column, const Item& item)

@@ -201,7 +201,7 @@ QLayout* Drawer::fontRow(JobChoice* font)
     auto* row = new QHBoxLayout;
     row->setSpacing(2);
     row->addWidget(font, 1);
-    for (QAction* action : {actions_.underline, actions_.strikeThrough, actions_.characters}) {
+    for (QAction* action : {actions_.underline, actions_.strikeThrough, actions_.putCharacter}) {
         auto* button = new QToolButton;
         button->setDefaultAction(action);
         button->setAutoRaise(true);

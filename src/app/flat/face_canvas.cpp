@@ -90,6 +90,7 @@ InkView FaceCanvas::inkView() const
 {
     InkView view;
     view.proof = view_ == PaperView::Proof;
+    view.covered = view_ == PaperView::Covered;
     if (view_ == PaperView::Plate)
         view.plate = plate_;
     return view;

@@ -100,7 +100,7 @@ void FaceCanvas::paintPaper(QPainter& p)
     const QColor ground =
         view_ == PaperView::Proof || view_ == PaperView::Plate ? painter_.colour().paper(inkView()) : zones.paper;
     // In whole pixels; its edge is drawn over by the line of the trim.
-    const bool toBleed = view_ == PaperView::Printed || view_ == PaperView::Plate;
+    const bool toBleed = view_ == PaperView::Printed || view_ == PaperView::Plate || view_ == PaperView::Covered;
     p.setRenderHint(QPainter::Antialiasing, false);
     p.fillRect((toBleed ? area : trim).toRect(), ground);
     p.setRenderHint(QPainter::Antialiasing);
@@ -130,7 +130,7 @@ void FaceCanvas::paintPaper(QPainter& p)
         paintUnsafe(p, paper, face, zones);
         paintColumns(p, paper, face, zones, pixel);
     }
-    if (view_ != PaperView::Printed && view_ != PaperView::Plate)
+    if (!toBleed)
         paintCreases(p, paper, face, pixel);
     if (view_ == PaperView::Working) {
         paintKeepClear(p, paper, face, zones, pixel);

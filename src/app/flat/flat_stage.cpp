@@ -8,6 +8,7 @@
 #include "app/look/view_pills.h"
 
 #include "core/job/plates.h"
+#include "core/plan/paste_overs.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -30,6 +31,8 @@ std::vector<Pill> facePills()
                      QStringLiteral("view.3")});
     pills.push_back({FlatStage::tr("one ink"), FlatStage::tr("What a single plate prints, black where it is full"),
                      QStringLiteral("view.4")});
+    pills.push_back({FlatStage::tr("covered"), FlatStage::tr("In reverse: only what lies under paste-overs"),
+                     QStringLiteral("view.5")});
     return pills;
 }
 
@@ -151,6 +154,16 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
         const QString name = inkOf(job, cmyk);
         use(std::move(job), name);
     });
+    // Only where something is covered there is something to see.
+    const auto showCovered = [this] {
+        const bool any = !pasteOversOn(document_.job(), document_.plan(), selection_.surface()).empty();
+        views_[std::size_t(PaperView::Covered)]->setVisible(any);
+        if (!any && canvas_->view() == PaperView::Covered)
+            setView(PaperView::Working);
+    };
+    connect(&document_, &Document::changed, this, showCovered);
+    connect(&selection_, &Selection::changed, this, showCovered);
+    showCovered();
     setFocusProxy(canvas_);
     auto* text = new TextOnPaper(document, selection, painter.layouts(), this);
     canvas_->setTextOnPaper(*text);
@@ -209,6 +222,13 @@ void FlatStage::drawFrame(FrameFor what)
     canvas_->drawFrame(what);
 }
 
-void FlatStage::nextView() { setView(PaperView((int(canvas_->view()) + 1) % int(views_.size()))); }
+void FlatStage::nextView()
+{
+    int next = int(canvas_->view());
+    do
+        next = (next + 1) % int(views_.size());
+    while (views_[std::size_t(next)]->isHidden());
+    setView(PaperView(next));
+}
 
 } // namespace hinge

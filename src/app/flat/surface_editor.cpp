@@ -3,6 +3,7 @@
 
 #include "core/edit/masters.h"
 #include "core/edit/new_items.h"
+#include "core/edit/paste_over.h"
 #include "core/edit/scaling.h"
 #include "core/file/content_file.h"
 #include "core/file/embedded_files.h"
@@ -131,6 +132,22 @@ void SurfaceEditor::tintFace()
 void SurfaceEditor::addShape(int panel)
 {
     add(tr("Add a shape"), tr("Shape"), newShape(document_.job(), document_.plan(), selection_.surface(), panel));
+}
+
+void SurfaceEditor::addPasteOver(int panel)
+{
+    Job job = document_.job();
+    const SurfaceId surface = selection_.surface();
+    Item item = newPasteOver(job, document_.plan(), surface, panel);
+    item.id = freshId();
+    item.name = tr("Paste-over");
+    const QString id = item.id;
+    job.edit(surface).items.push_back(std::move(item));
+    if (const auto done = document_.edit(tr("Paste over"), std::move(job)); !done) {
+        Q_EMIT refused(done.error().message);
+        return;
+    }
+    selection_.setItem(surface, id);
 }
 
 void SurfaceEditor::addCode(int panel)

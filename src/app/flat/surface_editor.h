@@ -48,6 +48,9 @@ public:
     /// Lays a tint over the whole face, folds and all.
     void tintFace();
     void addShape(int panel);
+    /// Paper colour over what must not print.
+    void addPasteOver(int panel);
+
     void addCode(int panel);
     void duplicate();
     void removeSelected();

@@ -157,8 +157,8 @@ void Actions::makeWriting(QWidget* window)
                          QKeySequence(tr("Ctrl+Alt+Z")),
                          tr("A line through the characters in hand, as through an old "
                             "price; again takes it away"));
-    characters = make(window, "characters", tr("Put in a c&haracter…"), QStringLiteral("omega"),
-                      QKeySequence(tr("Ctrl+Alt+Y")), tr("Any character of the font, found by its name"));
+    putCharacter = make(window, "putCharacter", tr("Put in a c&haracter…"), QStringLiteral("omega"),
+                        QKeySequence(tr("Ctrl+Alt+Y")), tr("Any character of the font, found by its name"));
 }
 
 void Actions::makePlacing(QWidget* window)
@@ -198,6 +198,15 @@ void Actions::makePlacing(QWidget* window)
     placeText = make(window, "placeText", tr("Place a te&xt file…"), QStringLiteral("file-text"),
                      QKeySequence(tr("Ctrl+Alt+X")),
                      tr("The words of a DOCX, ODT, RTF, Markdown or plain text file, with their headings and tables"));
+    addPasteOver =
+        make(window, "addPasteOver", tr("Paste &over"), QStringLiteral("eraser"), QKeySequence(tr("Ctrl+Alt+Q")),
+             tr("A piece of paper colour over what must not print, as old page numbers; on many pages, too"));
+    whatIsCovered =
+        make(window, "whatIsCovered", tr("What is &covered…"), QStringLiteral("scan"), QKeySequence(tr("Ctrl+Alt+V")),
+             tr("Looks under every paste-over and tells which covers nothing, or cuts through words"));
+    textLooks =
+        make(window, "textLooks", tr("&Looks of the text…"), QStringLiteral("type"), QKeySequence(tr("Ctrl+Alt+J")),
+             tr("Sizes, fonts and inks of headings and text over the whole job; what differs is made the same"));
     addTable = make(window, "addTable", tr("Add a ta&ble…"), QStringLiteral("table"), QKeySequence(tr("Ctrl+Alt+D")),
                     tr("Rows and columns that are typed, pasted, or taken from a CSV file or a spreadsheet"));
     makeMaster =

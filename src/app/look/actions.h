@@ -25,7 +25,8 @@ struct Actions {
         *distributeDown;
     QAction *placePicture, *addText, *placeText, *addTable, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files,
         *press, *takeSupplied, *dropSupplied;
-    QAction *underline, *strikeThrough, *characters;
+    QAction *underline, *strikeThrough, *putCharacter, *textLooks;
+    QAction *addPasteOver, *whatIsCovered;
     QAction *keepBlock, *blocks;
     QAction *pictureFrame, *wordsFrame, *usualFrames, *makeMaster;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *nextMark, *markBefore, *darkTheme;

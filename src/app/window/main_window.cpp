@@ -281,7 +281,7 @@ void MainWindow::buildMenus()
     align->addActions({actions_.distributeAcross, actions_.distributeDown});
     edit->addActions({actions_.group, actions_.ungroup, actions_.lock});
     edit->addSeparator();
-    edit->addActions({actions_.underline, actions_.strikeThrough, actions_.characters});
+    edit->addActions({actions_.underline, actions_.strikeThrough, actions_.putCharacter, actions_.textLooks});
 
     QMenu* view = menuBar()->addMenu(tr("&View"));
     view->addActions({actions_.stageBrief, actions_.stageSequence, actions_.stageFlat, actions_.stageDummy,
@@ -300,6 +300,8 @@ void MainWindow::buildMenus()
     panel->addActions({actions_.pictureFrame, actions_.wordsFrame, actions_.usualFrames, actions_.makeMaster});
     panel->addSeparator();
     panel->addActions({actions_.keepBlock, actions_.blocks});
+    panel->addSeparator();
+    panel->addActions({actions_.addPasteOver, actions_.whatIsCovered});
     panel->addSeparator();
     panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk});
     panel->addSeparator();

@@ -9,7 +9,9 @@
 #include "app/document/record_view.h"
 #include "app/dummy/dummy_stage.h"
 #include "app/flat/cells_dialog.h"
+#include "app/flat/covered_dialog.h"
 #include "app/flat/flat_stage.h"
+#include "app/flat/looks_dialog.h"
 #include "app/flat/rows_dialog.h"
 #include "app/flat/scale_dialog.h"
 #include "app/look/ask_file.h"
@@ -154,7 +156,7 @@ void MainWindow::connectPlacing()
     });
     on(actions_.underline, [this] { flat_->drawer().underline(); });
     on(actions_.strikeThrough, [this] { flat_->drawer().strikeThrough(); });
-    on(actions_.characters, [this] { flat_->drawer().pickCharacters(); });
+    on(actions_.putCharacter, [this] { flat_->drawer().pickCharacters(); });
     on(actions_.addTable, [this] { addTable({}); });
     on(actions_.makeMaster, [this] {
         showStage(Stage::Flat);
@@ -167,6 +169,24 @@ void MainWindow::connectPlacing()
         editor_.tintFace();
     });
     on(actions_.addShape, [this] { editor_.addShape(panelAtWork()); });
+    on(actions_.addPasteOver, [this] { editor_.addPasteOver(panelAtWork()); });
+    on(actions_.textLooks, [this] {
+        auto* dialog = new LooksDialog(document_, this);
+        dialog->setAttribute(Qt::WA_DeleteOnClose);
+        connect(dialog, &LooksDialog::opened, this, [this](const QString& item) {
+            if (const PlannedItem* placed = document_.plan().findItem(item)) {
+                showStage(Stage::Flat);
+                selection_.setItem(placed->surface, item);
+            }
+        });
+        dialog->show();
+    });
+    on(actions_.whatIsCovered, [this] {
+        auto* dialog = new CoveredDialog(document_, this);
+        dialog->setAttribute(Qt::WA_DeleteOnClose);
+        connect(dialog, &CoveredDialog::opened, this, &MainWindow::openSurface);
+        dialog->show();
+    });
     on(actions_.addCode, [this] { editor_.addCode(panelAtWork()); });
     on(actions_.pickInk, [this] {
         showStage(Stage::Flat);

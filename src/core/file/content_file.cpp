@@ -102,6 +102,7 @@ void addLook(QJsonObject& o, const Item& item, Unit unit)
                                                   {QStringLiteral("ink"), item.shadow->ink},
                                                   {QStringLiteral("strength"), item.shadow->strength.value()}};
     out.addFlag("locked", item.locked);
+    out.addFlag("pasteOver", item.pasteOver);
     out.add("textAround", item.textAround, usual.textAround, aroundWords);
     out.add("aroundGap", item.aroundGap, usual.aroundGap);
     out.addFlag("keepWhole", item.keepWhole);
@@ -213,6 +214,7 @@ void readItem(JsonReader& r, Item& item)
         o.read("parts", use.parts);
     });
     r.read("locked", item.locked);
+    r.read("pasteOver", item.pasteOver);
     readWord(r, "textAround", item.textAround, aroundWords);
     r.read("aroundGap", item.aroundGap);
     r.read("keepWhole", item.keepWhole);

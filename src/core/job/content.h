@@ -320,6 +320,7 @@ struct Item {
     std::optional<Shadow> shadow;             ///< shapes and pictures
     bool locked = false;                      ///< cannot be moved or changed on the paper
     QString group;                            ///< items with the same word are taken together; empty for none
+    bool pasteOver = false;                   ///< shapes: lies there to cover what must not print
     TextAround textAround = TextAround::Over; ///< not of texts
     Length aroundGap = Length::mm(3);         ///< that text keeps from it
     bool keepWhole = false;                   ///< must not be cut by the knife or crossed by a fold

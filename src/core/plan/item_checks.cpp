@@ -155,9 +155,19 @@ void checkWhole(const Job& job, const Plan& plan, const SurfaceId& surface, std:
 {
     for (const auto& [item, placed] : lyingOn(job, plan, surface)) {
         const Rect& frame = placed.frame;
-        if (!item.keepWhole || frame.isEmpty() ||
-            std::ranges::any_of(plan.panelsOf(surface), [&](const Panel& p) { return p.area.contains(frame); }))
+        if (!item.keepWhole || frame.isEmpty())
             continue;
+        const auto& panels = plan.panelsOf(surface);
+        const auto on = std::ranges::find_if(panels, [&](const Panel& p) { return p.area.contains(frame); });
+        if (on != panels.end()) {
+            // Texts and codes are told of in any case.
+            if (!isLive(item) && !on->safeArea.contains(frame))
+                out.push_back(foundAt("whole.unsafe", Severity::Warn, job, surface, item,
+                                      QStringLiteral("%1 should stay whole but leaves the safe zone, %2"),
+                                      QStringLiteral("So near an edge, drift of knife or folder cuts or folds it."),
+                                      Remedy::MoveToSafe));
+            continue;
+        }
         out.push_back(foundAt("whole.cut", Severity::Warn, job, surface, item,
                               QStringLiteral("%1 should stay whole but is cut or folded, %2"),
                               QStringLiteral("It reaches over the trim or a fold.")));
