@@ -1,8 +1,8 @@
 #!/usr/bin/python3
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Writes demo/visitor-leaflet.hinge.json: the visitor leaflet of the (made-up) Skerrowby Tidal Observatory."""
-from parts import (INKS, body, csv_rows, frame, free, heading, hold, para, picture, safe_box, small_heading, strong,
-                   table, text, tint, write)
+from parts import (INKS, body, csv_rows, frame, free, heading, hold, listed, para, picture, safe_box, small_heading,
+                   strong, table, text, tint, write)
 
 outside = [
     tint("flap-ground", "Flap ground", "Shallows", 14, frame(hold("bleed", 1, "start"), hold("bleed", 1, "start"), hold("edge", 1, "end"), hold("bleed", 1, "end"))),
@@ -10,11 +10,14 @@ outside = [
     text("tides", "Three tides", safe_box(1, 18, 60),
          heading("Three tides"),
          small_heading("Spring"),
-         body("Twice a month sun and moon pull in one line. The water climbs to the fourth step of the tower, and six hours later the whole reef lies dry."),
+         body("Twice a month sun and moon pull in one line. The water climbs to the fourth step of the tower, and "
+              "six hours later the whole reef lies dry."),
          small_heading("Neap"),
-         body("At half moon the two pull crosswise. High water stays low, low water stays high, and the causeway is open the longest."),
+         body("At half moon the two pull crosswise. High water stays low, low water stays high, and the causeway is "
+              "open the longest."),
          small_heading("Storm"),
-         body("When the wind stands north for a day the gauge reads up to ninety centimetres more than the almanac. Then the flag flies and nobody walks.", after=12),
+         body("When the wind stands north for a day the gauge reads up to ninety centimetres more than the almanac. "
+              "Then the flag flies and nobody walks.", after=12),
          strong("Read the flag, then the gauge, then the sky.")),
     text("find", "Find us", safe_box(2, 22, 128),
          heading("Find us", "centre"),
@@ -22,8 +25,10 @@ outside = [
          strong("Boats leave from the north steps", "centre")),
     picture("map", "Shore map", "shore-map.pdf", frame(free(2, "start", 12), free(2, "start", 84), free(2, "end", -12), free(2, "start", 136.5)), "whole"),
     text("contact", "Contact", safe_box(2, 140, 52),
-         body("On foot by the causeway, one hour\u2028either side of low water.\u2028Dogs are welcome on a lead.", "centre", 0)),
-    picture("evening", "Evening light", "evening.jpg", frame(hold("edge", 3, "start"), hold("bleed", 3, "start"), hold("bleed", 3, "end"), hold("bleed", 3, "end"))),
+         body("On foot by the causeway, one hour\u2028either side of low water.\u2028Dogs are welcome on a lead.",
+              "centre", 0)),
+    picture("evening", "Evening light", "evening.jpg",
+         frame(hold("edge", 3, "start"), hold("bleed", 3, "start"), hold("bleed", 3, "end"), hold("bleed", 3, "end"))),
     text("title", "Title", safe_box(3, 20, 130),
          para("Skerrowby", "Vollkorn Bold", 35, 40, "centre", "Bare stock", 0),
          para("Tidal Observatory", "Vollkorn Regular", 18, 24, "centre", "Dry sand", 7),
@@ -33,31 +38,44 @@ outside = [
 ]
 
 inside = [
-    picture("shore", "Low water", "shore.jpg", frame(hold("bleed", 1, "start"), hold("bleed", 1, "start"), hold("bleed", 3, "end"), free(1, "start", 82))),
+    picture("shore", "Low water", "shore.jpg",
+         frame(hold("bleed", 1, "start"), hold("bleed", 1, "start"), hold("bleed", 3, "end"), free(1, "start", 82))),
     text("tower", "The tower", safe_box(1, 90, 38),
          heading("The tower"),
-         body("It was built to keep a lamp and has kept a clock instead: since its first winter the float in the well beneath the stairs has written down the height of the sea, every six minutes, without a day missed."),
-         body("Forty-one steps lead past the well, the pen room and the library of rolls to the gallery. From there you see both skerries, the causeway and, on clear days, the hills behind the sound.")),
-    picture("starfish", "Starfish", "starfish.png", frame(free(1, "start", 8), free(1, "end", -36), free(1, "start", 32), free(1, "end", -12)), "whole"),
-    text("reef", "On the reef", frame(free(1, "start", 36), free(1, "end", -34), hold("safe", 1, "end"), hold("safe", 1, "end")),
+         {**body("It was built to keep a lamp and has kept a clock instead: since its first winter the float in the "
+                 "well beneath the stairs has written down the height of the sea, every six minutes, without a day "
+                 "missed."), "dropLines": 3},
+         body("Forty-one steps lead past the well, the pen room and the library of rolls to the gallery. From there "
+              "you see both skerries, the causeway and, on clear days, the hills behind the sound.")),
+    {**picture("starfish", "Starfish", "starfish.png",
+               frame(free(1, "start", 8), free(1, "end", -36), free(1, "start", 32), free(1, "end", -12)), "whole"),
+     "textAround": "frame", "aroundGap": "4 mm"},
+    text("reef", "On the reef",
+         frame(hold("safe", 1, "start"), free(1, "end", -34), hold("safe", 1, "end"), hold("safe", 1, "end")),
          strong("On the reef"),
-         body("Five arms, five hundred feet: look, turn a stone gently, and put it back.", after=0)),
+         body("Five arms, five hundred feet: look, turn a stone gently, and put it back. What lives between the tides "
+              "lives nowhere else.", after=0)),
     text("measure", "What we measure", safe_box(2, 90, 62),
          heading("What we measure"),
-         body("Two high waters and two low ones make a day of twenty-four hours and fifty minutes. That is why the best time for a walk moves on by most of an hour from one day to the next."),
-         body("The curve below is an ordinary Tuesday. Full circles mark high water, open ones the hours when the reef belongs to walkers.", after=0)),
+         body("Two high waters and two low ones make a day of twenty-four hours and fifty minutes. That is why the "
+              "best time for a walk moves on by most of an hour from one day to the next."),
+         body("The curve below is an ordinary Tuesday. Full circles mark high water, open ones the hours when the "
+              "reef belongs to walkers.", after=0)),
     picture("curve", "Tide curve", "tide-curve.pdf", frame(hold("safe", 2, "start", 2), free(2, "end", -62), hold("safe", 2, "end", -2), free(2, "end", -17)), "whole"),
-    tint("visit-ground", "Visit ground", "Dry sand", 45, frame(hold("edge", 3, "start"), free(3, "start", 82), hold("bleed", 3, "end"), hold("bleed", 3, "end"))),
+    tint("visit-ground", "Visit ground", "Dry sand", 45,
+         frame(hold("edge", 3, "start"), free(3, "start", 82), hold("bleed", 3, "end"), hold("bleed", 3, "end"))),
     text("visit", "Your visit", safe_box(3, 90, 84),
          heading("Your visit"),
          strong("Opening"),
          body("From two hours before to two hours after low water, by daylight.", after=0)),
     table("prices", "Prices", safe_box(3, 121, 60), csv_rows("prices.csv"), ["left", "right", "right"]),
-    text("walks", "Walks", safe_box(3, 156, 8),
+    text("walks", "Walks", safe_box(3, 153, 8),
          strong("Guided reef walk"),
-         body("Every Saturday at low water, ninety minutes, twelve people at most. Rubber boots can be borrowed in all sizes."),
+         body("Every Saturday at low water, ninety minutes, twelve people at most. Rubber boots can be borrowed in "
+              "all sizes."),
          strong("Before you walk out"),
-         body("Read the board at the steps. Turn back when the bell rings: the causeway fills from the middle, not from its ends.", after=0)),
+         listed("Read the board at the steps."),
+         listed("Turn back when the bell rings: the causeway fills from the middle, not from its ends.")),
 ]
 
 job = {

@@ -83,6 +83,11 @@ def body(words, align="left", after=5):
     return para(words, "Cabin Regular", 10.5, 15, align, "Black", after)
 
 
+def listed(words):
+    """A paragraph of a list."""
+    return {**body(words, after=0), "list": "sign"}
+
+
 def strong(words, align="left", after=0):
     return para(words, "Cabin SemiBold", 10.5, 15, align, "Deep water", after)
 

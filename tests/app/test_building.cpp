@@ -74,6 +74,15 @@ class TestBuilding : public testing::WindowDriver
             work(*dialog);
         });
     }
+    void keepOffText(const Item& want)
+    {
+        const QStringList ways{QStringLiteral("runs over it"), QStringLiteral("keeps off its frame"),
+                               QStringLiteral("keeps off its outline")};
+        if (want.textAround == TextAround::Over)
+            return;
+        pickUnless("drawer.textAround", ways[int(want.textAround)]);
+        fillUnless("drawer.aroundGap", formatLength(want.aroundGap, job().unit));
+    }
     static QString points(Length l) { return formatLength(l, Unit::Point); }
     /// What few paragraphs have is behind a button.
     void besideText(const TextStyle& style)
@@ -83,6 +92,7 @@ class TestBuilding : public testing::WindowDriver
             return;
         if (auto* open = find<QPushButton>("drawer.paragraph"); !open->isChecked())
             user_->press(open);
+        QCoreApplication::processEvents(); // it takes its room
         fillUnless("drawer.rule", points(style.ruleBelow));
         fillUnless("drawer.dropLines", QString::number(style.dropLines));
         const QStringList lists{QStringLiteral("no list"), QStringLiteral("a sign"), QStringLiteral("1. 2. 3."),
@@ -341,6 +351,7 @@ class TestBuilding : public testing::WindowDriver
             pickUnless("drawer.outline", outlines[int(want.outline)]);
         if (want.outline == Outline::Rectangle && item().cornerRadius != want.cornerRadius)
             user_->fill(find<QLineEdit>("drawer.cornerRadius"), exactText(want.cornerRadius, job().unit));
+        keepOffText(want);
         if (want.stroke.width > Length()) {
             user_->fill(find<QLineEdit>("drawer.stroke"), formatLength(want.stroke.width, Unit::Point));
             pickUnless("drawer.strokeInk", want.stroke.ink);

@@ -49,11 +49,33 @@ private Q_SLOTS:
         QCOMPARE(body.looks[0].look.size, Length::points(10));
         QCOMPARE(body.looks[0].paragraphs, 2);
         QCOMPARE(body.looks[0].words, 13 + 7);
-        QVERIFY(!body.looks[0].nearlyUsual);
-        QVERIFY(body.looks[1].nearlyUsual); // 10.5 points: meant to be ten
+        QVERIFY(!body.looks[0].nearly);
+        QVERIFY(body.looks[1].nearly == body.looks[0].look); // 10.5 points: meant to be ten
         QCOMPARE(body.looks[1].item, QStringLiteral("back"));
         QCOMPARE(roles[2].role, TextRole::Small);
         QCOMPARE(familiesUsed(leaflet()), (QStringList{QStringLiteral("Vollkorn"), QStringLiteral("Cabin")}));
+    }
+
+    void whatIsMeantToDifferIsNoMistake()
+    {
+        Job job = leaflet();
+        job.inks.push_back({QStringLiteral("Night"), {10, 0, 0, 95}});
+        job.inks.push_back({QStringLiteral("Rust"), {0, 80, 90, 10}});
+        auto& p = job.edit(Face::Inside).items[0].paragraphs[1];
+        const auto nearly = [&](const char* font, double points, const char* ink) {
+            p.style = para("", points, font).style;
+            p.style.leading = Length::points(14);
+            p.style.ink = QString::fromLatin1(ink);
+            const auto looks = looksUsed(job)[1].looks;
+            const auto used = std::ranges::find(looks, lookOf(p.style), &UsedLook::look);
+            return used != looks.end() && used->nearly.has_value();
+        };
+        QVERIFY(!nearly("Cabin Regular", 10, "Black")); // the usual one
+        QVERIFY(nearly("Cabin Regular", 10, "Night"));  // nearly black
+        QVERIFY(nearly("Cabin Regular", 9.5, "Black"));
+        QVERIFY(!nearly("Cabin Bold", 10, "Black")); // bold is meant
+        QVERIFY(!nearly("Cabin Regular", 10, "Rust"));
+        QVERIFY(!nearly("Cabin Regular", 8.9, "Black"));
     }
 
     void oneStepMakesThemTheSame()
@@ -79,7 +101,7 @@ private Q_SLOTS:
         visit.styleName = QStringLiteral("Body");
         visit.style = {};
         const auto body = looksUsed(job)[1];
-        QVERIFY(body.looks[1].nearlyUsual);
+        QVERIFY(body.looks[1].nearly);
         giveLook(job, TextRole::Body, body.looks[1].look, body.looks[0].look);
         QCOMPARE(job.textStyles[0].style.size, Length::points(10));
         QCOMPARE(job.textStyles[0].style.hyphenation, QStringLiteral("en-GB")); // what else it says stays

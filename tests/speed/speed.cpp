@@ -17,6 +17,7 @@
 #include "pdf/export_pdf.h"
 #include "pdf/picture_preview.h"
 #include "pdf/read_facts.h"
+#include "typeset/table_layout.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -377,6 +378,19 @@ void measureSheets()
 
 } // namespace
 
+/// A price list of five hundred rows, set from nothing.
+void measureTable()
+{
+    std::vector<Paragraph> rows;
+    for (int i = 0; i < 500; ++i)
+        rows.push_back(
+            {QStringLiteral("Quay %1\tlow water at the steps, boats to be hauled in\t%1.50").arg(i), {}, {}});
+    const std::vector<TextFrame> frames(4, TextFrame{{Length::mm(180), Length::mm(280)}});
+    print(QStringLiteral("a table of 500 rows set"),
+          median(11, [&] { (void)layOutTable(rows, Table{}, frames, FontLibrary::shipped()); }),
+          QStringLiteral("under 100"));
+}
+
 int main(int argc, char** argv)
 {
     QStandardPaths::setTestModeEnabled(true);
@@ -392,6 +406,8 @@ int main(int argc, char** argv)
 
     print(QStringLiteral("plan of the demo leaflet"), median(201, [&] { (void)plan(*job); }),
           QStringLiteral("under 2"));
+
+    measureTable();
 
     Job book = newPiece(PieceKind::Book);
     book.pages.count = 1000;

@@ -57,6 +57,7 @@ CoveredDialog::CoveredDialog(Document& document, QWidget* parent)
     list_->setObjectName(QStringLiteral("covered.list"));
     list_->setAccessibleName(tr("Paste-overs and what they cover"));
     list_->setModel(model_);
+    list_->setProperty("ticks", true); // rows keep the colours of their icons
     list_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     column->addWidget(list_, 1);
     auto* note = plainLabel(tr("Double click to look at it. Words that are drawn as outlines cannot be found."));

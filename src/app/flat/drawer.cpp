@@ -211,7 +211,7 @@ void Drawer::buildItem(QVBoxLayout* column, const Item& item)
 {
     const QString id = item.id;
     auto* head = new QHBoxLayout;
-    auto* title = plainLabel(item.table ? tr("Table") : kindName(item.kind));
+    auto* title = plainLabel(item.table ? tr("Table") : item.pasteOver ? tr("Paste-over") : kindName(item.kind));
     title->setProperty("role", QStringLiteral("title"));
     head->addWidget(title, 1);
     auto* done = new QPushButton(tr("Panel"));

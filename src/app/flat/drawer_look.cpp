@@ -127,19 +127,23 @@ void Drawer::buildPasteOver(QVBoxLayout* column, const QString& id)
 {
     const SurfaceId& surface = selection_.surface();
     if (surface.component == Component::Text && surface.master == 0) {
-        auto* pages = new JobField(
-            document_, tr("Paste over other pages, too"), [](const Job&) { return QString(); },
-            [this, id](Job& j, const QString& text) {
-                const auto done = pasteOnPages(j, document_.plan(), id, text);
-                // It is the master's now: the page is in hand.
-                if (done)
-                    QMetaObject::invokeMethod(
-                        this, [this] { selection_.clearItem(); }, Qt::QueuedConnection);
-                return done;
-            });
-        pages->setPlaceholderText(tr("this one"));
-        addCells(column, {{tr("on these pages, too"), pages, "drawer.pasteOnPages",
-                           tr("Such as 3-9, odd: it becomes the item of a master that shows on them")}});
+        auto* pages = new QLineEdit;
+        pages->setPlaceholderText(tr("3-9, odd"));
+        addCells(column, {{tr("on these pages, too (Enter)"), pages, "drawer.pasteOnPages",
+                           tr("It becomes the item of a master that shows on them")}});
+        auto* refused = note({});
+        refused->setObjectName(QStringLiteral("drawer.pasteRefused"));
+        refused->hide();
+        column->addWidget(refused);
+        connect(pages, &QLineEdit::returnPressed, this, [this, id, pages, refused] {
+            Job job = document_.job();
+            if (const auto done = pasteOnPages(job, document_.plan(), id, pages->text()); !done) {
+                refused->setText(done.error().message);
+                return refused->show();
+            }
+            if (document_.edit(tr("Paste over other pages, too"), std::move(job)))
+                selection_.clearItem(); // it is the master's now: the page is in hand
+        });
     }
     column->addWidget(actionButton(actions_.whatIsCovered, tr("What is covered…")));
 }

@@ -64,8 +64,10 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& 
     });
     connect(&document_.files(), &LinkedFiles::picturesChanged, this, stale);
     connect(&selection_, &Selection::changed, this, [this, stale, face = selection_.surface()]() mutable {
-        if (face != selection_.surface())
+        if (face != selection_.surface()) {
+            layOutPort(); // it may be of another size
             stale();
+        }
         face = selection_.surface();
         update();
     });

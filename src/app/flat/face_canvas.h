@@ -125,6 +125,8 @@ private:
     [[nodiscard]] bool isTrimmedView() const { return view_ == PaperView::Trimmed || view_ == PaperView::Proof; }
     void paintGuides(QPainter& p);
     void paintFlows(QPainter& p);
+    /// Where paper lies over something, which cannot be told from bare paper.
+    void paintPasteOvers(QPainter& p);
     void nudge(Length dx, Length dy);
     void selectNext(int step);
     /// Free sides near a line take hold of it; when there are none, all sides let go.

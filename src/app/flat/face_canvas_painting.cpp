@@ -4,6 +4,7 @@
 #include "app/look/slip.h"
 #include "app/look/theme.h"
 #include "core/job/picture_fit.h"
+#include "core/plan/paste_overs.h"
 #include "paint/dimension_lines.h"
 
 #include <QPainter>
@@ -38,6 +39,7 @@ void FaceCanvas::paintEvent(QPaintEvent*)
         paintWaiting(p);
         paintGuides(p);
         paintFlows(p);
+        paintPasteOvers(p);
         paintTooMuch(p);
     }
     // The other views are for looking: handles show only while they are pulled.
@@ -270,6 +272,14 @@ void FaceCanvas::paintTooMuch(QPainter& p)
         p.setPen(Qt::white);
         p.drawText(tag, Qt::AlignCenter, words);
     }
+}
+
+void FaceCanvas::paintPasteOvers(QPainter& p)
+{
+    p.setPen(QPen(Theme::lightTheme().ink2, 1, Qt::DotLine));
+    p.setBrush(Qt::NoBrush);
+    for (const PasteOverAt& cover : pasteOversOn(document_.job(), document_.plan(), selection_.surface()))
+        p.drawRect(port_.toPixels(toMm(cover.placed->frame)));
 }
 
 void FaceCanvas::paintSelection(QPainter& p)

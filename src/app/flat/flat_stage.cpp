@@ -13,6 +13,7 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPainter>
 #include <QToolButton>
 #include <QVBoxLayout>
 #include <cmath>
@@ -35,6 +36,18 @@ std::vector<Pill> facePills()
                      QStringLiteral("view.5")});
     return pills;
 }
+
+/// A line that ends in dots where there is too little room.
+class HintLabel : public QLabel
+{
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter p(this);
+        p.setPen(palette().color(foregroundRole()));
+        p.drawText(rect(), Qt::AlignCenter, fontMetrics().elidedText(text(), Qt::ElideRight, width()));
+    }
+};
 
 } // namespace
 
@@ -69,7 +82,8 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     bar = new QHBoxLayout;
     bar->setSpacing(8);
     head_->addLayout(bar, 1);
-    hint_ = plainLabel();
+    hint_ = new HintLabel;
+    hint_->setTextFormat(Qt::PlainText);
     hint_->setProperty("role", QStringLiteral("note"));
     hint_->setAlignment(Qt::AlignCenter);
     hint_->setMinimumWidth(10);
@@ -203,7 +217,7 @@ void FlatStage::resizeEvent(QResizeEvent* event)
 
 void FlatStage::tell(const QString& words)
 {
-    hint_->setText(hint_->fontMetrics().elidedText(words, Qt::ElideRight, std::max(0, hint_->width() - 8)));
+    hint_->setText(words);
     hint_->setToolTip(words);
 }
 

@@ -50,7 +50,7 @@ LooksDialog::LooksDialog(Document& document, QWidget* parent)
 {
     setObjectName(QStringLiteral("looksDialog"));
     setWindowTitle(tr("Looks of the text"));
-    resize(620, 440);
+    resize(720, 440);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 16, 20, 16);
     column->setSpacing(12);
@@ -65,14 +65,14 @@ LooksDialog::LooksDialog(Document& document, QWidget* parent)
     tree_->setIndentation(14);
     column->addWidget(tree_, 1);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
-    same_ = buttons->addButton(tr("Make it like the usual one"), QDialogButtonBox::ActionRole);
+    same_ = buttons->addButton(tr("Make it the same"), QDialogButtonBox::ActionRole);
     same_->setObjectName(QStringLiteral("looks.same"));
     column->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     connect(same_, &QPushButton::clicked, this, &LooksDialog::makeUsual);
     connect(tree_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this] {
         const Row* row = current();
-        same_->setEnabled(row && row->used.look != row->usual);
+        same_->setEnabled(row && row->used.look != row->like);
     });
     connect(tree_, &QTreeView::activated, this, [this] {
         if (const Row* row = current())
@@ -93,7 +93,7 @@ void LooksDialog::refresh()
     const QString before = tree_->currentIndex().siblingAtColumn(0).data().toString();
     rows_.clear();
     model_->clear();
-    model_->setHorizontalHeaderLabels({tr("Look"), tr("Paragraphs"), tr("Words")});
+    model_->setHorizontalHeaderLabels({tr("Look"), tr("Against the others"), tr("Paragraphs"), tr("Words")});
     int nearly = 0;
     QModelIndex again;
     for (const RoleLooks& role : looksUsed(document_.job())) {
@@ -102,23 +102,24 @@ void LooksDialog::refresh()
         bold.setBold(true);
         head->setFont(bold);
         head->setSelectable(false);
-        model_->appendRow({head, cellOf({}), cellOf({})});
+        model_->appendRow({head, cellOf({}), cellOf({}), cellOf({})});
         for (const UsedLook& used : role.looks) {
             const bool usual = used.look == role.looks.front().look;
-            auto* cell = cellOf(lookWords(used.look) + (used.nearlyUsual ? tr(": almost the usual one")
-                                                        : usual          ? QString()
-                                                                         : tr(": differs")));
+            auto* cell = cellOf(lookWords(used.look));
+            QStandardItem* against = cellOf(used.nearly ? tr("almost the same")
+                                            : usual     ? tr("the usual one")
+                                                        : tr("differs"));
             cell->setData(int(rows_.size()), rowRole);
-            cell->setIcon(used.nearlyUsual ? themedIcon(QStringLiteral("triangle-alert"), Theme::of(this).ochre)
-                          : usual          ? themedIcon(QStringLiteral("circle-check"), Theme::of(this).accent)
-                                           : themedIcon(QStringLiteral("info"), Theme::of(this).ink2));
-            rows_.push_back({role.role, used, role.looks.front().look});
+            cell->setIcon(used.nearly ? themedIcon(QStringLiteral("triangle-alert"), Theme::of(this).ochre)
+                          : usual     ? themedIcon(QStringLiteral("circle-check"), Theme::of(this).accent)
+                                      : themedIcon(QStringLiteral("info"), Theme::of(this).ink2));
+            rows_.push_back({role.role, used, used.nearly.value_or(role.looks.front().look)});
             QStandardItem* paragraphs = cellOf(QString::number(used.paragraphs));
             QStandardItem* words = cellOf(QString::number(used.words));
             for (QStandardItem* number : {paragraphs, words})
                 number->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-            head->appendRow({cell, paragraphs, words});
-            nearly += used.nearlyUsual ? 1 : 0;
+            head->appendRow({cell, against, paragraphs, words});
+            nearly += used.nearly ? 1 : 0;
             if (cell->text() == before)
                 again = cell->index();
         }
@@ -126,8 +127,10 @@ void LooksDialog::refresh()
     tree_->expandAll();
     tree_->header()->setStretchLastSection(false);
     tree_->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+    for (int column = 1; column < model_->columnCount(); ++column)
+        tree_->header()->resizeSection(column, column == 1 ? 140 : 100);
     tree_->setCurrentIndex(again);
-    same_->setEnabled(current() && current()->used.look != current()->usual);
+    same_->setEnabled(current() && current()->used.look != current()->like);
     const QStringList families = familiesUsed(document_.job());
     about_->setText(
         (families.isEmpty()     ? tr("There is no text yet.")
@@ -135,8 +138,8 @@ void LooksDialog::refresh()
                                 : tr("%1 families of fonts: %2.")
                                       .arg(QString::number(families.size()), families.join(QStringLiteral(", ")))) +
         (nearly == 0   ? QString()
-         : nearly == 1 ? tr(" One look is almost the usual one, and was perhaps meant to be it.")
-                       : tr(" %1 looks are almost the usual ones, and were perhaps meant to be them.").arg(nearly)));
+         : nearly == 1 ? tr(" One look is almost another one, and was perhaps meant to be the same.")
+                       : tr(" %1 looks are almost others, and were perhaps meant to be the same.").arg(nearly)));
 }
 
 void LooksDialog::makeUsual()
@@ -145,7 +148,7 @@ void LooksDialog::makeUsual()
     if (!row)
         return;
     Job job = document_.job();
-    giveLook(job, row->role, row->used.look, row->usual);
+    giveLook(job, row->role, row->used.look, row->like);
     (void)document_.edit(tr("Make looks the same"), std::move(job));
 }
 

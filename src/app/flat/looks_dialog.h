@@ -28,11 +28,11 @@ Q_SIGNALS:
     void opened(const QString& item);
 
 private:
-    /// A row of the list, and the look that is usual for its role.
+    /// A row of the list, and the look that it would be made like: one it nearly has, else the usual one of its role.
     struct Row {
         TextRole role;
         UsedLook used;
-        TextLook usual;
+        TextLook like;
     };
     void refresh();
     void makeUsual();

@@ -55,10 +55,23 @@ TextRole roleOf(const TextStyle& style, Length body)
     return style.size * 6 > body * 7 ? TextRole::Heading : style.size * 6 < body * 5 ? TextRole::Small : TextRole::Body;
 }
 
-bool isNearly(const TextLook& look, const TextLook& usual)
+/// Two colours of the press that few can tell apart: ten percent of any ink at most.
+bool isNearlyInk(const Job& job, const QString& one, const QString& other)
 {
-    return look != usual && familyOf(look.font) == familyOf(usual.font) &&
-           abs(look.size - usual.size) * 10 <= usual.size;
+    const Ink* a = job.findInk(one);
+    const Ink* b = job.findInk(other);
+    if (one == other || !a || !b || a->spot || b->spot)
+        return one == other;
+    const auto near = [](Percent x, Percent y) { return std::abs(x.value() - y.value()) <= 10; };
+    return near(a->cmyk.c, b->cmyk.c) && near(a->cmyk.m, b->cmyk.m) && near(a->cmyk.y, b->cmyk.y) &&
+           near(a->cmyk.k, b->cmyk.k);
+}
+
+bool isNearly(const Job& job, const TextLook& look, const TextLook& other)
+{
+    const auto near = [](Length x, Length y) { return abs(x - y) * 10 <= y; };
+    return look.font == other.font && near(look.size, other.size) && near(look.leading, other.leading) &&
+           isNearlyInk(job, look.ink, other.ink);
 }
 
 void give(TextStyle& style, const TextLook& look)
@@ -90,8 +103,12 @@ std::vector<RoleLooks> looksUsed(const Job& job)
     std::vector<RoleLooks> out;
     for (auto& [role, looks] : roles) {
         std::ranges::stable_sort(looks, std::greater<>(), &UsedLook::words);
-        for (UsedLook& used : looks)
-            used.nearlyUsual = isNearly(used.look, looks.front().look);
+        for (auto used = looks.begin(); used != looks.end(); ++used) {
+            const auto like = std::find_if(
+                looks.begin(), used, [&](const UsedLook& other) { return isNearly(job, used->look, other.look); });
+            if (like != used)
+                used->nearly = like->look;
+        }
         out.push_back({role, std::move(looks)});
     }
     return out;

@@ -26,9 +26,9 @@ struct UsedLook {
     int paragraphs = 0;
     int words = 0;
     QString item; ///< one that has it, the first
-    /// Hardly told from the look that most words of the role have: the same family, and a size within a tenth. Meant to
-    /// be the same, as a rule.
-    bool nearlyUsual = false;
+    /// A look of the role with more words that it can hardly be told from: the same font, a size and leading within a
+    /// tenth, an ink that is the same or of nearly the same colour. Meant to be the same, as a rule.
+    std::optional<TextLook> nearly{};
     bool operator==(const UsedLook&) const = default;
 };
 
