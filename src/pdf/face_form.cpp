@@ -298,7 +298,7 @@ Result<void> FaceComposer::addSupplied(Content& content, const SurfaceId& surfac
 Result<void> FaceComposer::addPicture(Content& content, const Item& item, const PlannedItem& placed)
 {
     const QString file = resolvedPath(item.file.path, jobFolder_);
-    content.operators += "q " + path(item, placed) + "W n\n";
+    content.operators += "q " + path(item, placed) + (item.outline == Outline::Free ? "W* n\n" : "W n\n");
     if (isPageFile(file)) {
         const auto page = pageFor(item.file);
         if (!page)
@@ -415,8 +415,9 @@ void FaceComposer::addShape(Content& content, const Item& item, const PlannedIte
 {
     if (!item.ink.isEmpty() && item.outline != Outline::Line) {
         const bool plain = item.outline == Outline::Rectangle && item.cornerRadius == Length();
-        content.operators +=
-            colour(item.ink, item.strength.share()) + (plain ? rectangle(placed.printed) : path(item, placed)) + "f\n";
+        content.operators += colour(item.ink, item.strength.share()) +
+                             (plain ? rectangle(placed.printed) : path(item, placed)) +
+                             (item.outline == Outline::Free ? "f*\n" : "f\n"); // parts within others are holes
     }
     addStroke(content, item, placed);
 }

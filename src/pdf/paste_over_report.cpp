@@ -7,6 +7,7 @@
 #include "core/job/placement.h"
 #include "pdf/page_preview.h"
 #include "typeset/caret.h"
+#include "typeset/painter_path.h"
 #include "typeset/story_layout.h"
 #include "typeset/text_place.h"
 
@@ -16,13 +17,6 @@ namespace hinge
 {
 namespace
 {
-
-Rect nearest(const QRectF& mm)
-{
-    return {Length::nearestMm(mm.x()), Length::nearestMm(mm.y()), Length::nearestMm(mm.width()),
-            Length::nearestMm(mm.height())};
-}
-QRectF inMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
 
 /// Looks at one piece, and reads each file page once for each time it is met.
 class Look
@@ -86,7 +80,7 @@ private:
                 for (const MarkedBar& bar :
                      barsBetween(all, {p, int(match.capturedStart())}, {p, int(match.capturedEnd())}))
                     if (bar.frame == frame)
-                        words.push_back({match.captured(), nearest(toPaper.mapRect(bar.bar))});
+                        words.push_back({match.captured(), nearestRect(toPaper.mapRect(bar.bar))});
             }
     }
     template <class Lie>
@@ -99,7 +93,7 @@ private:
         }
         const QTransform toSurface = lie(page->trim);
         for (const PageWord& word : page->words)
-            words.push_back({word.text, nearest(toSurface.mapRect(inMm(word.box)))});
+            words.push_back({word.text, nearestRect(toSurface.mapRect(inMm(word.box)))});
     }
 
     const Job& job_;

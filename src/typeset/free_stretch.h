@@ -19,4 +19,8 @@ struct Stretch {
 [[nodiscard]] Stretch widestStretch(const Stretch& line, double head, double foot,
                                     const std::vector<QPolygonF>& obstacles);
 
+/// The widest part of a line that lies in an outline all of the way from its head to its foot; without width where none
+/// does.
+[[nodiscard]] Stretch widestWithin(const Stretch& line, double head, double foot, const QPolygonF& outline);
+
 } // namespace hinge

@@ -8,6 +8,15 @@
 namespace hinge
 {
 
+/// For a painter whose unit is the millimetre.
+[[nodiscard]] inline QRectF inMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
+/// And back again.
+[[nodiscard]] inline Rect nearestRect(const QRectF& mm)
+{
+    return Rect::fromEdges(Length::nearestMm(mm.left()), Length::nearestMm(mm.top()), Length::nearestMm(mm.right()),
+                           Length::nearestMm(mm.bottom()));
+}
+
 /// The outline of an item in its frame for a painter whose unit is the millimetre.
 [[nodiscard]] inline QPainterPath painterPath(const Rect& frame, const Item& item)
 {

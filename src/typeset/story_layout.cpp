@@ -36,6 +36,7 @@ StoryInput storyThrough(const Job& job, const Plan& plan, const Item& through)
         }
         const PlannedItem& placed = *plan.findItem(id);
         story.frames.push_back(textFrame(job, *item, placed));
+        story.frames.back().within = outlineWithin(*item, placed);
         story.frames.back().obstacles = obstaclesOf(job, plan, *item, placed);
     }
     return story;

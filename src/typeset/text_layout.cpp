@@ -160,13 +160,17 @@ private:
     /// What is free of a line at this baseline; nothing where that is too little for a few letters.
     [[nodiscard]] std::optional<Stretch> freeAt(const Work& work, double baseline) const
     {
-        const Stretch all = padded(work);
+        Stretch all = padded(work);
+        const double whole = forLetters(work, all).width;
         const auto& obstacles = frames_[here().frame].obstacles;
+        const QPolygonF& within = frames_[here().frame].within;
+        if (!within.isEmpty())
+            all = widestWithin(all, baseline - work.setter.ascent(), baseline + work.setter.descent(), within);
         const Stretch free = obstacles.empty() ? all
                                                : widestStretch(all, baseline - work.setter.ascent(),
                                                                baseline + work.setter.descent(), obstacles);
         const Stretch letters = forLetters(work, free);
-        const bool enough = letters.width >= std::min(forLetters(work, all).width, work.style.size.toPoints() * 3);
+        const bool enough = letters.width >= std::min(whole, work.style.size.toPoints() * 3);
         return enough ? std::optional(letters) : std::nullopt;
     }
 

@@ -103,6 +103,8 @@ struct TextFrame {
     /// that follows its own leading.
     std::optional<std::pair<Length, Length>> grid{};
     std::vector<TextObstacle> obstacles{};
+    /// An outline that the text stands in; empty for all of the frame.
+    QPolygonF within{};
     bool operator==(const TextFrame&) const = default;
 };
 

@@ -10,8 +10,6 @@ namespace hinge
 namespace
 {
 
-QRectF inMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
-
 /// On a panel that is read the other way up an item is turned by half about its middle.
 QTransform turnOf(const PlannedItem& placed)
 {
@@ -66,6 +64,15 @@ QTransform textToPaper(const Item& item, const PlannedItem& placed)
 {
     constexpr double mm = 25.4 / 72;
     return QTransform::fromScale(mm, mm) * textTurn(item.textRun, placed.frame) * turnOf(placed);
+}
+
+QPolygonF outlineWithin(const Item& item, const PlannedItem& placed)
+{
+    if (item.kind != ItemKind::Text || item.outline != Outline::Free)
+        return {};
+    // On a panel that is read the other way up the outline is turned with its words.
+    const QTransform toText = textToPaper(item, placed).inverted();
+    return toText.map(turnOf(placed).map(painterPath(placed.frame, item))).toFillPolygon();
 }
 
 std::vector<TextObstacle> obstaclesOf(const Job& job, const Plan& plan, const Item& item, const PlannedItem& placed)

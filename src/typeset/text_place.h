@@ -16,6 +16,9 @@ namespace hinge
 /// From the points a text is set in to the millimetres of the paper, with every turn.
 [[nodiscard]] QTransform textToPaper(const Item& item, const PlannedItem& placed);
 
+/// The outline that a text stands in, in its points; empty for all of its frame.
+[[nodiscard]] QPolygonF outlineWithin(const Item& item, const PlannedItem& placed);
+
 /// What a text keeps off in its frame: the items of its surface, and of the masters there, that say so.
 [[nodiscard]] std::vector<TextObstacle> obstaclesOf(const Job& job, const Plan& plan, const Item& item,
                                                     const PlannedItem& placed);

@@ -69,7 +69,18 @@ inline rc::Gen<Item> anyItem(const Paper& paper, int number)
             i.outline = *rc::gen::element(Outline::Rectangle, Outline::Ellipse);
         }
         if (i.kind == ItemKind::Shape) {
-            i.outline = *rc::gen::element(Outline::Rectangle, Outline::Ellipse, Outline::Line, Outline::Polygon);
+            i.outline =
+                *rc::gen::element(Outline::Rectangle, Outline::Ellipse, Outline::Line, Outline::Polygon, Outline::Free);
+            const auto point = [] { return *rc::gen::inRange(-outlineWhole, outlineWhole * 2); };
+            for (int n = i.outline == Outline::Free ? 2 + *rc::gen::inRange(0, 6) : 0; n > 0; --n) {
+                OutlinePoint p{point(), point(), 0, 0, 0, 0, n % 3 == 0};
+                const bool bends = *rc::gen::arbitrary<bool>();
+                p.inX = bends ? point() : p.x;
+                p.inY = bends ? point() : p.y;
+                p.outX = bends ? point() : p.x;
+                p.outY = bends ? point() : p.y;
+                i.points.push_back(p);
+            }
             i.corners = *rc::gen::inRange(3, 25);
             i.pasteOver = *rc::gen::arbitrary<bool>();
             i.cornerRadius = some(10);

@@ -13,6 +13,7 @@
 #include "paint/sheet_painter.h"
 #include "pdf/export_pdf.h"
 #include "testing.h"
+#include "typeset/path_edits.h"
 
 #include <QPainter>
 #include <QProcess>
@@ -446,7 +447,16 @@ private Q_SLOTS:
         text.sides = freeSides(bare.paper, Face::Outside, {len("10"), len("20"), len("85"), len("150")});
         Item dot;
         dot.id = QStringLiteral("dot");
-        dot.outline = Outline::Ellipse;
+        // A ring: the part within it is a hole.
+        dot.outline = Outline::Free;
+        dot.points = readyOutline(ReadyOutline::Wave);
+        for (OutlinePoint hole : readyOutline(ReadyOutline::Corner)) {
+            hole.begins = hole.x == 0 && hole.y == 0;
+            for (int OutlinePoint::*part : {&OutlinePoint::x, &OutlinePoint::y, &OutlinePoint::inX, &OutlinePoint::inY,
+                                            &OutlinePoint::outX, &OutlinePoint::outY})
+                hole.*part = 30'000 + hole.*part * 2 / 5;
+            dot.points.push_back(hole);
+        }
         dot.ink = QStringLiteral("Black");
         dot.textAround = TextAround::Outline;
         dot.sides = freeSides(bare.paper, Face::Outside, {len("60"), len("30"), len("60"), len("40")});
@@ -459,7 +469,7 @@ private Q_SLOTS:
         const QImage screen = painted(job, plan, Face::Outside, none_);
         const QImage print = printed(job);
         const int margin = int(testing::flatMargin(job).toMm() * perMm) + 2;
-        for (const QString& id : {text.id, down.id}) {
+        for (const QString& id : {text.id, down.id, dot.id}) {
             const Rect& f = plan.findItem(id)->frame;
             const QRect area(
                 QPoint(int(f.x.toMm() * perMm) + margin - 16, int(f.y.toMm() * perMm) + margin - 16),

@@ -111,6 +111,10 @@ private:
     /// A picture or its frame as large as a photo print.
     JobChoice* photoSize(const QString& itemId);
     void buildShape(QVBoxLayout* column, const Item& item);
+    /// The outlines a shape may have.
+    JobChoice* outlines(const QString& itemId);
+    /// Turning and mirroring shapes.
+    void buildTurning(QVBoxLayout* column);
     /// On which pages a paste-over lies, and what it covers.
     void buildPasteOver(QVBoxLayout* column, const QString& itemId);
     void buildCode(QVBoxLayout* column, const Item& item);

@@ -10,7 +10,6 @@
 #include "core/edit/arrange.h"
 #include "core/edit/guides.h"
 #include "core/edit/new_items.h"
-#include "core/edit/paste_over.h"
 #include "core/job/contact_card.h"
 #include "core/job/plates.h"
 #include "typeset/code_symbol.h"
@@ -92,60 +91,6 @@ JobField* Drawer::itemNumber(const QString& what, const QString& itemId, std::fu
                 return problem({}, tr("Type a whole number."));
             return n;
         });
-}
-
-void Drawer::buildShape(QVBoxLayout* column, const Item& item)
-{
-    const QString id = item.id;
-    column->addWidget(itemChoice<Outline>(
-        tr("Change the outline"), id, [](Item& i) -> Outline& { return i.outline; },
-        {{tr("rectangle"), Outline::Rectangle},
-         {tr("ellipse"), Outline::Ellipse},
-         {tr("line"), Outline::Line},
-         {tr("polygon"), Outline::Polygon}},
-        "drawer.outline"));
-    std::vector<LabelledField> fields;
-    if (item.outline != Outline::Line)
-        fields.push_back({tr("strength, %"),
-                          itemPercent(tr("Change the strength"), id, [](Item& i) -> Percent& { return i.strength; }),
-                          "drawer.strength"});
-    if (item.outline == Outline::Rectangle)
-        fields.push_back({tr("corner radius"),
-                          itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }),
-                          "drawer.cornerRadius"});
-    if (item.outline == Outline::Polygon)
-        fields.push_back({tr("corners"),
-                          itemNumber(tr("Change the corners"), id, [](Item& i) -> int& { return i.corners; }),
-                          "drawer.corners"});
-    if (!fields.empty())
-        addCells(column, fields);
-    if (item.pasteOver)
-        buildPasteOver(column, id);
-}
-
-void Drawer::buildPasteOver(QVBoxLayout* column, const QString& id)
-{
-    const SurfaceId& surface = selection_.surface();
-    if (surface.component == Component::Text && surface.master == 0) {
-        auto* pages = new QLineEdit;
-        pages->setPlaceholderText(tr("3-9, odd"));
-        addCells(column, {{tr("on these pages, too (Enter)"), pages, "drawer.pasteOnPages",
-                           tr("It becomes the item of a master that shows on them")}});
-        auto* refused = note({});
-        refused->setObjectName(QStringLiteral("drawer.pasteRefused"));
-        refused->hide();
-        column->addWidget(refused);
-        connect(pages, &QLineEdit::returnPressed, this, [this, id, pages, refused] {
-            Job job = document_.job();
-            if (const auto done = pasteOnPages(job, document_.plan(), id, pages->text()); !done) {
-                refused->setText(done.error().message);
-                return refused->show();
-            }
-            if (document_.edit(tr("Paste over other pages, too"), std::move(job)))
-                selection_.clearItem(); // it is the master's now: the page is in hand
-        });
-    }
-    column->addWidget(actionButton(actions_.whatIsCovered, tr("What is covered…")));
 }
 
 void Drawer::buildCode(QVBoxLayout* column, const Item& item)
@@ -332,15 +277,18 @@ void Drawer::buildLook(QVBoxLayout* column, const Item& item)
         inks.emplace_back(ink.name, ink.name);
     const bool outlined = item.kind == ItemKind::Shape || item.kind == ItemKind::Picture;
     if (item.kind == ItemKind::Picture) {
-        addCells(column,
-                 {{tr("frame"),
-                   itemChoice<Outline>(
-                       tr("Change the frame"), id, [](Item& i) -> Outline& { return i.outline; },
-                       {{tr("rectangle"), Outline::Rectangle}, {tr("ellipse"), Outline::Ellipse}}, "drawer.outline"),
-                   "drawer.outline"},
-                  {tr("corner radius"),
-                   itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }),
-                   "drawer.cornerRadius"}});
+        std::vector<std::pair<QString, Outline>> frames{{tr("rectangle"), Outline::Rectangle},
+                                                        {tr("ellipse"), Outline::Ellipse}};
+        if (!item.points.empty())
+            frames.emplace_back(tr("of a shape"), Outline::Free);
+        addCells(column, {{tr("frame"),
+                           itemChoice<Outline>(
+                               tr("Change the frame"), id, [](Item& i) -> Outline& { return i.outline; }, frames,
+                               "drawer.outline"),
+                           "drawer.outline"},
+                          {tr("corner radius"),
+                           itemLength(tr("Round the corners"), id, [](Item& i) -> Length& { return i.cornerRadius; }),
+                           "drawer.cornerRadius"}});
     }
     if (outlined)
         addCells(column,

@@ -19,9 +19,8 @@ namespace hinge
 namespace
 {
 
-constexpr double gripReach = 7;            ///< pixels around an edge that take hold of it
-constexpr double lineReach = 7;            ///< pixels within which a side takes hold of a line of the paper
-constexpr Length keyReach = Length::mm(6); ///< how far a line may be for H to take hold of it
+constexpr double gripReach = 7; ///< pixels around an edge that take hold of it
+constexpr double lineReach = 7; ///< pixels within which a side takes hold of a line of the paper
 
 bool acceptable(const QMimeData* data)
 {
@@ -39,6 +38,10 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& 
     setMouseTracking(true);
     setAcceptDrops(true);
     setFocusPolicy(Qt::TabFocus); // a press takes the keyboard itself, unless it is for words that are being typed
+    pen_ = new OutlinePen(document_, selection_, this);
+    connect(pen_, &OutlinePen::changed, this, qOverload<>(&QWidget::update));
+    connect(pen_, &OutlinePen::hint, this, &FaceCanvas::hint);
+    connect(pen_, &OutlinePen::drawn, &editor_, &SurfaceEditor::addOutline);
     const auto stale = [this] {
         contentStale_ = true;
         cardStale_ = true;
@@ -72,6 +75,12 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& 
         update();
     });
     connect(&document_, &Document::replaced, this, [this] { port_.fit(); });
+}
+
+void FaceCanvas::drawOutline()
+{
+    setFocus(Qt::OtherFocusReason);
+    pen_->draw();
 }
 
 void FaceCanvas::setView(PaperView view)
@@ -168,7 +177,7 @@ int FaceCanvas::panelUnder(QPointF px) const
 
 void FaceCanvas::updateCursor(QPointF px)
 {
-    if (picking_ || frameFor_) {
+    if (picking_ || frameFor_ || pen_->isDrawing()) {
         setCursor(Qt::CrossCursor);
         return;
     }
@@ -314,6 +323,9 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         selection_.setPanel(*panel);
         return;
     }
+    if (pen_->press(port_.toMm(px), gripReach / port_.scale()))
+        return;
+    pen_->leave();
     if (frameFor_) {
         frameStart_ = px;
         frameNow_ = {};
@@ -385,6 +397,14 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
     }
     if (text_ && (event->buttons() & Qt::LeftButton) && text_->drag(port_.toMm(px)))
         return;
+    if (pen_->isOn()) {
+        if (event->buttons() & Qt::LeftButton)
+            pen_->drag(port_.toMm(px));
+        else
+            pen_->hover(port_.toMm(px));
+        updateCursor(px);
+        return;
+    }
     if ((event->buttons() & Qt::LeftButton) && grip_.any() && selected()) {
         if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
             return;
@@ -424,6 +444,8 @@ void FaceCanvas::dragTo(QPointF px, bool free)
 
 void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
 {
+    if (pen_->isOn())
+        return pen_->release();
     if (text_ && text_->release(port_.toMm(event->position()), event->modifiers().testFlag(Qt::ControlModifier)))
         return;
     if (frameStart_) {
@@ -451,7 +473,13 @@ void FaceCanvas::mouseDoubleClickEvent(QMouseEvent* event)
     const QPointF mm = port_.toMm(event->position());
     if (isForText(event->position()) && text_->pressTwice(mm))
         return;
+    if (pen_->isOn())
+        return pen_->pressTwice(mm, gripReach / port_.scale());
     const Item* item = document_.job().findItem(itemAt(event->position()));
+    if (item && item->kind == ItemKind::Shape && item->id == selection_.item()) {
+        pen_->edit(item->id);
+        return;
+    }
     if (item && item->kind == ItemKind::Text) {
         // Words stand in the first frame of their text.
         const PlannedItem* head = document_.plan().findItem(chainOf(document_.job(), *item).first());
@@ -470,128 +498,6 @@ void FaceCanvas::leaveEvent(QEvent*)
 {
     pointed_ = {};
     unsetCursor();
-    update();
-}
-
-// --- keyboard ------------------------------------------------------------------------------------
-
-void FaceCanvas::nudge(Length dx, Length dy)
-{
-    if (!selected()) {
-        panBy({-dx.toMm() * 20, -dy.toMm() * 20});
-        return;
-    }
-    Job job = document_.job();
-    if (!moveItems(job, document_.plan(), selection_.items(), dx, dy)) {
-        Q_EMIT hint(tr("It is locked; Ctrl+Shift+L unlocks it"));
-        return;
-    }
-    const QString what = tr("Nudge %1").arg(job.findItem(selection_.item())->name);
-    (void)document_.edit(what, std::move(job), QStringLiteral("nudge/") + selection_.items().join(u' '));
-}
-
-void FaceCanvas::holdNear()
-{
-    const Item* item = document_.job().findItem(selection_.item());
-    if (!selected() || !item || item->locked)
-        return;
-    Job job = document_.job();
-    const bool took = takeHold(job, document_.plan(), item->id, keyReach);
-    (void)document_.edit(took ? tr("Take hold") : tr("Let go"), std::move(job));
-}
-
-void FaceCanvas::selectNext(int step)
-{
-    const auto& items = document_.plan().itemsOn(selection_.surface());
-    if (items.empty())
-        return;
-    const auto it = std::ranges::find(items, selection_.item(), &PlannedItem::id);
-    const int count = int(items.size());
-    const int now = it == items.end() ? (step > 0 ? -1 : count) : int(it - items.begin());
-    selection_.setItem(selection_.surface(), items[std::size_t((now + step + count) % count)].id);
-}
-
-void FaceCanvas::keyPressEvent(QKeyEvent* event)
-{
-    const HandSteps steps = handSteps(document_.job().unit);
-    const Length step = event->modifiers() & Qt::ShiftModifier     ? steps.large
-                        : event->modifiers() & Qt::ControlModifier ? steps.small
-                                                                   : steps.step;
-    if (event->key() == Qt::Key_H && selected()) {
-        // The side nearest to a line of the paper takes hold of it, or all let go when they hold already.
-        holdNear();
-        return;
-    }
-    switch (event->key()) {
-    case Qt::Key_Left: nudge(-step, {}); break;
-    case Qt::Key_Right: nudge(step, {}); break;
-    case Qt::Key_Up: nudge({}, -step); break;
-    case Qt::Key_Down: nudge({}, step); break;
-    case Qt::Key_PageDown: selectNext(1); break;
-    case Qt::Key_PageUp: selectNext(-1); break;
-    case Qt::Key_Home: selection_.setPanel(std::max(0, selection_.panel() - 1)); break;
-    case Qt::Key_End:
-        selection_.setPanel(
-            std::min(int(document_.plan().panelsOf(selection_.surface()).size()) - 1, selection_.panel() + 1));
-        break;
-    case Qt::Key_Escape:
-        if (frameFor_) {
-            leaveFrames();
-        } else if (picking_) {
-            picking_ = false;
-            unsetCursor();
-            Q_EMIT hint({});
-        } else if (selection_.surface().master != 0 && selection_.items().isEmpty()) {
-            selection_.setSurface(selection_.beforeMaster());
-        } else {
-            selection_.clearItem();
-        }
-        break;
-    case Qt::Key_Return:
-    case Qt::Key_Enter:
-        if (frameFor_)
-            frameInPanel();
-        else if (const Item* item = document_.job().findItem(selection_.item()); item && item->kind == ItemKind::Text)
-            Q_EMIT editTextRequested();
-        else if (item && item->isWaiting())
-            Q_EMIT nameWanted();
-        break;
-    case Qt::Key_Space:
-        if (!event->isAutoRepeat()) {
-            spaceDown_ = true;
-            setCursor(Qt::OpenHandCursor);
-        }
-        break;
-    default: {
-        // Words typed onto the paper become a text on the panel in hand.
-        const bool plain = !(event->modifiers() & ~(Qt::ShiftModifier | Qt::KeypadModifier));
-        if (selection_.item().isEmpty() && plain && !event->text().isEmpty() && event->text()[0].isPrint())
-            Q_EMIT typed(event->text());
-        else
-            QWidget::keyPressEvent(event);
-    }
-    }
-}
-
-void FaceCanvas::keyReleaseEvent(QKeyEvent* event)
-{
-    if (event->key() == Qt::Key_Space && !event->isAutoRepeat()) {
-        spaceDown_ = false;
-        unsetCursor();
-    }
-    QWidget::keyReleaseEvent(event);
-}
-
-void FaceCanvas::focusInEvent(QFocusEvent*)
-{
-    Q_EMIT hint(selected() ? tr("F1: all keys") : tr("Type to begin a text; F1: all keys"));
-    update();
-}
-
-void FaceCanvas::focusOutEvent(QFocusEvent*)
-{
-    spaceDown_ = false;
-    Q_EMIT hint({});
     update();
 }
 

@@ -4,6 +4,7 @@
 #include "app/canvas/paper_canvas.h"
 #include "app/document/document.h"
 #include "app/document/selection.h"
+#include "app/flat/outline_pen.h"
 #include "app/flat/surface_editor.h"
 #include "app/flat/text_on_paper.h"
 #include "core/edit/dragging.h"
@@ -33,7 +34,10 @@ public:
     void pickInk();
     /// What is dragged next is a frame that waits.
     void drawFrame(FrameFor what);
+    /// The next presses draw an outline.
+    void drawOutline();
     [[nodiscard]] PaperView view() const { return view_; }
+    [[nodiscard]] OutlinePen& pen() { return *pen_; }
     /// The caret of the text that is being typed, which shows here.
     void setTextOnPaper(TextOnPaper& text);
     /// Where a point of the face is on this widget, in pixels.
@@ -63,6 +67,7 @@ Q_SIGNALS:
     void hint(const QString& text);
 
 protected:
+    bool event(QEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
     void layOutPort() override;
     QRectF inHand() const override;
@@ -154,6 +159,7 @@ private:
     SurfaceEditor& editor_;
     FacePainter& painter_;
     TextOnPaper* text_ = nullptr;
+    OutlinePen* pen_ = nullptr; ///< never null; a child
     PaperView view_ = PaperView::Working;
     QString plate_ = QStringLiteral("Black");
     bool picking_ = false;

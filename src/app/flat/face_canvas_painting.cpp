@@ -45,6 +45,8 @@ void FaceCanvas::paintEvent(QPaintEvent*)
     // The other views are for looking: handles show only while they are pulled.
     if (view_ == PaperView::Working || dragging_)
         paintSelection(p);
+    pen_->paint(p, QTransform::fromTranslate(port_.toPixels(QPointF()).x(), port_.toPixels(QPointF()).y())
+                       .scale(port_.scale(), port_.scale()));
     if (text_)
         text_->paint(p, QTransform::fromTranslate(port_.toPixels(QPointF()).x(), port_.toPixels(QPointF()).y())
                             .scale(port_.scale(), port_.scale()));
@@ -304,7 +306,7 @@ void FaceCanvas::paintSelection(QPainter& p)
         p.setPen(QPen(t.accent, hasFocus() ? 2 : 1.4));
         p.drawRect(r.adjusted(-1, -1, 1, 1));
     }
-    if (selection_.items().size() > 1 || (text_ && text_->isOn()))
+    if (selection_.items().size() > 1 || (text_ && text_->isOn()) || pen_->isOn())
         return; // while it is typed nothing but the words matters
     if (dragsPicture_) {
         // What is cropped shows paler around the frame.

@@ -9,6 +9,7 @@
 #include "core/file/embedded_files.h"
 #include "core/job/stories.h"
 #include "core/units/hand_steps.h"
+#include "typeset/path_edits.h"
 
 #include <QClipboard>
 #include <QGuiApplication>
@@ -132,6 +133,36 @@ void SurfaceEditor::tintFace()
 void SurfaceEditor::addShape(int panel)
 {
     add(tr("Add a shape"), tr("Shape"), newShape(document_.job(), document_.plan(), selection_.surface(), panel));
+}
+
+void SurfaceEditor::addOutline(const QPainterPath& outline)
+{
+    const auto& [frame, points] = freeOutlineOf(outline);
+    if (points.empty())
+        return;
+    const SurfaceId surface = selection_.surface();
+    Item item = newShape(document_.job(), document_.plan(), surface, 0);
+    item.outline = Outline::Free;
+    item.points = points;
+    item.sides = freeSides(document_.plan().paperOf(surface), surface.face, frame);
+    add(tr("Draw a shape"), tr("Shape"), std::move(item));
+}
+
+void SurfaceEditor::changeOutlines(const QString& what,
+                                   const std::function<Result<void>(Job&, const Plan&, const QStringList&)>& how)
+{
+    Job job = document_.job();
+    if (const auto done = how(job, document_.plan(), selection_.items()); !done) {
+        Q_EMIT refused(done.error().message);
+        return;
+    }
+    QStringList left = selection_.items();
+    left.removeIf([&](const QString& id) { return !job.findItem(id); });
+    const SurfaceId surface = selection_.surface();
+    if (const auto done = document_.edit(what, std::move(job)); !done)
+        Q_EMIT refused(done.error().message);
+    else
+        selection_.setItems(surface, left);
 }
 
 void SurfaceEditor::addPasteOver(int panel)

@@ -7,6 +7,8 @@
 #include "core/edit/frames.h"
 #include "core/edit/place_document.h"
 
+#include <QPainterPath>
+
 namespace hinge
 {
 
@@ -48,6 +50,11 @@ public:
     /// Lays a tint over the whole face, folds and all.
     void tintFace();
     void addShape(int panel);
+    /// A shape with an outline that was drawn, in millimetres of the surface.
+    void addOutline(const QPainterPath& outline);
+    /// Changes outlines of what is in hand; tells why it cannot.
+    void changeOutlines(const QString& what,
+                        const std::function<Result<void>(Job&, const Plan&, const QStringList&)>& how);
     /// Paper colour over what must not print.
     void addPasteOver(int panel);
 

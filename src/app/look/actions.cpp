@@ -41,6 +41,7 @@ Actions::Actions(QWidget* window)
     makeArranging(window);
     nameRest(tr("Putting in line"));
     makeWriting(window);
+    makeOutlines(window);
     makePlacing(window);
     nameRest(tr("Placing"));
     makePages(window);
@@ -159,6 +160,25 @@ void Actions::makeWriting(QWidget* window)
                             "price; again takes it away"));
     putCharacter = make(window, "putCharacter", tr("Put in a c&haracter…"), QStringLiteral("omega"),
                         QKeySequence(tr("Ctrl+Alt+Y")), tr("Any character of the font, found by its name"));
+}
+
+void Actions::makeOutlines(QWidget* window)
+{
+    drawOutline =
+        make(window, "drawOutline", tr("&Draw an outline"), QStringLiteral("pen-tool"),
+             QKeySequence(tr("Ctrl+Shift+Y")), tr("A shape of points and curves: click for corners, drag for curves"));
+    joinShapes = make(window, "joinShapes", tr("&Join"), QStringLiteral("squares-unite"),
+                      QKeySequence(tr("Ctrl+Alt+9")), tr("One shape of all that are in hand"));
+    cutOut = make(window, "cutOut", tr("C&ut out"), QStringLiteral("squares-subtract"), QKeySequence(tr("Ctrl+Alt+0")),
+                  tr("What lies over the lowest shape in hand is cut out of it"));
+    keepCommon = make(window, "keepCommon", tr("Keep what they &share"), QStringLiteral("squares-intersect"), {},
+                      tr("Only what all shapes in hand cover stays"));
+    mirrorAcross = make(window, "mirrorAcross", tr("&Mirror across"), QStringLiteral("flip-vertical-2"), {},
+                        tr("Left becomes right"));
+    mirrorDown = make(window, "mirrorDown", tr("Mirror &down"), QStringLiteral("flip-horizontal-2"), {},
+                      tr("Head becomes foot"));
+    putInside = make(window, "putInside", tr("Put it &into the shape"), QStringLiteral("square-dashed"), {},
+                     tr("A picture or a text and a shape in hand: it takes the shape's outline"));
 }
 
 void Actions::makePlacing(QWidget* window)

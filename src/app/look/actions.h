@@ -27,6 +27,7 @@ struct Actions {
         *press, *takeSupplied, *dropSupplied;
     QAction *underline, *strikeThrough, *putCharacter, *textLooks;
     QAction *addPasteOver, *whatIsCovered;
+    QAction *drawOutline, *joinShapes, *cutOut, *keepCommon, *mirrorAcross, *mirrorDown, *putInside;
     QAction *keepBlock, *blocks;
     QAction *pictureFrame, *wordsFrame, *usualFrames, *makeMaster;
     QAction *turnOver, *nextView, *zoomIn, *zoomOut, *zoomFit, *nextMark, *markBefore, *darkTheme;
@@ -43,6 +44,7 @@ private:
     void makeEditing(QWidget* window);
     void makeArranging(QWidget* window);
     void makeWriting(QWidget* window);
+    void makeOutlines(QWidget* window);
     void makePlacing(QWidget* window);
     void makePages(QWidget* window);
     void makeRecords(QWidget* window);

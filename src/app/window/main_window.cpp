@@ -280,6 +280,12 @@ void MainWindow::buildMenus()
     align->addSeparator();
     align->addActions({actions_.distributeAcross, actions_.distributeDown});
     edit->addActions({actions_.group, actions_.ungroup, actions_.lock});
+    QMenu* outlines = edit->addMenu(tr("&Outlines"));
+    outlines->addAction(actions_.drawOutline);
+    outlines->addSeparator();
+    outlines->addActions({actions_.joinShapes, actions_.cutOut, actions_.keepCommon, actions_.putInside});
+    outlines->addSeparator();
+    outlines->addActions({actions_.mirrorAcross, actions_.mirrorDown});
     edit->addSeparator();
     edit->addActions({actions_.underline, actions_.strikeThrough, actions_.putCharacter, actions_.textLooks});
 

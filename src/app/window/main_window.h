@@ -125,6 +125,7 @@ private:
     void addTable(const QString& path);
     /// A table was dropped on the paper: asks what it is for.
     void takeTable(const QString& path);
+    void connectOutlines();
     void bringData(const QString& path);
     /// Brings the records into view.
     void showRecords();

@@ -24,6 +24,7 @@
 #include "core/file/embedded_files.h"
 #include "core/file/record_table.h"
 #include "core/units/version.h"
+#include "typeset/path_edits.h"
 
 #include <QFileInfo>
 #include <QMessageBox>
@@ -154,6 +155,7 @@ void MainWindow::connectPlacing()
         if (!paths.isEmpty())
             editor_.placeFiles(paths, panelAtWork(), selection_.item());
     });
+    connectOutlines();
     on(actions_.underline, [this] { flat_->drawer().underline(); });
     on(actions_.strikeThrough, [this] { flat_->drawer().strikeThrough(); });
     on(actions_.putCharacter, [this] { flat_->drawer().pickCharacters(); });
@@ -300,6 +302,29 @@ void MainWindow::addTable(const QString& path)
         dialog.takeFrom(path);
     if (dialog.exec() == QDialog::Accepted)
         editor_.putTable(dialog.table());
+}
+
+void MainWindow::connectOutlines()
+{
+    on(actions_.drawOutline, [this] {
+        showStage(Stage::Flat);
+        flat_->canvas().drawOutline();
+    });
+    const auto change = [this](QAction* action, auto how) {
+        on(action, [this, action, how] { editor_.changeOutlines(action->text().remove(u'&'), how); });
+    };
+    for (const auto& [action, how] : {std::pair(actions_.joinShapes, PathJoin::United),
+                                      {actions_.cutOut, PathJoin::CutOut},
+                                      {actions_.keepCommon, PathJoin::Common}})
+        change(action, [how = how](Job& job, const Plan& plan, const QStringList& ids) {
+            return combineShapes(job, plan, ids, how);
+        });
+    for (const auto& [action, way] :
+         {std::pair(actions_.mirrorAcross, MirrorWay::Across), {actions_.mirrorDown, MirrorWay::Down}})
+        change(action, [way = way](Job& job, const Plan& plan, const QStringList& ids) {
+            return mirrorShapes(job, plan, ids, way);
+        });
+    change(actions_.putInside, putInside);
 }
 
 void MainWindow::takeTable(const QString& path)

@@ -19,7 +19,8 @@ constexpr Word<ItemKind> kindWords[] = {
 constexpr Word<Outline> outlineWords[] = {{"rectangle", Outline::Rectangle},
                                           {"ellipse", Outline::Ellipse},
                                           {"line", Outline::Line},
-                                          {"polygon", Outline::Polygon}};
+                                          {"polygon", Outline::Polygon},
+                                          {"free", Outline::Free}};
 constexpr Word<TextRun> runWords[] = {{"across", TextRun::Across}, {"down", TextRun::Down}, {"up", TextRun::Up}};
 constexpr Word<TextAround> aroundWords[] = {
     {"over", TextAround::Over}, {"frame", TextAround::Frame}, {"outline", TextAround::Outline}};
@@ -37,6 +38,40 @@ constexpr Word<PaperLine> lineWords[] = {{"bleed", PaperLine::Bleed},
 constexpr Word<LineEnd> endWords[] = {{"start", LineEnd::Start}, {"end", LineEnd::End}};
 constexpr Word<ItemSide> itemSideWords[] = {
     {"left", ItemSide::Left}, {"top", ItemSide::Top}, {"right", ItemSide::Right}, {"bottom", ItemSide::Bottom}};
+
+/// In percent of the frame; controls that lie on their point are left out.
+QJsonArray pointsToJson(const std::vector<OutlinePoint>& points)
+{
+    QJsonArray out;
+    for (const OutlinePoint& p : points) {
+        QJsonObject o{{QStringLiteral("x"), p.x / 1000.0}, {QStringLiteral("y"), p.y / 1000.0}};
+        const auto control = [&](const char* x, int cx, const char* y, int cy) {
+            if (cx == p.x && cy == p.y)
+                return;
+            o[QLatin1String(x)] = cx / 1000.0;
+            o[QLatin1String(y)] = cy / 1000.0;
+        };
+        control("inX", p.inX, "inY", p.inY);
+        control("outX", p.outX, "outY", p.outY);
+        if (p.begins)
+            o[QStringLiteral("begins")] = true;
+        out.append(o);
+    }
+    return out;
+}
+
+void readPoint(JsonReader& r, OutlinePoint& p)
+{
+    r.readMilli("x", p.x);
+    r.readMilli("y", p.y);
+    p.inX = p.outX = p.x;
+    p.inY = p.outY = p.y;
+    r.readMilli("inX", p.inX);
+    r.readMilli("inY", p.inY);
+    r.readMilli("outX", p.outX);
+    r.readMilli("outY", p.outY);
+    r.read("begins", p.begins);
+}
 
 QJsonObject sideToJson(const SideAnchor& p, Unit unit)
 {
@@ -87,6 +122,8 @@ void addLook(QJsonObject& o, const Item& item, Unit unit)
     Sparse out(o, unit);
     out.add("outline", item.outline, usual.outline, outlineWords);
     out.add("corners", item.corners, usual.corners);
+    if (!item.points.empty())
+        o[QStringLiteral("points")] = pointsToJson(item.points);
     out.add("cornerRadius", item.cornerRadius, usual.cornerRadius);
     out.add("opacity", item.opacity, usual.opacity);
     if (item.stroke != usual.stroke) {
@@ -187,6 +224,7 @@ void readItem(JsonReader& r, Item& item)
     r.read("strength", item.strength);
     readWord(r, "outline", item.outline, outlineWords);
     r.read("corners", item.corners);
+    r.readArray("points", [&](JsonReader& p) { readPoint(p, item.points.emplace_back()); });
     r.read("cornerRadius", item.cornerRadius);
     r.read("opacity", item.opacity);
     r.readObject("stroke", [&](JsonReader& o) {

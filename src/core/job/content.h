@@ -239,12 +239,27 @@ struct PictureCrop {
 
 enum class ItemKind { Picture, Text, Shape, Code };
 
-/// The outline of a shape, or of the frame of a picture.
+/// A point of a free outline, and the controls of the curves that lead to it and away from it; straight where they lie
+/// on the point. In hundred-thousandths of its frame, from the head-left corner.
+struct OutlinePoint {
+    int x = 0;
+    int y = 0;
+    int inX = 0;
+    int inY = 0;
+    int outX = 0;
+    int outY = 0;
+    bool begins = false; ///< the first of a part; parts within others are holes
+    bool operator==(const OutlinePoint&) const = default;
+};
+inline constexpr int outlineWhole = 100'000; ///< the width, or height, of the frame
+
+/// The outline of a shape, or of the frame of a picture or text.
 enum class Outline {
     Rectangle,
     Ellipse,
     Line,    ///< from the head-left to the foot-right corner; only for shapes
     Polygon, ///< regular, inscribed in the frame; only for shapes
+    Free,    ///< `Item::points`
 };
 
 /// What text does that meets an item.
@@ -310,8 +325,9 @@ struct Item {
     TextRun textRun = TextRun::Across;                 ///< text
     QString next;                                      ///< text: id of the frame it runs on into; empty for none
     Code code;                                         ///< codes
-    Outline outline = Outline::Rectangle;              ///< shapes and pictures
+    Outline outline = Outline::Rectangle;              ///< shapes and pictures; texts that stand in a free one
     int corners = 6;                                   ///< polygons: 3 to 24
+    std::vector<OutlinePoint> points{};                ///< free outlines: part by part, each closed
     Length cornerRadius;                               ///< rectangles; 0 for square corners
     QString ink;            ///< shapes and codes: name of the ink; empty for a shape without a fill
     Percent strength = 100; ///< shapes and codes: how much of the ink, 1 to 100

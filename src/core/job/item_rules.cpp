@@ -101,6 +101,19 @@ Result<void> checkText(const Job& job, const QString& where, const Item& item)
     return {};
 }
 
+Result<void> checkPoints(const QString& where, const Item& item)
+{
+    if (item.outline != Outline::Free)
+        return {};
+    if (item.points.size() < 2 || item.points.size() > limits::mostOutlinePoints)
+        return problem(where, QStringLiteral("A free outline has 2 to %1 points.").arg(limits::mostOutlinePoints));
+    for (const OutlinePoint& p : item.points)
+        for (const int part : {p.x, p.y, p.inX, p.inY, p.outX, p.outY})
+            if (std::abs(part) > 10 * outlineWhole)
+                return problem(where, QStringLiteral("A point of its outline lies far off its frame."));
+    return {};
+}
+
 Result<void> checkLook(const Job& job, const QString& where, const Item& item)
 {
     const bool painted = (item.kind == ItemKind::Shape && !item.ink.isEmpty()) || item.kind == ItemKind::Code;
@@ -137,6 +150,8 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
     if (auto r = checkLength(where, QStringLiteral("The corner radius"), item.cornerRadius, Length(), Length::mm(1000),
                              job.unit);
         !r)
+        return r;
+    if (auto r = checkPoints(where, item); !r)
         return r;
     if (auto r = checkLength(where, QStringLiteral("What text keeps from it"), item.aroundGap, Length(),
                              Length::mm(100), job.unit);

@@ -282,6 +282,7 @@ inline constexpr int thickestBulk = 3000;
 inline constexpr int mostPanels = 12;
 inline constexpr int mostPages = 10'000;
 inline constexpr int mostDropLines = 9;
+inline constexpr int mostOutlinePoints = 5000;
 inline constexpr int largestRun = 10'000'000;
 } // namespace limits
 

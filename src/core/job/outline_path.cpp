@@ -45,6 +45,33 @@ std::vector<PathStep> ellipse(double x, double y, double w, double h)
             {PathStep::Close, {}}};
 }
 
+std::vector<PathStep> freePath(double x, double y, double w, double h, const std::vector<OutlinePoint>& points)
+{
+    const auto at = [&](int px, int py) { return QPointF(x + w * px / outlineWhole, y + h * py / outlineWhole); };
+    const auto lead = [&](const OutlinePoint& from, const OutlinePoint& to) -> PathStep {
+        const bool straight = from.outX == from.x && from.outY == from.y && to.inX == to.x && to.inY == to.y;
+        if (straight)
+            return {PathStep::Line, at(to.x, to.y)};
+        return {PathStep::Curve, at(to.x, to.y), at(from.outX, from.outY), at(to.inX, to.inY)};
+    };
+    std::vector<PathStep> path;
+    std::size_t first = 0;
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        if (i == 0 || points[i].begins) {
+            first = i;
+            path.push_back({PathStep::Move, at(points[i].x, points[i].y)});
+        } else {
+            path.push_back(lead(points[i - 1], points[i]));
+        }
+        if (i + 1 == points.size() || points[i + 1].begins) {
+            if (const PathStep home = lead(points[i], points[first]); home.kind == PathStep::Curve)
+                path.push_back(home);
+            path.push_back({PathStep::Close, {}});
+        }
+    }
+    return path;
+}
+
 } // namespace
 
 std::vector<PathStep> outlinePath(const Rect& frame, const Item& item)
@@ -54,6 +81,7 @@ std::vector<PathStep> outlinePath(const Rect& frame, const Item& item)
     case Outline::Rectangle: return roundedRectangle(x, y, w, h, std::min({item.cornerRadius.toMm(), w / 2, h / 2}));
     case Outline::Ellipse: return ellipse(x, y, w, h);
     case Outline::Line: return {{PathStep::Move, {x, y}}, {PathStep::Line, {x + w, y + h}}};
+    case Outline::Free: return freePath(x, y, w, h, item.points);
     case Outline::Polygon: break;
     }
     std::vector<PathStep> path;

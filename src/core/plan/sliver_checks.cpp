@@ -28,7 +28,7 @@ struct Inked {
 
 Rect reachOf(const Item& item, const Rect& frame, Length stroke)
 {
-    if (item.outline != Outline::Polygon)
+    if (item.outline != Outline::Polygon && item.outline != Outline::Free)
         return frame.grown(stroke);
     const auto path = outlinePath(frame, item);
     double l = std::numeric_limits<double>::max(), t = l, r = -l, b = -l;
@@ -145,7 +145,8 @@ public:
                 considerFacing(one, level, far, at, nearest);
             if (!nearest.line())
                 continue;
-            const bool movable = one.item->outline != Outline::Line && one.item->outline != Outline::Polygon;
+            const bool movable = one.item->outline != Outline::Line && one.item->outline != Outline::Polygon &&
+                                 one.item->outline != Outline::Free;
             Finding f = sliver(job_, surface_, *one.item, nearest.gap(), nearest.name(),
                                movable ? Remedy::CloseGap : Remedy::None);
             f.side = side;
