@@ -103,6 +103,31 @@ private Q_SLOTS:
         QCOMPARE(item().outline, Outline::Rectangle);
     }
 
+    void aCornerScalesWhatIsInHand()
+    {
+        const QString a = addShape(20, 60, 40, 40);
+        const QString b = addShape(70, 110, 20, 20);
+        type("drawer.stroke", QStringLiteral("2 pt"));
+        const QRectF before = toMm(frame(a)).united(toMm(frame(b)));
+        window_->selection().setItems(Face::Outside, {a, b});
+        // The foot-right corner of both, pulled to half: the head-left one stays.
+        drag(canvas().toPixels(before.bottomRight()).toPoint(), canvas().toPixels(before.center()).toPoint());
+        const double pixel = 1.5 / canvas().scale();
+        QVERIFY(std::abs(toMm(frame(b)).right() - before.center().x()) < pixel);
+        QVERIFY(std::abs(frame(a).x.toMm() - before.left()) < 0.001);
+        QVERIFY(std::abs(job().findItem(b)->stroke.width.toPoints() - 1) < 0.05);
+        action("undo")->trigger(); // a drag is one step
+        QVERIFY(std::abs(toMm(frame(b)).right() - before.right()) < 0.001);
+        // One alone is scaled with Ctrl; with Alt what is in it stays as it is.
+        window_->selection().setItem(Face::Outside, b);
+        const QRectF one = toMm(frame(b));
+        drag(canvas().toPixels(one.topLeft()).toPoint(), canvas().toPixels(one.topLeft() - QPointF(20, 20)).toPoint(),
+             Qt::ControlModifier | Qt::AltModifier);
+        QVERIFY(std::abs(frame(b).w.toMm() - 40) < pixel);
+        QVERIFY(std::abs(toMm(frame(b)).right() - one.right()) < 0.001);
+        QCOMPARE(job().findItem(b)->stroke.width, Length::points(2));
+    }
+
     void shapesAreJoinedCutAndTurned()
     {
         const QString a = addShape(20, 60, 40, 40);

@@ -93,6 +93,28 @@ private Q_SLOTS:
         QCOMPARE(job_, before);
     }
 
+    void theCornerThatStaysIsWhereItWas()
+    {
+        const QStringList both{QStringLiteral("words"), QStringLiteral("dot")};
+        for (const LineEnd across : {LineEnd::Start, LineEnd::End})
+            for (const LineEnd down : {LineEnd::Start, LineEnd::End}) {
+                init();
+                const Rect before = frame("words").united(frame("dot"));
+                QVERIFY(
+                    scaleItems(job_, testing::planned(job_), both, Percent::hundredths(3333), true, {across, down}));
+                const Rect after = frame("words").united(frame("dot"));
+                if (across == LineEnd::Start)
+                    QCOMPARE(after.x, before.x);
+                else
+                    QCOMPARE(after.right(), before.right());
+                if (down == LineEnd::Start)
+                    QCOMPARE(after.y, before.y);
+                else
+                    QCOMPARE(after.bottom(), before.bottom());
+                QVERIFY(std::abs(after.w.toMm() - before.w.toMm() * 0.3333) < 0.01);
+            }
+    }
+
     void backAndForth()
     {
         CHECK_PROPERTY("scaled up and down again everything is where it was, to a thousandth of a millimetre", [this] {

@@ -331,6 +331,8 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         frameNow_ = {};
         return;
     }
+    if (beginScaling(px, event->modifiers()))
+        return;
     if (beginGuideDrag(px))
         return;
     if ((event->modifiers() & Qt::ControlModifier) && beginPictureDrag(px))
@@ -405,6 +407,10 @@ void FaceCanvas::mouseMoveEvent(QMouseEvent* event)
         updateCursor(px);
         return;
     }
+    if ((event->buttons() & Qt::LeftButton) && scaling_) {
+        scaleTo(px, !event->modifiers().testFlag(Qt::AltModifier));
+        return;
+    }
     if ((event->buttons() & Qt::LeftButton) && grip_.any() && selected()) {
         if (!dragging_ && (px - dragStart_).manhattanLength() < 4)
             return;
@@ -439,7 +445,8 @@ void FaceCanvas::dragTo(QPointF px, bool free)
              free ? std::nullopt : std::optional(reach()));
     (void)document_.edit(grip_.all() ? tr("Move %1").arg(item->name) : tr("Size %1").arg(item->name), std::move(job),
                          QStringLiteral("drag/%1").arg(dragNumber_));
-    Q_EMIT hint(grip_.all() ? tr("Alt: freely; Ctrl: leaves a copy") : tr("Alt: freely, past the lines of the paper"));
+    Q_EMIT hint(grip_.all() ? tr("Alt: freely; Ctrl: leaves a copy")
+                            : tr("Alt: freely; Ctrl at a corner: scales all of it"));
 }
 
 void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
@@ -455,6 +462,7 @@ void FaceCanvas::mouseReleaseEvent(QMouseEvent* event)
     if (dragging_ && leavesCopies(event->modifiers()))
         leaveCopies();
     guide_.reset();
+    scaling_.reset();
     panning_ = false;
     const QString alone = dragging_ ? QString() : pressed_;
     pressed_.clear();

@@ -10,6 +10,7 @@
 #include "core/edit/dragging.h"
 #include "core/edit/frames.h"
 #include "core/edit/masters.h"
+#include "core/edit/scaling.h"
 #include "paint/face_painter.h"
 
 #include <QTimer>
@@ -103,6 +104,11 @@ private:
     [[nodiscard]] bool leavesCopies(Qt::KeyboardModifiers keys) const;
     /// Moves all that are taken together; a single one takes hold of lines as `dragTo` says.
     void dragSeveral(QPointF px);
+    /// A corner of the frame around what is in hand that is pulled to scale it all.
+    [[nodiscard]] std::optional<ScaleFrom> scalingCornerAt(QPointF px) const;
+    [[nodiscard]] Rect frameInHand() const;
+    [[nodiscard]] bool beginScaling(QPointF px, Qt::KeyboardModifiers keys);
+    void scaleTo(QPointF px, bool withContents);
     /// Moves the picture in its frame.
     void dragPicture(QPointF px);
     [[nodiscard]] bool beginPictureDrag(QPointF px);
@@ -183,8 +189,9 @@ private:
     };
     std::optional<Before> before_;
     bool dragsPicture_ = false;
-    std::optional<int> guide_; ///< the number of the one being pulled
-    std::vector<Item> lifted_; ///< what is in hand, as it was before the drag
+    std::optional<ScaleFrom> scaling_; ///< the corner that stays while the other one is pulled
+    std::optional<int> guide_;         ///< the number of the one being pulled
+    std::vector<Item> lifted_;         ///< what is in hand, as it was before the drag
     QPointF dragStart_;
     QString pressed_; ///< the one of several items that was pressed; it alone is meant unless it is dragged
     bool dragging_ = false;

@@ -34,6 +34,65 @@ void FaceCanvas::dragSeveral(QPointF px)
                          QStringLiteral("drag/%1").arg(dragNumber_));
 }
 
+Rect FaceCanvas::frameInHand() const
+{
+    QStringList here = selection_.items();
+    here.removeIf([this](const QString& id) {
+        const PlannedItem* placed = document_.plan().findItem(id);
+        return !placed || placed->surface != selection_.surface();
+    });
+    return here.isEmpty() ? Rect{} : frameAround(document_.plan(), here);
+}
+
+std::optional<ScaleFrom> FaceCanvas::scalingCornerAt(QPointF px) const
+{
+    const Rect frame = frameInHand();
+    if (frame.isEmpty())
+        return std::nullopt;
+    constexpr double near = 8;
+    const QRectF r = port_.toPixels(toMm(frame));
+    for (const auto& [corner, across, down] : {std::tuple(r.topLeft(), LineEnd::End, LineEnd::End),
+                                               {r.topRight(), LineEnd::Start, LineEnd::End},
+                                               {r.bottomLeft(), LineEnd::End, LineEnd::Start},
+                                               {r.bottomRight(), LineEnd::Start, LineEnd::Start}})
+        if ((px - corner).manhattanLength() < near)
+            return ScaleFrom{across, down}; // the corner across from it stays
+    return std::nullopt;
+}
+
+bool FaceCanvas::beginScaling(QPointF px, Qt::KeyboardModifiers keys)
+{
+    // One item alone is sized by its corners; it is scaled with Ctrl. Several are scaled.
+    const bool meant = selection_.items().size() > 1 || keys.testFlag(Qt::ControlModifier);
+    const auto corner = meant && view_ == PaperView::Working ? scalingCornerAt(px) : std::nullopt;
+    if (!corner)
+        return false;
+    scaling_ = corner;
+    before_ = {document_.job(), document_.plan()};
+    dragFrame_ = frameInHand();
+    dragStart_ = px;
+    ++dragNumber_;
+    return true;
+}
+
+void FaceCanvas::scaleTo(QPointF px, bool withContents)
+{
+    const QPointF mm = port_.toMm(px);
+    const QRectF frame = toMm(dragFrame_);
+    const QPointF stays(scaling_->across == LineEnd::Start ? frame.left() : frame.right(),
+                        scaling_->down == LineEnd::Start ? frame.top() : frame.bottom());
+    // As far along as the pointer is in the direction in which it is further.
+    const double share =
+        std::max(std::abs(mm.x() - stays.x()) / frame.width(), std::abs(mm.y() - stays.y()) / frame.height());
+    const Percent scale = Percent::hundredths(int(std::lround(share * 1000)) * 10); // tenths of a percent
+    Job job = before_->job;
+    if (!canScaleBy(scale) || !scaleItems(job, before_->plan, selection_.items(), scale, withContents, *scaling_))
+        return;
+    (void)document_.edit(tr("Scale to %1 %").arg(percentText(scale)), std::move(job),
+                         QStringLiteral("drag/%1").arg(dragNumber_));
+    Q_EMIT hint(tr("%1 %; Alt: without type and lines").arg(percentText(scale)));
+}
+
 bool FaceCanvas::leavesCopies(Qt::KeyboardModifiers keys) const
 {
     return (keys & Qt::ControlModifier) && grip_.all() && !dragsPicture_ && !lifted_.empty();

@@ -306,6 +306,14 @@ void FaceCanvas::paintSelection(QPainter& p)
         p.setPen(QPen(t.accent, hasFocus() ? 2 : 1.4));
         p.drawRect(r.adjusted(-1, -1, 1, 1));
     }
+    if (selection_.items().size() > 1) {
+        // Corners that scale them all.
+        const QRectF around = port_.toPixels(toMm(frameInHand()));
+        p.setPen(QPen(t.accent, 1.4));
+        p.setBrush(Qt::white);
+        for (const QPointF corner : {around.topLeft(), around.topRight(), around.bottomLeft(), around.bottomRight()})
+            p.drawRect(QRectF(corner - QPointF(3, 3), QSizeF(6, 6)));
+    }
     if (selection_.items().size() > 1 || (text_ && text_->isOn()) || pen_->isOn())
         return; // while it is typed nothing but the words matters
     if (dragsPicture_) {

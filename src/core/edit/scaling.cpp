@@ -52,7 +52,8 @@ void scaleText(const Job& job, Item& text, Percent scale)
         column.width = scaled(column.width, scale);
 }
 
-Result<void> scaleItems(Job& job, const Plan& plan, const QStringList& ids, Percent scale, bool withContents)
+Result<void> scaleItems(Job& job, const Plan& plan, const QStringList& ids, Percent scale, bool withContents,
+                        ScaleFrom from)
 {
     if (!canScaleBy(scale))
         return problem({}, QStringLiteral("Scale by something between 1 and 1000 %."));
@@ -67,8 +68,14 @@ Result<void> scaleItems(Job& job, const Plan& plan, const QStringList& ids, Perc
         if (item->locked)
             return problem({}, QStringLiteral("One of them is locked; Ctrl+Shift+L unlocks it."));
         const Rect& was = placed->frame;
-        const Rect frame{around.x + scaled(was.x - around.x, scale), around.y + scaled(was.y - around.y, scale),
-                         scaled(was.w, scale), scaled(was.h, scale)};
+        // What stays is where it was to the last unit, also where lengths are rounded.
+        const auto scaledPlace = [&](Length at, Length size, Length low, Length high, LineEnd end) {
+            return end == LineEnd::Start ? low + scaled(at - low, scale)
+                                         : high - scaled(high - at - size, scale) - scaled(size, scale);
+        };
+        const Rect frame{scaledPlace(was.x, was.w, around.x, around.right(), from.across),
+                         scaledPlace(was.y, was.h, around.y, around.bottom(), from.down), scaled(was.w, scale),
+                         scaled(was.h, scale)};
         if (isVoid(*item, frame))
             return problem({}, QStringLiteral("Nothing would be left of them."));
         moveTo(plan.paperOf(placed->surface), placed->surface.face, *item, frame);

@@ -17,10 +17,16 @@ namespace hinge
 /// of the size stays one.
 void scaleText(const Job& job, Item& text, Percent scale);
 
-/// Makes items of one surface larger or smaller together, from the head-left corner of the frame around them. With what
+/// The corner of the frame around items that stays where it is while they are scaled.
+struct ScaleFrom {
+    LineEnd across = LineEnd::Start;
+    LineEnd down = LineEnd::Start;
+};
+
+/// Makes items of one surface larger or smaller together, from a corner of the frame around them. With what
 /// is in them: type, strokes, corners and shadows. Sides that come to lie on a line of the paper take hold of it.
 /// Refused when one of them is locked, or would have no size left.
 [[nodiscard]] Result<void> scaleItems(Job& job, const Plan& plan, const QStringList& ids, Percent scale,
-                                      bool withContents);
+                                      bool withContents, ScaleFrom from = {});
 
 } // namespace hinge
