@@ -6,6 +6,7 @@
 #include "core/edit/place_document.h"
 #include "core/edit/table_edits.h"
 #include "core/file/job_file.h"
+#include "core/job/paragraphs.h"
 #include "core/plan/word_counts.h"
 
 #include <QProcess>
@@ -73,6 +74,36 @@ class TestDocuments : public QObject
     }
 
 private Q_SLOTS:
+    void linesUnderAndThroughComeAlong_data()
+    {
+        QTest::addColumn<QString>("format");
+        for (const char* format : {"docx", "odt", "markdown"})
+            QTest::newRow(format) << QString::fromLatin1(format);
+    }
+    void linesUnderAndThroughComeAlong()
+    {
+        QFETCH(QString, format);
+        const DocumentText document =
+            read(made(qPrintable(format), "Now ~~7.50~~ **~~8.00~~** and [9.50]{.underline} a head.\n"));
+        QCOMPARE(document.paragraphs.size(), std::size_t(1));
+        Job job = testing::a4Roll();
+        const Plan plan = testing::planned(job);
+        const QStringList ids = placeDocument(job, plan, Face::Outside, 1, document, proposedChoices(job, document), {},
+                                              QStringLiteral("lines"), counter());
+        const Paragraph& placed = job.findItem(ids.first())->paragraphs.at(0);
+        const auto at = [&](const char* words) {
+            return job.lookOf(charactersAt(placed, int(placed.text.indexOf(QLatin1String(words)))));
+        };
+        QVERIFY(at("7.50").strike && !at("7.50").underline);
+        QVERIFY(at("8.00").strike && at("8.00").font.endsWith(QStringLiteral("Bold")));
+        // The converter takes lines under letters for emphasis in ODT.
+        const bool odt = format == QStringLiteral("odt");
+        QCOMPARE(at("9.50").underline, !odt);
+        QCOMPARE(at("9.50").font.isEmpty(), !odt);
+        QVERIFY(!at("9.50").strike);
+        QVERIFY(at("head").isPlain());
+    }
+
     void eachFormatSaysTheSame_data()
     {
         QTest::addColumn<QString>("format");

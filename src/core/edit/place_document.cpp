@@ -36,7 +36,15 @@ Paragraph set(const Job& job, const DocumentParagraph& from, const QString& styl
     paragraph.styleName = style;
     const QString& font = job.styleOf(paragraph).font;
     for (const DocumentMark& mark : from.marks)
-        paragraph.spans.push_back({mark.start, mark.length, inFace(font, mark.bold ? "Bold" : "Italic"), {}});
+        paragraph.spans.push_back({mark.start,
+                                   mark.length,
+                                   mark.bold     ? inFace(font, "Bold")
+                                   : mark.italic ? inFace(font, "Italic")
+                                                 : QString(),
+                                   {},
+                                   {},
+                                   mark.underline,
+                                   mark.strike});
     return paragraph;
 }
 

@@ -45,6 +45,19 @@ std::optional<Kind> knownStyle(const QString& name)
 struct Look {
     bool bold = false;
     bool italic = false;
+    bool underline = false;
+    bool strike = false;
+    [[nodiscard]] bool isPlain() const { return !bold && !italic && !underline && !strike; }
+    [[nodiscard]] bool isOf(const DocumentMark& mark) const
+    {
+        return mark.bold == bold && mark.italic == italic && mark.underline == underline && mark.strike == strike;
+    }
+    [[nodiscard]] Look with(bool Look::*part) const
+    {
+        Look more = *this;
+        more.*part = true;
+        return more;
+    }
 };
 
 /// Goes through the tree. Each node is an object with its type in "t" and its contents in "c"; attributes are
@@ -222,13 +235,13 @@ private:
     }
     static void add(DocumentParagraph& to, const QString& words, const Look& look)
     {
-        if (look.bold || look.italic) {
+        if (!look.isPlain()) {
             const int start = int(to.text.size());
             DocumentMark* last = to.marks.empty() ? nullptr : &to.marks.back();
-            if (last && last->start + last->length == start && last->bold == look.bold && last->italic == look.italic)
+            if (last && last->start + last->length == start && look.isOf(*last))
                 last->length += int(words.size());
             else if (!words.isEmpty())
-                to.marks.push_back({start, int(words.size()), look.bold, look.italic});
+                to.marks.push_back({start, int(words.size()), look.bold, look.italic, look.underline, look.strike});
         }
         to.text += words;
     }
@@ -247,9 +260,13 @@ private:
             else if (type == QStringLiteral("LineBreak"))
                 add(to, QChar(QChar::LineSeparator), look);
             else if (type == QStringLiteral("Strong"))
-                readInlines(content, {true, look.italic}, to, depth + 1);
+                readInlines(content, look.with(&Look::bold), to, depth + 1);
             else if (type == QStringLiteral("Emph"))
-                readInlines(content, {look.bold, true}, to, depth + 1);
+                readInlines(content, look.with(&Look::italic), to, depth + 1);
+            else if (type == QStringLiteral("Underline"))
+                readInlines(content, look.with(&Look::underline), to, depth + 1);
+            else if (type == QStringLiteral("Strikeout"))
+                readInlines(content, look.with(&Look::strike), to, depth + 1);
             else if (type == QStringLiteral("Code") || type == QStringLiteral("Math"))
                 add(to, content.at(1).toString(), look);
             else if (type == QStringLiteral("Quoted"))
@@ -259,7 +276,7 @@ private:
             else if (type == QStringLiteral("Note"))
                 addNote(content, look, to);
             else if (type != QStringLiteral("Image") && type != QStringLiteral("RawInline"))
-                readInlines(content, look, to, depth + 1); // underlined, struck out, small capitals and the like
+                readInlines(content, look, to, depth + 1); // small capitals and the like
         }
     }
     void readQuoted(const QJsonArray& content, const Look& look, DocumentParagraph& to, int depth)

@@ -14,6 +14,8 @@ struct DocumentMark {
     int length = 0;
     bool bold = false;
     bool italic = false;
+    bool underline = false;
+    bool strike = false; ///< struck through
     bool operator==(const DocumentMark&) const = default;
 };
 
