@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/text_place.h"
 
+#include "core/job/master_copies.h"
 #include "typeset/painter_path.h"
 
 #include <QPainterPathStroker>
@@ -88,7 +89,7 @@ std::vector<TextObstacle> obstaclesOf(const Job& job, const Plan& plan, const It
         for (const QString& id : kept->second) {
             const Item* other = job.findItem(id);
             const PlannedItem* at = plan.findItem(id);
-            if (!other || !at || other->isWaiting() || job.on(placed.surface).letGo.contains(id) ||
+            if (!other || !at || other->isWaiting() || isLetGo(job, placed.surface, surface, *other) ||
                 !placed.frame.overlaps(at->frame.grown(other->aroundGap + other->stroke.width.part(2))))
                 continue;
             for (const QPolygonF& outline : grown(*other, *at).toFillPolygons(toText))

@@ -47,6 +47,9 @@ private Q_SLOTS:
         (void)newPasteOver(two, plan, page, 0);
         QCOMPARE(two.inks.size(), job.inks.size());
         QVERIFY(plan.panelsOf(page)[0].area.contains(plan.findItem(item.id)->frame));
+        Job wrong = job;
+        wrong.edit(page).items.back().kind = ItemKind::Code;
+        QVERIFY(validate(wrong).error().message.contains(QStringLiteral("paste-over")));
         const auto again = readJob(writeJob(job), QStringLiteral("again"));
         QVERIFY2(again, again ? "" : qPrintable(again.error().text()));
         QCOMPARE(*again, job);

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What stands beside the lines of a paragraph, and what its lines give way to.
+#include "core/edit/masters.h"
+#include "core/edit/new_items.h"
 #include "core/job/list_marks.h"
 #include "testing.h"
 #include "typeset/character_names.h"
@@ -308,6 +310,32 @@ private Q_SLOTS:
             job.edit(Face::Outside).items[0].kind = ItemKind::Picture;
             QVERIFY(obstaclesOf(job, testing::planned(job), text, *plan.findItem(text.id)).empty());
         }
+    }
+
+    void whatAMasterHasIsKeptOffUntilItIsLetGo()
+    {
+        Job job = testing::a4Roll();
+        Item text;
+        text.id = QStringLiteral("t");
+        text.kind = ItemKind::Text;
+        text.paragraphs = {para(words(10))};
+        text.sides = sidesFillingPanel(0);
+        job.edit(Face::Outside).items = {text};
+        addMaster(job, newMaster(job, Face::Outside));
+        Item shape;
+        shape.id = QStringLiteral("s");
+        shape.ink = QStringLiteral("Black");
+        shape.textAround = TextAround::Frame;
+        shape.sides = sidesFillingPanel(0);
+        job.edit(job.masters[0].surface()).items = {shape};
+        settleMasters(job);
+        const auto count = [&] {
+            const Plan plan = testing::planned(job);
+            return obstaclesOf(job, plan, text, *plan.findItem(text.id)).size();
+        };
+        QCOMPARE(count(), std::size_t(1));
+        letGo(job, Face::Outside, shape.id, true);
+        QCOMPARE(count(), std::size_t(0));
     }
 
     void charactersAreFoundByName()

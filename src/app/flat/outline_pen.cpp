@@ -51,6 +51,8 @@ void OutlinePen::edit(const QString& item)
 
 void OutlinePen::leave()
 {
+    if (!isOn())
+        return;
     drawing_ = false;
     item_.clear();
     points_.clear();

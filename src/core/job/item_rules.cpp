@@ -153,6 +153,8 @@ Result<void> checkLook(const Job& job, const QString& where, const Item& item)
         return r;
     if (auto r = checkPoints(where, item); !r)
         return r;
+    if (item.pasteOver && item.kind != ItemKind::Shape)
+        return problem(where, QStringLiteral("Only a shape can be a paste-over."));
     if (auto r = checkLength(where, QStringLiteral("What text keeps from it"), item.aroundGap, Length(),
                              Length::mm(100), job.unit);
         !r)
