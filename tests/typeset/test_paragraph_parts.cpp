@@ -260,6 +260,11 @@ private Q_SLOTS:
                     const QRectF common = band.intersected(taken).boundingRect();
                     RC_ASSERT(common.width() < 0.1 || common.height() < 0.1);
                 }
+            // Lines follow each other downward.
+            for (std::size_t i = 1; i < layout.lineBoxes.size(); ++i) {
+                const LineBox& line = layout.lineBoxes[i];
+                RC_ASSERT((frame.columns > 1 || line.baseline > layout.lineBoxes[i - 1].baseline));
+            }
             // Nothing is lost: what is set and what is over make up the words.
             int letters = 0;
             for (const GlyphRun& run : layout.runs)
@@ -306,6 +311,15 @@ private Q_SLOTS:
                                          .mapRect(QRectF(line.left, line.head, line.width, line.foot - line.head));
                 QVERIFY(!strip.adjusted(0.01, 0.01, -0.01, -0.01).intersects(back));
             }
+            // Beside the frame it counts as far as text keeps off it: there is 1 mm between, and 2 mm are kept.
+            Job beside = job;
+            beside.edit(Face::Outside).items[0].side(ItemSide::Left).offset = len("61 mm");
+            beside.edit(Face::Outside).items[0].side(ItemSide::Right).offset = len("70 mm");
+            Plan besidePlan = testing::planned(beside);
+            QCOMPARE(obstaclesOf(beside, besidePlan, text, *besidePlan.findItem(text.id)).size(), std::size_t(1));
+            beside.edit(Face::Outside).items[0].side(ItemSide::Left).offset = len("63 mm");
+            besidePlan = testing::planned(beside);
+            QVERIFY(obstaclesOf(beside, besidePlan, text, *besidePlan.findItem(text.id)).empty());
             // Let go of, or only an outline that waits for its picture: nothing is kept off.
             job.edit(Face::Outside).items[0].kind = ItemKind::Picture;
             QVERIFY(obstaclesOf(job, testing::planned(job), text, *plan.findItem(text.id)).empty());
