@@ -274,6 +274,23 @@ private Q_SLOTS:
         });
     }
 
+    void whatLeavesNoRoomIsSkipped()
+    {
+        // Two bars right across: one at the head, one further down.
+        TextFrame frame{{len("60 mm"), len("100 mm")}};
+        const QRectF head(-5, -5, 300, 65);
+        const QRectF middle(-5, 100, 300, 50);
+        frame.obstacles = {QPolygonF(head), QPolygonF(middle)};
+        const TextLayout layout = layOutStory({para(words(60))}, {frame}, FontLibrary::shipped()).front();
+        QVERIFY(layout.lineBoxes.size() > 4);
+        QVERIFY(layout.lineBoxes.front().head >= head.bottom() - 0.001);
+        QVERIFY(layout.lineBoxes.front().head < head.bottom() + 14.001); // no further than a line
+        QVERIFY(std::ranges::none_of(layout.lineBoxes, [&](const LineBox& line) {
+            return line.foot > middle.top() + 0.001 && line.head < middle.bottom() - 0.001;
+        }));
+        QVERIFY(layout.lineBoxes.back().head > middle.bottom());
+    }
+
     void aTurnedTextKeepsOffTheSamePaper()
     {
         for (const TextRun run : {TextRun::Across, TextRun::Down, TextRun::Up}) {
