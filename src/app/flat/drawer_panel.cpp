@@ -136,9 +136,9 @@ void Drawer::buildAdding(QVBoxLayout* column, bool isPage)
     buttons->addWidget(actionButton(actions_.tintFace, tr("Ground")), 2, 1);
     buttons->addWidget(actionButton(actions_.addTable, tr("Table…")), 3, 0);
     buttons->addWidget(actionButton(actions_.placeText, tr("Text file…")), 3, 1);
-    buttons->addWidget(actionButton(actions_.drawOutline, tr("Outline")), 4, 0, 1, isPage ? 1 : 2);
+    buttons->addWidget(actionButton(actions_.drawOutline, tr("Outline")), 4, 0, 1, 2);
     if (isPage) // where old files have what must not print
-        buttons->addWidget(actionButton(actions_.addPasteOver, tr("Paste-over")), 4, 1);
+        buttons->addWidget(actionButton(actions_.addPasteOver, tr("Paste-over")), 5, 0, 1, 2);
     column->addLayout(buttons);
     column->addSpacing(6);
 
