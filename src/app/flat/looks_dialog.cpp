@@ -94,6 +94,8 @@ void LooksDialog::refresh()
     rows_.clear();
     model_->clear();
     model_->setHorizontalHeaderLabels({tr("Look"), tr("Against the others"), tr("Paragraphs"), tr("Words")});
+    for (const int number : {2, 3})
+        model_->horizontalHeaderItem(number)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
     int nearly = 0;
     QModelIndex again;
     for (const RoleLooks& role : looksUsed(document_.job())) {
