@@ -37,24 +37,6 @@ void paintStandIn(QPainter& painter, const QRectF& frame, bool failed)
 namespace
 {
 
-/// On a panel that is read the other way up an item is turned by half about its middle.
-void turnFor(QPainter& painter, const PlannedItem& placed)
-{
-    if (!placed.headDown)
-        return;
-    const QPointF middle = toMm(placed.frame).center();
-    painter.translate(middle);
-    painter.rotate(180);
-    painter.translate(-middle);
-}
-
-} // namespace
-
-QRectF toMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
-
-namespace
-{
-
 /// The smallest version of a picture that still has a pixel for every pixel of the screen where its trim is so many
 /// millimetres wide: a much larger one would lose lines between them.
 const QImage& versionFor(const QPainter& painter, const ShownPicture& shown, double trimWidth)
@@ -316,7 +298,7 @@ void FacePainter::paintItem(const Work& w)
         return;
     QPainter& painter = w.painter;
     painter.save();
-    turnFor(painter, w.placed);
+    painter.setTransform(headDownTurn(w.placed), true);
     if (w.item.shadow && (w.item.kind == ItemKind::Picture || w.item.kind == ItemKind::Shape))
         paintShadow(w);
     if (w.item.opacity == 100) {

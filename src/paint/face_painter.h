@@ -4,6 +4,7 @@
 #include "colour/screen_colour.h"
 #include "core/plan/plan.h"
 #include "paint/text_painter.h"
+#include "typeset/painter_path.h"
 
 #include <QImage>
 
@@ -145,7 +146,5 @@ void tintPaper(QPainter& painter, const QRectF& area, const Stock& stock);
 
 /// As far as an item may reach when it is painted: its frame, with stroke, shadow and overhanging letters.
 [[nodiscard]] Rect paintedArea(const Job& job, const Item& item, const PlannedItem& placed);
-
-[[nodiscard]] QRectF toMm(const Rect& r);
 
 } // namespace hinge

@@ -58,20 +58,37 @@ QImage rendered(const Poppler::Page& page, double resolution)
     return since.hasExpired(limits::longestRendering) ? QImage() : image;
 }
 
-Result<PagePreview> renderedFrom(QPDF& source, const QString& path, int number, double ppi)
+/// A page as Poppler has it, by itself with its bleed.
+struct ShownPage {
+    PageBoxes boxes;
+    QByteArray data; ///< the document reads from it
+    std::unique_ptr<Poppler::Document> document;
+    std::unique_ptr<Poppler::Page> page;
+};
+Result<ShownPage> shownPage(QPDF& source, const QString& path, int number)
 {
     const auto page = pageOf(source, number, path);
     if (!page)
         return tl::unexpected(page.error());
+    ShownPage shown;
+    shown.boxes = readPageBoxes(QPDFPageObjectHelper(*page));
+    if (!shown.boxes.isUsable())
+        return problem(path, QStringLiteral("The page does not say how large it is."));
+    shown.data = onePage(source, *page, shown.boxes);
+    shown.document = Poppler::Document::loadFromData(shown.data);
+    shown.page = shown.document ? shown.document->page(0) : nullptr;
+    if (!shown.page)
+        return problem(path, QStringLiteral("The page cannot be shown."));
+    return shown;
+}
+
+Result<PagePreview> renderedFrom(QPDF& source, const QString& path, int number, double ppi)
+{
     try {
-        const PageBoxes boxes = readPageBoxes(QPDFPageObjectHelper(*page));
-        if (!boxes.isUsable())
-            return problem(path, QStringLiteral("The page does not say how large it is."));
-        const QByteArray data = onePage(source, *page, boxes);
-        const std::unique_ptr<Poppler::Document> document = Poppler::Document::loadFromData(data);
-        const std::unique_ptr<Poppler::Page> shown = document ? document->page(0) : nullptr;
-        if (!shown)
-            return problem(path, QStringLiteral("The page cannot be shown."));
+        const auto opened = shownPage(source, path, number);
+        if (!opened)
+            return tl::unexpected(opened.error());
+        const auto& [boxes, data, document, shown] = *opened;
         document->setRenderHint(Poppler::Document::Antialiasing);
         document->setRenderHint(Poppler::Document::TextAntialiasing);
         document->setRenderHint(Poppler::Document::ThinLineShape);
@@ -97,18 +114,11 @@ Result<PagePreview> renderedFrom(QPDF& source, const QString& path, int number, 
 
 Result<PageWords> wordsFrom(QPDF& source, const QString& path, int number)
 {
-    const auto page = pageOf(source, number, path);
-    if (!page)
-        return tl::unexpected(page.error());
     try {
-        const PageBoxes boxes = readPageBoxes(QPDFPageObjectHelper(*page));
-        if (!boxes.isUsable())
-            return problem(path, QStringLiteral("The page does not say how large it is."));
-        const std::unique_ptr<Poppler::Document> document =
-            Poppler::Document::loadFromData(onePage(source, *page, boxes));
-        const std::unique_ptr<Poppler::Page> shown = document ? document->page(0) : nullptr;
-        if (!shown)
-            return problem(path, QStringLiteral("The page cannot be read."));
+        const auto opened = shownPage(source, path, number);
+        if (!opened)
+            return tl::unexpected(opened.error());
+        const auto& [boxes, data, document, shown] = *opened;
         const PageFacts facts = boxes.facts();
         // Without UserUnit it is smaller by that factor.
         const double unit =

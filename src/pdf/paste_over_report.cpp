@@ -57,7 +57,7 @@ private:
             return;
         addFile(item.file, words, problem, [&](Size trim) {
             const double ratio = trim.w.toMm() / std::max(0.01, trim.h.toMm());
-            const QRectF area = inMm(pictureArea(placed.fitted, item.fit, item.crop, ratio));
+            const QRectF area = toMm(pictureArea(placed.fitted, item.fit, item.crop, ratio));
             return QTransform::fromScale(area.width() / trim.w.toMm(), area.height() / trim.h.toMm()) *
                    QTransform::fromTranslate(area.x(), area.y());
         });
@@ -93,7 +93,7 @@ private:
         }
         const QTransform toSurface = lie(page->trim);
         for (const PageWord& word : page->words)
-            words.push_back({word.text, nearestRect(toSurface.mapRect(inMm(word.box)))});
+            words.push_back({word.text, nearestRect(toSurface.mapRect(toMm(word.box)))});
     }
 
     const Job& job_;

@@ -9,7 +9,7 @@ namespace hinge
 {
 
 /// For a painter whose unit is the millimetre.
-[[nodiscard]] inline QRectF inMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
+[[nodiscard]] inline QRectF toMm(const Rect& r) { return {r.x.toMm(), r.y.toMm(), r.w.toMm(), r.h.toMm()}; }
 /// And back again.
 [[nodiscard]] inline Rect nearestRect(const QRectF& mm)
 {

@@ -111,7 +111,7 @@ FreeOutline freeOutlineOf(const QPainterPath& outline)
     const Rect frame = nearestRect(outline.boundingRect());
     if (frame.isEmpty())
         return {};
-    return {frame, pointsOf(outline, inMm(frame))};
+    return {frame, pointsOf(outline, toMm(frame))};
 }
 
 void setOutline(Job& job, const Plan& plan, const QString& id, const QPainterPath& outline)
@@ -188,7 +188,7 @@ Result<void> putInside(Job& job, const Plan& plan, const QStringList& items)
         return problem({}, QStringLiteral("Both must lie on the same face or page."));
     content->sides = shape->sides;
     content->outline = Outline::Free;
-    content->points = pointsOf(painterPath(placed->frame, *shape), inMm(placed->frame));
+    content->points = pointsOf(painterPath(placed->frame, *shape), toMm(placed->frame));
     const QString gone = shape->id;
     removeItem(job, gone);
     return {};

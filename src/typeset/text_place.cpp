@@ -11,26 +11,13 @@ namespace hinge
 namespace
 {
 
-/// On a panel that is read the other way up an item is turned by half about its middle.
-QTransform turnOf(const PlannedItem& placed)
-{
-    QTransform turn;
-    if (placed.headDown) {
-        const QPointF middle = inMm(placed.frame).center();
-        turn.translate(middle.x(), middle.y());
-        turn.rotate(180);
-        turn.translate(-middle.x(), -middle.y());
-    }
-    return turn;
-}
-
 /// What lies within a distance of an outline, in millimetres of the paper.
 QPainterPath grown(const Item& item, const PlannedItem& placed)
 {
     const double gap = (item.aroundGap + item.stroke.width.part(2)).toMm();
     QPainterPath path;
     if (item.textAround == TextAround::Frame || item.kind == ItemKind::Code) {
-        path.addRect(inMm(placed.frame).adjusted(-gap, -gap, gap, gap));
+        path.addRect(toMm(placed.frame).adjusted(-gap, -gap, gap, gap));
         return path;
     }
     path = painterPath(placed.frame, item);
@@ -38,14 +25,26 @@ QPainterPath grown(const Item& item, const PlannedItem& placed)
     stroker.setWidth(std::max(0.01, gap * 2));
     stroker.setJoinStyle(Qt::RoundJoin);
     stroker.setCurveThreshold(0.02);
-    return turnOf(placed).map(path.united(stroker.createStroke(path)));
+    return headDownTurn(placed).map(path.united(stroker.createStroke(path)));
 }
 
 } // namespace
 
+QTransform headDownTurn(const PlannedItem& placed)
+{
+    QTransform turn;
+    if (placed.headDown) {
+        const QPointF middle = toMm(placed.frame).center();
+        turn.translate(middle.x(), middle.y());
+        turn.rotate(180);
+        turn.translate(-middle.x(), -middle.y());
+    }
+    return turn;
+}
+
 QTransform textTurn(TextRun run, const Rect& frame)
 {
-    const QRectF at = inMm(frame);
+    const QRectF at = toMm(frame);
     QTransform turn;
     switch (run) {
     case TextRun::Across: turn.translate(at.left(), at.top()); break;
@@ -64,7 +63,7 @@ QTransform textTurn(TextRun run, const Rect& frame)
 QTransform textToPaper(const Item& item, const PlannedItem& placed)
 {
     constexpr double mm = 25.4 / 72;
-    return QTransform::fromScale(mm, mm) * textTurn(item.textRun, placed.frame) * turnOf(placed);
+    return QTransform::fromScale(mm, mm) * textTurn(item.textRun, placed.frame) * headDownTurn(placed);
 }
 
 QPolygonF outlineWithin(const Item& item, const PlannedItem& placed)
@@ -73,7 +72,7 @@ QPolygonF outlineWithin(const Item& item, const PlannedItem& placed)
         return {};
     // On a panel that is read the other way up the outline is turned with its words.
     const QTransform toText = textToPaper(item, placed).inverted();
-    return toText.map(turnOf(placed).map(painterPath(placed.frame, item))).toFillPolygon();
+    return toText.map(headDownTurn(placed).map(painterPath(placed.frame, item))).toFillPolygon();
 }
 
 std::vector<TextObstacle> obstaclesOf(const Job& job, const Plan& plan, const Item& item, const PlannedItem& placed)

@@ -13,6 +13,10 @@ namespace hinge
 /// on: text may run down or up. On a panel that is read the other way up all of an item is turned besides.
 [[nodiscard]] QTransform textTurn(TextRun run, const Rect& frame);
 
+/// On a panel that is read the other way up an item is turned by half about its middle; else nothing. In millimetres of
+/// the paper.
+[[nodiscard]] QTransform headDownTurn(const PlannedItem& placed);
+
 /// From the points a text is set in to the millimetres of the paper, with every turn.
 [[nodiscard]] QTransform textToPaper(const Item& item, const PlannedItem& placed);
 

@@ -115,6 +115,17 @@ private Q_SLOTS:
             }
     }
 
+    void aCornerIsScaledToWhereItIsPulled()
+    {
+        const Rect box = mm(10, 20, 40, 20);
+        const auto at = [](double x, double y) { return Point{Length::nearestMm(x), Length::nearestMm(y)}; };
+        QCOMPARE(scaleToReach(box, {}, at(30, 30)), Percent(50));
+        QCOMPARE(scaleToReach(box, {}, at(30, 60)), Percent(200));                           // further down than across
+        QCOMPARE(scaleToReach(box, {LineEnd::End, LineEnd::End}, at(-10, 0)), Percent(200)); // 60 of 40, 40 of 20
+        QCOMPARE(scaleToReach(box, {LineEnd::End, LineEnd::Start}, at(0, 20)), Percent(125));
+        QCOMPARE(scaleToReach({}, {}, at(0, 0)), Percent(100));
+    }
+
     void backAndForth()
     {
         CHECK_PROPERTY("scaled up and down again everything is where it was, to a thousandth of a millimetre", [this] {

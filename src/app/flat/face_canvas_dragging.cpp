@@ -78,13 +78,7 @@ bool FaceCanvas::beginScaling(QPointF px, Qt::KeyboardModifiers keys)
 void FaceCanvas::scaleTo(QPointF px, bool withContents)
 {
     const QPointF mm = port_.toMm(px);
-    const QRectF frame = toMm(dragFrame_);
-    const QPointF stays(scaling_->across == LineEnd::Start ? frame.left() : frame.right(),
-                        scaling_->down == LineEnd::Start ? frame.top() : frame.bottom());
-    // As far along as the pointer is in the direction in which it is further.
-    const double share =
-        std::max(std::abs(mm.x() - stays.x()) / frame.width(), std::abs(mm.y() - stays.y()) / frame.height());
-    const Percent scale = Percent::hundredths(int(std::lround(share * 1000)) * 10); // tenths of a percent
+    const Percent scale = scaleToReach(dragFrame_, *scaling_, {Length::nearestMm(mm.x()), Length::nearestMm(mm.y())});
     Job job = before_->job;
     if (!canScaleBy(scale) || !scaleItems(job, before_->plan, selection_.items(), scale, withContents, *scaling_))
         return;

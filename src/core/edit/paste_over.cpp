@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/edit/paste_over.h"
 
+#include "core/edit/free_name.h"
 #include "core/edit/masters.h"
+#include "core/edit/new_items.h"
 #include "core/job/page_set.h"
 
 namespace hinge
@@ -12,15 +14,13 @@ namespace
 /// The ink that prints nothing.
 QString paperInk(Job& job)
 {
-    const Cmyk nothing{0, 0, 0, 0};
-    const auto bare = std::ranges::find_if(job.inks, [&](const Ink& ink) { return !ink.spot && ink.cmyk == nothing; });
-    if (bare != job.inks.end())
-        return bare->name;
-    const QString stem = QStringLiteral("Paper");
-    QString name = stem;
-    for (int i = 2; job.findInk(name); ++i)
-        name = QStringLiteral("%1 %2").arg(stem, QString::number(i));
-    job.inks.push_back({name, nothing, false});
+    if (const QString bare = bareInk(job); !bare.isEmpty())
+        return bare;
+    QString name = QStringLiteral("Paper");
+    const auto isTaken = [&](const QString& tried) { return job.findInk(tried) != nullptr; };
+    if (isTaken(name))
+        name = freeName(name, isTaken);
+    job.inks.push_back({name, {}, false});
     return name;
 }
 

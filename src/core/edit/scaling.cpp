@@ -52,6 +52,16 @@ void scaleText(const Job& job, Item& text, Percent scale)
         column.width = scaled(column.width, scale);
 }
 
+Percent scaleToReach(const Rect& frame, ScaleFrom from, Point place)
+{
+    if (frame.isEmpty())
+        return 100;
+    const Length x = place.x - (from.across == LineEnd::Start ? frame.x : frame.right());
+    const Length y = place.y - (from.down == LineEnd::Start ? frame.y : frame.bottom());
+    const double share = std::max(abs(x).toMm() / frame.w.toMm(), abs(y).toMm() / frame.h.toMm());
+    return Percent::hundredths(int(std::lround(std::min(share, 1000.0) * 1000)) * 10);
+}
+
 Result<void> scaleItems(Job& job, const Plan& plan, const QStringList& ids, Percent scale, bool withContents,
                         ScaleFrom from)
 {

@@ -23,6 +23,10 @@ struct ScaleFrom {
     LineEnd down = LineEnd::Start;
 };
 
+/// By how much a frame is scaled when the corner across from the one that stays is pulled to a place, in tenths of a
+/// percent: as far as it was pulled in the direction in which that is further.
+[[nodiscard]] Percent scaleToReach(const Rect& frame, ScaleFrom from, Point place);
+
 /// Makes items of one surface larger or smaller together, from a corner of the frame around them. With what
 /// is in them: type, strokes, corners and shadows. Sides that come to lie on a line of the paper take hold of it.
 /// Refused when one of them is locked, or would have no size left.
