@@ -2,6 +2,7 @@
 // Outlines that are joined, cut, turned, mirrored and drawn; against areas that are worked out by other means.
 #include "core/file/job_file.h"
 #include "testing.h"
+#include "typeset/drawn_outline.h"
 #include "typeset/free_stretch.h"
 #include "typeset/painter_path.h"
 #include "typeset/path_edits.h"
@@ -41,10 +42,9 @@ class TestPathEdits : public QObject
         return painterPath(testing::planned(job).findItem(name)->frame, *job.findItem(name));
     }
     /// By counting points of a fine grid: what is inside by odd crossings. Square millimetres.
-    static double area(const QPainterPath& path)
+    static double area(const QPainterPath& path, double step = 0.1)
     {
         const QRectF box = path.boundingRect();
-        constexpr double step = 0.1;
         int inside = 0;
         for (double y = box.top() + step / 2; y < box.bottom(); y += step)
             for (double x = box.left() + step / 2; x < box.right(); x += step)
@@ -92,8 +92,8 @@ private Q_SLOTS:
                 return item;
             };
             const Job job = with({any("a"), any("b")});
-            const double a = area(outlineOf(job, "a"));
-            const double b = area(outlineOf(job, "b"));
+            const double a = area(outlineOf(job, "a"), 0.2);
+            const double b = area(outlineOf(job, "b"), 0.2);
             const Plan plan = testing::planned(job);
             const QStringList ids{QStringLiteral("a"), QStringLiteral("b")};
             double united = 0, common = 0, cut = 0;
@@ -101,11 +101,11 @@ private Q_SLOTS:
                  {std::pair(PathJoin::United, &united), {PathJoin::Common, &common}, {PathJoin::CutOut, &cut}}) {
                 Job changed = job;
                 if (combineShapes(changed, plan, ids, how))
-                    *out = area(outlineOf(changed, "a"));
+                    *out = area(outlineOf(changed, "a"), 0.2);
                 else
                     RC_ASSERT(changed == job); // refused: nothing would be left
             }
-            const double grain = 0.1 * 200; // of the grid that counts
+            const double grain = 0.2 * 200; // of the grid that counts
             RC_ASSERT(std::abs(united + common - a - b) < grain);
             RC_ASSERT(std::abs(cut + common - a) < grain);
         });
@@ -229,6 +229,48 @@ private Q_SLOTS:
         QCOMPARE(widestWithin(line, 10, 20, notched).width, 60.0);
         QCOMPARE(widestWithin(line, 45, 55, notched).width, 60.0);
         QCOMPARE(widestWithin(line, 55, 65, notched).width, 100.0);
+    }
+
+    void anAddedPointChangesNothingOfTheOutline()
+    {
+        CHECK_PROPERTY("a point added anywhere on an outline leaves what it encloses", [] {
+            const Rect frame{len("10 mm"), len("10 mm"), len("60 mm"), len("40 mm")};
+            OutlineNodes nodes = nodesOf(
+                readyOutline(*rc::gen::element(ReadyOutline::Wave, ReadyOutline::Scallops, ReadyOutline::Band)), frame);
+            const QPainterPath before = pathOf(nodes, true);
+            const std::size_t count = nodes.size();
+            const QPointF on = before.pointAtPercent(*rc::gen::inRange(1, 100) / 100.0);
+            const auto added = addNode(nodes, on, 2);
+            RC_ASSERT(added && nodes.size() == count + 1);
+            RC_ASSERT(std::hypot(nodes[*added].at.x() - on.x(), nodes[*added].at.y() - on.y()) < 2);
+            const QPainterPath after = pathOf(nodes, true);
+            RC_ASSERT(std::abs(area(after, 0.4) - area(before, 0.4)) < 3);
+        });
+    }
+
+    void pointsAreHeldMovedTurnedAndTaken()
+    {
+        OutlineNodes nodes{{{0, 0}, {0, 0}, {0, 0}, false},
+                           {{40, 0}, {40, 0}, {40, 0}, false},
+                           {{40, 40}, {40, 40}, {40, 40}, false},
+                           {{0, 40}, {0, 40}, {0, 40}, false}};
+        QVERIFY(!holdAt(nodes, {20, 20}, 3));
+        QCOMPARE(holdAt(nodes, {41, 1}, 3)->node, std::size_t(1));
+        QVERIFY(isAtOutline(nodes, {42, 20}, 3) && !isAtOutline(nodes, {45, 20}, 3) && isAtOutline(nodes, {20, 20}, 3));
+        turnNode(nodes, 1); // along the line from the first to the third
+        QCOMPARE(nodes[1].out - nodes[1].at, QPointF(40, 40) / 6);
+        QCOMPARE(nodes[1].at - nodes[1].in, QPointF(40, 40) / 6);
+        moveNode(nodes, {1, NodePart::Out}, {50, 0}, false);
+        QCOMPARE(nodes[1].in, QPointF(30, 0)); // it stays smooth
+        moveNode(nodes, {2, NodePart::Out}, {50, 50}, false);
+        QCOMPARE(nodes[2].in, nodes[2].at); // a corner stays one
+        moveNode(nodes, {1, NodePart::At}, {45, 5}, false);
+        QCOMPARE(nodes[1].out, QPointF(55, 5));
+        turnNode(nodes, 1);
+        QCOMPARE(nodes[1].in, nodes[1].at);
+        QVERIFY(!addNode(nodes, {20, 20}, 3));
+        QVERIFY(takeNode(nodes, 0) && nodes.size() == 3);
+        QVERIFY(!takeNode(nodes, 0));
     }
 
     void whatCannotBeIsRefused()

@@ -7,18 +7,9 @@
 
 #include <QKeyEvent>
 #include <QPainter>
-#include <QPainterPathStroker>
-#include <cmath>
 
 namespace hinge
 {
-namespace
-{
-
-double distance(QPointF a, QPointF b) { return std::hypot(a.x() - b.x(), a.y() - b.y()); }
-
-} // namespace
-
 OutlinePen::OutlinePen(Document& document, Selection& selection, QObject* parent)
     : QObject(parent), document_(document), selection_(selection)
 {
@@ -70,76 +61,16 @@ void OutlinePen::take()
         placed->frame.isEmpty())
         return leave();
     const auto& [frame, points] = freeOutlineOf(painterPath(placed->frame, *item));
-    const auto at = [f = frame](int x, int y) {
-        return QPointF(f.x.toMm() + f.w.toMm() * x / outlineWhole, f.y.toMm() + f.h.toMm() * y / outlineWhole);
-    };
-    points_.clear();
-    for (const OutlinePoint& p : points)
-        points_.push_back({at(p.x, p.y), at(p.inX, p.inY), at(p.outX, p.outY), p.begins});
+    points_ = nodesOf(points, frame);
     if (last_ && *last_ >= points_.size())
         last_.reset();
     Q_EMIT changed();
 }
 
-std::optional<OutlinePen::Held> OutlinePen::heldAt(QPointF mm, double reach) const
-{
-    std::optional<Held> best;
-    double least = reach;
-    const auto offer = [&](std::size_t i, Part part, QPointF at) {
-        if (const double off = distance(at, mm); off < least) {
-            least = off;
-            best = Held{i, part};
-        }
-    };
-    for (std::size_t i = 0; i < points_.size(); ++i)
-        offer(i, Part::At, points_[i].at);
-    if (best)
-        return best; // a point goes before a handle that lies on it
-    for (std::size_t i = 0; i < points_.size(); ++i) {
-        offer(i, Part::In, points_[i].in);
-        offer(i, Part::Out, points_[i].out);
-    }
-    return best;
-}
-
-std::pair<std::size_t, std::size_t> OutlinePen::partOf(std::size_t point) const
-{
-    std::size_t first = point;
-    while (first > 0 && !points_[first].begins)
-        --first;
-    std::size_t last = point;
-    while (last + 1 < points_.size() && !points_[last + 1].begins)
-        ++last;
-    return {first, last};
-}
-
-QPainterPath OutlinePen::path(bool closed) const
-{
-    QPainterPath out;
-    const auto lead = [&](const PenPoint& from, const PenPoint& to) {
-        if (from.out == from.at && to.in == to.at)
-            out.lineTo(to.at);
-        else
-            out.cubicTo(from.out, to.in, to.at);
-    };
-    for (std::size_t i = 0; i < points_.size(); ++i) {
-        const auto [first, last] = partOf(i);
-        if (i == first)
-            out.moveTo(points_[i].at);
-        else
-            lead(points_[i - 1], points_[i]);
-        if (i == last && closed) {
-            lead(points_[i], points_[first]);
-            out.closeSubpath();
-        }
-    }
-    return out;
-}
-
 void OutlinePen::apply(const QString& what, bool joins)
 {
     Job job = document_.job();
-    setOutline(job, document_.plan(), item_, path(true));
+    setOutline(job, document_.plan(), item_, pathOf(points_, true));
     applying_ = true;
     (void)document_.edit(what, std::move(job), joins ? QStringLiteral("points/%1").arg(stroke_) : QString());
     applying_ = false;
@@ -147,7 +78,7 @@ void OutlinePen::apply(const QString& what, bool joins)
 
 void OutlinePen::finish()
 {
-    const QPainterPath outline = path(true);
+    const QPainterPath outline = pathOf(points_, true);
     const bool encloses = points_.size() > 1 && !freeOutlineOf(outline).points.empty();
     leave();
     if (encloses)
@@ -159,52 +90,29 @@ bool OutlinePen::press(QPointF mm, double reach)
     if (!isOn())
         return false;
     ++stroke_;
-    held_ = heldAt(mm, reach);
+    held_ = holdAt(points_, mm, reach);
     if (drawing_) {
-        if (held_ && held_->part == Part::At && held_->point == 0 && points_.size() > 1) {
+        if (held_ && held_->part == NodePart::At && held_->node == 0 && points_.size() > 1) {
             finish();
             return true;
         }
         points_.push_back({mm, mm, mm, false});
-        held_ = Held{points_.size() - 1, Part::Out};
+        held_ = NodeHold{points_.size() - 1, NodePart::Out};
         Q_EMIT changed();
         return true;
     }
     if (held_)
-        last_ = held_->point;
+        last_ = held_->node;
     Q_EMIT changed();
     // Only a press well beside the shape leaves it.
-    QPainterPathStroker near;
-    near.setWidth(reach * 2);
-    const QPainterPath outline = path(true);
-    return held_ || outline.contains(mm) || near.createStroke(outline).contains(mm);
+    return held_ || isAtOutline(points_, mm, reach);
 }
 
 void OutlinePen::drag(QPointF mm)
 {
     if (!held_)
         return;
-    PenPoint& p = points_[held_->point];
-    const bool smooth = distance(p.in, p.at) > 1e-9 && distance(p.out, p.at) > 1e-9;
-    switch (held_->part) {
-    case Part::At: {
-        const QPointF by = mm - p.at;
-        p.at += by;
-        p.in += by;
-        p.out += by;
-        break;
-    }
-    case Part::In:
-        p.in = mm;
-        if (smooth)
-            p.out = p.at * 2 - mm;
-        break;
-    case Part::Out:
-        p.out = mm;
-        if (drawing_ || smooth)
-            p.in = p.at * 2 - mm;
-        break;
-    }
+    moveNode(points_, *held_, mm, drawing_);
     if (!drawing_)
         apply(tr("Move a point"), true);
     Q_EMIT changed();
@@ -224,69 +132,23 @@ void OutlinePen::hover(QPointF mm)
         Q_EMIT changed();
 }
 
-void OutlinePen::split(QPointF mm, double reach)
-{
-    for (std::size_t i = 0; i < points_.size(); ++i) {
-        const auto [first, last] = partOf(i);
-        PenPoint& from = points_[i];
-        PenPoint& to = points_[i == last ? first : i + 1];
-        QPainterPath piece(from.at);
-        piece.cubicTo(from.out, to.in, to.at);
-        constexpr int tries = 60;
-        for (int k = 1; k < tries; ++k) {
-            const double t = double(k) / tries;
-            // By halving its sides (de Casteljau); where the controls lie on their points it is a straight line.
-            const bool straight = from.out == from.at && to.in == to.at;
-            const auto between = [t](QPointF a, QPointF b) { return a + (b - a) * t; };
-            const QPointF ab = between(from.at, from.out), bc = between(from.out, to.in), cd = between(to.in, to.at);
-            const QPointF abc = between(ab, bc), bcd = between(bc, cd);
-            const QPointF at = straight ? between(from.at, to.at) : between(abc, bcd);
-            if (distance(at, mm) > reach)
-                continue;
-            const PenPoint added{at, straight ? at : abc, straight ? at : bcd, false};
-            if (!straight) {
-                from.out = ab;
-                to.in = cd;
-            }
-            points_.insert(points_.begin() + std::ptrdiff_t(i) + 1, added);
-            last_ = i + 1;
-            return apply(tr("Add a point"), false);
-        }
-    }
-}
-
 void OutlinePen::pressTwice(QPointF mm, double reach)
 {
     if (drawing_)
         return finish();
-    const auto held = heldAt(mm, reach);
-    if (!held || held->part != Part::At) {
-        split(mm, reach);
-        return take();
+    if (const auto held = holdAt(points_, mm, reach); held && held->part == NodePart::At) {
+        turnNode(points_, held->node);
+        apply(tr("Round a point"), false);
+    } else if ((last_ = addNode(points_, mm, reach))) {
+        apply(tr("Add a point"), false);
     }
-    PenPoint& p = points_[held->point];
-    const auto [first, last] = partOf(held->point);
-    if (p.in != p.at || p.out != p.at) {
-        p.in = p.out = p.at;
-    } else {
-        // A third of the way along the line between its neighbours.
-        const QPointF before = points_[held->point == first ? last : held->point - 1].at;
-        const QPointF after = points_[held->point == last ? first : held->point + 1].at;
-        p.in = p.at - (after - before) / 6;
-        p.out = p.at + (after - before) / 6;
-    }
-    apply(tr("Round a point"), false);
     take();
 }
 
 void OutlinePen::remove(std::size_t point)
 {
-    const auto [first, last] = partOf(point);
-    if (last - first < 3)
+    if (!takeNode(points_, point))
         return; // what is left must enclose something
-    if (points_[point].begins)
-        points_[point + 1].begins = true;
-    points_.erase(points_.begin() + std::ptrdiff_t(point));
     last_.reset();
     apply(tr("Take a point away"), false);
     take();
@@ -320,12 +182,12 @@ void OutlinePen::paint(QPainter& painter, const QTransform& toPixels) const
     painter.save();
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(t.accent, 1.4));
-    QPainterPath outline = path(!drawing_);
+    QPainterPath outline = pathOf(points_, !drawing_);
     if (drawing_ && !points_.empty())
         outline.cubicTo(points_.back().out, pointer_, pointer_);
     painter.drawPath(toPixels.map(outline));
     for (std::size_t i = 0; i < points_.size(); ++i) {
-        const PenPoint& p = points_[i];
+        const OutlineNode& p = points_[i];
         const QPointF at = toPixels.map(p.at);
         painter.setPen(QPen(t.accent, 1));
         for (const QPointF control : {p.in, p.out})

@@ -3,6 +3,7 @@
 
 #include "app/document/document.h"
 #include "app/document/selection.h"
+#include "typeset/drawn_outline.h"
 
 #include <QObject>
 #include <QPainterPath>
@@ -48,33 +49,17 @@ Q_SIGNALS:
     void hint(const QString& text);
 
 private:
-    struct PenPoint {
-        QPointF at;
-        QPointF in;
-        QPointF out;
-        bool begins = false;
-    };
-    enum class Part { At, In, Out };
-    struct Held {
-        std::size_t point = 0;
-        Part part = Part::At;
-    };
-    [[nodiscard]] std::optional<Held> heldAt(QPointF mm, double reach) const;
-    [[nodiscard]] QPainterPath path(bool closed) const;
-    /// First and last of the part a point belongs to.
-    [[nodiscard]] std::pair<std::size_t, std::size_t> partOf(std::size_t point) const;
     void take(); ///< the points of the item
     void apply(const QString& what, bool joins);
     void finish();
     void remove(std::size_t point);
-    void split(QPointF mm, double reach);
 
     Document& document_;
     Selection& selection_;
     bool drawing_ = false;
     QString item_; ///< whose points are shown
-    std::vector<PenPoint> points_;
-    std::optional<Held> held_;
+    OutlineNodes points_;
+    std::optional<NodeHold> held_;
     std::optional<std::size_t> last_; ///< the point that was taken last
     QPointF pointer_;
     int stroke_ = 0; ///< counts drags: each is a step of the history
