@@ -1,8 +1,8 @@
 #!/usr/bin/python3
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Writes demo/visitor-leaflet.hinge.json: the visitor leaflet of the (made-up) Skerrowby Tidal Observatory."""
-from parts import (INKS, body, csv_rows, frame, free, heading, hold, listed, para, picture, safe_box, small_heading,
-                   strong, table, text, tint, write)
+from parts import (INKS, body, csv_rows, frame, free, heading, hold, listed, named_style, para, picture, safe_box,
+                   small_heading, strong, styled, table, text, tint, write)
 
 outside = [
     tint("flap-ground", "Flap ground", "Shallows", 14, frame(hold("bleed", 1, "start"), hold("bleed", 1, "start"), hold("edge", 1, "end"), hold("bleed", 1, "end"))),
@@ -41,12 +41,15 @@ inside = [
     picture("shore", "Low water", "shore.jpg",
          frame(hold("bleed", 1, "start"), hold("bleed", 1, "start"), hold("bleed", 3, "end"), free(1, "start", 82))),
     text("tower", "The tower", safe_box(1, 90, 38),
-         heading("The tower"),
-         {**body("It was built to keep a lamp and has kept a clock instead: since its first winter the float in the "
-                 "well beneath the stairs has written down the height of the sea, every six minutes, without a day "
-                 "missed."), "dropLines": 3},
-         body("Forty-one steps lead past the well, the pen room and the library of rolls to the gallery. From there "
-              "you see both skerries, the causeway and, on clear days, the hills behind the sound.")),
+         # As it came in texts/tower.docx.
+         styled("Heading 1", "The tower"),
+         styled("Opening",
+                "It was built to keep a lamp and has kept a clock instead: since its first winter the float in the "
+                "well beneath the stairs has written down the height of the sea, every six minutes, without a day "
+                "missed."),
+         styled("Text",
+                "Forty-one steps lead past the well, the pen room and the library of rolls to the gallery. From there "
+                "you see both skerries, the causeway and, on clear days, the hills behind the sound.")),
     {**picture("starfish", "Starfish", "starfish.png",
                frame(free(1, "start", 8), free(1, "end", -36), free(1, "start", 32), free(1, "end", -12)), "whole"),
      "textAround": "frame", "aroundGap": "4 mm"},
@@ -70,12 +73,15 @@ inside = [
          body("From two hours before to two hours after low water, by daylight.", after=0)),
     table("prices", "Prices", safe_box(3, 121, 60), csv_rows("prices.csv"), ["left", "right", "right"]),
     text("walks", "Walks", safe_box(3, 153, 8),
-         strong("Guided reef walk"),
-         body("Every Saturday at low water, ninety minutes, twelve people at most. Rubber boots can be borrowed in "
-              "all sizes."),
-         strong("Before you walk out"),
-         listed("Read the board at the steps."),
-         listed("Turn back when the bell rings: the causeway fills from the middle, not from its ends.")),
+         # As it came in texts/walks.odt.
+         styled("Heading 3", "Guided reef walk"),
+         styled("Text",
+                "Every Saturday at low water, ninety minutes, twelve people at most. Rubber boots can be borrowed in "
+                "all sizes."),
+         styled("Heading 3", "Before you walk out"),
+         styled("List", "Read the board at the steps."),
+         styled("List",
+                "Turn back when the bell rings: the causeway fills from the middle, not from its ends.")),
 ]
 
 job = {
@@ -91,6 +97,14 @@ job = {
     "oversPercent": 5,
     "press": {"sheet": {"width": "640 mm", "height": "450 mm"}, "gripper": "10 mm", "margin": "3 mm", "flip": "short edge"},
     "inks": INKS,
+    "textStyles": [
+        named_style("Heading 1", heading("")),
+        named_style("Opening", {**body(""), "dropLines": 3}),
+        named_style("Text", body("")),
+        named_style("Heading 3", strong("")),
+        named_style("List", listed("")),
+    ],
+    "styleMatches": {name: name for name in ("Heading 1", "Opening", "Text", "Heading 3", "List")},
     "faces": {"outside": {"items": outside}, "inside": {"items": inside}},
 }
 

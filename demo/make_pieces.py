@@ -7,7 +7,7 @@ import glob
 import json
 
 from parts import (HERE, INKS, body, box, code, frame, free, hold, linked, panel_bleed,
-                   para, picture, safe_box, shape, stroke, text, tint, whole_face, write)
+                   para, picture, safe_box, shape, stroke, text, tint, wave, whole_face, write)
 
 
 def piece(name, preset, title, outside=(), inside=(), **changes):
@@ -24,6 +24,16 @@ def piece(name, preset, title, outside=(), inside=(), **changes):
 def waves(panel_from, panel_to, ids, depth):
     """A swell along the foot, from one panel's bleed to another's."""
     return picture(ids, "Swell", "swell.pdf", frame(hold("bleed", panel_from, "start"), free(panel_from, "end", -depth), hold("bleed", panel_to, "end"), hold("bleed", panel_to, "end")))
+
+
+def cover_waves():
+    """Three along the foot, from bleed to bleed; the middle one begins further out, so that it is not in step."""
+    for id, name, strength, depth, out in (("swell", "Swell", 40, 52, 0),
+                                           ("ebb", "Ebb", 70, 38, 60),
+                                           ("flood", "Flood", 100, 24, 0)):
+        yield wave(id, name, "Shallows", strength,
+                   frame(hold("bleed", 1, "start", -out), free(1, "end", -depth),
+                         hold("bleed", 3, "end"), hold("bleed", 3, "end")))
 
 
 def down(item):
@@ -72,7 +82,7 @@ piece("tide-almanac-cover", "26", "Tide almanac, cover",
       outside=[
           tint("ground", "Ground", "Deep water", 100, whole_face(3)),
           *moons,
-          waves(1, 3, "swell", 44),
+          *cover_waves(),
           text("title", "Title", box(3, 14, 28, -14, 84),
                para("Tide", "Vollkorn Bold", 54, 56, "centre", "Bare stock"),
                para("Almanac", "Vollkorn Bold", 54, 56, "centre", "Bare stock", 6),

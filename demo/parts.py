@@ -88,6 +88,29 @@ def listed(words):
     return {**body(words, after=0), "list": "sign"}
 
 
+def styled(name, words):
+    """A paragraph that follows a style of the job."""
+    return {"text": words, "style": name}
+
+
+def named_style(name, paragraph):
+    """A style of the job that looks as a paragraph does."""
+    return {"name": name, **{key: value for key, value in paragraph.items() if key != "text"}}
+
+
+def wave(id, name, ink, strength, sides):
+    """A tint whose head is two waves, a fifth of its height deep."""
+    step, lead, deep = 25, 9, 20
+    points = []
+    for i in range(5):
+        x, y = step * i, deep if i % 2 == 0 else 0
+        before = {"inX": x - lead, "inY": y} if i > 0 else {}
+        after = {"outX": x + lead, "outY": y} if i < 4 else {}
+        points.append({"x": x, "y": y, **before, **after})
+    points += [{"x": 100, "y": 100}, {"x": 0, "y": 100}]
+    return {**shape(id, name, ink, sides, strength), "outline": "free", "points": points}
+
+
 def strong(words, align="left", after=0):
     return para(words, "Cabin SemiBold", 10.5, 15, align, "Deep water", after)
 

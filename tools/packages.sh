@@ -11,8 +11,8 @@ build_packages=(
 )
 # To start the window: the plain X11 connection and a display of our own where there is none.
 window_packages=(xvfb xauth libxcb-cursor0 libxkbcommon-x11-0 libegl1)
-# Reads texts of word processors for the window.
-converter_packages=(pandoc)
+# Run apart by the window: read texts of word processors, find what matters in a picture.
+converter_packages=(pandoc libvips-tools)
 test_packages=(
   clang-format librapidcheck-dev poppler-utils qpdf ghostscript libgs-common fontconfig libpaper-utils
   python3 python3-jsonschema python3-vobject xdotool zxing-cpp-tools libtiff-tools liblcms2-utils

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "pdf/opened_job.h"
 
+#include "colour/ink_light.h"
+#include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
@@ -39,8 +41,11 @@ Result<OpenedJob> openJob(const QString& path, bool filesOutside)
     for (const QString& file : linkedPaths(first))
         if (!facts.contains(file))
             facts.insert(file, readFileFacts(resolvedPath(file, opened.folder)));
-    opened.findings =
-        allFindings(opened.job, first, opened.plan, facts, layouts, surveyRecords(opened.job, table, opened.folder));
+    // A profile that cannot be read is a finding of its own; inks are then looked at as the one that ships has them.
+    const auto press = pressProfileOf(opened.job, opened.folder);
+    const LightOfInk light = lightByPress((press ? *press : shippedPressProfile()).icc);
+    opened.findings = allFindings(opened.job, first, opened.plan, facts, light, layouts,
+                                  surveyRecords(opened.job, table, opened.folder));
     return opened;
 }
 

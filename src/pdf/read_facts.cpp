@@ -2,6 +2,7 @@
 #include "pdf/read_facts.h"
 
 #include "colour/ink_coverage.h"
+#include "colour/picture_tones.h"
 #include "colour/press_profile.h"
 #include "core/file/read_limits.h"
 #include "core/file/record_table.h"
@@ -11,6 +12,7 @@
 #include "pdf/page_gutters.h"
 #include "pdf/page_preview.h"
 #include "pdf/page_resources.h"
+#include "pdf/picture_preview.h"
 #include "pdf/pixel_file.h"
 #include "pdf/svg_page.h"
 
@@ -50,6 +52,21 @@ void readGutters(const QString& path, FileFacts& facts)
     }
 }
 
+/// Of what may have text of ours over it: faces, covers, drawings.
+void readPageTones(const QString& path, FileFacts& facts)
+{
+    constexpr std::size_t mostPages = 4;
+    if (facts.pages.size() > mostPages)
+        return;
+    for (std::size_t i = 0; i < facts.pages.size(); ++i) {
+        if (!facts.pages[i].isUsable || facts.pages[i].trim.w > Length::mm(1200))
+            continue;
+        constexpr double ppi = 18; // small letters run together into the grey they look from afar
+        if (const auto shown = renderPagePreview(path, int(i) + 1, ppi))
+            facts.pages[i].tones = tonesOf(shown->image.copy(shown->trim.toAlignedRect() & shown->image.rect()));
+    }
+}
+
 void readPdf(const QString& path, FileFacts& facts)
 {
     facts.isPdf = true;
@@ -66,6 +83,7 @@ void readPdf(const QString& path, FileFacts& facts)
             about.missingFonts = fonts.missingIn(page);
         }
         readGutters(path, facts);
+        readPageTones(path, facts);
     } catch (const std::exception& e) {
         facts.error =
             QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()).left(120));
@@ -228,6 +246,11 @@ FileFacts factsOf(const QString& absolutePath, const CsvReading& reading)
         readPdf(absolutePath, facts);
     else
         readPicture(absolutePath, file, facts, true);
+    if (facts.error.isEmpty() && facts.pixelWidth > 0) {
+        constexpr int fineEnough = 96;
+        if (const auto small = picturePreview(absolutePath, fineEnough, shippedPressProfile().icc))
+            facts.tones = tonesOf(*small);
+    }
     if (facts.error.isEmpty()) {
         facts.sha256 = fingerprint(file);
     }

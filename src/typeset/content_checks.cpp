@@ -9,7 +9,9 @@
 #include "core/plan/item_checks.h"
 #include "core/plan/master_layers.h"
 #include "core/plan/record_checks.h"
+#include "core/plan/tint_checks.h"
 #include "typeset/code_symbol.h"
+#include "typeset/contrast_checks.h"
 #include "typeset/story_layout.h"
 
 #include <algorithm>
@@ -19,7 +21,8 @@ namespace hinge
 namespace
 {
 
-/// Ink to the reader's red light: below this share of black or cyan a bar looks like paper. Common practice.
+/// What bars must stand out by in the reader's red light, in percent. Common practice; ISO/IEC 15416 grades 55 as good
+/// and 40 as fair.
 constexpr int palestBar = 60;
 
 void checkLayout(const Job& job, const Item& item, const SurfaceId& surface, const TextLayout& layout,
@@ -77,11 +80,21 @@ void checkCode(const Job& job, const Plan& plan, const SurfaceId& surface, const
                                   .arg(other->name.isEmpty() ? QStringLiteral("Another item") : other->name),
                               groundForCode(job, plan, item.id) ? Remedy::LayGround : Remedy::None));
     const Ink* ink = job.findInk(item.ink);
-    if (ink && !ink->spot && (ink->cmyk.k + ink->cmyk.c).value() * item.strength.share() < palestBar)
-        out.push_back(foundAt(
-            "code.pale", Severity::Warn, job, surface, item, QStringLiteral("%1 is too pale to be read, %2"),
-            QStringLiteral(
-                "Readers see with red light: red, orange and yellow are white to them. Use black or a dark blue.")));
+    const Stock& stock = stockOf(job, surface);
+    if (!ink || ink->spot || symbolContrast(stock, *ink, item.strength) >= palestBar)
+        return;
+    // The paper may be all that is wrong.
+    const bool onWhite = symbolContrast(Stock(), *ink, item.strength) >= palestBar;
+    out.push_back(foundAt(
+        "code.pale", Severity::Warn, job, surface, item,
+        onWhite ? QStringLiteral("%1 stands out too little on this paper, %2")
+                : QStringLiteral("%1 is too pale to be read, %2"),
+        onWhite
+            ? QStringLiteral("Readers see with red light, and %1 paper sends little of it back. Use black on lighter "
+                             "paper, or print white below the code.")
+                  .arg(tintName(stock.tint))
+            : QStringLiteral(
+                  "Readers see with red light: red, orange and yellow are white to them. Use black or a dark blue.")));
 }
 
 } // namespace
@@ -138,7 +151,7 @@ std::vector<Finding> checkLongestRecords(const Job& job, const Plan& plan, const
 }
 
 std::vector<Finding> allFindings(const Job& job, const Job& shown, const Plan& plan, const FileFactsMap& facts,
-                                 TextLayoutCache& layouts, const RecordSurvey& survey)
+                                 const LightOfInk& light, TextLayoutCache& layouts, const RecordSurvey& survey)
 {
     std::vector<Finding> all = plan.findings;
     const auto add = [&all](std::vector<Finding> part) {
@@ -146,6 +159,8 @@ std::vector<Finding> allFindings(const Job& job, const Job& shown, const Plan& p
     };
     add(checkFiles(shown, plan, facts));
     add(checkText(shown, plan, layouts));
+    add(checkContrast(shown, plan, facts, light, layouts));
+    add(checkTints(job, plan, light));
     add(checkDates(shown, QDate::currentDate()));
     if (job.records.any()) {
         // What all records have in common is told once for all of them.

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/plan/light.h"
 #include "core/plan/record_survey.h"
 #include "typeset/story_layout.h"
 
@@ -16,9 +17,10 @@ namespace hinge
                                                        TextLayoutCache& layouts);
 
 /// All findings there are, the ones that stop the piece first. `shown` is the job filled in for the record that is
-/// looked at, `survey` what going through all of them told; where all copies are alike the job itself, and nothing.
+/// looked at, `light` how inks look on the job's press, `survey` what going through all of them told; where all copies
+/// are alike the job itself, and nothing.
 [[nodiscard]] std::vector<Finding> allFindings(const Job& job, const Job& shown, const Plan& plan,
-                                               const FileFactsMap& facts, TextLayoutCache& layouts,
-                                               const RecordSurvey& survey = {});
+                                               const FileFactsMap& facts, const LightOfInk& light,
+                                               TextLayoutCache& layouts, const RecordSurvey& survey = {});
 
 } // namespace hinge

@@ -6,6 +6,7 @@
 #include <QtEndian>
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <fontconfig/fontconfig.h>
 #include <hb-ot.h>
 #include <hb.h>
@@ -116,6 +117,7 @@ std::unique_ptr<FontFace> FontFace::fromData(const QString& name, const QByteArr
     result->capHeight_ = metric(HB_OT_METRICS_TAG_CAP_HEIGHT);
     result->underline_ = {metric(HB_OT_METRICS_TAG_UNDERLINE_OFFSET), metric(HB_OT_METRICS_TAG_UNDERLINE_SIZE)};
     result->strikeThrough_ = {metric(HB_OT_METRICS_TAG_STRIKEOUT_OFFSET), metric(HB_OT_METRICS_TAG_STRIKEOUT_SIZE)};
+    result->weight_ = int(std::lround(hb_style_get_value(result->font_, HB_STYLE_TAG_WEIGHT)));
     result->isCff_ = hasTable(result->face_, "CFF ");
     result->mayEmbed_ = embeddable(result->face_);
     return result;

@@ -34,6 +34,8 @@ public:
     /// Above the baseline, in font units; descender is negative.
     [[nodiscard]] int ascender() const { return ascender_; }
     [[nodiscard]] int descender() const { return descender_; }
+    /// From 100 to 900; 400 is regular, 700 bold (OpenType, OS/2 usWeightClass).
+    [[nodiscard]] int weight() const { return weight_; }
     /// Of the capitals, in font units.
     [[nodiscard]] int capHeight() const { return capHeight_; }
     /// A line through or under letters: the height of its head above the baseline, and how thick it is, in font units
@@ -61,6 +63,7 @@ private:
     int unitsPerEm_ = 1000;
     int ascender_ = 0;
     int descender_ = 0;
+    int weight_ = 400;
     int capHeight_ = 700;
     Bar underline_;
     Bar strikeThrough_;

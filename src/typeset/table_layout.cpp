@@ -153,7 +153,8 @@ private:
         TextStyle& style = cell.paragraph.style;
         style.align = Align::Left;
         // What makes a paragraph of its own of it has no place in a cell.
-        style.spaceBefore = style.spaceAfter = style.firstIndent = style.ruleBelow = style.ruleAbove = Length();
+        style.spaceBefore = style.spaceAfter = style.indent = style.firstIndent = style.ruleBelow = style.ruleAbove =
+            Length();
         style.boxInk.clear();
         style.list = ListMark::None;
         style.dropLines = 0;

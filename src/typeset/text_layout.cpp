@@ -139,10 +139,11 @@ private:
         return baseline_ + work.setter.descent() + padding(work.style);
     }
 
-    /// What list and first letter take from the beginning of a line.
+    /// What indent, list and first letter take from the beginning of a line.
     [[nodiscard]] double takenAtBegin(const Work& work) const
     {
-        return (work.style.list == ListMark::None ? 0 : work.style.listIndent.toPoints()) +
+        return work.style.indent.toPoints() +
+               (work.style.list == ListMark::None ? 0 : work.style.listIndent.toPoints()) +
                (work.drop > 0 ? work.setter.dropWidth(work.drop + dropped_) : 0);
     }
     /// The column without its padding.

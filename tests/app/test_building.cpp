@@ -347,7 +347,9 @@ class TestBuilding : public testing::WindowDriver
     {
         const QStringList outlines{QStringLiteral("rectangle"), QStringLiteral("ellipse"), QStringLiteral("line"),
                                    QStringLiteral("polygon")};
-        if (want.kind == ItemKind::Shape || want.kind == ItemKind::Picture)
+        if (want.outline == Outline::Free)
+            pickUnless("drawer.outline", QStringLiteral("a wave"));
+        else if (want.kind == ItemKind::Shape || want.kind == ItemKind::Picture)
             pickUnless("drawer.outline", outlines[int(want.outline)]);
         if (want.outline == Outline::Rectangle && item().cornerRadius != want.cornerRadius)
             user_->fill(find<QLineEdit>("drawer.cornerRadius"), exactText(want.cornerRadius, job().unit));

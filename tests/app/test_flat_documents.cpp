@@ -6,6 +6,8 @@
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QMessageBox>
+#include <QPushButton>
+#include <QScopeGuard>
 
 class TestFlatDocuments : public PaperDriver
 {
@@ -98,6 +100,30 @@ private Q_SLOTS:
         QTRY_VERIFY_WITH_TIMEOUT(!job().findItem(id)->isWaiting(), 20000);
         QCOMPARE(items().size(), before);
         QCOMPARE(job().findItem(id)->paragraphs[0].text, QStringLiteral("The tower"));
+    }
+
+    void readingCanBeStopped()
+    {
+        // A converter that would take a minute.
+        const QString program = testing::written(dir_->filePath(QStringLiteral("pandoc")), "#!/bin/sh\nsleep 60\n");
+        QVERIFY(QFile::setPermissions(program, QFile::ReadOwner | QFile::ExeOwner));
+        const QString file = made("docx");
+        const QByteArray before = qgetenv("PATH");
+        const auto back = qScopeGuard([&] { qputenv("PATH", before); });
+        qputenv("PATH", dir_->path().toLocal8Bit() + ':' + before);
+        auto* stop = find<QPushButton>("flat.stopReading");
+        QVERIFY(!stop->isVisible());
+        drop(file, at(150, 100));
+        QTRY_VERIFY(stop->isVisible());
+        QTest::mouseClick(stop, Qt::LeftButton);
+        QTRY_VERIFY_WITH_TIMEOUT(!stop->isVisible(), 5000);
+        QVERIFY(window_->findChildren<QMessageBox*>().isEmpty()); // who stopped it knows
+        QVERIFY(items().empty());
+        QVERIFY(!window_->document().history().canUndo());
+        // The next one is read again.
+        qputenv("PATH", before);
+        drop(file, at(150, 100));
+        QTRY_COMPARE_WITH_TIMEOUT(items().size(), std::size_t(1), 20000);
     }
 
     void whatCannotBeReadIsTold()

@@ -6,6 +6,7 @@
 #include "app/flat/face_canvas.h"
 #include "app/flat/ink_card.h"
 #include "app/look/theme.h"
+#include "core/edit/remedies.h"
 #include "core/file/job_file.h"
 #include "core/job/contact_card.h"
 #include "core/job/stories.h"
@@ -54,6 +55,60 @@ private Q_SLOTS:
         QTest::keyClick(&canvas(), Qt::Key_Escape);
         QTest::mouseClick(&canvas(), Qt::LeftButton, {}, at(140, 100));
         QCOMPARE(job().inks.size(), inks + 1);
+    }
+
+    void whatMattersInAPictureComesIntoItsFrame()
+    {
+        // A red buoy at the right of a grey sea, in a panel that shows the middle of it.
+        const QString file = pictureFile("sea.png", {1800, 900}, QColor(120, 130, 135), QColor(120, 130, 135));
+        QImage image(file);
+        QPainter painter(&image);
+        painter.setBrush(QColor(220, 40, 30));
+        painter.drawEllipse(QPoint(1530, 540), 50, 50);
+        painter.end();
+        QVERIFY(image.save(file));
+        place(file, 1);
+        QVERIFY(!job().on(Face::Outside).items.empty());
+        const QString id = job().on(Face::Outside).items.back().id;
+        window_->selection().setItem(Face::Outside, id);
+        QCoreApplication::processEvents();
+        QCOMPARE(find<QLineEdit>("drawer.focusX")->text(), QStringLiteral("50"));
+        QTest::mouseClick(find<QPushButton>("drawer.proposeFocus"), Qt::LeftButton);
+        QTRY_VERIFY_WITH_TIMEOUT(job().findItem(id)->crop.focusX != 500, 20000);
+        QVERIFY2(std::abs(job().findItem(id)->crop.focusX - 850) < 40,
+                 qPrintable(QString::number(job().findItem(id)->crop.focusX)));
+        QVERIFY(std::abs(job().findItem(id)->crop.focusY - 600) < 60);
+        window_->document().history().undo(); // one step
+        QCOMPARE(job().findItem(id)->crop, PictureCrop());
+        // By number, and rubbish.
+        type("drawer.focusX", QStringLiteral("12.5 %"));
+        QCOMPARE(job().findItem(id)->crop.focusX, 125);
+        for (const char* rubbish : {"101", "-3", "left"}) {
+            type("drawer.focusX", QString::fromLatin1(rubbish));
+            QCOMPARE(job().findItem(id)->crop.focusX, 125);
+        }
+        // Of anything but a picture of pixels it says why not.
+        add("addText", 2);
+        action("proposeFocus")->trigger();
+        QVERIFY(message().contains(QStringLiteral("picture")));
+    }
+
+    void textThatCannotBeReadIsSetInAnInkThatReads()
+    {
+        const QString text = add("addText", 1);
+        Job pale = job();
+        pale.inks.push_back({QStringLiteral("Haze"), {0, 0, 0, 15}, false});
+        pale.findItem(text)->paragraphs[0].style.ink = QStringLiteral("Haze");
+        QVERIFY(window_->document().edit(QStringLiteral("pale"), pale));
+        const auto faint = [this] {
+            const auto& all = window_->document().findings();
+            return std::ranges::find(all, QStringLiteral("text.faint"), &Finding::code);
+        };
+        QVERIFY(faint() != window_->document().findings().end());
+        QCOMPARE(faint()->itemId, text);
+        QCOMPARE(remedyText(faint()->remedy), QStringLiteral("Set it in an ink that reads"));
+        QVERIFY(window_->document().edit(remedyText(faint()->remedy), settled(job(), *faint())));
+        QVERIFY(faint() == window_->document().findings().end());
     }
 
     void theInkOfAnItemIsPickedByItsName()

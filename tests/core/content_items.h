@@ -99,6 +99,7 @@ inline rc::Gen<Item> anyItem(const Paper& paper, int number)
             own.style.tabs = {{len("20"), Align::Right}, {len("45"), Align::Centre}};
             own.style.hyphenation = *rc::gen::element(QString(), QStringLiteral("en-GB"));
             own.style.firstIndent = some(4);
+            own.style.indent = some(6);
             own.style.ruleBelow = some(1);
             own.style.ruleAbove = some(1);
             own.style.ruleAboveInk = *rc::gen::element(QString(), QStringLiteral("Lamp"));

@@ -4,6 +4,7 @@
 #include "content_items.h"
 #include "core/edit/dragging.h"
 #include "core/edit/frames.h"
+#include "core/edit/margins.h"
 #include "core/edit/new_items.h"
 #include "core/file/job_file.h"
 
@@ -85,6 +86,39 @@ private Q_SLOTS:
         plan = testing::planned(job);
         QCOMPARE(plan.findItem(QStringLiteral("x"))->frame, plan.panelsOf(Face::Outside)[2].layoutArea);
         QCOMPARE(roomAt(plan, Face::Outside, {len("250"), len("100")}), plan.panelsOf(Face::Outside)[2].layoutArea);
+    }
+
+    void theyEndAtTheSamePlaceBehind()
+    {
+        CHECK_PROPERTY("held against the light, the layouts of a panel and of the one behind it are the same", [] {
+            Job job = testing::a4Roll();
+            if (*rc::gen::arbitrary<bool>()) { // turned about its head
+                job.flat = {len("210"), len("297")};
+                job.fold = {FoldScheme::Half, 2};
+                job.fold.atHead = true;
+                job.fold.coverPanel = 1;
+            }
+            const int panel = *rc::gen::inRange(0, job.fold.panels);
+            for (const ItemSide side : allSides)
+                job.edit(Face::Outside).layout.push_back({panel, side, Length::mm(*rc::gen::inRange(5, 30))});
+            job.edit(Face::Inside).layout = {{0, ItemSide::Top, len("40")}, {1, ItemSide::Left, len("31")}};
+            const Plan before = testing::planned(job);
+            mirrorLayout(job, before, Face::Outside, panel);
+            const Plan plan = testing::planned(job);
+            const Panel& here = plan.panelsOf(Face::Outside)[std::size_t(panel)];
+            const Panel& behind = plan.paper.behind(here);
+            const Rect& seen = here.layoutArea;
+            const Rect& there = behind.layoutArea;
+            const Point a = plan.paper.through(Point{seen.x, seen.y});
+            const Point b = plan.paper.through(Point{seen.right(), seen.bottom()});
+            RC_ASSERT(there ==
+                      Rect::fromEdges(std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::max(a.y, b.y)));
+        });
+        Job job = testing::a4Roll();
+        job.edit(Face::Inside).layout = {{0, ItemSide::Top, len("40")}, {2, ItemSide::Top, len("40")}};
+        mirrorLayout(job, testing::planned(job), Face::Outside, 0);
+        QCOMPARE(job.on(Face::Inside).layout.size(), std::size_t(1)); // that of the panel behind is gone
+        QCOMPARE(job.on(Face::Inside).layout[0].panel, 0);
     }
 
     void theLayoutIsSafeOnEveryPiece()

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Copies that differ, in exported files: every number on its own piece, as text, as a code, and as a picture.
+#include "colour/ink_light.h"
+#include "colour/press_profile.h"
 #include "core/edit/record_edits.h"
 #include "core/file/record_table.h"
 #include "export_reader.h"
@@ -215,8 +217,9 @@ private Q_SLOTS:
         QVERIFY2(stopped.error().message.contains(wrong.codes[0].what), qPrintable(stopped.error().message));
         // All of it together, as window and command line find it.
         TextLayoutCache layouts(FontLibrary::installed());
-        const auto all = allFindings(job, filledFor(job, table->record(48)), testing::planned(job), facts, layouts,
-                                     surveyRecords(job, table, folder));
+        const auto all =
+            allFindings(job, filledFor(job, table->record(48)), testing::planned(job), facts,
+                        lightByPress(shippedPressProfile().icc), layouts, surveyRecords(job, table, folder));
         for (const char* code : {"records.changed", "records.picture", "records.code"})
             QVERIFY2(testing::hasFinding(all, code), code);
         QVERIFY(!testing::hasFinding(all, "code.wrong")); // told once, for all records

@@ -63,6 +63,58 @@ private Q_SLOTS:
         QCOMPARE(marks[29], QStringLiteral("ad."));
     }
 
+    void listsInListsCountForThemselves()
+    {
+        // 1. a. b. (more of it) 2. a. - and a paragraph that ends them all.
+        std::vector<Paragraph> all(8, para(QStringLiteral("x")));
+        const auto lay = [&](std::size_t i, ListMark mark, int deep) {
+            all[i].style.list = mark;
+            all[i].style.indent = Length::points(12 * deep);
+        };
+        lay(0, ListMark::Numbers, 0);
+        lay(1, ListMark::Letters, 1);
+        lay(2, ListMark::Letters, 1);
+        lay(3, ListMark::None, 1);
+        lay(4, ListMark::Numbers, 0);
+        lay(5, ListMark::Letters, 1);
+        lay(6, ListMark::None, 0);
+        lay(7, ListMark::Numbers, 0);
+        QCOMPARE(listMarks(all).join(u','), QStringLiteral("1.,a.,b.,,2.,a.,,1."));
+    }
+
+    void anIndentMovesAllLines()
+    {
+        Paragraph p = para(words(40));
+        p.style.indent = Length::points(30);
+        p.style.firstIndent = -Length::points(10);
+        const TextLayout layout = set({p});
+        QVERIFY(layout.lineBoxes.size() > 3);
+        for (std::size_t i = 0; i < layout.lineBoxes.size(); ++i)
+            QVERIFY(std::abs(layout.lineBoxes[i].begin - (i == 0 ? 20 : 30)) < 0.001);
+        for (const GlyphRun& run : layout.runs)
+            QVERIFY(run.glyphs.back().x + run.glyphs.back().advance < len("80 mm").toPoints() + 0.01);
+        // A list is moved in with its marks.
+        p.style.firstIndent = {};
+        p.style.list = ListMark::Sign;
+        p.style.listIndent = Length::points(12);
+        const TextLayout list = set({p});
+        const auto mark = std::ranges::find(list.runs, -1, &GlyphRun::paragraph);
+        QVERIFY(mark != list.runs.end());
+        QVERIFY(std::abs(mark->glyphs.front().x - 30) < 0.001);
+        QVERIFY(std::abs(list.lineBoxes[0].begin - 42) < 0.001);
+        // From right to left it is the other side that it is moved in from.
+        Paragraph right = para(QStringLiteral("שלום שלום שלום"));
+        right.style.font = QStringLiteral("Ezra SIL Regular");
+        right.style.indent = Length::points(30);
+        right.style.align = Align::Right;
+        const TextLayout turned = layOutText({right}, {len("80 mm"), len("30 mm")}, FontLibrary::installed());
+        const double edge = len("80 mm").toPoints();
+        double last = 0;
+        for (const GlyphRun& run : turned.runs)
+            last = std::max(last, run.glyphs.back().x + run.glyphs.back().advance);
+        QVERIFY2(std::abs(last - (edge - 30)) < 1, qPrintable(QString::number(edge - last)));
+    }
+
     void marksStandInTheRoomOfTheList()
     {
         std::vector<Paragraph> list(11, para(words(20)));

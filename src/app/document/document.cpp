@@ -3,6 +3,8 @@
 
 #include "app/document/linked_files.h"
 #include "app/document/record_view.h"
+#include "colour/ink_light.h"
+#include "colour/press_profile.h"
 #include "core/file/embedded_files.h"
 #include "core/file/job_file.h"
 #include "core/file/links.h"
@@ -92,7 +94,8 @@ QByteArray hashOf(const QString& path)
 
 Document::Document(QObject* parent)
     : QObject(parent), files_(std::make_unique<LinkedFiles>()), records_(std::make_unique<RecordView>(*files_)),
-      layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed(), Patience::DoesWithout))
+      layouts_(std::make_unique<TextLayoutCache>(FontLibrary::installed(), Patience::DoesWithout)),
+      light_(lightByPress(shippedPressProfile().icc))
 {
     connect(files_.get(), &LinkedFiles::factsChanged, this, &Document::refreshFindings);
     connect(records_.get(), &RecordView::changed, this, &Document::refreshFindings);
@@ -105,6 +108,13 @@ Document::Document(QObject* parent)
             refreshFindings();
     });
     start(newLeaflet());
+}
+
+void Document::usePress(const QByteArray& icc)
+{
+    files_->usePress(icc);
+    light_ = lightByPress(icc);
+    refreshFindings();
 }
 
 Document::~Document()
@@ -319,7 +329,7 @@ void Document::refreshFindings()
 {
     (void)layouts_->refresh();
     records_->update(job_, folder());
-    findings_ = allFindings(job_, shown(), plan_, files_->facts(), *layouts_, records_->survey());
+    findings_ = allFindings(job_, shown(), plan_, files_->facts(), light_, *layouts_, records_->survey());
     Q_EMIT changed();
     // Text that was set before the patterns of its language were there is set again when they are.
     if (layouts_->isProvisional() && !patterns_.isActive())

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/file/file_stamp.h"
+#include "core/plan/light.h"
 #include "core/plan/plan.h"
 
 #include <QObject>
@@ -41,6 +42,8 @@ public:
     [[nodiscard]] const Job& onSheets() const;
     [[nodiscard]] RecordView& records() const { return *records_; }
     [[nodiscard]] LinkedFiles& files() const { return *files_; }
+    /// Takes another press profile (ICC, four process colours) for pictures and findings.
+    void usePress(const QByteArray& icc);
     /// How the texts of the job are set.
     [[nodiscard]] TextLayoutCache& layouts() const { return *layouts_; }
     [[nodiscard]] QUndoStack& history() { return history_; }
@@ -118,6 +121,7 @@ private:
     std::unique_ptr<LinkedFiles> files_;
     std::unique_ptr<RecordView> records_;
     std::unique_ptr<TextLayoutCache> layouts_;
+    LightOfInk light_;         ///< how inks look on the job's press
     QTimer patterns_;          ///< looks whether patterns of hyphenation have come
     std::set<JobStep*> steps_; ///< all of the history: links in them follow when the job moves
     QUndoStack history_;

@@ -97,6 +97,9 @@ private:
     /// The lines of the panel that things hold on to: columns, margins, guides.
     void buildLines(QVBoxLayout* column, const SurfaceId& surface, int panel);
     void buildGuides(QVBoxLayout* column, const SurfaceId& surface, int panel);
+    /// A button that looks like a word; `change` is what it does to the job, as the step `step` of the history.
+    QPushButton* jobLink(const QString& text, const char* name, const QString& told, const QString& step,
+                         std::function<void(Job&)> change);
     void buildSupplied(QVBoxLayout* column, const SurfaceId& surface);
     /// What masters show on the surface, and the way to make one.
     void buildMasters(QVBoxLayout* column, const SurfaceId& surface);
@@ -169,9 +172,12 @@ private:
     JobChoice* nextFrame(const QString& itemId);
     QLayout* baselineGrid(const QString& itemId, bool onGrid);
     JobField* pictureScale(const QString& itemId);
-    /// Its file: where it is, how large, how fine it prints.
+    /// What of it stays in sight when it is cropped.
+    void buildFocus(QVBoxLayout* column, const QString& itemId);
+    JobField* pictureFocus(const QString& itemId, int PictureCrop::*part);
     /// The name of its file, in which fields may stand.
     void buildPictureName(QVBoxLayout* column, const QString& id);
+    /// Its file: where it is, how large, how fine it prints.
     QLabel* aboutPicture(const QString& itemId);
     JobField* picturePage(const QString& itemId);
     void buildInks(QVBoxLayout* column, const QString& itemId);

@@ -480,25 +480,15 @@ void Drawer::buildGuides(QVBoxLayout* column, const SurfaceId& surface, int at)
         return;
     auto* row = new QHBoxLayout;
     row->setSpacing(6);
-    const auto give = [&](const QString& text, const char* name, const QString& told, const QString& step,
-                          auto change) {
-        auto* button = new QPushButton(text);
-        button->setProperty("link", true);
-        button->setObjectName(QString::fromLatin1(name));
-        button->setToolTip(told);
-        connect(button, &QPushButton::clicked, this, [this, step, change] {
-            Job job = document_.job();
-            change(job);
-            (void)document_.edit(step, std::move(job));
-        });
-        row->addWidget(button);
-    };
-    give(tr("on every panel"), "drawer.repeatGuides", tr("Gives the other panels of this face the same guides"),
-         tr("Repeat the guides"), [this, surface, at](Job& job) { repeatGuides(job, document_.plan(), surface, at); });
-    give(tr("behind it, too"), "drawer.mirrorGuides",
-         tr("Gives the panel behind this one the same guides, so that both fall on each other"),
-         tr("Mirror the guides"),
-         [this, surface, at](Job& job) { mirrorGuides(job, document_.plan(), surface.face, at); });
+    row->addWidget(jobLink(tr("on every panel"), "drawer.repeatGuides",
+                           tr("Gives the other panels of this face the same guides"), tr("Repeat the guides"),
+                           [this, surface, at](Job& job) { repeatGuides(job, document_.plan(), surface, at); }));
+    if (surface.master == 0) // what is on one has no one back
+        row->addWidget(jobLink(tr("behind it, too"), "drawer.mirrorGuides",
+                               tr("Gives the panel behind this one the same guides, so that both fall on each other"),
+                               tr("Mirror the guides"), [this, surface, at](Job& job) {
+                                   mirrorGuides(job, document_.plan(), surface.face, at);
+                               }));
     row->addStretch(1);
     column->addLayout(row);
 }

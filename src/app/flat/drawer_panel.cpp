@@ -8,6 +8,7 @@
 #include "app/flat/master_card.h"
 #include "app/flat/master_list.h"
 #include "app/look/actions.h"
+#include "core/edit/margins.h"
 #include "core/edit/new_items.h"
 #include "core/file/links.h"
 #include "core/piece/reading.h"
@@ -154,6 +155,22 @@ void Drawer::buildAdding(QVBoxLayout* column, bool isPage)
     column->addSpacing(6);
 }
 
+QPushButton* Drawer::jobLink(const QString& text, const char* name, const QString& told, const QString& step,
+                             std::function<void(Job&)> change)
+{
+    auto* button = new QPushButton(text);
+    button->setProperty("link", true);
+    button->setObjectName(QString::fromLatin1(name));
+    button->setToolTip(told);
+    connect(button, &QPushButton::clicked, this, [this, step, change = std::move(change)] {
+        Job job = document_.job();
+        change(job);
+        if (const auto done = document_.edit(step, std::move(job)); !done)
+            Q_EMIT editor_.refused(done.error().message);
+    });
+    return button;
+}
+
 void Drawer::buildLines(QVBoxLayout* column, const SurfaceId& surface, int at)
 {
     const bool isPage = surface.component == Component::Text;
@@ -174,6 +191,14 @@ void Drawer::buildLines(QVBoxLayout* column, const SurfaceId& surface, int at)
         ->setToolTip(
             tr("The design margin of all panels and pages that have none of their own; 0 to end where it is no "
                "longer safe"));
+    if (!isPage && surface.master == 0)
+        column->addWidget(
+            jobLink(tr("the same behind it"), "drawer.mirrorLayout",
+                    tr("Gives the panel behind this one the same design margins, mirrored, so that both "
+                       "end at the same place through the paper"),
+                    tr("Mirror the design margins"),
+                    [this, surface, at](Job& job) { mirrorLayout(job, document_.plan(), surface.face, at); }),
+            0, Qt::AlignLeft);
     column->addSpacing(6);
 
     buildGuides(column, surface, at);

@@ -84,7 +84,9 @@ void Drawer::buildList(QVBoxLayout* column, const QString& id)
                tr("How many lines it is high: 2 or 3 for the beginning of a story, 0 for a letter like the others")}});
     addCells(column, {{tr("sign"), sign, "drawer.listSign", tr("What stands before each paragraph of the list")},
                       {tr("its room"), measure(what, id, &TextStyle::listIndent), "drawer.listIndent",
-                       tr("How far the text of the list is moved in; its marks stand in that room")}});
+                       tr("How far the text of the list is moved in; its marks stand in that room")},
+                      {tr("moved in"), measure(tr("Change the indent"), id, &TextStyle::indent), "drawer.moveIn",
+                       tr("How far all of the paragraph is moved in, as a list in a list is")}});
 }
 
 void Drawer::buildBesideText(QVBoxLayout* column, const QString& id)

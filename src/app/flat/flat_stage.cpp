@@ -88,6 +88,13 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     hint_->setAlignment(Qt::AlignCenter);
     hint_->setMinimumWidth(10);
     bar->addWidget(hint_, 1);
+    stop_ = new QPushButton(tr("Stop"));
+    stop_->setObjectName(QStringLiteral("flat.stopReading"));
+    stop_->setAccessibleName(tr("Stop reading the file"));
+    stop_->setToolTip(tr("Give up on this file; nothing on the paper changes"));
+    stop_->hide();
+    connect(stop_, &QPushButton::clicked, &editor, &SurfaceEditor::stopReading);
+    bar->addWidget(stop_);
     auto* faceLabel = plainLabel();
     faceLabel->setObjectName(QStringLiteral("flat.face"));
     faceLabel->setFont(uiFont(type::body, QFont::Bold));
@@ -219,6 +226,12 @@ void FlatStage::tell(const QString& words)
 {
     hint_->setText(words);
     hint_->setToolTip(words);
+}
+
+void FlatStage::tellReading(const QString& file)
+{
+    tell(file.isEmpty() ? QString() : tr("Reading %1…").arg(file));
+    stop_->setVisible(!file.isEmpty());
 }
 
 void FlatStage::setView(PaperView view)

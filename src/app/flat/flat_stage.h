@@ -27,6 +27,8 @@ public:
     void drawFrame(FrameFor what);
     /// A word about what is going on; empty for none.
     void tell(const QString& words);
+    /// A file is being read, by its name, with a button that stops it; empty when it is.
+    void tellReading(const QString& file);
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
@@ -40,6 +42,7 @@ private:
     Drawer* drawer_ = nullptr;
     QBoxLayout* head_ = nullptr; ///< pills, and what is said of the face
     QLabel* hint_ = nullptr;
+    QPushButton* stop_ = nullptr; ///< while a file is read
     QComboBox* plates_ = nullptr;
     std::vector<QPushButton*> views_;
 };

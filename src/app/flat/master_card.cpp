@@ -4,6 +4,7 @@
 #include "app/fields/drawer_parts.h"
 #include "app/fields/fields.h"
 #include "core/edit/masters.h"
+#include "core/job/page_set.h"
 
 #include <QCheckBox>
 #include <QHBoxLayout>

@@ -8,6 +8,9 @@
 #include "core/edit/place_document.h"
 
 #include <QPainterPath>
+#include <atomic>
+#include <functional>
+#include <memory>
 
 namespace hinge
 {
@@ -91,6 +94,11 @@ public:
     /// Paints the selected item earlier (-1) or later (+1) than its neighbour.
     void restack(int step);
 
+    /// Looks at a picture in the background and moves it in its frame, so that what matters in it stays in sight.
+    void proposeFocus(const QString& item);
+    /// Gives up what is being read.
+    void stopReading();
+
     /// Asked for the password of a PDF, by its name; `again` when one was wrong. Nothing when the user gives up.
     using AskPassword = std::function<std::optional<QString>(const QString& name, bool again)>;
     void setAskPassword(AskPassword ask) { askPassword_ = std::move(ask); }
@@ -102,7 +110,7 @@ public:
     [[nodiscard]] Result<QString> unlocked(const QString& path);
 
 Q_SIGNALS:
-    /// A file is being read, by its name; empty when it is.
+    /// A file is being read, by its name, which `stopReading` ends; empty when it is.
     void reading(const QString& name);
     /// A file could not be placed; `message` says why.
     void refused(const QString& message);
@@ -114,6 +122,11 @@ Q_SIGNALS:
     void toBeNamed();
 
 private:
+    /// Does `work` in the background, tells that `file` is being read, and can be stopped: `work` is given what it asks
+    /// whether to go on. `then` is given what came of it; nothing is said of what was stopped.
+    template <class Content>
+    void readInBackground(const QString& file, std::function<Result<Content>(const std::function<bool()>& goesOn)> work,
+                          std::function<void(const Content&)> take, const std::function<void()>& then);
     /// A file with the panel and column it goes to.
     struct Destined {
         QString path;
@@ -143,6 +156,9 @@ private:
     AskPassword askPassword_;
     AskStyles askStyles_;
     QStringList passwords_; ///< that opened a file; several of one sender often share theirs
+    int readings_ = 0;      ///< files that are being read
+    /// How often reading was stopped: what began before then ends. Shared with the threads that read.
+    std::shared_ptr<std::atomic<int>> stops_ = std::make_shared<std::atomic<int>>(0);
     AlignTo alignTo_ = AlignTo::EachOther;
 };
 

@@ -3,6 +3,7 @@
 #include "app/document/background.h"
 #include "app/document/linked_files.h"
 #include "app/flat/surface_editor.h"
+#include "colour/press_profile.h"
 #include "core/edit/masters.h"
 #include "core/edit/new_items.h"
 #include "core/edit/supplied_faces.h"
@@ -13,6 +14,7 @@
 #include "core/file/record_table.h"
 #include "core/file/save_file.h"
 #include "pdf/open_pdf.h"
+#include "pdf/proposed_focus.h"
 
 #include <QFileInfo>
 #include <QScopeGuard>
@@ -243,18 +245,66 @@ void SurfaceEditor::placeDocumentFile(const Destined& file, const std::function<
 {
     const QString name = QFileInfo(file.path).completeBaseName();
     const SurfaceId surface = selection_.surface();
-    Q_EMIT reading(QFileInfo(file.path).fileName());
+    readInBackground<DocumentText>(
+        file.path, [path = file.path](const auto& goesOn) { return readDocument(path, goesOn); },
+        [this, name, surface, file](const DocumentText& document) {
+            putDocument(document, name, surface, file.panel, file.frame);
+        },
+        then);
+}
+
+template <class Content>
+void SurfaceEditor::readInBackground(const QString& file,
+                                     std::function<Result<Content>(const std::function<bool()>& goesOn)> work,
+                                     std::function<void(const Content&)> take, const std::function<void()>& then)
+{
+    const QString name = QFileInfo(file).fileName();
+    ++readings_;
+    Q_EMIT reading(name);
+    const std::function<bool()> goesOn = [stops = stops_, asOf = stops_->load()] { return stops->load() == asOf; };
     inBackground(
-        this, [path = file.path] { return readDocument(path); },
-        [this, name, surface, file, then](const Result<DocumentText>& document) {
-            Q_EMIT reading({});
-            if (document)
-                putDocument(*document, name, surface, file.panel, file.frame);
-            else
-                Q_EMIT refused(
-                    tr("%1 was not placed. %2").arg(QFileInfo(file.path).fileName(), document.error().message));
+        this, [work = std::move(work), goesOn] { return work(goesOn); },
+        [this, name, goesOn, take = std::move(take), then](const Result<Content>& read) {
+            if (--readings_ == 0)
+                Q_EMIT reading({});
+            if (goesOn()) { // whoever stopped it knows
+                if (read)
+                    take(*read);
+                else
+                    Q_EMIT refused(tr("%1 was not placed. %2").arg(name, read.error().message));
+            }
             then();
         });
+}
+
+void SurfaceEditor::stopReading() { ++*stops_; }
+
+void SurfaceEditor::proposeFocus(const QString& id)
+{
+    const Item* item = document_.shown().findItem(id);
+    const PlannedItem* placed = document_.plan().findItem(id);
+    if (!item || !placed || !item->hasPicture() || placed->frame.isEmpty() || isPageFile(item->file.path)) {
+        Q_EMIT refused(tr("Choose a picture of pixels first: this looks for what matters in it."));
+        return;
+    }
+    const auto press = pressProfileOf(document_.job(), document_.folder());
+    readInBackground<PictureCrop>(
+        item->file.path,
+        [path = resolvedPath(item->file.path, document_.folder()), size = placed->frame.size(),
+         icc = (press ? *press : shippedPressProfile()).icc](const auto& goesOn) {
+            return proposedFocus(path, size.w.toMm(), size.h.toMm(), icc, goesOn);
+        },
+        [this, id](const PictureCrop& found) {
+            Job job = document_.job();
+            Item* picture = job.findItem(id);
+            if (!picture)
+                return;
+            picture->crop.focusX = found.focusX;
+            picture->crop.focusY = found.focusY;
+            if (const auto done = document_.edit(tr("Show what matters in a picture"), std::move(job)); !done)
+                Q_EMIT refused(done.error().message);
+        },
+        [] {});
 }
 
 void SurfaceEditor::putDocument(const DocumentText& document, const QString& name, const SurfaceId& surface, int panel,

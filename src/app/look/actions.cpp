@@ -198,6 +198,9 @@ void Actions::makePlacing(QWidget* window)
                    tr("A QR code, an article number or a Code 128"));
     pickInk = make(window, "pickInk", tr("P&ick an ink"), QStringLiteral("pipette"), QKeySequence(tr("Ctrl+Alt+I")),
                    tr("Take the colour under the next click as an ink of the job"));
+    proposeFocus = make(window, "proposeFocus", tr("Find what &matters in a picture"), QStringLiteral("focus"),
+                        QKeySequence(tr("Ctrl+Shift+X")),
+                        tr("Looks at the picture and moves it so that what the eye goes to stays in its frame"));
     press = make(window, "press", tr("P&ress and paper…"), QStringLiteral("droplets"), QKeySequence(tr("Ctrl+Alt+R")),
                  tr("The profile colours are converted and shown through, and how much ink the paper takes"));
     files = make(window, "files", tr("F&iles…"), QStringLiteral("files"), QKeySequence(tr("Ctrl+Shift+F")),

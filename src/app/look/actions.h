@@ -23,8 +23,8 @@ struct Actions {
     QAction *group, *ungroup, *lock;
     QAction *alignLeft, *alignCentre, *alignRight, *alignHead, *alignMiddle, *alignFoot, *distributeAcross,
         *distributeDown;
-    QAction *placePicture, *addText, *placeText, *addTable, *addTint, *tintFace, *addShape, *addCode, *pickInk, *files,
-        *press, *takeSupplied, *dropSupplied;
+    QAction *placePicture, *addText, *placeText, *addTable, *addTint, *tintFace, *addShape, *addCode, *pickInk,
+        *proposeFocus, *files, *press, *takeSupplied, *dropSupplied;
     QAction *underline, *strikeThrough, *putCharacter, *textLooks;
     QAction *addPasteOver, *whatIsCovered;
     QAction *drawOutline, *joinShapes, *cutOut, *keepCommon, *mirrorAcross, *mirrorDown, *putInside;

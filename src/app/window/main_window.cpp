@@ -159,8 +159,7 @@ MainWindow::MainWindow()
         StylesDialog ask(document_.job(), document, name, this);
         return ask.exec() == QDialog::Accepted ? std::optional(ask.choices()) : std::nullopt;
     });
-    connect(&editor_, &SurfaceEditor::reading, this,
-            [this](const QString& name) { flat_->tell(name.isEmpty() ? QString() : tr("Reading %1…").arg(name)); });
+    connect(&editor_, &SurfaceEditor::reading, flat_, &FlatStage::tellReading);
     connect(&editor_, &SurfaceEditor::refused, this,
             [this](const QString& message) { tell(tr("Not placed"), message); });
     connect(&document_, &Document::changed, this, &MainWindow::refreshPress);
@@ -232,7 +231,7 @@ void MainWindow::refreshPress()
     const auto profile = pressProfileOf(document_.job(), document_.folder());
     const QByteArray icc = profile ? profile->icc : shippedPressProfile().icc;
     painter_.usePress(icc);
-    document_.files().usePress(icc);
+    document_.usePress(icc);
     sequence_->usePress(icc);
     dummy_->pictures().usePress(icc);
     order_->records().grid().usePress(icc);
@@ -309,7 +308,7 @@ void MainWindow::buildMenus()
     panel->addSeparator();
     panel->addActions({actions_.addPasteOver, actions_.whatIsCovered});
     panel->addSeparator();
-    panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk});
+    panel->addActions({actions_.addTint, actions_.tintFace, actions_.pickInk, actions_.proposeFocus});
     panel->addSeparator();
     panel->addActions({actions_.files, actions_.press});
     panel->addSeparator();

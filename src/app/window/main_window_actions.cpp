@@ -194,6 +194,7 @@ void MainWindow::connectPlacing()
         showStage(Stage::Flat);
         flat_->pickInk();
     });
+    on(actions_.proposeFocus, [this] { editor_.proposeFocus(selection_.item()); });
     on(actions_.files, [this] { FilesDialog(document_, selection_, this).exec(); });
     on(actions_.press, [this] { PressDialog(document_, this).exec(); });
     on(actions_.takeSupplied, [this] {

@@ -41,4 +41,21 @@ Result<void> setMargin(Job& job, const Plan& plan, const SurfaceId& surface, int
     return {};
 }
 
+void mirrorLayout(Job& job, const Plan& plan, Face face, int panel)
+{
+    const Panel& here = plan.panelsOf(face)[std::size_t(panel)];
+    const int behind = plan.paper.behind(here).position;
+    // Seen through the paper either left and right, or head and foot, change places.
+    const auto turned = [&](ItemSide side) {
+        return isHorizontal(side) != plan.paper.tumbled ? ItemSide((int(side) + 2) % 4) : side;
+    };
+    std::vector<PanelMargin> mirrored;
+    for (const PanelMargin& m : job.on(face).layout)
+        if (m.panel == panel)
+            mirrored.push_back({behind, turned(m.side), m.width});
+    auto& there = job.edit(otherFace(face)).layout;
+    std::erase_if(there, [&](const PanelMargin& m) { return m.panel == behind; });
+    there.insert(there.end(), mirrored.begin(), mirrored.end());
+}
+
 } // namespace hinge

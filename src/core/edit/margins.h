@@ -16,4 +16,8 @@ enum class MarginOf { LiveMatter, Layout };
 [[nodiscard]] Result<void> setMargin(Job& job, const Plan& plan, const SurfaceId& surface, int panel, ItemSide side,
                                      MarginOf what, std::optional<Length> width);
 
+/// Gives the panel behind this one its design margins, mirrored, so that both end at the same place through the paper;
+/// what that panel had of its own is gone.
+void mirrorLayout(Job& job, const Plan& plan, Face face, int panel);
+
 } // namespace hinge

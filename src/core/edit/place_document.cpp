@@ -29,17 +29,30 @@ const NamedStyle* styleNamed(const Job& job, const QString& name)
 /// The same family in another weight or slope: "Cabin Regular" as "Cabin Bold".
 QString inFace(const QString& font, const char* face) { return font.section(u' ', 0, -2) + u' ' + QLatin1String(face); }
 
+/// What is typed before an item whose style makes no marks; "4. " also where a list goes on from another.
+QString typedMark(const DocumentParagraph& item)
+{
+    switch (item.list) {
+    case ListMark::None: return {};
+    case ListMark::Sign: return QStringLiteral("• ");
+    case ListMark::Numbers:
+    case ListMark::Letters: return QStringLiteral("%1. ").arg(item.number);
+    }
+    return {};
+}
+
 Paragraph set(const Job& job, const DocumentParagraph& from, const QString& style)
 {
     Paragraph paragraph;
-    paragraph.text = from.text;
     paragraph.styleName = style;
-    const QString& font = job.styleOf(paragraph).font;
+    const TextStyle& look = job.styleOf(paragraph);
+    const QString typed = look.list == ListMark::None ? typedMark(from) : QString();
+    paragraph.text = typed + from.text;
     for (const DocumentMark& mark : from.marks)
-        paragraph.spans.push_back({mark.start,
+        paragraph.spans.push_back({int(typed.size()) + mark.start,
                                    mark.length,
-                                   mark.bold     ? inFace(font, "Bold")
-                                   : mark.italic ? inFace(font, "Italic")
+                                   mark.bold     ? inFace(look.font, "Bold")
+                                   : mark.italic ? inFace(look.font, "Italic")
                                                  : QString(),
                                    {},
                                    {},
@@ -48,9 +61,8 @@ Paragraph set(const Job& job, const DocumentParagraph& from, const QString& styl
     return paragraph;
 }
 
-} // namespace
-
-TextStyle usualStyle(ParagraphRole role, int level)
+/// How such a paragraph looks until somebody says otherwise: headings larger than text, notes smaller.
+TextStyle usualStyle(const DocumentParagraph& paragraph)
 {
     TextStyle style;
     style.hyphenation = QStringLiteral("en-GB");
@@ -61,11 +73,11 @@ TextStyle usualStyle(ParagraphRole role, int level)
         style.spaceBefore = Length::points(before);
         style.hyphenation.clear();
     };
-    switch (role) {
+    switch (paragraph.role) {
     case ParagraphRole::Heading:
-        if (level <= 1)
+        if (paragraph.level <= 1)
             standOut("Vollkorn SemiBold", 21, 26, 0);
-        else if (level == 2)
+        else if (paragraph.level == 2)
             standOut("Vollkorn SemiBold", 14, 18, 6);
         else
             standOut("Cabin SemiBold", 9, 13, 4);
@@ -76,12 +88,18 @@ TextStyle usualStyle(ParagraphRole role, int level)
         style.size = Length::points(7);
         style.leading = Length::points(10);
         break;
-    case ParagraphRole::Text:
     case ParagraphRole::List:
+        style.indent = style.listIndent * std::max(0, paragraph.level - 1);
+        // Marks that count begin with the first number.
+        style.list = paragraph.continued ? ListMark::None : paragraph.list;
+        break;
+    case ParagraphRole::Text:
     case ParagraphRole::Code: break;
     }
     return style;
 }
+
+} // namespace
 
 std::vector<StyleChoice> proposedChoices(const Job& job, const DocumentText& document)
 {
@@ -113,7 +131,7 @@ QStringList placeDocument(Job& job, const Plan& plan, const SurfaceId& surface, 
             to = choice.from;
             const auto first = std::ranges::find(document.paragraphs, choice.from, &DocumentParagraph::style);
             if (!job.findTextStyle(to) && first != document.paragraphs.end())
-                job.textStyles.push_back({to, usualStyle(first->role, first->level), {}});
+                job.textStyles.push_back({to, usualStyle(*first), {}});
         }
         if (!job.findTextStyle(to))
             return {};

@@ -31,7 +31,4 @@ struct StyleChoice {
                                         const QString& frame, const QString& name,
                                         const std::function<QString()>& freshId);
 
-/// How such a paragraph looks until somebody says otherwise: headings larger than text, notes smaller.
-[[nodiscard]] TextStyle usualStyle(ParagraphRole role, int level);
-
 } // namespace hinge

@@ -35,6 +35,7 @@ QString remedyText(Remedy remedy)
     case Remedy::WidenBleed: return QStringLiteral("Bleed as far as that");
     case Remedy::LayGround: return QStringLiteral("Put a bare ground under it");
     case Remedy::CountRecords: return QStringLiteral("Make one of each record");
+    case Remedy::ChangeInk: return QStringLiteral("Set it in an ink that reads");
     }
     return {};
 }
@@ -77,6 +78,36 @@ void matchLook(Job& job, Item& item)
         TextStyle& style = item.paragraphs[odd.paragraph].style;
         style.font = odd.font;
         style.size = odd.size;
+    }
+}
+
+/// Styles stay as they are: other texts follow them.
+void changeTextInk(Job& job, Item& text, const QString& from, const QString& to)
+{
+    for (Paragraph& p : text.paragraphs) {
+        const QString own = job.styleOf(p).ink;
+        for (CharacterStyle& span : p.spans)
+            if (span.styleName.isEmpty() && (span.ink.isEmpty() ? own : span.ink) == from)
+                span.ink = to;
+        if (own != from)
+            continue;
+        if (p.styleName.isEmpty()) {
+            p.style.ink = to;
+            continue;
+        }
+        int at = 0;
+        std::vector<CharacterStyle> all;
+        const auto plainUntil = [&](int end) {
+            if (end > at)
+                all.push_back({.start = at, .length = end - at, .font = {}, .ink = to});
+        };
+        for (const CharacterStyle& span : p.spans) {
+            plainUntil(span.start);
+            all.push_back(span);
+            at = span.start + span.length;
+        }
+        plainUntil(int(p.text.size()));
+        p.spans = std::move(all);
     }
 }
 
@@ -146,6 +177,11 @@ Job settled(Job job, const Finding& finding)
     case Remedy::CountRecords:
         job.records.count = finding.count;
         job.quantity = finding.count;
+        break;
+    case Remedy::ChangeInk:
+        if (const Item* item = job.findItem(finding.itemId))
+            // A text that runs on has its words in its first frame.
+            changeTextInk(job, *job.findItem(chainOf(job, *item).front()), finding.inks[0], finding.inks[1]);
         break;
     case Remedy::LayGround: (void)layGroundUnderCode(job, finding.itemId); break;
     case Remedy::PullToBleed:

@@ -32,9 +32,10 @@ void scaleText(const Job& job, Item& text, Percent scale)
 {
     for (Paragraph& paragraph : text.paragraphs) {
         TextStyle style = job.styleOf(paragraph);
-        for (Length TextStyle::*part : {&TextStyle::size, &TextStyle::leading, &TextStyle::spaceBefore,
-                                        &TextStyle::spaceAfter, &TextStyle::firstIndent, &TextStyle::ruleAbove,
-                                        &TextStyle::ruleBelow, &TextStyle::boxPadding, &TextStyle::listIndent})
+        for (Length TextStyle::*part :
+             {&TextStyle::size, &TextStyle::leading, &TextStyle::spaceBefore, &TextStyle::spaceAfter,
+              &TextStyle::indent, &TextStyle::firstIndent, &TextStyle::ruleAbove, &TextStyle::ruleBelow,
+              &TextStyle::boxPadding, &TextStyle::listIndent})
             style.*part = scaled(style.*part, scale);
         for (TabStop& tab : style.tabs)
             tab.at = scaled(tab.at, scale);

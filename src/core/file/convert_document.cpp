@@ -1,13 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/file/document_text.h"
 
+#include "core/file/outside_program.h"
 #include "core/file/read_limits.h"
 #include "core/file/save_file.h"
 
-#include <QElapsedTimer>
 #include <QFileInfo>
-#include <QProcess>
-#include <QStandardPaths>
 
 namespace hinge
 {
@@ -44,41 +42,28 @@ Result<DocumentText> readDocument(const QString& path, const std::function<bool(
         return tl::unexpected(plain.error());
     if (QFileInfo(path).size() > limits::largestDocument)
         return problem(name, QStringLiteral("It is larger than any text that stands on a piece."));
-    const QString converter = QStandardPaths::findExecutable(QStringLiteral("pandoc"));
+    const QString converter = installedProgram(QStringLiteral("pandoc"));
     if (converter.isEmpty())
         return problem(name, QStringLiteral("Texts of word processors are read by pandoc, which is not installed: "
                                             "apt install pandoc."));
-    const auto stopped = [&] { return problem(name, QStringLiteral("Reading it was stopped.")); };
-    if (goesOn && !goesOn())
-        return stopped();
-    QProcess process;
     // It reads this file alone, and may not take all of the memory there is.
-    process.start(converter,
-                  {QStringLiteral("+RTS"), QStringLiteral("-M%1m").arg(limits::converterMemory), QStringLiteral("-RTS"),
-                   QStringLiteral("--sandbox"), QStringLiteral("-f"), QLatin1String(format), QStringLiteral("-t"),
-                   QStringLiteral("json"), QFileInfo(path).absoluteFilePath()});
-    QElapsedTimer since;
-    since.start();
-    QByteArray json;
-    while (!process.waitForFinished(50)) {
-        if (process.state() == QProcess::NotRunning)
-            break;
-        json += process.readAllStandardOutput();
-        const bool ends = goesOn && !goesOn();
-        if (ends || since.hasExpired(limits::longestConversion) || json.size() > limits::largestDocumentTree) {
-            process.kill();
-            process.waitForFinished(2000);
-            return ends ? stopped()
-                        : problem(name, QStringLiteral("It is larger than any text that stands on a piece."));
-        }
+    const ProgramRun run =
+        runProgram(converter,
+                   {QStringLiteral("+RTS"), QStringLiteral("-M%1m").arg(limits::converterMemory),
+                    QStringLiteral("-RTS"), QStringLiteral("--sandbox"), QStringLiteral("-f"), QLatin1String(format),
+                    QStringLiteral("-t"), QStringLiteral("json"), QFileInfo(path).absoluteFilePath()},
+                   {limits::longestConversion, limits::largestDocumentTree}, goesOn);
+    switch (run.end) {
+    case ProgramRun::End::Done: break;
+    case ProgramRun::End::Stopped: return problem(name, QStringLiteral("Reading it was stopped."));
+    case ProgramRun::End::TooMuch:
+        return problem(name, QStringLiteral("It is larger than any text that stands on a piece."));
+    case ProgramRun::End::Failed:
+        return problem(name, run.complaint.isEmpty()
+                                 ? QStringLiteral("It is damaged, or not what its name says.")
+                                 : QStringLiteral("It is damaged, or not what its name says: %1").arg(run.complaint));
     }
-    json += process.readAllStandardOutput();
-    if (process.exitStatus() != QProcess::NormalExit || process.exitCode() != 0) {
-        const QString said = QString::fromUtf8(process.readAllStandardError()).simplified().left(160);
-        return problem(name, said.isEmpty() ? QStringLiteral("It is damaged, or not what its name says.")
-                                            : QStringLiteral("It is damaged, or not what its name says: %1").arg(said));
-    }
-    auto document = readDocumentTree(json, name);
+    auto document = readDocumentTree(run.output, name);
     // The converter loses the header of a table in OpenDocument.
     if (document && QLatin1String(format) == QLatin1String("odt"))
         if (auto tables = tablesOfText(path); tables.size() == document->tables.size())

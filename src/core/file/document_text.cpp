@@ -104,9 +104,10 @@ private:
             else if (type == QStringLiteral("BlockQuote"))
                 readBlocks(content, kind.value_or(quote()), depth + 1);
             else if (type == QStringLiteral("BulletList"))
-                readList(content, {}, depth);
+                readList(content, ListMark::Sign, 1, depth);
             else if (type == QStringLiteral("OrderedList"))
-                readList(content.at(1).toArray(), content.at(0).toArray().at(0).toInt(1), depth);
+                readList(content.at(1).toArray(), countingOf(content.at(0).toArray()),
+                         content.at(0).toArray().at(0).toInt(1), depth);
             else if (type == QStringLiteral("DefinitionList"))
                 readDefinitions(content, kind, depth);
             else if (type == QStringLiteral("Div"))
@@ -134,19 +135,65 @@ private:
         }
         addParagraph(all, kind);
     }
-    void readList(const QJsonArray& items, std::optional<int> number, int depth)
+    /// The style of a list by what stands before its items and how deep it lies in others.
+    static Kind listOf(ListMark mark, bool continued, int level)
     {
+        const QString name = continued                   ? QStringLiteral("Continued list")
+                             : mark == ListMark::Numbers ? QStringLiteral("Numbered list")
+                             : mark == ListMark::Letters ? QStringLiteral("Lettered list")
+                                                         : QStringLiteral("List");
+        return {level == 1 ? name : QStringLiteral("%1 %2").arg(name).arg(level), ParagraphRole::List, level};
+    }
+    /// Attributes of a list that counts: [first number, {type: "Decimal", "LowerAlpha" ...}, what stands around it].
+    static ListMark countingOf(const QJsonArray& attributes)
+    {
+        return typeOf(attributes.at(1).toObject()).endsWith(QStringLiteral("Alpha")) ? ListMark::Letters
+                                                                                     : ListMark::Numbers;
+    }
+    void readList(const QJsonArray& items, ListMark mark, int number, int depth)
+    {
+        ++listsOpen_;
+        const bool continued = number != 1;
+        const Kind kind = listOf(mark, continued, listsOpen_);
         for (const QJsonValue& item : items) {
             const std::size_t first = out_.paragraphs.size();
-            readBlocks(item.toArray(), Kind{QStringLiteral("List"), ParagraphRole::List, 0}, depth + 1);
-            if (first >= out_.paragraphs.size())
-                continue;
-            const QString mark = number ? QStringLiteral("%1. ").arg((*number)++) : QStringLiteral("• ");
-            DocumentParagraph& paragraph = out_.paragraphs[first];
-            paragraph.text.prepend(mark);
-            for (DocumentMark& m : paragraph.marks)
-                m.start += int(mark.size());
+            readBlocks(item.toArray(), kind, depth + 1);
+            if (DocumentParagraph* joined = joinItem(first, kind)) {
+                joined->list = mark;
+                joined->number = number;
+                joined->continued = continued;
+            }
+            ++number;
         }
+        --listsOpen_;
+    }
+    /// Makes one paragraph of an item; lists in it stay behind it. nullptr of an item that has no words before them.
+    DocumentParagraph* joinItem(std::size_t first, const Kind& kind)
+    {
+        std::vector<DocumentParagraph>& all = out_.paragraphs;
+        if (first >= all.size() || all[first].list != ListMark::None)
+            return nullptr;
+        DocumentParagraph& item = all[first];
+        item.style = kind.style;
+        item.role = kind.role;
+        item.level = kind.level;
+        while (first + 1 < all.size() && all[first + 1].list == ListMark::None) {
+            const DocumentParagraph& next = all[first + 1];
+            item.text += QChar(QChar::LineSeparator);
+            for (DocumentMark m : next.marks) {
+                m.start += int(item.text.size());
+                item.marks.push_back(m);
+            }
+            item.text += next.text;
+            all.erase(all.begin() + std::ptrdiff_t(first) + 1);
+        }
+        // What comes after a list in the item is no item itself.
+        for (std::size_t i = first + 1; i < all.size(); ++i)
+            if (all[i].list == ListMark::None) {
+                all[i].style = plainText().style;
+                all[i].role = plainText().role;
+            }
+        return &all[first];
     }
     void readDefinitions(const QJsonArray& items, const std::optional<Kind>& kind, int depth)
     {
@@ -316,6 +363,7 @@ private:
     DocumentText out_;
     std::vector<QJsonArray> notes_;
     int count_ = 0;
+    int listsOpen_ = 0;
 };
 
 } // namespace

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/file/sheet_rows.h"
+#include "core/job/content.h"
 
 #include <functional>
 
@@ -24,16 +25,21 @@ enum class ParagraphRole { Text, Heading, List, Quote, Term, Note, Code };
 
 struct DocumentParagraph {
     QString text; ///< U+2028 forces a line
-    /// The name of its style: in the file, or that of its role: "Heading 1", "Text", "List", "Quote", "Note".
+    /// The name of its style: in the file, or that of its role: "Heading 1", "Text", "List", "Numbered list 2",
+    /// "Continued list", "Quote", "Note".
     QString style;
     ParagraphRole role = ParagraphRole::Text;
-    int level = 0;                     ///< of a heading, from 1
+    int level = 0;                     ///< of a heading, or of a list in lists, from 1
+    ListMark list = ListMark::None;    ///< of an item of a list: what stands before it
+    int number = 1;                    ///< of that item, where numbers or letters do
+    bool continued = false;            ///< its list does not begin with the first number
     std::vector<DocumentMark> marks{}; ///< in order, without overlaps
     bool operator==(const DocumentParagraph&) const = default;
 };
 
 /// The text of a word processor, as far as it can stand on paper: words and what they are, without pictures, pages and
-/// fields. Notes come at its end; those of RTF files the converter does not read.
+/// fields. An item of a list is one paragraph: what there are several of within it begin on lines of their own. Notes
+/// come at its end; those of RTF files the converter does not read.
 struct DocumentText {
     std::vector<DocumentParagraph> paragraphs;
     std::vector<SheetRows> tables; ///< in order; where one stood nothing is left in the paragraphs

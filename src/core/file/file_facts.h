@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/file/tones.h"
 #include "core/paper/cut_tree.h"
 
 #include <QHash>
@@ -30,6 +31,8 @@ struct PageFacts {
     std::vector<std::pair<Length, Length>> gutters{};
     /// Fonts that it uses but that are not in the file.
     QStringList missingFonts{};
+    /// Of its trim, where somebody looked: only at the first pages of a file.
+    Tones tones{};
 };
 
 enum class PixelColour { Unknown, Gray, Rgb, Cmyk };
@@ -67,6 +70,7 @@ struct FileFacts {
     int profileInkLimit = 0;
     /// A CSV file: its rows; nullptr for all else.
     std::shared_ptr<const RecordTable> table;
+    Tones tones; ///< pictures, upright
     bool isSvg = false;
     /// It can only be opened with a password.
     bool isLocked = false;

@@ -24,6 +24,7 @@ void addStyle(QJsonObject& o, const TextStyle& style)
     out.add("leadingShare", style.leadingShare, Percent());
     out.add("spaceBefore", style.spaceBefore, usual.spaceBefore);
     out.add("spaceAfter", style.spaceAfter, usual.spaceAfter);
+    out.add("indent", style.indent, usual.indent);
     out.add("firstIndent", style.firstIndent, usual.firstIndent);
     out.add("ruleAbove", style.ruleAbove, usual.ruleAbove);
     out.add("ruleAboveInk", style.ruleAboveInk);
@@ -54,6 +55,7 @@ void readStyle(JsonReader& r, TextStyle& style)
     r.read("leadingShare", style.leadingShare);
     r.read("spaceBefore", style.spaceBefore);
     r.read("spaceAfter", style.spaceAfter);
+    r.read("indent", style.indent);
     r.read("firstIndent", style.firstIndent);
     r.read("ruleAbove", style.ruleAbove);
     r.read("ruleAboveInk", style.ruleAboveInk);

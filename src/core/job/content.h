@@ -114,7 +114,8 @@ struct TextStyle {
     Percent leadingShare = 0;
     Length spaceBefore; ///< not at the head of a column
     Length spaceAfter;
-    Length firstIndent; ///< of the first line
+    Length indent;      ///< of all lines, from where reading begins
+    Length firstIndent; ///< of the first line, beside that
     Align align = Align::Left;
     QString ink = QStringLiteral("Black");
     /// Words are parted by the patterns of this language, as "en-GB"; empty for none.

@@ -199,6 +199,7 @@ Result<void> validateStyle(const Job& job, const QString& where, const TextStyle
                    {"The leading", style.leading, Length::points(2), Length::points(1600)},
                    {"The space before", style.spaceBefore, Length(), Length::points(1600)},
                    {"The space after", style.spaceAfter, Length(), Length::points(1600)},
+                   {"The indent", style.indent, Length(), Length::mm(200)},
                    {"The first indent", style.firstIndent, -Length::mm(200), Length::mm(200)},
                    {"The line above a paragraph", style.ruleAbove, Length(), Length::mm(20)},
                    {"The line under a paragraph", style.ruleBelow, Length(), Length::mm(20)},

@@ -30,13 +30,27 @@ QString markOf(const TextStyle& style, int number)
 
 QStringList listMarks(const std::vector<Paragraph>& paragraphs)
 {
+    struct Open {
+        Length indent;
+        ListMark mark = ListMark::None;
+        int number = 0;
+    };
     QStringList out;
-    ListMark before = ListMark::None;
-    int number = 0;
+    std::vector<Open> open; // lists in lists, the innermost last
     for (const Paragraph& paragraph : paragraphs) {
-        number = paragraph.style.list == before ? number + 1 : 1;
-        before = paragraph.style.list;
-        out << markOf(paragraph.style, number);
+        const TextStyle& style = paragraph.style;
+        const auto ends = [&](const Open& list) {
+            return list.indent > style.indent || (list.indent == style.indent && list.mark != style.list);
+        };
+        while (!open.empty() && ends(open.back()))
+            open.pop_back();
+        if (style.list == ListMark::None) {
+            out << QString();
+            continue;
+        }
+        if (open.empty() || open.back().indent < style.indent)
+            open.push_back({style.indent, style.list, 0});
+        out << markOf(style, ++open.back().number);
     }
     return out;
 }

@@ -7,7 +7,8 @@ namespace hinge
 {
 
 /// What stands before each of these paragraphs: a sign, "3.", "c.", or nothing. Numbers and letters count the
-/// paragraphs of a list that follow each other; any other paragraph ends the list.
+/// paragraphs of a list that follow each other. What is indented deeper belongs to the paragraph before it, a list in a
+/// list too; any other paragraph ends the list.
 [[nodiscard]] QStringList listMarks(const std::vector<Paragraph>& paragraphs);
 
 } // namespace hinge

@@ -69,7 +69,8 @@ std::optional<PrintedNumber> printedNumber(const Job& job, const ReaderPage& pag
     out.words.style = style ? style->style : plainStyle();
     const Standing standing = standingOf(numbers.place, page.hand);
     out.words.style.align = standing.align;
-    out.words.style.spaceBefore = out.words.style.spaceAfter = out.words.style.firstIndent = {};
+    out.words.style.spaceBefore = out.words.style.spaceAfter = out.words.style.firstIndent =
+        out.words.style.indent = {};
     const Length line = out.words.style.lineStep();
     out.frame = {numbers.fromSide, standing.atHead ? numbers.fromEdge : job.page.h - numbers.fromEdge - line,
                  job.page.w - numbers.fromSide * 2, line};

@@ -32,6 +32,7 @@ enum class Remedy {
     WidenBleed,    ///< bleed as far as print and knife may miss
     LayGround,     ///< put a bare ground below a code
     CountRecords,  ///< make as many pieces as there are records: `Finding::count`
+    ChangeInk,     ///< set what of a text is in one ink in another one: `Finding::inks`
 };
 
 /// Something the checks noticed.
@@ -49,6 +50,7 @@ struct Finding {
     ItemSide side = ItemSide::Left; ///< for `Remedy::PullToBleed` and `Remedy::CloseGap`
     Length target{};                ///< for `Remedy::CloseGap`: where the side belongs, on the face
     int count = 0;                  ///< for `Remedy::CountRecords`
+    std::array<QString, 2> inks{};  ///< for `Remedy::ChangeInk`: the ink that is there, and the one to take
     Remedy remedy = Remedy::None;
     bool operator==(const Finding&) const = default;
 };

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/light.h"
+#include "core/plan/plan.h"
+
+#include <QPainterPath>
+#include <QTransform>
+
+namespace hinge
+{
+
+/// What lies behind an item: tints, pictures, a supplied page, and below all of them the paper with its own colour. Of
+/// an item of a master only what the master itself has. Letters, strokes, codes and shadows are passed over.
+class Backing
+{
+public:
+    /// Of what stands on `surface` at place `index` among its items. Refers to what it is given.
+    Backing(const Job& job, const Plan& plan, const FileFactsMap& facts, const LightOfInk& light,
+            const SurfaceId& surface, std::size_t index);
+
+    /// The colour behind a spot, in millimetres of the surface. Nothing where a picture lies that nobody has looked
+    /// at yet.
+    [[nodiscard]] std::optional<Light> at(QPointF spot) const;
+    /// Nothing lies between the item and its paper.
+    [[nodiscard]] bool isPaperAlone() const { return sheets_.empty(); }
+    /// The paper.
+    [[nodiscard]] const Light& paper() const { return paper_; }
+
+private:
+    /// One thing that lies there.
+    struct Sheet {
+        QRectF box;
+        QPainterPath outline; ///< empty for all of the box
+        double share = 1;     ///< how much of what is below it hides
+        Light light{};        ///< of a tint
+        bool isPicture = false;
+        const Tones* tones = nullptr; ///< of a picture; nullptr when it is not known
+        QTransform toTones{};         ///< from the surface to shares of the picture's width and height
+    };
+    void addItem(const Job& job, const FileFactsMap& facts, const LightOfInk& light, const Item& item,
+                 const PlannedItem& placed);
+    void addSupplied(const Job& job, const Plan& plan, const FileFactsMap& facts, const SurfaceId& surface);
+
+    QRectF frame_;
+    Light paper_;
+    std::vector<Sheet> sheets_; ///< the topmost first
+};
+
+} // namespace hinge
