@@ -159,6 +159,25 @@ private Q_SLOTS:
                  QStringList({QStringLiteral("f0"), QStringLiteral("f5"), QStringLiteral("f1")}));
     }
 
+    void aFileGoesIntoTheFrameOfItsName()
+    {
+        Job job = with({frame(FrameFor::Picture, 10, 20, 60, 40), frame(FrameFor::Picture, 110, 20, 60, 40),
+                        frame(FrameFor::Picture, 210, 20, 60, 40)});
+        job.findItem(QStringLiteral("f0"))->name = QStringLiteral("Shore map");
+        job.findItem(QStringLiteral("f1"))->name = QStringLiteral("Évening light!");
+        job.findItem(QStringLiteral("f2"))->name = QStringLiteral("portrait");
+        const QStringList frames{QStringLiteral("f0"), QStringLiteral("f1"), QStringLiteral("f2")};
+        const auto into = [&](const char* files) {
+            return framesForFiles(job, frames, QString::fromUtf8(files).split(u',')).join(u',');
+        };
+        QCOMPARE(into("a.jpg,b.jpg"), QStringLiteral("f0,f1")); // in order
+        QCOMPARE(into("in/portrait.jpg,b.jpg"), QStringLiteral("f2,f0"));
+        QCOMPARE(into("b.jpg,shore-map.v2.pdf,SHORE_MAP.pdf"), QStringLiteral("f1,f2,f0"));
+        QCOMPARE(into("évening light.png,Shore map.png,shore map.jpg"), QStringLiteral("f1,f0,f2")); // the first of two
+        QCOMPARE(into("a.jpg,b.jpg,c.jpg,d.jpg,portrait.png"), QStringLiteral("f0,f1,,,f2"));
+        QCOMPARE(into("---.jpg"), QStringLiteral("f0"));
+    }
+
     void aFrameTakesOnlyWhatItWaitsFor()
     {
         Item picture = frame(FrameFor::Picture, 10, 20, 60, 40);

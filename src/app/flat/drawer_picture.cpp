@@ -158,8 +158,8 @@ JobField* Drawer::pictureFocus(const QString& id, int PictureCrop::*part)
 void Drawer::buildFocus(QVBoxLayout* column, const QString& id)
 {
     const QString about = tr("What is to stay in sight when the picture is cropped, in percent of the picture");
-    addCells(column, {{tr("focus from left, %"), pictureFocus(id, &PictureCrop::focusX), "drawer.focusX", about},
-                      {tr("from head, %"), pictureFocus(id, &PictureCrop::focusY), "drawer.focusY", about}});
+    addCells(column, {{tr("focus across, %"), pictureFocus(id, &PictureCrop::focusX), "drawer.focusX", about},
+                      {tr("down, %"), pictureFocus(id, &PictureCrop::focusY), "drawer.focusY", about}});
     column->addWidget(actionButton(actions_.proposeFocus, tr("Find what matters in it")));
     column->addWidget(note(tr("Drag with Ctrl to move the picture in its frame; Ctrl and the wheel scale it.")));
 }

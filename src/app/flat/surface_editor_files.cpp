@@ -165,8 +165,21 @@ void SurfaceEditor::placeFiles(const QStringList& paths, int panel, const QStrin
             frames.prepend(onto);
         return frames;
     };
-    QStringList forPictures = waiting(FrameFor::Picture);
-    QStringList forWords = waiting(FrameFor::Words);
+    // One file that was dropped on a frame is meant for it, whatever it is called.
+    const auto destined = [&](FrameFor what, const QStringList& of) {
+        const QStringList frames = waiting(what);
+        return of.size() == 1 && !onto.isEmpty() && frames.value(0) == onto
+                   ? frames
+                   : framesForFiles(document_.job(), frames, of);
+    };
+    const auto holdsWords = [](const QString& path) { return isTextName(path) || isDocumentName(path); };
+    QStringList words;
+    QStringList pictures;
+    for (const QString& path : paths)
+        if (!isTableName(path))
+            (holdsWords(path) ? words : pictures) << path;
+    QStringList forWords = destined(FrameFor::Words, words);
+    QStringList forPictures = destined(FrameFor::Picture, pictures);
     const auto& panels = document_.plan().panelsOf(selection_.surface());
     std::vector<std::pair<int, std::optional<int>>> slots;
     for (std::size_t i = 0; i < panels.size(); ++i) {
@@ -180,11 +193,11 @@ void SurfaceEditor::placeFiles(const QStringList& paths, int panel, const QStrin
     std::vector<Destined> files;
     std::size_t next = 0;
     for (const QString& path : paths) {
-        QStringList& frames = isTextName(path) || isDocumentName(path) ? forWords : forPictures;
-        if (!frames.isEmpty() && !isTableName(path)) {
-            files.push_back({path, panel, std::nullopt, frames.takeFirst()});
-            continue;
-        }
+        if (!isTableName(path))
+            if (const QString frame = (holdsWords(path) ? forWords : forPictures).takeFirst(); !frame.isEmpty()) {
+                files.push_back({path, panel, std::nullopt, frame});
+                continue;
+            }
         const auto& [at, column] = slots[next++ % slots.size()];
         files.push_back({path, at, column});
     }

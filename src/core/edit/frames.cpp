@@ -2,10 +2,12 @@
 #include "core/edit/frames.h"
 
 #include "core/edit/new_items.h"
+#include "core/file/links.h"
 #include "core/job/master_copies.h"
 #include "core/plan/item_checks.h"
 #include "core/units/hand_steps.h"
 
+#include <QFileInfo>
 #include <algorithm>
 
 namespace hinge
@@ -179,6 +181,40 @@ QStringList waitingFrames(const Job& job, const Plan& plan, const SurfaceId& sur
     for (const Waiting& w : found)
         ids << w.id;
     return ids;
+}
+
+namespace
+{
+
+/// A name without its spaces, signs and capitals.
+QString bareName(const QString& name)
+{
+    QString out;
+    for (const QChar c : name)
+        if (c.isLetterOrNumber())
+            out += c.toLower();
+    return out;
+}
+
+} // namespace
+
+QStringList framesForFiles(const Job& job, QStringList frames, const QStringList& paths)
+{
+    QStringList out;
+    for (const QString& path : paths) {
+        const QString name = bareName(QFileInfo(shownPath(path)).completeBaseName());
+        const auto called = std::ranges::find_if(frames, [&](const QString& id) {
+            const Item* frame = job.findItem(id);
+            return frame && !name.isEmpty() && bareName(frame->name) == name;
+        });
+        out << (called == frames.end() ? QString() : *called);
+        if (called != frames.end())
+            frames.erase(called);
+    }
+    for (QString& frame : out)
+        if (frame.isEmpty() && !frames.isEmpty())
+            frame = frames.takeFirst();
+    return out;
 }
 
 void fillFrame(Item& frame, LinkedFile file)

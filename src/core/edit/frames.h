@@ -27,6 +27,11 @@ enum class FrameFor { Picture, Words };
 [[nodiscard]] QStringList waitingFrames(const Job& job, const Plan& plan, const SurfaceId& surface, FrameFor what,
                                         int panel);
 
+/// Which file goes into which of these frames: one that is called as a frame is, by letters and digits alone, goes into
+/// it ("shore-map.pdf" into "Shore map"); the others fill what is left, in order. A frame for each file, empty where
+/// there are no more.
+[[nodiscard]] QStringList framesForFiles(const Job& job, QStringList frames, const QStringList& paths);
+
 /// True of a frame that waits for just that.
 [[nodiscard]] bool waitsFor(const Item& item, FrameFor what);
 /// Puts a picture into a frame; all else about the frame stays.
