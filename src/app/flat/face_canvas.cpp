@@ -53,17 +53,10 @@ FaceCanvas::FaceCanvas(Document& document, Selection& selection, SurfaceEditor& 
         cardStale_ = true;
         update(otherFaceCard().toAlignedRect());
     });
-    connect(&document_, &Document::changed, this, [this, stale] {
-        layOutPort();
-        // Zones and marks are painted anew each time; what is printed only when it changed.
-        if (const Repaint repaint = printed_.update(document_.shown(), document_.plan(), painter_.layouts());
-            repaint.any()) {
-            contentStale_ = contentStale_ || repaint.everything;
-            if (const auto areas = repaint.areas.find(selection_.surface()); areas != repaint.areas.end())
-                staleAreas_.insert(staleAreas_.end(), areas->second.begin(), areas->second.end());
-            cardTimer_.start();
-        }
-        update();
+    connect(&document_, &Document::changed, this, [this] {
+        behind_ = true; // what nobody sees is worked out when it is shown
+        if (isVisible())
+            catchUp();
     });
     connect(&document_.files(), &LinkedFiles::picturesChanged, this, stale);
     connect(&selection_, &Selection::changed, this, [this, stale, face = selection_.surface()]() mutable {
@@ -105,6 +98,28 @@ InkView FaceCanvas::inkView() const
     if (view_ == PaperView::Plate)
         view.plate = plate_;
     return view;
+}
+
+void FaceCanvas::catchUp()
+{
+    if (!std::exchange(behind_, false))
+        return;
+    layOutPort();
+    // Zones and marks are painted anew each time; what is printed only when it changed.
+    if (const Repaint repaint = printed_.update(document_.shown(), document_.plan(), painter_.layouts());
+        repaint.any()) {
+        contentStale_ = contentStale_ || repaint.everything;
+        if (const auto areas = repaint.areas.find(selection_.surface()); areas != repaint.areas.end())
+            staleAreas_.insert(staleAreas_.end(), areas->second.begin(), areas->second.end());
+        cardTimer_.start();
+    }
+    update();
+}
+
+void FaceCanvas::showEvent(QShowEvent* event)
+{
+    catchUp();
+    PaperCanvas::showEvent(event);
 }
 
 void FaceCanvas::pickInk()

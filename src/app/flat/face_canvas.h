@@ -68,6 +68,7 @@ Q_SIGNALS:
     void hint(const QString& text);
 
 protected:
+    void showEvent(QShowEvent* event) override;
     bool event(QEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
     void layOutPort() override;
@@ -89,6 +90,8 @@ protected:
     void dropEvent(QDropEvent* event) override;
 
 private:
+    /// Takes up what changed in the job while the paper was not shown, and now.
+    void catchUp();
     [[nodiscard]] Grip gripAt(QPointF px) const;
     [[nodiscard]] QString itemAt(QPointF px) const;
     [[nodiscard]] int panelUnder(QPointF px) const;
@@ -172,6 +175,7 @@ private:
     /// What is printed, painted once a change or zoom; the zones and marks go over it each time.
     QImage content_;
     QPointF contentOrigin_;
+    bool behind_ = false; ///< the job changed while the paper was not shown
     bool contentStale_ = true;
     std::vector<Rect> staleAreas_; ///< of it that were changed since
     PrintedState printed_;

@@ -18,7 +18,8 @@ namespace hinge
 namespace
 {
 
-constexpr int drawingSlice = 8;  ///< milliseconds at a time
+constexpr int drawingSlice = 2;  ///< milliseconds at a time; to paint it takes as long again
+constexpr int betweenSlices = 5; ///< milliseconds in which the hand comes first
 constexpr double edgeReach = 36; ///< from the edge of the view: what is held there scrolls it
 
 /// What a page looks like beyond what stands on it.
@@ -60,7 +61,6 @@ PageGrid::PageGrid(Document& document, PageSelection& selection, QWidget* parent
     viewport()->setAcceptDrops(true);
     viewport()->setMouseTracking(true);
     drawing_.setSingleShot(true);
-    drawing_.setInterval(0);
     scrolling_.setInterval(30);
     connect(&drawing_, &QTimer::timeout, this, &PageGrid::drawSome);
     connect(&scrolling_, &QTimer::timeout, this, [this] {
@@ -159,7 +159,7 @@ void PageGrid::refresh()
     dropStale();
     if (stands) {
         wantPictures();
-        updateStale();
+        queueStale(); // each is painted once it is drawn
     } else {
         layOut();
         viewport()->update();
@@ -169,15 +169,19 @@ void PageGrid::refresh()
     describeCurrent();
 }
 
-void PageGrid::updateStale()
+void PageGrid::queueStale()
 {
     const double top = verticalScrollBar()->value();
     const auto [from, to] = cellsBetween(top, top + viewport()->height());
-    for (std::size_t i = from; i < to; ++i) {
-        const auto drawn = drawn_.find(layout_.cells[i].surface);
-        if (drawn == drawn_.end() || !drawn->second.fresh)
-            viewport()->update(layout_.cells[i].paper.translated(-offset()).toAlignedRect().adjusted(-8, -8, 8, 28));
+    waiting_.clear();
+    for (std::size_t i = to; i-- > from;) { // the first is taken from the end
+        const PageCell& cell = layout_.cells[i];
+        const auto drawn = drawn_.find(cell.surface);
+        if ((cell.surface.page > 0 || cell.reader < 0) && (drawn == drawn_.end() || !drawn->second.fresh))
+            waiting_.push_back(cell.surface);
     }
+    if (!waiting_.empty())
+        drawing_.start(0);
 }
 
 void PageGrid::dropStale()
@@ -290,7 +294,7 @@ void PageGrid::drawSome()
         viewport()->update(cell->paper.translated(-offset()).toAlignedRect().adjusted(-4, -4, 4, 4));
     }
     if (!waiting_.empty())
-        drawing_.start();
+        drawing_.start(betweenSlices);
     // What was scrolled out of view long ago makes room.
     if (drawn_.size() > 600)
         std::erase_if(drawn_, [this](const auto& kept) { return !kept.second.fresh; });

@@ -80,8 +80,8 @@ private:
     [[nodiscard]] bool isSingle() const { return view_ == PageView::Singles || view_ == PageView::Received; }
     void refresh();
     void layOut();
-    /// Has those in view painted again that no longer are what the job says.
-    void updateStale();
+    /// Has those in view drawn again that no longer are what the job says, the first ones first.
+    void queueStale();
     /// Which drawn pages no longer are what the job says.
     void dropStale();
     void wantPictures();
@@ -91,7 +91,8 @@ private:
     /// The file of the page is still to be read: until then it is plain paper.
     [[nodiscard]] bool isAwaited(const SurfaceId& surface);
     [[nodiscard]] QImage drawPage(const PageCell& cell);
-    void paintCell(QPainter& painter, const PageCell& cell);
+    void paintCell(QPainter& painter, const PageCell& cell, const QRegion& dirty);
+    void paintSheet(QPainter& painter, const PageCell& cell, const QRectF& paper);
     void paintPaper(QPainter& painter, const PageCell& cell, const QRectF& paper);
     /// The frame of a page that is taken, and where the keyboard is.
     void paintTaken(QPainter& painter, const PageCell& cell);

@@ -14,7 +14,11 @@ namespace hinge
 namespace
 {
 
-constexpr double openGap = 13; ///< pages step aside by this to either side where others would land
+constexpr double openGap = 13;    ///< pages step aside by this to either side where others would land
+constexpr double shadowReach = 4; ///< of the shadow of a sheet
+
+/// Where its number and state stand.
+QRectF captionUnder(const QRectF& paper) { return {paper.x(), paper.bottom() + 6, paper.width(), 16}; }
 
 } // namespace
 
@@ -77,7 +81,6 @@ void PageGrid::paintEvent(QPaintEvent* event)
     p.fillRect(event->rect(), t.desk);
     const QRectF visible = QRectF(event->rect()).translated(offset());
     const auto [from, to] = cellsBetween(visible.top(), visible.bottom());
-    std::vector<SurfaceId> waiting;
     int captioned = -1;
     p.translate(-offset());
     for (std::size_t i = from; i < to; ++i) {
@@ -91,19 +94,13 @@ void PageGrid::paintEvent(QPaintEvent* event)
                        (group.isCentre ? Qt::AlignHCenter : Qt::AlignLeft) | Qt::AlignVCenter,
                        p.fontMetrics().elidedText(group.caption, Qt::ElideRight, int(group.area.width())));
         }
-        paintCell(p, cell);
-        const auto drawn = drawn_.find(cell.surface);
-        if ((cell.surface.page > 0 || cell.reader < 0) && (drawn == drawn_.end() || !drawn->second.fresh))
-            waiting.push_back(cell.surface);
+        paintCell(p, cell, event->region());
     }
     // Over the neighbours, which would hide a side of them.
     for (std::size_t i = from; i < to; ++i)
         paintTaken(p, layout_.cells[i]);
-    if (!waiting.empty()) {
-        std::ranges::reverse(waiting);
-        waiting_ = std::move(waiting);
-        drawing_.start();
-    }
+    if (!drawing_.isActive())
+        queueStale();
     paintGap(p);
     p.resetTransform();
     paintGhost(p);
@@ -130,9 +127,21 @@ QRectF PageGrid::shown(const PageCell& cell) const
     return cell.paper.translated(left ? -openGap : openGap, 0);
 }
 
-void PageGrid::paintCell(QPainter& p, const PageCell& cell)
+void PageGrid::paintCell(QPainter& p, const PageCell& cell, const QRegion& dirty)
 {
     const QRectF paper = shown(cell);
+    const auto isDirty = [&](const QRectF& area) {
+        return dirty.intersects(area.translated(-offset()).toAlignedRect());
+    };
+    // Where only some pages were drawn again, their neighbours and what stands below them is as it was.
+    if (isDirty(paper.adjusted(-shadowReach, -shadowReach, shadowReach, shadowReach)))
+        paintSheet(p, cell, paper);
+    if (isDirty(captionUnder(paper)))
+        paintUnder(p, cell, paper);
+}
+
+void PageGrid::paintSheet(QPainter& p, const PageCell& cell, const QRectF& paper)
+{
     const int place = placeOf(cell);
     const bool steppedBack = pulling_ && place >= 0 && selection_.contains(place); // it is in the hand
     const bool filtered =
@@ -143,7 +152,6 @@ void PageGrid::paintCell(QPainter& p, const PageCell& cell)
         p.setOpacity(0.3);
     paintPaper(p, cell, paper);
     p.restore();
-    paintUnder(p, cell, paper);
 }
 
 void PageGrid::paintPaper(QPainter& p, const PageCell& cell, const QRectF& paper)
@@ -221,7 +229,7 @@ void PageGrid::paintUnder(QPainter& p, const PageCell& cell, const QRectF& paper
     const Theme& t = Theme::of(this);
     const Job& job = document_.job();
     const ReaderPage& page = document_.plan().pages[std::size_t(cell.reader)];
-    const QRectF line(paper.x(), paper.bottom() + 6, paper.width(), 16);
+    const QRectF line = captionUnder(paper);
     const PageState state =
         page.place >= 0 && page.place < job.sequence.size() ? job.sequence.at(page.place).state : PageState::Nothing;
     const bool selected = page.place >= 0 && selection_.contains(page.place);
