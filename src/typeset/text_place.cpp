@@ -88,7 +88,7 @@ std::vector<TextObstacle> obstaclesOf(const Job& job, const Plan& plan, const It
         for (const QString& id : kept->second) {
             const Item* other = job.findItem(id);
             const PlannedItem* at = plan.findItem(id);
-            if (!other || !at || other->isWaiting() || isLetGo(job, placed.surface, surface, *other) ||
+            if (!other || !at || isLetGo(job, placed.surface, surface, *other) ||
                 !placed.frame.overlaps(at->frame.grown(other->aroundGap + other->stroke.width.part(2))))
                 continue;
             for (const QPolygonF& outline : grown(*other, *at).toFillPolygons(toText))

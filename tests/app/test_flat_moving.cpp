@@ -52,6 +52,9 @@ private Q_SLOTS:
         const QPoint middle = at(before.x.toMm() + before.w.toMm() / 2, before.y.toMm() + before.h.toMm() / 2);
         QTest::mouseClick(&canvas(), Qt::LeftButton, {}, middle);
         QCOMPARE(window_->selection().items().size(), 3);
+        // Beside everything, with Shift: a miss.
+        QTest::mouseClick(&canvas(), Qt::LeftButton, Qt::ShiftModifier, at(20, 200));
+        QCOMPARE(window_->selection().items().size(), 3);
         const Rect firstBefore = frame(a);
         drag(middle, middle + QPoint(0, 40));
         QVERIFY(frame(b).y > before.y);

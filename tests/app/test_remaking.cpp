@@ -101,6 +101,17 @@ class TestRemaking : public PaperDriver
             dialog.accept();
         });
         action("keepPreset")->trigger();
+        // What the demo has on its shelf is just that.
+        const auto kept = [this](const char* name) {
+            QFile file(demo_ + QLatin1String(name));
+            return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+        };
+        const auto block = readBlock(kept("blocks/contact-lines.hinge.json"), QStringLiteral("contact lines"));
+        QVERIFY(block);
+        QCOMPARE(partsOf(*block), partsOf(*window_->blocks().find(QStringLiteral("Contact lines"))));
+        const auto preset = readPreset(kept("templates/season-leaflet.hinge.json"), QStringLiteral("template"));
+        QVERIFY(preset);
+        QCOMPARE(preset->job, window_->presets().all().back().job);
         while (window_->document().history().canUndo())
             window_->document().history().undo();
         QVERIFY(!window_->document().isDirty());

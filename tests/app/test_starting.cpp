@@ -262,6 +262,7 @@ private Q_SLOTS:
             for (int row = 0; row < list->model()->rowCount(); ++row)
                 if (list->model()->index(row, 0).data().toString() == QStringLiteral("Walks"))
                     walks = list->model()->index(row, 0);
+            QCOMPARE(walks.row(), 0); // what is one's own comes first
             QVERIFY(walks.data(PresetModel::SizeRole).toString().endsWith(QStringLiteral("a template")));
             list->setCurrentIndex(walks);
             QTest::keyClick(list, Qt::Key_Return);

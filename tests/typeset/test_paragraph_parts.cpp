@@ -389,9 +389,10 @@ private Q_SLOTS:
             beside.edit(Face::Outside).items[0].side(ItemSide::Left).offset = len("63 mm");
             besidePlan = testing::planned(beside);
             QVERIFY(obstaclesOf(beside, besidePlan, text, *besidePlan.findItem(text.id)).empty());
-            // Let go of, or only an outline that waits for its picture: nothing is kept off.
+            // A frame has its room before its picture comes.
             job.edit(Face::Outside).items[0].kind = ItemKind::Picture;
-            QVERIFY(obstaclesOf(job, testing::planned(job), text, *plan.findItem(text.id)).empty());
+            QVERIFY(job.on(Face::Outside).items[0].isWaiting());
+            QCOMPARE(obstaclesOf(job, testing::planned(job), text, *plan.findItem(text.id)).size(), std::size_t(1));
         }
     }
 

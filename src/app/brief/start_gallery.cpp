@@ -157,6 +157,7 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
                     : p.description;
     case KindRole: return int(p.job.kind);
     case DescriptionRole: return p.description;
+    case OwnRole: return !p.path.isEmpty();
     case ProblemRole: return made ? QString() : made.error().message;
     case SizeRole: {
         if (!made)
@@ -171,11 +172,11 @@ QVariant PresetModel::data(const QModelIndex& index, int role) const
     }
 }
 
-/// Shows the set-ups of one kind, or all.
+/// Shows the set-ups of one kind, or all, the user's own first.
 class StartGallery::KindFilter : public QSortFilterProxyModel
 {
 public:
-    using QSortFilterProxyModel::QSortFilterProxyModel;
+    explicit KindFilter(QObject* parent) : QSortFilterProxyModel(parent) { sort(0); }
     void setKind(std::optional<PieceKind> kind)
     {
         kind_ = kind;
@@ -186,6 +187,12 @@ protected:
     bool filterAcceptsRow(int row, const QModelIndex& parent) const override
     {
         return !kind_ || sourceModel()->index(row, 0, parent).data(PresetModel::KindRole).toInt() == int(*kind_);
+    }
+
+    bool lessThan(const QModelIndex& a, const QModelIndex& b) const override
+    {
+        const bool own = a.data(PresetModel::OwnRole).toBool();
+        return own != b.data(PresetModel::OwnRole).toBool() ? own : a.row() < b.row();
     }
 
 private:

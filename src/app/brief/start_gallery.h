@@ -26,7 +26,7 @@ class PresetModel : public QAbstractListModel
     Q_OBJECT
 
 public:
-    enum Role { KindRole = Qt::UserRole + 1, DescriptionRole, SizeRole, ProblemRole };
+    enum Role { KindRole = Qt::UserRole + 1, DescriptionRole, SizeRole, ProblemRole, OwnRole };
     explicit PresetModel(PresetStore& store, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;

@@ -358,6 +358,11 @@ void FaceCanvas::mousePressEvent(QMouseEvent* event)
         grip_ = {};
         return;
     }
+    // A click with Shift that misses leaves what was taken in hand.
+    if ((event->modifiers() & Qt::ShiftModifier) && !selection_.item().isEmpty() && !gripAt(px).any()) {
+        grip_ = {};
+        return;
+    }
     lifted_.clear();
     if (selection_.items().size() > 1 && selection_.items().contains(under)) {
         // Taken together, moved together.

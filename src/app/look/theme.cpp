@@ -94,8 +94,11 @@ QListView[ticks="true"]::indicator:checked { background: @accent; border-color: 
   image: url(:/hinge/app/tick-@mode.svg); }
 QTableView { border: 1px solid @line; border-radius: 3px; selection-background-color: @tint; selection-color: @ink; }
 QTableView::item { border: 0; padding: 0 10px; }
+QTreeView::item { padding: 3px 0; }
+QTreeView { padding: 0 7px; background: palette(base); }
 QHeaderView { background: @slip; }
 QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 10px; }
+QTreeView QHeaderView::section { padding: 7px 3px; }
 QPushButton[tool="true"] { padding: 0; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }
 QPushButton[pill="true"]:checked { background: @accent; color: @onaccent; }

@@ -341,6 +341,7 @@ Docket::Docket(Document& document, QWidget* parent) : QWidget(parent), model_(do
     customer->setObjectName(QStringLiteral("docket.customer"));
     customer->setProperty("bare", true);
     customer->setPlaceholderText(tr("customer"));
+    title->setPlaceholderText(tr("title"));
     customer->setStyleSheet(QStringLiteral("font-size: 12px; margin-left: 4px;"));
     layout->addWidget(title);
     layout->addWidget(customer);

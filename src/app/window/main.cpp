@@ -7,6 +7,7 @@
 
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QDialog>
 #include <QSettings>
 #include <QTextStream>
 #include <QThreadPool>
@@ -29,7 +30,11 @@ void shootWhenReady(MainWindow& window, const QString& file)
         quiet = window.isSettled() && gang ? quiet + 1 : 0;
         if (quiet < 8)
             return;
+        // What lies in front: a dialog, also one beside which the work goes on.
         QWidget* shown = QApplication::activeModalWidget();
+        for (auto* dialog : window.findChildren<QDialog*>(Qt::FindDirectChildrenOnly))
+            if (!shown && dialog->isVisible())
+                shown = dialog;
         if (!shown)
             shown = window.gangWindow() ? static_cast<QWidget*>(window.gangWindow()) : &window;
         const bool saved = shown->grab().save(file);

@@ -388,22 +388,8 @@ void MainWindow::enter(Stage stage)
 
 void MainWindow::showDialog(const QString& name)
 {
-    if (name == QStringLiteral("gallery"))
-        actions_.newJob->trigger();
-    else if (name == QStringLiteral("stocks"))
-        actions_.stocks->trigger();
-    else if (name == QStringLiteral("files"))
-        actions_.files->trigger();
-    else if (name == QStringLiteral("press"))
-        actions_.press->trigger();
-    else if (name == QStringLiteral("sheets"))
+    if (name == QStringLiteral("sheets"))
         findChild<QAbstractButton*>(QStringLiteral("brief.face.sheets"))->click();
-    else if (name == QStringLiteral("read"))
-        actions_.readThrough->trigger();
-    else if (name == QStringLiteral("print-dummy"))
-        actions_.printDummy->trigger();
-    else if (name == QStringLiteral("film"))
-        actions_.dummyFilm->trigger();
     else if (name.startsWith(QStringLiteral("moment.")))
         dummy_->canvas().setMoment(name.section(u'.', 1).toDouble());
     else if (name.startsWith(QStringLiteral("form.")))
@@ -421,6 +407,8 @@ void MainWindow::showDialog(const QString& name)
         openSurface(sequence_->editor().surfaceOf(name.section(u'.', 1).toInt() - 1));
     else if (auto* view = (gang_ ? static_cast<QWidget*>(gang_.get()) : this)->findChild<QAbstractButton*>(name))
         view->click();
+    else if (auto* action = findChild<QAction*>(name))
+        action->trigger();
 }
 
 void MainWindow::setDark(bool dark)

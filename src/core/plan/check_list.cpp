@@ -81,8 +81,7 @@ std::vector<CheckedPoint> checkList(const Job& job, const Plan& plan, const std:
                            : QStringLiteral("%1 texts fit, every letter has its glyph").arg(count.texts),
         {"text.over", "text.font", "text.fontLocked", "text.glyph", "text.small", "text.odd"});
     if (count.texts > 0)
-        add(QStringLiteral("Text stands out"), QStringLiteral("from tints, pictures and paper, 4.5 to 1 or more"),
-            {"text.faint"});
+        add(QStringLiteral("Text stands out"), QStringLiteral("from what is behind it, 4.5 to 1"), {"text.faint"});
     add(QStringLiteral("Every frame is filled"), QStringLiteral("nothing waits, no dummy copy is left"),
         {"frame.", "text.standIn", "text.date", "contact."});
     add(QStringLiteral("Files are there"),
