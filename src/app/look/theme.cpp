@@ -98,6 +98,7 @@ QTreeView::item { padding: 3px 0; }
 QTreeView { padding: 0 7px; background: palette(base); }
 QHeaderView { background: @slip; }
 QHeaderView::section { background: @slip; color: @ink2; border: none; border-bottom: 1px solid @line; padding: 7px 10px; }
+QTreeView QHeaderView, QTreeView QHeaderView::section { background: palette(base); }
 QTreeView QHeaderView::section { padding: 7px 3px; }
 QPushButton[tool="true"] { padding: 0; }
 QPushButton[pill="true"] { border-radius: 11px; padding: 3px 12px; color: @accent; border-color: @accent; }
