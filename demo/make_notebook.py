@@ -30,6 +30,10 @@ def page_box(top, bottom, left=16, right=14):
     return frame(free(1, "start", left), free(1, "start", top), free(1, "end", -right), free(1, "end", -bottom))
 
 
+def page_place(left, top, right, bottom):
+    return frame(*[free(1, "start", at) for at in (left, top, right, bottom)])
+
+
 def title_page():
     return [tint("t-ground", "Ground", "Shallows", 30, frame(hold("bleed", 1, "start"), hold("bleed", 1, "start"), hold("bleed", 1, "end"), free(1, "start", 84))),
             text("t-title", "Title", page_box(98, 60), para("Water at Skerrowby", "Vollkorn SemiBold", 27, 33, "left", "Deep water", 4),
@@ -106,6 +110,12 @@ def log_page(number):
     return [text(f"log{number}-head", "Heading", page_box(20, 170), head)]
 
 
+def remarks():
+    """The text came with a longer heading: it is pasted over on every week, and the short one stands there."""
+    cover = {**shape("r-cover", "Old heading", "Bare stock", page_place(15, 131, 80, 140.5)), "pasteOver": True}
+    return [cover, text("r-head", "Remarks", page_place(16, 132, 80, 140), small_heading("Remarks"))]
+
+
 def masters():
     """What comes back on many pages: a line at their head, and the lines of the log."""
     def across(top, bottom):
@@ -116,7 +126,9 @@ def masters():
     lines = [{**shape(f"m-line{i}", f"Line {i + 1}", "", across(52 + i * 12, 52 + i * 12)),
               "outline": "line", "stroke": stroke(0.4, "Deep water")} for i in range(12)]
     return [{"id": 1, "name": "Head line", "shows": "chosen pages", "pages": "2-24, 31-38", "items": [head]},
-            {"id": 2, "name": "Log", "shows": "chosen pages", "pages": "31-38", "mirrored": False, "items": lines}]
+            {"id": 2, "name": "Log", "shows": "chosen pages", "pages": "31-38", "mirrored": False, "items": lines},
+            {"id": 3, "name": "Remarks", "shows": "chosen pages", "pages": "3-24", "mirrored": False,
+             "items": remarks()}]
 
 
 def notebook():
