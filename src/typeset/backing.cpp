@@ -54,23 +54,27 @@ Backing::Backing(const Job& job, const Plan& plan, const FileFactsMap& facts, co
             break;
         --layer;
     }
-    addSupplied(job, plan, facts, surface);
+    if (sheets_.empty() || !sheets_.back().hidesAll)
+        addSupplied(job, plan, facts, surface);
 }
 
 void Backing::addItem(const Job& job, const FileFactsMap& facts, const LightOfInk& light, const Item& item,
                       const PlannedItem& placed)
 {
     const QRectF box = toMm(placed.frame);
-    if (!placed.shown || placed.frame.isEmpty() || !box.intersects(frame_))
+    const bool hidden = !sheets_.empty() && sheets_.back().hidesAll;
+    if (hidden || !placed.shown || placed.frame.isEmpty() || !box.intersects(frame_))
         return;
     Sheet sheet{box, {}, item.opacity.share()};
-    if (item.outline != Outline::Rectangle)
+    const bool isBox = item.outline == Outline::Rectangle && item.cornerRadius == Length();
+    if (!isBox)
         sheet.outline = headDownTurn(placed).map(painterPath(placed.frame, item));
     if (item.kind == ItemKind::Shape && item.outline != Outline::Line) {
         const Ink* ink = job.findInk(item.ink);
         if (!ink)
             return;
         sheet.light = light(ink->cmyk, item.strength).through(paper_);
+        sheet.hidesAll = isBox && sheet.share >= 1 && box.contains(frame_);
     } else if (item.hasPicture()) {
         const auto [tones, ratio] = tonesOf(facts, item.file);
         sheet.isPicture = true;
@@ -104,6 +108,13 @@ void Backing::addSupplied(const Job& job, const Plan& plan, const FileFactsMap& 
                         QTransform::fromScale(1 / trim.w.toMm(), 1 / trim.h.toMm());
     }
     sheets_.push_back(std::move(sheet));
+}
+
+std::optional<Light> Backing::everywhere() const
+{
+    if (sheets_.empty())
+        return paper_;
+    return sheets_.front().hidesAll ? std::optional(sheets_.front().light) : std::nullopt;
 }
 
 std::optional<Light> Backing::at(QPointF spot) const

@@ -22,8 +22,8 @@ public:
     /// The colour behind a spot, in millimetres of the surface. Nothing where a picture lies that nobody has looked
     /// at yet.
     [[nodiscard]] std::optional<Light> at(QPointF spot) const;
-    /// Nothing lies between the item and its paper.
-    [[nodiscard]] bool isPaperAlone() const { return sheets_.empty(); }
+    /// The colour behind all of the item, where it is the same: bare paper, or a tint that hides the rest.
+    [[nodiscard]] std::optional<Light> everywhere() const;
     /// The paper.
     [[nodiscard]] const Light& paper() const { return paper_; }
 
@@ -36,6 +36,7 @@ private:
         Light light{};        ///< of a tint
         bool isPicture = false;
         const Tones* tones = nullptr; ///< of a picture; nullptr when it is not known
+        bool hidesAll = false;        ///< a tint behind all of the item
         QTransform toTones{};         ///< from the surface to shares of the picture's width and height
     };
     void addItem(const Job& job, const FileFactsMap& facts, const LightOfInk& light, const Item& item,

@@ -33,7 +33,8 @@ class TextContrast
 public:
     TextContrast(const Job& job, const LightOfInk& light, const Backing& backing, const Item& item,
                  const PlannedItem& placed, const TextLayout& layout)
-        : job_(job), light_(light), backing_(backing), item_(item), layout_(layout), toPaper_(textToPaper(item, placed))
+        : job_(job), light_(light), backing_(backing), item_(item), layout_(layout),
+          toPaper_(textToPaper(item, placed)), even_(layout.rules.empty() ? backing.everywhere() : std::nullopt)
     {
     }
 
@@ -45,8 +46,8 @@ public:
             if (run.glyphs.empty() || run.text.trimmed().isEmpty())
                 continue;
             const double wanted = wantedBy(run);
-            // Most texts stand in one ink on bare paper: that is answered once.
-            if (isPlain() && plainContrast(run.ink) >= wanted)
+            // Most texts stand in one ink on bare paper, or on one tint: that is answered once.
+            if (even_ && contrastOf(run.ink, *even_) >= wanted)
                 continue;
             Faint faint = lookAt(run, wanted);
             if (faint.run && (!worst || faint.contrast < worst->contrast))
@@ -66,7 +67,6 @@ public:
     }
 
 private:
-    [[nodiscard]] bool isPlain() const { return backing_.isPaperAlone() && layout_.rules.empty(); }
     [[nodiscard]] Light lightOf(const QString& name)
     {
         const auto known = lights_.find(name);
@@ -76,12 +76,11 @@ private:
         const Light light = ink ? light_(ink->cmyk, 100) : Light{0, 0, 0};
         return lights_.emplace(name, light.through(backing_.paper())).first->second;
     }
-    [[nodiscard]] double plainContrast(const QString& ink) { return contrastOf(ink, backing_.paper()); }
-    /// A tint of the text itself lies over everything else.
-    [[nodiscard]] std::optional<Light> behind(QPointF points) const
+    /// A tint of the text itself lies over everything else; lines under letters and through them are none.
+    [[nodiscard]] std::optional<Light> behind(QPointF points, double size) const
     {
         const auto covers = [&](const TextRule& rule) {
-            return QRectF(rule.x, rule.y, rule.width, rule.height).contains(points);
+            return rule.height >= size / 2 && QRectF(rule.x, rule.y, rule.width, rule.height).contains(points);
         };
         const auto rule = std::find_if(layout_.rules.rbegin(), layout_.rules.rend(), covers);
         if (rule == layout_.rules.rend())
@@ -101,7 +100,8 @@ private:
         int lost = 0;
         double sum = 0;
         for (int i = 0; i < spots; ++i) {
-            const auto at = behind({first.x + width * (i + 0.5) / spots, first.y - run.size * middleOfLetters});
+            const auto at =
+                behind({first.x + width * (i + 0.5) / spots, first.y - run.size * middleOfLetters}, run.size);
             if (!at)
                 return {};
             faint.behind.push_back(*at);
@@ -123,6 +123,7 @@ private:
     const Item& item_;
     const TextLayout& layout_;
     QTransform toPaper_;
+    std::optional<Light> even_; ///< behind all of it, where it is the same
     std::map<QString, Light> lights_;
 };
 

@@ -113,6 +113,15 @@ private Q_SLOTS:
         const auto both = found(with(leaflet(), {onTheLeft(tint("Black")), words("Black")}));
         QCOMPARE(both.size(), std::size_t(1));
         QCOMPARE(both[0].remedy, Remedy::None);
+        // A tint that hides all hides what is further down; one with a round corner may not.
+        Item low = halves(400, 1000);
+        low.id = QStringLiteral("low");
+        QVERIFY(found(with(leaflet(), {low, tint("Paper"), words("Black")})).empty());
+        QCOMPARE(found(with(leaflet(), {low, onTheLeft(tint("Paper")), words("Black")})).size(), std::size_t(1));
+        Item round = tint("Paper");
+        round.id = QStringLiteral("round");
+        round.cornerRadius = len("90");
+        QCOMPARE(found(with(leaflet(), {tint("Black"), round, words("Black")})).size(), std::size_t(1));
         // A circle beside the words has its frame behind them, but not itself.
         Item circle = tint("Black");
         circle.outline = Outline::Ellipse;
@@ -259,6 +268,16 @@ private Q_SLOTS:
         boxed.paragraphs[0].style.boxInk = QStringLiteral("Paper");
         boxed.paragraphs[0].style.boxStrength = Percent(100);
         QVERIFY(found(with(leaflet(), {tint("Black"), boxed})).empty());
+    }
+
+    void linesThroughLettersAreNoGround()
+    {
+        Item struck = words("Black");
+        struck.paragraphs[0].spans = {{0, 28, {}, {}, {}, true, true}};
+        const auto none = found(with(leaflet(), {struck}));
+        QVERIFY2(none.empty(), none.empty() ? "" : qPrintable(none[0].reason));
+        struck.paragraphs[0].style.ruleBelow = Length::points(1);
+        QVERIFY(found(with(leaflet(), {struck})).empty());
     }
 
     void aPanelReadTheOtherWayUpIsTurned()
