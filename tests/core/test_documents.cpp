@@ -192,6 +192,55 @@ private Q_SLOTS:
         QCOMPARE(placed.text.mid(placed.spans.at(0).start, placed.spans.at(0).length), QStringLiteral("neaps"));
     }
 
+    void eachTableGoesToTheNextPanel()
+    {
+        const DocumentText document = read(file("tables.md", "Prices\n\n| a | b |\n|---|---|\n| 1 | 2 |\n\nand\n\n"
+                                                             "| c | d |\n|---|---|\n| 3 | 4 |\n\n| e | f |\n|---|---|\n"
+                                                             "| 5 | 6 |\n"));
+        QCOMPARE(document.tables.size(), std::size_t(3));
+        const auto panels = [&](int first) {
+            Job job = testing::a4Roll();
+            const Plan plan = testing::planned(job);
+            QString out;
+            for (const QString& id :
+                 placeDocument(job, plan, Face::Outside, first, document, proposedChoices(job, document), {},
+                               QStringLiteral("tables"), counter()))
+                out += QString::number(job.findItem(id)->side(ItemSide::Left).panel);
+            return out;
+        };
+        QCOMPARE(panels(0), QStringLiteral("0122")); // the last panel takes the rest
+        QCOMPARE(panels(1), QStringLiteral("1222"));
+        QCOMPARE(panels(9), QStringLiteral("2222"));
+        QCOMPARE(panels(-1), QStringLiteral("0122"));
+    }
+
+    void headingsGetSmallerByTheirLevel()
+    {
+        const DocumentText document = read(file("levels.md", "# One\n\n## Two\n\n### Three\n\n#### Four\n"));
+        Job job = testing::a4Roll();
+        const Plan plan = testing::planned(job);
+        (void)placeDocument(job, plan, Face::Outside, 0, document, proposedChoices(job, document), {},
+                            QStringLiteral("levels"), counter());
+        const auto size = [&](const char* name) { return job.findTextStyle(QString::fromLatin1(name))->style.size; };
+        QVERIFY(size("Heading 1") > size("Heading 2"));
+        QVERIFY(size("Heading 2") > size("Heading 3"));
+        QCOMPARE(size("Heading 3"), size("Heading 4"));
+    }
+
+    void looksThatTouchAreTold()
+    {
+        const DocumentText document =
+            read(file("marks.md", "::: note\n**high***low*~~gone~~**_both_**[under]{.underline}\n:::\n"));
+        QCOMPARE(document.paragraphs.size(), std::size_t(1));
+        QCOMPARE(document.paragraphs[0].style, QStringLiteral("Text")); // a group without a style says nothing
+        const std::vector<DocumentMark> wanted{{0, 4, true, false, false, false},
+                                               {4, 3, false, true, false, false},
+                                               {7, 4, false, false, false, true},
+                                               {11, 4, true, true, false, false},
+                                               {15, 5, false, false, true, false}};
+        QCOMPARE(document.paragraphs[0].marks, wanted);
+    }
+
     void listsInListsEndAtTheirParagraph()
     {
         const DocumentText document =

@@ -88,6 +88,38 @@ private Q_SLOTS:
         QCOMPARE(roomAt(plan, Face::Outside, {len("250"), len("100")}), plan.panelsOf(Face::Outside)[2].layoutArea);
     }
 
+    void marginsBySide()
+    {
+        Job job = testing::a4Roll();
+        const Plan plan = testing::planned(job);
+        const Panel& middle = plan.panelsOf(Face::Outside)[1]; // 100 x 210, safe 3 mm from folds, 5 mm from the knife
+        QCOMPARE(marginOf(middle, ItemSide::Left, MarginOf::LiveMatter), len("3"));
+        QCOMPARE(marginOf(middle, ItemSide::Top, MarginOf::LiveMatter), len("5"));
+        QVERIFY(setMargin(job, plan, Face::Outside, 1, ItemSide::Left, MarginOf::Layout, len("12")));
+        QVERIFY(setMargin(job, plan, Face::Outside, 1, ItemSide::Right, MarginOf::Layout, len("20")));
+        QVERIFY(setMargin(job, plan, Face::Outside, 2, ItemSide::Left, MarginOf::LiveMatter, len("9")));
+        QVERIFY(setMargin(job, plan, Face::Outside, 1, ItemSide::Left, MarginOf::Layout, len("14"))); // once each
+        QCOMPARE(job.on(Face::Outside).layout.size(), std::size_t(2));
+        QCOMPARE(job.on(Face::Outside).margins.size(), std::size_t(1));
+        const Plan now = testing::planned(job);
+        const Panel& set = now.panelsOf(Face::Outside)[1];
+        QCOMPARE(marginOf(set, ItemSide::Left, MarginOf::Layout), len("14"));
+        QCOMPARE(marginOf(set, ItemSide::Left, MarginOf::LiveMatter), len("3"));
+        // What would leave no room is refused with the most there is: the other side keeps its 20.
+        const Length most = len("100") - len("20") - leastLayout;
+        QVERIFY(setMargin(job, now, Face::Outside, 1, ItemSide::Left, MarginOf::Layout, most));
+        const auto wide =
+            setMargin(job, now, Face::Outside, 1, ItemSide::Left, MarginOf::Layout, most + Length::units(1));
+        QVERIFY(!wide);
+        QVERIFY2(wide.error().message.contains(formatLength(most, Unit::Mm)), qPrintable(wide.error().message));
+        // Live matter has no such limit here: what is too narrow is a finding.
+        QVERIFY(setMargin(job, now, Face::Outside, 1, ItemSide::Left, MarginOf::LiveMatter, len("99")));
+        // Let go of, it follows the job again; the others stay.
+        QVERIFY(setMargin(job, now, Face::Outside, 1, ItemSide::Left, MarginOf::Layout, std::nullopt));
+        QCOMPARE(job.on(Face::Outside).layout.size(), std::size_t(1));
+        QCOMPARE(job.on(Face::Outside).layout[0].side, ItemSide::Right);
+    }
+
     void theyEndAtTheSamePlaceBehind()
     {
         CHECK_PROPERTY("held against the light, the layouts of a panel and of the one behind it are the same", [] {

@@ -105,6 +105,10 @@ private Q_SLOTS:
         // And so little that nobody sees it.
         QVERIFY(testing::hasFinding(found(tinted(whitePaper, {0, 0, 0, 100}, 1)), "ink.lost"));
         QVERIFY(found(tinted(whitePaper, {0, 0, 0, 100}, 8)).empty());
+        // Texts are looked at where they stand, and a shape's text is none of its tints.
+        Job text = tinted(0xFFFF00, yellow, 20);
+        text.findItem(QStringLiteral("ground"))->kind = ItemKind::Code;
+        QVERIFY(found(text).empty());
         // Bare paper is meant.
         QVERIFY(found(tinted(0xFFFF00, {}, 100)).empty());
     }

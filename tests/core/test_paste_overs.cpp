@@ -5,6 +5,7 @@
 #include "core/edit/sequence_edits.h"
 #include "core/file/job_file.h"
 #include "core/plan/paste_overs.h"
+#include "demo_job.h"
 
 using namespace hinge;
 using namespace testing::content;
@@ -31,6 +32,24 @@ class TestPasteOvers : public QObject
     }
 
 private Q_SLOTS:
+    void aFreshOneLiesOverTheFootOfItsPanel()
+    {
+        // Where old page numbers stand: 30 by 10 mm, in the middle, or as much of it as there is room for.
+        Job job = testing::a4Roll();
+        Item item = newPasteOver(job, testing::planned(job), Face::Outside, 1);
+        const Plan plan = testing::planned(job);
+        const Rect panel = plan.panelsOf(Face::Outside)[1].area;
+        const Rect frame = frameOf(plan.paper, Face::Outside, item);
+        QCOMPARE(frame.size(), (Size{len("30"), len("10")}));
+        QCOMPARE(frame.x - panel.x, panel.right() - frame.right());
+        QCOMPARE(panel.bottom() - frame.bottom(), len("200/16"));
+        Job cover = testing::demoJob("tide-almanac-cover");
+        item = newPasteOver(cover, testing::planned(cover), Face::Outside, 1);
+        const Plan spine = testing::planned(cover);
+        QCOMPARE(frameOf(spine.paper, Face::Outside, item).size(),
+                 (Size{spine.panelsOf(Face::Outside)[1].area.w, len("10")}));
+    }
+
     void itIsOfTheColourOfPaper()
     {
         Job job = booklet();

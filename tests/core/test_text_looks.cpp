@@ -76,6 +76,20 @@ private Q_SLOTS:
         QVERIFY(!nearly("Cabin Bold", 10, "Black")); // bold is meant
         QVERIFY(!nearly("Cabin Regular", 10, "Rust"));
         QVERIFY(!nearly("Cabin Regular", 8.9, "Black"));
+        // Each of the four counts, spot inks are nothing but themselves, and of an unknown one nothing is known.
+        const Cmyk black{0, 0, 0, 100};
+        for (Percent Cmyk::*part : {&Cmyk::c, &Cmyk::m, &Cmyk::y, &Cmyk::k}) {
+            Cmyk off = black;
+            off.*part = part == &Cmyk::k ? Percent(90) : Percent(10);
+            job.inks.back() = {QStringLiteral("Off"), off};
+            QVERIFY(nearly("Cabin Regular", 10, "Off"));
+            off.*part = part == &Cmyk::k ? Percent(89) : Percent(11);
+            job.inks.back() = {QStringLiteral("Off"), off};
+            QVERIFY(!nearly("Cabin Regular", 10, "Off"));
+        }
+        job.inks.back() = {QStringLiteral("Off"), black, true};
+        QVERIFY(!nearly("Cabin Regular", 10, "Off"));
+        QVERIFY(!nearly("Cabin Regular", 10, "Nobody's"));
     }
 
     void oneStepMakesThemTheSame()
@@ -97,6 +111,7 @@ private Q_SLOTS:
         Job job = leaflet();
         job.textStyles = {{QStringLiteral("Body"), para("", 10.5).style}};
         job.textStyles[0].style.hyphenation = QStringLiteral("en-GB");
+        job.textStyles.push_back({QStringLiteral("Caption"), para("", 9).style}); // as many as it is, body too
         auto& visit = job.edit(Face::Inside).items[0].paragraphs[1];
         visit.styleName = QStringLiteral("Body");
         visit.style = {};
@@ -104,6 +119,7 @@ private Q_SLOTS:
         QVERIFY(body.looks[1].nearly);
         giveLook(job, TextRole::Body, body.looks[1].look, body.looks[0].look);
         QCOMPARE(job.textStyles[0].style.size, Length::points(10));
+        QCOMPARE(job.textStyles[1].style.size, Length::points(9));
         QCOMPARE(job.textStyles[0].style.hyphenation, QStringLiteral("en-GB")); // what else it says stays
         QCOMPARE(looksUsed(job)[1].looks.size(), std::size_t(1));
     }
