@@ -41,6 +41,8 @@ Result<OpenedJob> openJob(const QString& path, bool filesOutside)
     for (const QString& file : linkedPaths(first))
         if (!facts.contains(file))
             facts.insert(file, readFileFacts(resolvedPath(file, opened.folder)));
+    for (auto file = facts.begin(); file != facts.end(); ++file)
+        readTones(resolvedPath(file.key(), opened.folder), *file);
     // A profile that cannot be read is a finding of its own; inks are then looked at as the one that ships has them.
     const auto press = pressProfileOf(opened.job, opened.folder);
     const LightOfInk light = lightByPress((press ? *press : shippedPressProfile()).icc);

@@ -52,21 +52,6 @@ void readGutters(const QString& path, FileFacts& facts)
     }
 }
 
-/// Of what may have text of ours over it: faces, covers, drawings.
-void readPageTones(const QString& path, FileFacts& facts)
-{
-    constexpr std::size_t mostPages = 4;
-    if (facts.pages.size() > mostPages)
-        return;
-    for (std::size_t i = 0; i < facts.pages.size(); ++i) {
-        if (!facts.pages[i].isUsable || facts.pages[i].trim.w > Length::mm(1200))
-            continue;
-        constexpr double ppi = 18; // small letters run together into the grey they look from afar
-        if (const auto shown = renderPagePreview(path, int(i) + 1, ppi))
-            facts.pages[i].tones = tonesOf(shown->image.copy(shown->trim.toAlignedRect() & shown->image.rect()));
-    }
-}
-
 void readPdf(const QString& path, FileFacts& facts)
 {
     facts.isPdf = true;
@@ -83,7 +68,6 @@ void readPdf(const QString& path, FileFacts& facts)
             about.missingFonts = fonts.missingIn(page);
         }
         readGutters(path, facts);
-        readPageTones(path, facts);
     } catch (const std::exception& e) {
         facts.error =
             QStringLiteral("The PDF is damaged and cannot be read (%1).").arg(QString::fromUtf8(e.what()).left(120));
@@ -246,11 +230,6 @@ FileFacts factsOf(const QString& absolutePath, const CsvReading& reading)
         readPdf(absolutePath, facts);
     else
         readPicture(absolutePath, file, facts, true);
-    if (facts.error.isEmpty() && facts.pixelWidth > 0) {
-        constexpr int fineEnough = 96;
-        if (const auto small = picturePreview(absolutePath, fineEnough, shippedPressProfile().icc))
-            facts.tones = tonesOf(*small);
-    }
     if (facts.error.isEmpty()) {
         facts.sha256 = fingerprint(file);
     }
@@ -270,6 +249,21 @@ FileFacts readFileFacts(const QString& absolutePath, const CsvReading& reading)
         facts.error = QStringLiteral("The file cannot be read (%1).").arg(Problem::quoted(QString::fromUtf8(e.what())));
     }
     return facts;
+}
+
+void readTones(const QString& absolutePath, FileFacts& facts)
+{
+    constexpr std::size_t mostPages = 4; // what may have text of ours over it: faces, covers, drawings
+    if (facts.isPdf && facts.pages.size() <= mostPages) {
+        constexpr double ppi = 18; // small letters run together into the grey they look from afar
+        for (std::size_t i = 0; i < facts.pages.size(); ++i)
+            if (const auto shown = renderPagePreview(absolutePath, int(i) + 1, ppi); shown && facts.pages[i].isUsable)
+                facts.pages[i].tones = tonesOf(shown->image.copy(shown->trim.toAlignedRect()));
+    } else if (facts.pixelWidth > 0) {
+        constexpr int fineEnough = 96;
+        if (const auto small = picturePreview(absolutePath, fineEnough, shippedPressProfile().icc))
+            facts.tones = tonesOf(*small);
+    }
 }
 
 FileFacts readPixelFacts(const QString& absolutePath)

@@ -15,6 +15,10 @@ namespace hinge
 /// The same for a picture of pixels, without its hash: only its head is read.
 [[nodiscard]] FileFacts readPixelFacts(const QString& absolutePath);
 
+/// Looks at how light and dark a picture, or the pages of a PDF of a few, are all over (`Tones`): where nobody shows
+/// them anyway.
+void readTones(const QString& absolutePath, FileFacts& facts);
+
 /// Facts of every file the job links to.
 [[nodiscard]] FileFactsMap readAllFacts(const Job& job, const QString& jobFolder);
 

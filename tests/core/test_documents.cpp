@@ -173,6 +173,7 @@ private Q_SLOTS:
             p.style = job.styleOf(p);
         QCOMPARE(listMarks(placed).join(u','), QStringLiteral("1.,2.,•,•,3.,,a.,b.,,,"));
         QCOMPARE(placed[1].text, QStringLiteral("High water"));
+        QCOMPARE(placed[1].style.indent, Length());
         QCOMPARE(placed[2].style.indent, placed[1].style.indent + placed[1].style.listIndent);
         // Marks that count begin with the first number: others are typed.
         QCOMPARE(placed[9].text, QStringLiteral("5. five"));

@@ -3,7 +3,9 @@
 #include "colour/ink_light.h"
 #include "colour/picture_tones.h"
 #include "colour/press_profile.h"
+#include "core/edit/masters.h"
 #include "core/edit/remedies.h"
+#include "core/job/master_copies.h"
 #include "export_reader.h"
 #include "typeset/contrast_checks.h"
 
@@ -53,7 +55,10 @@ class TestContrast : public ExportReader
     std::vector<Finding> found(const Job& job) const
     {
         TextLayoutCache layouts(FontLibrary::installed());
-        return checkContrast(job, testing::planned(job), readAllFacts(job, dir_.path()), light(), layouts);
+        FileFactsMap facts = readAllFacts(job, dir_.path());
+        for (auto file = facts.begin(); file != facts.end(); ++file)
+            readTones(resolvedPath(file.key(), dir_.path()), *file);
+        return checkContrast(job, testing::planned(job), facts, light(), layouts);
     }
     static double told(const Finding& f)
     {
@@ -280,6 +285,58 @@ private Q_SLOTS:
         QVERIFY(found(with(leaflet(), {struck})).empty());
     }
 
+    void itIsLookedAtWhereItsLettersStand()
+    {
+        // Ranged right, on the black half of a picture that is turned over.
+        Item picture = halves(400, 1000);
+        Item line = words("Black");
+        line.paragraphs[0].style.align = Align::Right;
+        QVERIFY(found(with(leaflet(), {picture, line})).empty());
+        line.paragraphs[0].style.ink = QStringLiteral("Paper");
+        QCOMPARE(found(with(leaflet(), {picture, line})).size(), std::size_t(1));
+        QImage turned(QImage(path("halves.png")).mirrored(true, false));
+        QVERIFY(turned.save(path("turned.png")));
+        picture.file.path = QStringLiteral("turned.png");
+        QVERIFY(found(with(leaflet(), {picture, line})).empty());
+        // Above their baseline: a tint that ends there is behind them, one that begins there is not.
+        Item large = words("Black", "Cabin Regular", 40);
+        large.paragraphs[0].text = QStringLiteral("Spring"); // one line
+        Item upper = tint("Black");
+        upper.side(ItemSide::Bottom) = {.line = PaperLine::Edge, .panel = 1, .at = LineEnd::Start, .offset = len("11")};
+        QCOMPARE(found(with(leaflet(), {upper, large})).size(), std::size_t(1));
+        Item lower = tint("Black");
+        lower.side(ItemSide::Top) = {.line = PaperLine::Edge, .panel = 1, .at = LineEnd::Start, .offset = len("11")};
+        QVERIFY(found(with(leaflet(), {lower, large})).empty());
+    }
+
+    void theFaintestIsTold()
+    {
+        Item item = words("Wash");
+        item.paragraphs.push_back(item.paragraphs[0]);
+        item.paragraphs.push_back(item.paragraphs[0]);
+        item.paragraphs[1].text = QStringLiteral("Neaps");
+        item.paragraphs[1].style.ink = QStringLiteral("Paper");
+        const auto faint = found(with(leaflet({0, 0, 0, 30}), {item}));
+        QCOMPARE(faint.size(), std::size_t(1));
+        QCOMPARE(told(faint[0]), 1.0);
+        QVERIFY2(faint[0].reason.contains(QStringLiteral("Neaps")), qPrintable(faint[0].reason));
+    }
+
+    void mastersLieBehindToo()
+    {
+        Job job = with(leaflet(), {words("Black")});
+        addMaster(job, newMaster(job, Face::Outside));
+        job.edit(job.masters[0].surface()).items = {tint("Black")};
+        settleMasters(job);
+        QCOMPARE(found(job).size(), std::size_t(1));
+        letGo(job, Face::Outside, QStringLiteral("tint"), true);
+        QVERIFY(found(job).empty());
+        letGo(job, Face::Outside, QStringLiteral("tint"), false);
+        job.masters[0].over = true; // what lies over a text is not behind it
+        settleMasters(job);
+        QVERIFY(found(job).empty());
+    }
+
     void aPanelReadTheOtherWayUpIsTurned()
     {
         // Folded across and then along: the head row of the outside is read the other way up.
@@ -346,7 +403,9 @@ private Q_SLOTS:
     void tonesAreThoseOfThePicture()
     {
         halves(600, 300);
-        const FileFacts facts = readFileFacts(path("halves.png"));
+        FileFacts facts = readFileFacts(path("halves.png"));
+        QVERIFY(facts.tones.isEmpty()); // nobody has looked
+        readTones(path("halves.png"), facts);
         QCOMPARE(facts.tones.columns, 48);
         QCOMPARE(facts.tones.rows, 24);
         QCOMPARE(facts.tones.at(0.1, 0.5), 0xFF000000U);

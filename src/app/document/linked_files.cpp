@@ -3,6 +3,7 @@
 
 #include "app/document/background.h"
 #include "app/document/shown_file.h"
+#include "colour/picture_tones.h"
 #include "colour/press_profile.h"
 #include "core/file/record_table.h"
 #include "pdf/read_facts.h"
@@ -11,6 +12,13 @@
 
 namespace hinge
 {
+
+namespace
+{
+
+QString keyOf(const LinkedFile& file) { return file.path + u'#' + QString::number(file.page); }
+
+} // namespace
 
 LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent), press_(shippedPressProfile().icc)
 {
@@ -21,6 +29,9 @@ LinkedFiles::LinkedFiles(QObject* parent) : QObject(parent), press_(shippedPress
         touched_.insert(full);
         settle_.start();
     };
+    toned_.setSingleShot(true);
+    toned_.setInterval(0);
+    connect(&toned_, &QTimer::timeout, this, &LinkedFiles::factsChanged);
     connect(&watcher_, &QFileSystemWatcher::fileChanged, this, touched);
     // A file that is not there is not watched, but the folder it was in is: it may come back.
     connect(&watcher_, &QFileSystemWatcher::directoryChanged, this, [this, touched] {
@@ -49,6 +60,7 @@ void LinkedFiles::setFolder(const QString& folder)
     forNow_.clear();
     before_.clear();
     pictures_.clear();
+    tones_.clear();
     ++generation_;
 }
 
@@ -105,8 +117,10 @@ void LinkedFiles::forget(const QString& path)
     wanted_.remove(path);
     facts_.remove(path);
     for (const QString& key : pictures_.keys())
-        if (key.startsWith(path + u'#'))
+        if (key.startsWith(path + u'#')) {
             pictures_.remove(key);
+            tones_.remove(key);
+        }
     if (const QString full = resolvedPath(path, folder_); watcher_.files().contains(full))
         watcher_.removePath(full);
 }
@@ -130,6 +144,8 @@ void LinkedFiles::withFacts(const QString& path, std::function<void(const FileFa
         [this, path, then = std::move(then), generation = generation_](const FileFacts& facts) {
             if (generation == generation_) {
                 facts_.insert(path, facts);
+                for (int page = 1; page <= std::max(1, int(facts.pages.size())); ++page)
+                    noteTones({path, page, 0, {}});
                 if (facts.missing)
                     watcher_.addPath(QFileInfo(resolvedPath(path, folder_)).absolutePath());
                 if (then)
@@ -152,9 +168,21 @@ void LinkedFiles::refresh(const QString& path)
     Q_EMIT picturesChanged();
 }
 
+void LinkedFiles::noteTones(const LinkedFile& file)
+{
+    const auto facts = facts_.find(file.path);
+    const auto tones = tones_.constFind(keyOf(file));
+    if (facts == facts_.end() || tones == tones_.constEnd())
+        return;
+    if (!facts->isPdf)
+        facts->tones = *tones;
+    else if (file.page >= 1 && std::size_t(file.page) <= facts->pages.size())
+        facts->pages[std::size_t(file.page) - 1].tones = *tones;
+}
+
 ShownPicture LinkedFiles::picture(const LinkedFile& file)
 {
-    const QString key = file.path + u'#' + QString::number(file.page);
+    const QString key = keyOf(file);
     if (const auto it = pictures_.constFind(key); it != pictures_.constEnd())
         return *it;
     pictures_.insert(key, {}); // asked for once
@@ -164,12 +192,16 @@ ShownPicture LinkedFiles::picture(const LinkedFile& file)
     inBackground(
         this,
         [full = resolvedPath(file.path, folder_), page = file.page, press = press_, pages = pages_] {
-            return readForScreen(*pages, full, page, {}, press);
+            const ShownPicture shown = readForScreen(*pages, full, page, {}, press);
+            return std::pair(shown, tonesOf(shown.image.copy(shown.trim.toAlignedRect())));
         },
-        [this, key, generation = generation_, press = press_](const ShownPicture& shown) {
+        [this, file, key, generation = generation_, press = press_](const std::pair<ShownPicture, Tones>& read) {
             // One that was read for another press is asked for again.
             if (generation == generation_ && press == press_) {
-                pictures_.insert(key, shown);
+                pictures_.insert(key, read.first);
+                tones_.insert(key, read.second);
+                noteTones(file);
+                toned_.start();
                 Q_EMIT picturesChanged();
             }
             finished();

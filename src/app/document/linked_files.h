@@ -60,6 +60,8 @@ Q_SIGNALS:
 private:
     void finished();
     void forget(const QString& path);
+    /// Adds to the facts what was seen of a picture or page that is shown.
+    void noteTones(const LinkedFile& file);
 
     QString folder_;
     CsvReading tables_; ///< how CSV files are read
@@ -69,6 +71,8 @@ private:
     QSet<QString> blocked_;
     QStringList forNow_; ///< the last ones wanted at the end
     QHash<QString, ShownPicture> pictures_;
+    QHash<QString, Tones> tones_;                                            ///< by the same keys
+    QTimer toned_;                                                           ///< tells of them, of several at once
     std::shared_ptr<PageRenderer> pages_ = std::make_shared<PageRenderer>(); ///< shared with what is being read
     QFileSystemWatcher watcher_;
     QTimer settle_;

@@ -31,7 +31,7 @@ struct PageFacts {
     std::vector<std::pair<Length, Length>> gutters{};
     /// Fonts that it uses but that are not in the file.
     QStringList missingFonts{};
-    /// Of its trim, where somebody looked: only at the first pages of a file.
+    /// Of its trim, where somebody looked.
     Tones tones{};
 };
 
@@ -70,7 +70,7 @@ struct FileFacts {
     int profileInkLimit = 0;
     /// A CSV file: its rows; nullptr for all else.
     std::shared_ptr<const RecordTable> table;
-    Tones tones; ///< pictures, upright
+    Tones tones; ///< pictures, upright, where somebody looked
     bool isSvg = false;
     /// It can only be opened with a password.
     bool isLocked = false;
