@@ -115,6 +115,11 @@ private Q_SLOTS:
         QVERIFY(!stop->isVisible());
         drop(file, at(150, 100));
         QTRY_VERIFY(stop->isVisible());
+        // Whatever else there would be to say meanwhile.
+        Q_EMIT canvas().hint(QStringLiteral("Type to begin a text"));
+        QVERIFY(std::ranges::any_of(window_->findChildren<QLabel*>(), [](const QLabel* label) {
+            return label->isVisible() && label->text() == QStringLiteral("Reading tower.docx…");
+        }));
         QTest::mouseClick(stop, Qt::LeftButton);
         QTRY_VERIFY_WITH_TIMEOUT(!stop->isVisible(), 5000);
         QVERIFY(window_->findChildren<QMessageBox*>().isEmpty()); // who stopped it knows

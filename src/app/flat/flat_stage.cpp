@@ -90,6 +90,7 @@ FlatStage::FlatStage(Document& document, Selection& selection, SurfaceEditor& ed
     bar->addWidget(hint_, 1);
     stop_ = new QPushButton(tr("Stop"));
     stop_->setObjectName(QStringLiteral("flat.stopReading"));
+    stop_->setProperty("pill", true);
     stop_->setAccessibleName(tr("Stop reading the file"));
     stop_->setToolTip(tr("Give up on this file; nothing on the paper changes"));
     stop_->hide();
@@ -224,12 +225,15 @@ void FlatStage::resizeEvent(QResizeEvent* event)
 
 void FlatStage::tell(const QString& words)
 {
+    if (stop_->isVisibleTo(this)) // what is being read is told until it is
+        return;
     hint_->setText(words);
     hint_->setToolTip(words);
 }
 
 void FlatStage::tellReading(const QString& file)
 {
+    stop_->hide();
     tell(file.isEmpty() ? QString() : tr("Reading %1…").arg(file));
     stop_->setVisible(!file.isEmpty());
 }
