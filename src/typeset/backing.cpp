@@ -39,20 +39,20 @@ QTransform sharesOf(const QRectF& box)
 } // namespace
 
 Backing::Backing(const Job& job, const Plan& plan, const FileFactsMap& facts, const LightOfInk& light,
-                 const SurfaceId& surface, std::size_t index)
-    : frame_(toMm(plan.itemsOn(surface)[index].frame)), paper_(lightOfScreen(stockOf(job, surface).tint))
+                 const SurfaceId& surface, const SurfaceId& layer, std::size_t index)
+    : frame_(toMm(plan.itemsOn(layer)[index].frame)), paper_(lightOfScreen(stockOf(job, surface).tint))
 {
     const std::vector<SurfaceId> layers = plan.layersOf(surface);
-    auto layer = std::ranges::find(layers, surface);
-    for (bool own = true; layer != layers.end(); own = false) {
-        const std::vector<Item>& items = job.on(*layer).items;
-        const std::vector<PlannedItem>& places = plan.itemsOn(*layer);
-        for (std::size_t i = own ? index : items.size(); i-- > 0;)
-            if (own || !isLetGo(job, surface, *layer, items[i]))
+    // From the layer the item stands on down to the lowest.
+    for (auto at = std::ranges::find(layers, layer); at != layers.end();) {
+        const std::vector<Item>& items = job.on(*at).items;
+        const std::vector<PlannedItem>& places = plan.itemsOn(*at);
+        for (std::size_t i = *at == layer ? index : items.size(); i-- > 0;)
+            if (*at == surface || !isLetGo(job, surface, *at, items[i]))
                 addItem(job, facts, light, items[i], places[i]);
-        if (layer == layers.begin())
+        if (at == layers.begin())
             break;
-        --layer;
+        --at;
     }
     if (sheets_.empty() || !sheets_.back().hidesAll)
         addSupplied(job, plan, facts, surface);

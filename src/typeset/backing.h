@@ -10,14 +10,15 @@
 namespace hinge
 {
 
-/// What lies behind an item: tints, pictures, a supplied page, and below all of them the paper with its own colour. Of
-/// an item of a master only what the master itself has. Letters, strokes, codes and shadows are passed over.
+/// What lies behind an item: tints, pictures, a supplied page, masters, and below all of them the paper with its own
+/// colour. Letters, strokes, codes and shadows are passed over.
 class Backing
 {
 public:
-    /// Of what stands on `surface` at place `index` among its items. Refers to what it is given.
+    /// Of the item at place `index` of a layer of a surface (`Plan::layersOf`): the surface itself, or a master that
+    /// shows there. Refers to what it is given.
     Backing(const Job& job, const Plan& plan, const FileFactsMap& facts, const LightOfInk& light,
-            const SurfaceId& surface, std::size_t index);
+            const SurfaceId& surface, const SurfaceId& layer, std::size_t index);
 
     /// The colour behind a spot, in millimetres of the surface. Nothing where a picture lies that nobody has looked
     /// at yet.

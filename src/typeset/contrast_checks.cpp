@@ -2,6 +2,7 @@
 #include "typeset/contrast_checks.h"
 
 #include "core/edit/new_items.h"
+#include "core/job/master_copies.h"
 #include "core/plan/finding_parts.h"
 #include "typeset/backing.h"
 #include "typeset/text_place.h"
@@ -151,35 +152,69 @@ QString readableInk(const Job& job, TextContrast& contrast, const Faint& faint, 
     return {};
 }
 
+/// Where masters show: by the surface of a master, those it is looked at on.
+using ShownOn = std::map<SurfaceId, std::vector<SurfaceId>>;
+ShownOn shownOn(const Job& job, const Plan& plan)
+{
+    constexpr std::size_t enough = 40; // of a thousand pages
+    ShownOn out;
+    if (job.masters.empty())
+        return out;
+    for (const auto& [surface, layers] : plan.layers)
+        for (const SurfaceId& layer : layers)
+            if (auto& on = out[layer]; layer != surface && on.size() < enough)
+                on.push_back(surface);
+    return out;
+}
+
+/// A text that does not stand out on a surface it shows on.
+std::optional<Finding> faintOn(const Job& job, const Plan& plan, const FileFactsMap& facts, const LightOfInk& light,
+                               TextLayoutCache& layouts, const SurfaceId& surface, const SurfaceId& layer,
+                               std::size_t index)
+{
+    const Item& item = job.on(layer).items[index];
+    if (surface != layer && isLetGo(job, surface, layer, item))
+        return std::nullopt;
+    const Backing backing(job, plan, facts, light, surface, layer, index);
+    TextContrast contrast(job, light, backing, item, plan.itemsOn(layer)[index], layouts.layout(job, plan, item));
+    const auto faint = contrast.faintest();
+    if (!faint)
+        return std::nullopt;
+    const double wanted = TextContrast::wantedBy(*faint->run);
+    const QString ink = readableInk(job, contrast, *faint, wanted);
+    const QString where = surface == layer ? QString() : QStringLiteral(", %1,").arg(surfaceName(surface, job));
+    Finding f = foundAt(
+        "text.faint", Severity::Warn, job, layer, item,
+        QStringLiteral("%1 hardly stands out from what is behind it, %2"),
+        QStringLiteral("At “%1”%2 the contrast is %3 to 1; type of this size wants %4 to 1. Take a darker or a lighter "
+                       "ink, or lay a tint under it.")
+            .arg(beginning(faint->run->text), where, ratioText(faint->contrast), QString::number(wanted)),
+        ink.isEmpty() ? Remedy::None : Remedy::ChangeInk);
+    f.inks = {faint->run->ink, ink};
+    return f;
+}
+
 } // namespace
 
 std::vector<Finding> checkContrast(const Job& job, const Plan& plan, const FileFactsMap& facts, const LightOfInk& light,
                                    TextLayoutCache& layouts)
 {
     std::vector<Finding> out;
-    for (const auto& [surface, content] : job.surfaces) {
+    const ShownOn shown = shownOn(job, plan);
+    for (const auto& [layer, content] : job.surfaces) {
+        const auto on = shown.find(layer);
+        if (layer.master != 0 && on == shown.end())
+            continue;
+        const std::vector<SurfaceId> surfaces = layer.master != 0 ? on->second : std::vector{layer};
         for (std::size_t i = 0; i < content->items.size(); ++i) {
             const Item& item = content->items[i];
-            const PlannedItem& placed = plan.itemsOn(surface)[i];
-            if (item.kind != ItemKind::Text || item.isWaiting() || placed.frame.isEmpty())
+            if (item.kind != ItemKind::Text || item.isWaiting() || plan.itemsOn(layer)[i].frame.isEmpty())
                 continue;
-            const TextLayout& layout = layouts.layout(job, plan, item);
-            const Backing backing(job, plan, facts, light, surface, i);
-            TextContrast contrast(job, light, backing, item, placed, layout);
-            const auto faint = contrast.faintest();
-            if (!faint)
-                continue;
-            const double wanted = TextContrast::wantedBy(*faint->run);
-            const QString ink = readableInk(job, contrast, *faint, wanted);
-            Finding f = foundAt(
-                "text.faint", Severity::Warn, job, surface, item,
-                QStringLiteral("%1 hardly stands out from what is behind it, %2"),
-                QStringLiteral("At “%1” the contrast is %2 to 1; type of this size wants %3 to 1. Take a darker or a "
-                               "lighter ink, or lay a tint under it.")
-                    .arg(beginning(faint->run->text), ratioText(faint->contrast), QString::number(wanted)),
-                ink.isEmpty() ? Remedy::None : Remedy::ChangeInk);
-            f.inks = {faint->run->ink, ink};
-            out.push_back(f);
+            for (const SurfaceId& surface : surfaces)
+                if (auto found = faintOn(job, plan, facts, light, layouts, surface, layer, i)) {
+                    out.push_back(std::move(*found));
+                    break;
+                }
         }
     }
     return out;

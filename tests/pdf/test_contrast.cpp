@@ -337,6 +337,31 @@ private Q_SLOTS:
         QVERIFY(found(job).empty());
     }
 
+    void aMastersTextIsLookedAtWhereItShows()
+    {
+        // A line over both faces, in paper colour: it reads where a face is black.
+        Job job = leaflet();
+        Item ground = tint("Black");
+        job.edit(Face::Outside).items = {ground};
+        addMaster(job, newMaster(job, Face::Outside));
+        job.masters[0].over = true;
+        job.edit(job.masters[0].surface()).items = {words("Paper")};
+        settleMasters(job);
+        QVERIFY(found(job).empty());
+        job.masters[0].on = MasterOn::BothFaces;
+        settleMasters(job);
+        const auto faint = found(job);
+        QCOMPARE(faint.size(), std::size_t(1));
+        QVERIFY2(faint[0].reason.contains(QStringLiteral("inside")), qPrintable(faint[0].reason));
+        ground.id = QStringLiteral("other");
+        job.edit(Face::Inside).items = {ground};
+        QVERIFY(found(job).empty());
+        // Below the items of the face it is their own words that hide it, not their tint behind it.
+        job.masters[0].over = false;
+        settleMasters(job);
+        QCOMPARE(found(job).empty(), false);
+    }
+
     void aPanelReadTheOtherWayUpIsTurned()
     {
         // Folded across and then along: the head row of the outside is read the other way up.
