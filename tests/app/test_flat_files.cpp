@@ -109,6 +109,17 @@ private Q_SLOTS:
         QCOMPARE(remedyText(faint()->remedy), QStringLiteral("Set it in an ink that reads"));
         QVERIFY(window_->document().edit(remedyText(faint()->remedy), settled(job(), *faint())));
         QVERIFY(faint() == window_->document().findings().end());
+        // On a picture, as soon as that is seen; on another one that stands in its file, again.
+        const QString file = pictureFile("night.png", {400, 800}, QColor(20, 24, 40), QColor(20, 24, 40));
+        place(file, 2);
+        const QString above = add("addText", 2);
+        Job black = job();
+        black.findItem(above)->paragraphs[0].style.ink = QStringLiteral("Black");
+        QVERIFY(window_->document().edit(QStringLiteral("black"), black));
+        QTRY_VERIFY_WITH_TIMEOUT(faint() != window_->document().findings().end(), 8000);
+        QCOMPARE(faint()->itemId, above);
+        pictureFile("night.png", {400, 800}, QColor(240, 240, 230), QColor(240, 240, 230));
+        QTRY_VERIFY_WITH_TIMEOUT(faint() == window_->document().findings().end(), 8000);
     }
 
     void theInkOfAnItemIsPickedByItsName()

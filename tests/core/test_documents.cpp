@@ -180,6 +180,20 @@ private Q_SLOTS:
         QCOMPARE(placed[10].text, QStringLiteral("6. six"));
     }
 
+    void listsInListsEndSomewhere()
+    {
+        QByteArray words;
+        for (int i = 0; i < 30; ++i)
+            words += QByteArray(4 * i, ' ') + "- deeper\n";
+        const DocumentText document = read(file("stairs.md", words));
+        QCOMPARE(document.paragraphs.size(), std::size_t(30));
+        QCOMPARE(document.paragraphs.back().style, QStringLiteral("List 7"));
+        Job job = testing::a4Roll();
+        (void)placeDocument(job, testing::planned(job), Face::Outside, 1, document, proposedChoices(job, document), {},
+                            QStringLiteral("stairs"), counter());
+        QVERIFY(validate(job));
+    }
+
     void aStyleWithoutMarksHasThemTyped()
     {
         Job job = testing::a4Roll();

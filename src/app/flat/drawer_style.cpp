@@ -331,7 +331,8 @@ void Drawer::buildStyle(QVBoxLayout* column, const QString& id)
     addCells(column, {{tr("size"), size, "drawer.size"}, {tr("leading"), lines, "drawer.leading"}});
     addCells(column, {{tr("before"), before, "drawer.before"},
                       {tr("after"), after, "drawer.after"},
-                      {tr("indent"), indent, "drawer.indent"}});
+                      {tr("first line"), indent, "drawer.indent",
+                       tr("How far the first line is moved in; below 0 it hangs out")}});
     addCells(column, {{tr("alignment"), align, "drawer.align"}});
     addCells(column, {{tr("at line ends"), hyphens, "drawer.hyphenation"}});
     addCells(column, {{tr("tab stops"), tabs, "drawer.tabs"}});

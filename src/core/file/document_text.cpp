@@ -14,6 +14,8 @@ namespace
 
 /// Blocks within each other: lists in quotes in lists. Deeper ones are left out.
 constexpr int deepest = 60;
+/// Lists in lists that are moved in further than those they lie in; no paper has room for more.
+constexpr int deepestList = 7;
 
 /// What paragraphs are called that have no style of the file's own, and what they are.
 struct Kind {
@@ -154,7 +156,7 @@ private:
     {
         ++listsOpen_;
         const bool continued = number != 1;
-        const Kind kind = listOf(mark, continued, listsOpen_);
+        const Kind kind = listOf(mark, continued, std::min(listsOpen_, deepestList));
         for (const QJsonValue& item : items) {
             const std::size_t first = out_.paragraphs.size();
             readBlocks(item.toArray(), kind, depth + 1);
