@@ -8,6 +8,7 @@
 #include <QPainterPath>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace hinge
 {
@@ -84,12 +85,25 @@ void SurfacePictures::usePress(const QByteArray& icc)
 void SurfacePictures::refresh()
 {
     pictures_.setBlocked(document_.files().blocked());
+    behind_ = true; // worked out when somebody looks
+    Q_EMIT changed();
+}
+
+void SurfacePictures::catchUp()
+{
+    if (!std::exchange(behind_, false))
+        return;
     const Repaint stale = printed_.update(document_.shown(), document_.plan(), painter_.layouts());
     if (stale.everything)
         painted_.clear();
     for (const auto& [surface, areas] : stale.areas)
         painted_.erase(surface);
-    Q_EMIT changed();
+}
+
+bool SurfacePictures::has(const SurfaceId& surface)
+{
+    catchUp();
+    return painted_.contains(surface);
 }
 
 DummyColours SurfacePictures::colours() const
@@ -102,6 +116,7 @@ DummyColours SurfacePictures::colours() const
 
 SurfaceImage SurfacePictures::imageOf(const SurfaceId& surface, double perMm, bool hurry)
 {
+    catchUp();
     const Size size = document_.plan().paperOf(surface).flat;
     const double most = longestSide / std::max(1.0, std::max(size.w, size.h).toMm());
     // In steps, so that zooming does not paint it at every moment.

@@ -22,7 +22,7 @@ public:
     /// At least so many pixels to a millimetre, as far as that is sensible; what there is at less is given while
     /// `hurry`.
     [[nodiscard]] SurfaceImage imageOf(const SurfaceId& surface, double perMm, bool hurry);
-    [[nodiscard]] bool has(const SurfaceId& surface) const { return painted_.contains(surface); }
+    [[nodiscard]] bool has(const SurfaceId& surface);
     /// Colours of the paper of the flat, and of the text.
     [[nodiscard]] DummyColours colours() const;
     void usePress(const QByteArray& icc);
@@ -39,12 +39,15 @@ private:
         quint64 used = 0;
     };
     void refresh();
+    /// Lets go of what no longer is as the job says.
+    void catchUp();
     [[nodiscard]] QImage paint(const SurfaceId& surface, double perMm);
 
     Document& document_;
     PagePictures pictures_;
     FacePainter painter_;
     PrintedState printed_;
+    bool behind_ = false; ///< the job changed since somebody looked
     std::map<SurfaceId, Painted> painted_;
     quint64 now_ = 0;
 };
