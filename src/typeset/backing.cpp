@@ -12,7 +12,7 @@ namespace
 {
 
 /// The tones of a file, and its width by its height; nothing when it was not looked at.
-std::pair<const Tones*, double> tonesOf(const FileFactsMap& facts, const LinkedFile& file)
+std::pair<const Tones*, double> knownTones(const FileFactsMap& facts, const LinkedFile& file)
 {
     const auto known = facts.constFind(file.path);
     if (known == facts.constEnd())
@@ -76,7 +76,7 @@ void Backing::addItem(const Job& job, const FileFactsMap& facts, const LightOfIn
         sheet.light = light(ink->cmyk, item.strength).through(paper_);
         sheet.hidesAll = isBox && sheet.share >= 1 && box.contains(frame_);
     } else if (item.hasPicture()) {
-        const auto [tones, ratio] = tonesOf(facts, item.file);
+        const auto [tones, ratio] = knownTones(facts, item.file);
         sheet.isPicture = true;
         sheet.tones = tones;
         if (tones) {
@@ -99,7 +99,7 @@ void Backing::addSupplied(const Job& job, const Plan& plan, const FileFactsMap& 
     Sheet sheet{frame_, {}, 1};
     sheet.isPicture = true;
     const auto known = facts.constFind(content.supplied->path);
-    if (const Tones* tones = tonesOf(facts, *content.supplied).first) {
+    if (const Tones* tones = knownTones(facts, *content.supplied).first) {
         const Size trim = known->pages[std::size_t(content.supplied->page) - 1].trim;
         const PageLie lie = lieOf(plan.paperOf(surface).flat, trim, content.placement);
         sheet.box = toMm(lie.window);

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "typeset/contrast_checks.h"
 
-#include "core/edit/new_items.h"
 #include "core/job/master_copies.h"
 #include "core/plan/finding_parts.h"
 #include "typeset/backing.h"
@@ -142,9 +141,11 @@ QString ratioText(double ratio) { return QString::number(std::floor(ratio * 10) 
 /// The ink that reads on all of what lies there; empty where neither black nor bare paper does.
 QString readableInk(const Job& job, TextContrast& contrast, const Faint& faint, double wanted)
 {
-    for (const QString& ink : {QStringLiteral("Black"), bareInk(job)}) {
-        if (!job.findInk(ink) || ink == faint.run->ink)
+    for (const Cmyk& cmyk : {Cmyk{0, 0, 0, 100}, Cmyk{}}) {
+        const auto named = std::ranges::find_if(job.inks, [&](const Ink& i) { return !i.spot && i.cmyk == cmyk; });
+        if (named == job.inks.end())
             continue;
+        const QString& ink = named->name;
         const auto reads = [&](const Light& behind) { return contrast.contrastOf(ink, behind) >= wanted; };
         if (std::ranges::all_of(faint.behind, reads))
             return ink;
@@ -183,13 +184,13 @@ std::optional<Finding> faintOn(const Job& job, const Plan& plan, const FileFacts
     const double wanted = TextContrast::wantedBy(*faint->run);
     const QString ink = readableInk(job, contrast, *faint, wanted);
     const QString where = surface == layer ? QString() : QStringLiteral(", %1,").arg(surfaceName(surface, job));
-    Finding f = foundAt(
-        "text.faint", Severity::Warn, job, layer, item,
-        QStringLiteral("%1 hardly stands out from what is behind it, %2"),
-        QStringLiteral("At “%1”%2 the contrast is %3 to 1; type of this size wants %4 to 1. Take a darker or a lighter "
-                       "ink, or lay a tint under it.")
-            .arg(beginning(faint->run->text), where, ratioText(faint->contrast), QString::number(wanted)),
-        ink.isEmpty() ? Remedy::None : Remedy::ChangeInk);
+    Finding f =
+        foundAt("text.faint", Severity::Warn, job, layer, item,
+                QStringLiteral("%1 hardly stands out from what is behind it, %2"),
+                QStringLiteral("At “%1”%2 the contrast is %3 to 1; type of this size wants %4 to 1. Take a darker or a "
+                               "lighter ink, or lay a tint under it.")
+                    .arg(beginning(faint->run->text), where, ratioText(faint->contrast), QString::number(wanted)),
+                ink.isEmpty() ? Remedy::None : Remedy::ChangeInk);
     f.inks = {faint->run->ink, ink};
     return f;
 }

@@ -152,8 +152,7 @@ private Q_SLOTS:
         write(find<QLineEdit>("docket.title"), QStringLiteral("Visitor leaflet, next season"));
         press("Ctrl+2");
         QVERIFY(window_->isActiveWindow());
-        window_->selection().setSurface(Face::Outside);
-        QCoreApplication::processEvents();
+        QCOMPARE(window_->selection().surface(), SurfaceId(Face::Outside));
         dropAll({"swell.pdf", "evening.jpg"});
         press("Ctrl+T");
         dropAll({"shore.jpg", "starfish.png", "tide-curve.pdf"});

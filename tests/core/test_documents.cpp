@@ -180,6 +180,18 @@ private Q_SLOTS:
         QCOMPARE(placed[10].text, QStringLiteral("6. six"));
     }
 
+    void listsThatGoOnKeepTheirMarks()
+    {
+        const DocumentText document = read(file("goon.md", "c. three\nd. four\n\nthen\n\n7. seven\n"));
+        Job job = testing::a4Roll();
+        const QStringList ids = placeDocument(job, testing::planned(job), Face::Outside, 1, document,
+                                              proposedChoices(job, document), {}, QStringLiteral("goon"), counter());
+        QStringList texts;
+        for (const Paragraph& p : job.findItem(ids.first())->paragraphs)
+            texts << p.text;
+        QCOMPARE(texts.join(u'|'), QStringLiteral("c. three|d. four|then|7. seven"));
+    }
+
     void listsInListsEndSomewhere()
     {
         QByteArray words;
@@ -261,8 +273,9 @@ private Q_SLOTS:
         const DocumentText document =
             read(file("deep.md", "- springs\n\n    - new moon\n\n    Both come twice.\n- neaps\n"
                                  "- \n"));
-        QCOMPARE(lines(document), QStringLiteral("List: • springs\nList 2: • new moon\nText: Both come twice.\nList: • "
-                                                 "neaps"));
+        const QString wanted =
+            QStringLiteral("List: • springs\nList 2: • new moon\nText: Both come twice.\nList: • neaps");
+        QCOMPARE(lines(document), wanted);
     }
 
     void theLeafletHasTheTextsOfItsFiles_data()

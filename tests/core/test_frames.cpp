@@ -173,7 +173,7 @@ private Q_SLOTS:
         QCOMPARE(into("a.jpg,b.jpg"), QStringLiteral("f0,f1")); // in order
         QCOMPARE(into("in/portrait.jpg,b.jpg"), QStringLiteral("f2,f0"));
         QCOMPARE(into("b.jpg,shore-map.v2.pdf,SHORE_MAP.pdf"), QStringLiteral("f1,f2,f0"));
-        QCOMPARE(into("évening light.png,Shore map.png,shore map.jpg"), QStringLiteral("f1,f0,f2")); // the first of two
+        QCOMPARE(into("évening light.png,Shore map.png,shore map.jpg"), QStringLiteral("f1,f0,f2"));
         QCOMPARE(into("a.jpg,b.jpg,c.jpg,d.jpg,portrait.png"), QStringLiteral("f0,f1,,,f2"));
         QCOMPARE(into("---.jpg"), QStringLiteral("f0"));
     }

@@ -4,6 +4,7 @@
 #include "core/edit/frames.h"
 #include "core/edit/new_items.h"
 #include "core/edit/table_edits.h"
+#include "core/job/list_marks.h"
 
 #include <algorithm>
 
@@ -29,24 +30,15 @@ const NamedStyle* styleNamed(const Job& job, const QString& name)
 /// The same family in another weight or slope: "Cabin Regular" as "Cabin Bold".
 QString inFace(const QString& font, const char* face) { return font.section(u' ', 0, -2) + u' ' + QLatin1String(face); }
 
-/// What is typed before an item whose style makes no marks; "4. " also where a list goes on from another.
-QString typedMark(const DocumentParagraph& item)
-{
-    switch (item.list) {
-    case ListMark::None: return {};
-    case ListMark::Sign: return QStringLiteral("• ");
-    case ListMark::Numbers:
-    case ListMark::Letters: return QStringLiteral("%1. ").arg(item.number);
-    }
-    return {};
-}
-
 Paragraph set(const Job& job, const DocumentParagraph& from, const QString& style)
 {
     Paragraph paragraph;
     paragraph.styleName = style;
     const TextStyle& look = job.styleOf(paragraph);
-    const QString typed = look.list == ListMark::None ? typedMark(from) : QString();
+    // Where its style makes no marks, or the list goes on from another, the mark is typed.
+    QString typed;
+    if (look.list == ListMark::None && from.list != ListMark::None)
+        typed = listMark(from.list, look.listSign, from.number) + u' ';
     paragraph.text = typed + from.text;
     for (const DocumentMark& mark : from.marks)
         paragraph.spans.push_back({int(typed.size()) + mark.start,

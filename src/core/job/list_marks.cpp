@@ -15,18 +15,18 @@ QString letters(int number)
     return out;
 }
 
-QString markOf(const TextStyle& style, int number)
+} // namespace
+
+QString listMark(ListMark mark, const QString& sign, int number)
 {
-    switch (style.list) {
+    switch (mark) {
     case ListMark::None: return {};
-    case ListMark::Sign: return style.listSign;
+    case ListMark::Sign: return sign;
     case ListMark::Numbers: return QStringLiteral("%1.").arg(number);
     case ListMark::Letters: return letters(number) + u'.';
     }
     return {};
 }
-
-} // namespace
 
 QStringList listMarks(const std::vector<Paragraph>& paragraphs)
 {
@@ -50,7 +50,7 @@ QStringList listMarks(const std::vector<Paragraph>& paragraphs)
         }
         if (open.empty() || open.back().indent < style.indent)
             open.push_back({style.indent, style.list, 0});
-        out << markOf(style, ++open.back().number);
+        out << listMark(style.list, style.listSign, ++open.back().number);
     }
     return out;
 }

@@ -14,7 +14,8 @@ namespace
 
 /// What differs less from its paper is not seen (see `colourDifference`).
 constexpr double leastDifference = 2;
-/// Paper that sends back less than this is dark: inks let it through.
+/// Paper that sends back less than this is dark: inks let it through. Our own limit; craft papers lie above it, black
+/// and deep blue ones below.
 constexpr double darkPaper = 0.35;
 
 void checkLostInks(const Job& job, const SurfaceId& surface, const LightOfInk& light, std::vector<Finding>& out)
